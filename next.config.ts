@@ -1,0 +1,15 @@
+import type { NextConfig } from "next";
+
+const config: NextConfig = {
+  reactStrictMode: true,
+  poweredByHeader: false,
+  typedRoutes: true,
+  devIndicators: false,
+  agentRules: false,
+  // Without this the development page opened by number is served but never hydrates.
+  allowedDevOrigins: ["127.0.0.1"],
+  turbopack: { root: import.meta.dirname },
+  images: { unoptimized: true },
+};
+
+export default config;

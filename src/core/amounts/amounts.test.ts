@@ -1,0 +1,86 @@
+import fc from "fast-check";
+import { describe, expect, it } from "vitest";
+import { labOfMix, pigment } from "../../../tests/support/paint";
+import { VIEWING } from "../../data/standardViewing";
+import { PAINT_SURFACE } from "../../data/surface";
+import { deltaE2000 } from "../color/ciede2000";
+import { labD65 } from "../color/types";
+import { MixtureEvaluator } from "../mixing/mixtureEvaluator";
+import { amountWords, DEFAULT_SIZES, roundToHand } from "./amounts";
+import { layDown } from "./layDown";
+
+describe("amountWords", () => {
+  it.each([
+    [0, "none"],
+    [7.5, "7½ parts"],
+    [1, "1 part"],
+    [0.5, "½ part"],
+    [0.25, "¼ part"],
+    [1.25, "1¼ parts"],
+    [3 / 16, "3 touches"],
+    [1 / 16, "a touch"],
+    [1 / 64, "a speck"],
+    [3 / 64, "3 specks"],
+  ])("says %s as %s", (parts, words) => {
+    expect(amountWords(parts, DEFAULT_SIZES)).toBe(words);
+  });
+
+  it("follows the painter's own sizes", () => {
+    expect(amountWords(0.1, { touchParts: 0.1, speckParts: 0.02 })).toBe("a touch");
+    expect(amountWords(0.04, { touchParts: 0.1, speckParts: 0.02 })).toBe("2 specks");
+  });
+
+  it("refuses amounts that are none", () => {
+    expect(() => amountWords(Number.NaN, DEFAULT_SIZES)).toThrow(RangeError);
+    expect(() => amountWords(-1, DEFAULT_SIZES)).toThrow(RangeError);
+  });
+});
+
+describe("roundToHand", () => {
+  it("never loses a tube, and stays within a step", () => {
+    fc.assert(
+      fc.property(fc.double({ min: 1e-4, max: 12, noNaN: true }), (parts) => {
+        const rounded = roundToHand(parts, DEFAULT_SIZES);
+        expect(rounded).toBeGreaterThanOrEqual(DEFAULT_SIZES.speckParts);
+        expect(Math.abs(rounded - parts)).toBeLessThanOrEqual(
+          Math.max(0.5 * parts, DEFAULT_SIZES.speckParts),
+        );
+      }),
+    );
+  });
+});
+
+describe("layDown", () => {
+  const ids = ["titanium-white", "raw-umber", "prussian-blue"];
+  const mixer = new MixtureEvaluator(
+    ids.map((id) => pigment(id).optics),
+    VIEWING.D65,
+    PAINT_SURFACE,
+  );
+  const shares = [0.8384, 0.1032, 0.0584];
+  const target = labD65(46, -15, -13);
+
+  it("finds amounts whose colour is what it says, with little lost", () => {
+    const laid = layDown(mixer, [0, 1, 2], shares, target, DEFAULT_SIZES);
+    const mixed = labOfMix(Object.fromEntries(ids.map((id, i) => [id, laid.parts[i] ?? 0])));
+    expect(deltaE2000(mixed, laid.predicted)).toBeLessThan(1e-9);
+    expect(deltaE2000(target, mixed)).toBeCloseTo(laid.deltaE2000, 9);
+    const exact = labOfMix(Object.fromEntries(ids.map((id, i) => [id, shares[i] ?? 0])));
+    expect(laid.deltaE2000).toBeLessThan(deltaE2000(target, exact) + 0.5);
+    expect(laid.totalParts).toBeCloseTo(
+      laid.parts.reduce((sum, part) => sum + part, 0),
+      12,
+    );
+  });
+
+  it("lays down only whole steps", () => {
+    const laid = layDown(mixer, [0, 1, 2], shares, target, DEFAULT_SIZES);
+    for (const parts of laid.parts) {
+      expect(parts / DEFAULT_SIZES.speckParts).toBeCloseTo(Math.round(parts / DEFAULT_SIZES.speckParts), 9);
+    }
+  });
+
+  it("handles a single tube", () => {
+    expect(layDown(mixer, [1], [1], target, DEFAULT_SIZES).parts).toEqual([1]);
+  });
+});

@@ -1,0 +1,133 @@
+/**
+ * CIEDE2000 colour difference, with its three parts.
+ *
+ *   ΔE00² = l² + c² + h² + R_T c h,   l = ΔL'/(k_L S_L), c = ΔC'/(k_C S_C), h = ΔH'/(k_H S_H)
+ *
+ * Defined for CIELAB of one white; it has small jumps where two hues are 180° apart.
+ * Completing the square turns the cross term into a plain sum of three squares,
+ *
+ *   ΔE00² = l² + (c + R_T h/2)² + h² (1 - R_T²/4),   |R_T| <= 2
+ *
+ * which is what a least-squares solver needs (residualsOfDeltaE2000).
+ *
+ * Source: G. Sharma, W. Wu, E. N. Dalal, Color Res. Appl. 30(1), 21-30 (2005), doi:10.1002/col.20070.
+ */
+import type { Lab, LightName } from "./types";
+
+/** Parametric factors: a larger k forgives more along its axis. CIE reference conditions: 1, 1, 1. */
+export type DeltaE2000Factors = { readonly kL: number; readonly kC: number; readonly kH: number };
+export const REFERENCE_FACTORS: DeltaE2000Factors = { kL: 1, kC: 1, kH: 1 };
+
+const TWENTY_FIVE_TO_SEVENTH = 25 ** 7;
+const RADIANS = Math.PI / 180;
+
+/** Hue in [0, 2π): the published rule for opposite hues depends on this range. */
+function hueRadians(a: number, b: number): number {
+  if (a === 0 && b === 0) return 0;
+  const h = Math.atan2(b, a);
+  return h < 0 ? h + 2 * Math.PI : h;
+}
+
+function seventh(x: number): number {
+  const x2 = x * x;
+  return x2 * x2 * x2 * x;
+}
+
+/**
+ * Writes [l, c + R_T h/2, h √(1 - R_T²/4)] into `out`; the sum of squares is ΔE00².
+ * Signs are sample minus reference.
+ *
+ * @param out - at least three numbers from `offset`.
+ */
+export function writeResidualsOfDeltaE2000(
+  out: Float64Array,
+  offset: number,
+  l1: number,
+  a1: number,
+  b1: number,
+  l2: number,
+  a2: number,
+  b2: number,
+  factors: DeltaE2000Factors,
+): void {
+  const cab1 = Math.sqrt(a1 * a1 + b1 * b1);
+  const cab2 = Math.sqrt(a2 * a2 + b2 * b2);
+  const cabMean7 = seventh((cab1 + cab2) / 2);
+  // a* is stretched near the neutral axis, where equal steps look larger.
+  const stretch = 1.5 - 0.5 * Math.sqrt(cabMean7 / (cabMean7 + TWENTY_FIVE_TO_SEVENTH));
+  const ap1 = a1 * stretch;
+  const ap2 = a2 * stretch;
+  const c1 = Math.sqrt(ap1 * ap1 + b1 * b1);
+  const c2 = Math.sqrt(ap2 * ap2 + b2 * b2);
+  const neutral = c1 * c2 === 0;
+  const h1 = hueRadians(ap1, b1);
+  const h2 = hueRadians(ap2, b2);
+
+  let dh = neutral ? 0 : h2 - h1;
+  if (dh > Math.PI) dh -= 2 * Math.PI;
+  else if (dh < -Math.PI) dh += 2 * Math.PI;
+  const dH = 2 * Math.sqrt(c1 * c2) * Math.sin(dh / 2);
+
+  const lMean = (l1 + l2) / 2;
+  const cMean = (c1 + c2) / 2;
+  // A neutral has no hue, so the mean is the other colour's; otherwise the mean along the shorter way.
+  const hMean = neutral ? h1 + h2 : h1 + dh / 2;
+
+  const t =
+    1 -
+    0.17 * Math.cos(hMean - 30 * RADIANS) +
+    0.24 * Math.cos(2 * hMean) +
+    0.32 * Math.cos(3 * hMean + 6 * RADIANS) -
+    0.2 * Math.cos(4 * hMean - 63 * RADIANS);
+  let meanDegrees = (hMean / RADIANS) % 360;
+  if (meanDegrees < 0) meanDegrees += 360;
+  const bump = (meanDegrees - 275) / 25;
+  const rotation = 30 * RADIANS * Math.exp(-bump * bump);
+  const cMean7 = seventh(cMean);
+  const rC = 2 * Math.sqrt(cMean7 / (cMean7 + TWENTY_FIVE_TO_SEVENTH));
+  const rT = -Math.sin(2 * rotation) * rC;
+  const l50 = (lMean - 50) * (lMean - 50);
+  const sL = 1 + (0.015 * l50) / Math.sqrt(20 + l50);
+  const sC = 1 + 0.045 * cMean;
+  const sH = 1 + 0.015 * cMean * t;
+
+  const c = (c2 - c1) / (factors.kC * sC);
+  const h = dH / (factors.kH * sH);
+  out[offset] = (l2 - l1) / (factors.kL * sL);
+  out[offset + 1] = c + (rT * h) / 2;
+  out[offset + 2] = h * Math.sqrt(Math.max(0, 1 - (rT * rT) / 4));
+}
+
+const scratch = new Float64Array(3);
+
+/** CIEDE2000 difference of two colours under the same light, >= 0. NaN in, NaN out. */
+export function deltaE2000<L extends LightName>(
+  reference: Lab<L>,
+  sample: Lab<L>,
+  factors: DeltaE2000Factors = REFERENCE_FACTORS,
+): number {
+  return deltaE2000OfNumbers(
+    reference[0],
+    reference[1],
+    reference[2],
+    sample[0],
+    sample[1],
+    sample[2],
+    factors,
+  );
+}
+
+/** The same on bare numbers of one light, for loops that keep colours in typed arrays. */
+export function deltaE2000OfNumbers(
+  l1: number,
+  a1: number,
+  b1: number,
+  l2: number,
+  a2: number,
+  b2: number,
+  factors: DeltaE2000Factors = REFERENCE_FACTORS,
+): number {
+  writeResidualsOfDeltaE2000(scratch, 0, l1, a1, b1, l2, a2, b2, factors);
+  const [x = Number.NaN, y = Number.NaN, z = Number.NaN] = scratch;
+  return Math.sqrt(x * x + y * y + z * z);
+}

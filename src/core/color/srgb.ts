@@ -1,0 +1,146 @@
+/**
+ * CIELAB D65 to and from sRGB.
+ *
+ * CIELAB is relative to its white, so L* 100, a* = b* = 0 maps to RGB (1, 1, 1) and every neutral to an
+ * exact grey: the ratios X/Xn are carried over to the white of IEC 61966-2-1 instead of the (very slightly
+ * different) white of the 10 nm sums. Matrices are the inverse pair at double precision.
+ *
+ * Colours outside the sRGB gamut are not clipped per channel, which would turn their hue. They are moved
+ * along constant L* and hue to the largest chroma that a screen can show, and marked.
+ *
+ * Source: IEC 61966-2-1:1999 with the primaries' chromaticities; transfer constants at full precision.
+ */
+import { labFromXyz, xyzFromLab } from "./cieLab";
+import { type LabD65, type LinearSrgb, labD65, linearSrgb, type Srgb, srgb, xyzUnder } from "./types";
+
+/** White of IEC 61966-2-1: x = 0.3127, y = 0.3290. */
+const SRGB_WHITE = xyzUnder<"D65">(0.3127 / 0.329, 1, (1 - 0.3127 - 0.329) / 0.329);
+
+// Derived from the primaries (0.64, 0.33), (0.30, 0.60), (0.15, 0.06) and the white above.
+const PRIMARIES = [
+  [0.64, 0.33],
+  [0.3, 0.6],
+  [0.15, 0.06],
+] as const;
+
+type Matrix3 = readonly [
+  readonly [number, number, number],
+  readonly [number, number, number],
+  readonly [number, number, number],
+];
+
+function inverse3(m: Matrix3): Matrix3 {
+  const [[a, b, c], [d, e, f], [g, h, i]] = m;
+  const A = e * i - f * h;
+  const B = f * g - d * i;
+  const C = d * h - e * g;
+  const determinant = a * A + b * B + c * C;
+  return [
+    [A / determinant, (c * h - b * i) / determinant, (b * f - c * e) / determinant],
+    [B / determinant, (a * i - c * g) / determinant, (c * d - a * f) / determinant],
+    [C / determinant, (b * g - a * h) / determinant, (a * e - b * d) / determinant],
+  ];
+}
+
+function rgbToXyzMatrix(): Matrix3 {
+  const [[xr, yr], [xg, yg], [xb, yb]] = PRIMARIES;
+  const columns: Matrix3 = [
+    [xr / yr, xg / yg, xb / yb],
+    [1, 1, 1],
+    [(1 - xr - yr) / yr, (1 - xg - yg) / yg, (1 - xb - yb) / yb],
+  ];
+  const back = inverse3(columns);
+  const [wx, wy, wz] = SRGB_WHITE;
+  const [sr, sg, sb] = back.map((row) => row[0] * wx + row[1] * wy + row[2] * wz) as [number, number, number];
+  const [r0, r1, r2] = columns;
+  return [
+    [r0[0] * sr, r0[1] * sg, r0[2] * sb],
+    [r1[0] * sr, r1[1] * sg, r1[2] * sb],
+    [r2[0] * sr, r2[1] * sg, r2[2] * sb],
+  ];
+}
+
+const RGB_TO_XYZ = rgbToXyzMatrix();
+const XYZ_TO_RGB = inverse3(RGB_TO_XYZ);
+
+/** Rounding of the matrices; below one part in 10^9 a channel counts as inside. */
+const GAMUT_SLACK = 1e-9;
+/** Chroma of the mapped colour is found to a thousandth, far below what an 8-bit screen resolves. */
+const CHROMA_RESOLUTION = 1e-3;
+
+export function encodeChannel(linear: number): number {
+  return linear <= 0.0031308 ? 12.92 * linear : 1.055 * linear ** (1 / 2.4) - 0.055;
+}
+
+export function decodeChannel(encoded: number): number {
+  return encoded <= 0.04045 ? encoded / 12.92 : ((encoded + 0.055) / 1.055) ** 2.4;
+}
+
+export function linearSrgbFromLab(lab: LabD65): LinearSrgb {
+  const [x, y, z] = xyzFromLab(lab, SRGB_WHITE);
+  const [r, g, b] = XYZ_TO_RGB;
+  return linearSrgb(
+    r[0] * x + r[1] * y + r[2] * z,
+    g[0] * x + g[1] * y + g[2] * z,
+    b[0] * x + b[1] * y + b[2] * z,
+  );
+}
+
+export function labFromLinearSrgb(rgb: LinearSrgb): LabD65 {
+  const [r, g, b] = rgb;
+  const [mx, my, mz] = RGB_TO_XYZ;
+  return labFromXyz(
+    xyzUnder<"D65">(
+      mx[0] * r + mx[1] * g + mx[2] * b,
+      my[0] * r + my[1] * g + my[2] * b,
+      mz[0] * r + mz[1] * g + mz[2] * b,
+    ),
+    SRGB_WHITE,
+  );
+}
+
+export function labFromSrgb(rgb: Srgb): LabD65 {
+  return labFromLinearSrgb(linearSrgb(decodeChannel(rgb[0]), decodeChannel(rgb[1]), decodeChannel(rgb[2])));
+}
+
+function isInside(rgb: LinearSrgb): boolean {
+  return rgb.every((channel) => channel >= -GAMUT_SLACK && channel <= 1 + GAMUT_SLACK);
+}
+
+export type ScreenColor = {
+  readonly rgb: Srgb;
+  /** False when the screen cannot show the colour and a duller one of the same value and hue stands in. */
+  readonly isExact: boolean;
+};
+
+/**
+ * The screen colour of a CIELAB value. Throws on a non-finite input: a missing colour must never be shown
+ * as a believable one.
+ */
+export function screenColorFromLab(lab: LabD65): ScreenColor {
+  if (!lab.every(Number.isFinite)) {
+    throw new RangeError(`screenColorFromLab needs three finite numbers, got ${lab.join(", ")}`);
+  }
+  const lightness = Math.min(100, Math.max(0, lab[0]));
+  const whole = linearSrgbFromLab(labD65(lightness, lab[1], lab[2]));
+  if (lightness === lab[0] && isInside(whole)) return { rgb: encode(whole), isExact: true };
+  if (isInside(whole)) return { rgb: encode(whole), isExact: false };
+  let inside = 0;
+  let outside = 1;
+  const chroma = Math.hypot(lab[1], lab[2]);
+  while ((outside - inside) * chroma > CHROMA_RESOLUTION) {
+    const middle = (inside + outside) / 2;
+    const fits = isInside(linearSrgbFromLab(labD65(lightness, lab[1] * middle, lab[2] * middle)));
+    if (fits) inside = middle;
+    else outside = middle;
+  }
+  return {
+    rgb: encode(linearSrgbFromLab(labD65(lightness, lab[1] * inside, lab[2] * inside))),
+    isExact: false,
+  };
+}
+
+function encode(linear: LinearSrgb): Srgb {
+  const channel = (value: number): number => Math.min(1, Math.max(0, encodeChannel(value)));
+  return srgb(channel(linear[0]), channel(linear[1]), channel(linear[2]));
+}

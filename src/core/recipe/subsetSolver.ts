@@ -1,0 +1,232 @@
+/**
+ * Best volumes for a given set of tubes: minimises ΔE00² over volumes >= 0.
+ *
+ * Damped Gauss-Newton on the three residuals of ΔE00 with exact derivatives of the mixture. Volumes are
+ * scaled by each tube's strength, so that a speck of a strong tube is as large a step as a part of a weak
+ * one. A tube at zero stays out while the slope pushes it further out (active set). An opaque mixture is
+ * unchanged when all volumes grow together, so each step is followed by scaling back to a sum of one.
+ */
+import { type DeltaE2000Factors, writeResidualsOfDeltaE2000 } from "../color/ciede2000";
+import type { LabD65 } from "../color/types";
+import type { MixtureEvaluator } from "../mixing/mixtureEvaluator";
+
+export const MAX_TUBES_PER_RECIPE = 6;
+
+const MAX_ITERATIONS = 60;
+/** ΔE00² below which nothing can be seen or gained: (1e-6)². */
+const GOOD_ENOUGH = 1e-12;
+const LARGEST_DAMPING = 1e10;
+/** Step in CIELAB units for the slopes of the residuals; they are smooth on this scale. */
+const LAB_STEP = 1e-4;
+/** A step that gains less than this share of ΔE00² ends the search. */
+const RELATIVE_GAIN = 1e-7;
+/** Scaled volumes below this are none: it is less than a thousandth of a speck. */
+const NOTHING = 1e-6;
+
+export class SubsetSolver {
+  /** Volumes of the last solution in the order of its tubes; they sum to one as scaled by strength. */
+  readonly volumes = new Float64Array(MAX_TUBES_PER_RECIPE);
+  readonly lab = new Float64Array(3);
+  evaluations = 0;
+
+  private readonly scale: Float64Array;
+  private readonly x = new Float64Array(MAX_TUBES_PER_RECIPE);
+  private readonly trial = new Float64Array(MAX_TUBES_PER_RECIPE);
+  private readonly trialVolumes = new Float64Array(MAX_TUBES_PER_RECIPE);
+  private readonly trialLab = new Float64Array(3);
+  private readonly slopes = new Float64Array(3 * MAX_TUBES_PER_RECIPE);
+  private readonly residuals = new Float64Array(3);
+  private readonly moved = new Float64Array(3);
+  private readonly metric = new Float64Array(9);
+  private readonly jacobian = new Float64Array(3 * MAX_TUBES_PER_RECIPE);
+  private readonly normal = new Float64Array(MAX_TUBES_PER_RECIPE * MAX_TUBES_PER_RECIPE);
+  private readonly gradient = new Float64Array(MAX_TUBES_PER_RECIPE);
+  private readonly factor = new Float64Array(MAX_TUBES_PER_RECIPE * MAX_TUBES_PER_RECIPE);
+  private readonly step = new Float64Array(MAX_TUBES_PER_RECIPE);
+  private readonly free = new Uint8Array(MAX_TUBES_PER_RECIPE);
+
+  constructor(private readonly mixer: MixtureEvaluator) {
+    this.scale = new Float64Array(mixer.tubeCount);
+    for (let tube = 0; tube < mixer.tubeCount; tube++) this.scale[tube] = 1 / mixer.strengthOf(tube);
+  }
+
+  /** Volume of one scaled unit of a tube. */
+  unitVolume(tube: number): number {
+    return this.scale[tube] as number;
+  }
+
+  /**
+   * @param tubes - the first `count` entries take part.
+   * @param start - scaled volumes to start from, same order; any positive sum.
+   * @returns ΔE00² at the solution, which is left in `volumes` and `lab`.
+   */
+  solve(
+    target: LabD65,
+    factors: DeltaE2000Factors,
+    tubes: Uint8Array,
+    start: Float64Array,
+    count: number,
+  ): number {
+    const { x, trial, lab, residuals } = this;
+    for (let j = 0; j < count; j++) x[j] = start[j] as number;
+    normalise(x, count);
+    this.unscale(x, this.volumes, tubes, count);
+    this.mixer.writeLabAndSlopes(lab, this.slopes, tubes, this.volumes, count);
+    this.evaluations++;
+    this.writeResiduals(residuals, target, factors, lab);
+    let sum = squareSum(residuals);
+    let damping = 1e-3;
+    for (let iteration = 0; iteration < MAX_ITERATIONS && sum > GOOD_ENOUGH; iteration++) {
+      this.writeNormalEquations(target, factors, tubes, count);
+      let accepted = false;
+      while (damping < LARGEST_DAMPING) {
+        if (!this.writeStep(count, damping)) {
+          damping *= 10;
+          continue;
+        }
+        for (let j = 0; j < count; j++) {
+          const next = (x[j] as number) + (this.step[j] as number);
+          trial[j] = next > NOTHING ? next : 0;
+        }
+        if (!normalise(trial, count)) {
+          damping *= 10;
+          continue;
+        }
+        this.unscale(trial, this.trialVolumes, tubes, count);
+        this.mixer.writeLab(this.trialLab, tubes, this.trialVolumes, count);
+        this.evaluations++;
+        this.writeResiduals(this.moved, target, factors, this.trialLab);
+        const trialSum = squareSum(this.moved);
+        if (trialSum < sum) {
+          const gain = (sum - trialSum) / sum;
+          sum = trialSum;
+          x.set(trial);
+          damping = Math.max(damping * 0.2, 1e-9);
+          accepted = gain > RELATIVE_GAIN;
+          break;
+        }
+        damping *= 8;
+      }
+      this.unscale(x, this.volumes, tubes, count);
+      this.mixer.writeLabAndSlopes(lab, this.slopes, tubes, this.volumes, count);
+      this.evaluations++;
+      this.writeResiduals(residuals, target, factors, lab);
+      if (!accepted) break;
+    }
+    return sum;
+  }
+
+  private unscale(scaled: Float64Array, out: Float64Array, tubes: Uint8Array, count: number): void {
+    for (let j = 0; j < count; j++)
+      out[j] = (scaled[j] as number) * (this.scale[tubes[j] as number] as number);
+  }
+
+  private writeResiduals(
+    out: Float64Array,
+    target: LabD65,
+    factors: DeltaE2000Factors,
+    lab: Float64Array,
+  ): void {
+    writeResidualsOfDeltaE2000(
+      out,
+      0,
+      target[0],
+      target[1],
+      target[2],
+      lab[0] as number,
+      lab[1] as number,
+      lab[2] as number,
+      factors,
+    );
+  }
+
+  /** J = dr/dLab · dLab/dx, then JᵀJ and Jᵀr, and which tubes are free to move. */
+  private writeNormalEquations(
+    target: LabD65,
+    factors: DeltaE2000Factors,
+    tubes: Uint8Array,
+    count: number,
+  ): void {
+    const { metric, lab, moved, residuals, jacobian, slopes, normal, gradient, free, x } = this;
+    for (let axis = 0; axis < 3; axis++) {
+      const kept = lab[axis] as number;
+      lab[axis] = kept + LAB_STEP;
+      this.writeResiduals(moved, target, factors, lab);
+      lab[axis] = kept;
+      for (let row = 0; row < 3; row++) {
+        metric[3 * row + axis] = ((moved[row] as number) - (residuals[row] as number)) / LAB_STEP;
+      }
+    }
+    for (let j = 0; j < count; j++) {
+      const unit = this.scale[tubes[j] as number] as number;
+      for (let row = 0; row < 3; row++) {
+        jacobian[3 * j + row] =
+          unit *
+          ((metric[3 * row] as number) * (slopes[3 * j] as number) +
+            (metric[3 * row + 1] as number) * (slopes[3 * j + 1] as number) +
+            (metric[3 * row + 2] as number) * (slopes[3 * j + 2] as number));
+      }
+    }
+    for (let i = 0; i < count; i++) {
+      let slope = 0;
+      for (let row = 0; row < 3; row++)
+        slope += (jacobian[3 * i + row] as number) * (residuals[row] as number);
+      gradient[i] = slope;
+      free[i] = (x[i] as number) > 0 || slope < 0 ? 1 : 0;
+      for (let j = 0; j <= i; j++) {
+        let product = 0;
+        for (let row = 0; row < 3; row++) {
+          product += (jacobian[3 * i + row] as number) * (jacobian[3 * j + row] as number);
+        }
+        normal[i * MAX_TUBES_PER_RECIPE + j] = product;
+        normal[j * MAX_TUBES_PER_RECIPE + i] = product;
+      }
+    }
+  }
+
+  /** Cholesky on the free tubes; false when the damped matrix is not positive definite. */
+  private writeStep(count: number, damping: number): boolean {
+    const { normal, gradient, factor, step, free } = this;
+    const n = MAX_TUBES_PER_RECIPE;
+    let trace = 0;
+    for (let i = 0; i < count; i++) trace += normal[i * n + i] as number;
+    const lift = damping * (trace / count) + 1e-30;
+    for (let i = 0; i < count; i++) {
+      for (let j = 0; j <= i; j++) {
+        const both = (free[i] as number) * (free[j] as number);
+        let sum = both * (normal[i * n + j] as number) + (i === j ? lift + (1 - both) : 0);
+        for (let k = 0; k < j; k++) sum -= (factor[i * n + k] as number) * (factor[j * n + k] as number);
+        if (i === j) {
+          if (!(sum > 0)) return false;
+          factor[i * n + i] = Math.sqrt(sum);
+        } else {
+          factor[i * n + j] = sum / (factor[j * n + j] as number);
+        }
+      }
+    }
+    for (let i = 0; i < count; i++) {
+      let sum = -(free[i] as number) * (gradient[i] as number);
+      for (let k = 0; k < i; k++) sum -= (factor[i * n + k] as number) * (step[k] as number);
+      step[i] = sum / (factor[i * n + i] as number);
+    }
+    for (let i = count - 1; i >= 0; i--) {
+      let sum = step[i] as number;
+      for (let k = i + 1; k < count; k++) sum -= (factor[k * n + i] as number) * (step[k] as number);
+      step[i] = sum / (factor[i * n + i] as number);
+    }
+    return true;
+  }
+}
+
+function squareSum(r: Float64Array): number {
+  return (r[0] as number) ** 2 + (r[1] as number) ** 2 + (r[2] as number) ** 2;
+}
+
+/** Scales to a sum of one; false when nothing is left. */
+function normalise(x: Float64Array, count: number): boolean {
+  let sum = 0;
+  for (let j = 0; j < count; j++) sum += x[j] as number;
+  if (!(sum > 0)) return false;
+  for (let j = 0; j < count; j++) x[j] = (x[j] as number) / sum;
+  return true;
+}

@@ -1,0 +1,38 @@
+/** All sets of `size` out of `count` tubes in a fixed order, as rows of indices. */
+export function subsetsOf(count: number, size: number): Uint8Array[] {
+  const rows: Uint8Array[] = [];
+  if (size < 1 || size > count) return rows;
+  const row = Array.from({ length: size }, (_, i) => i);
+  for (;;) {
+    rows.push(Uint8Array.from(row));
+    let place = size - 1;
+    while (place >= 0 && row[place] === count - size + place) place--;
+    if (place < 0) return rows;
+    row[place] = (row[place] as number) + 1;
+    for (let next = place + 1; next < size; next++) row[next] = (row[next - 1] as number) + 1;
+  }
+}
+
+/**
+ * Starting mixtures for a set of tubes: all ways to deal `levels` units out to `size` tubes with at least
+ * one each, squared so that the lattice is denser where one tube rules, and scaled to a sum of one.
+ */
+export function interiorLattice(size: number, levels: number): Float64Array[] {
+  const rows: Float64Array[] = [];
+  const row = new Array<number>(size).fill(0);
+  const deal = (place: number, left: number): void => {
+    if (place === size - 1) {
+      row[place] = left;
+      const squares = row.map((units) => units * units);
+      const sum = squares.reduce((total, value) => total + value, 0);
+      rows.push(Float64Array.from(squares, (value) => value / sum));
+      return;
+    }
+    for (let units = 1; units <= left - (size - 1 - place); units++) {
+      row[place] = units;
+      deal(place + 1, left - units);
+    }
+  };
+  if (size >= 1 && levels >= size) deal(0, levels);
+  return rows;
+}

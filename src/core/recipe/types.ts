@@ -1,0 +1,50 @@
+import type { DeltaE2000Factors } from "../color/ciede2000";
+import type { LabD65 } from "../color/types";
+
+/** Why a recipe is offered. Each is true when recomputed from the recipe list it came with. */
+export type RecipeReason =
+  /** No recipe found is closer to the target. */
+  | "closest"
+  /** No recipe within the tolerance uses fewer tubes. */
+  | "fewest-tubes"
+  /** Of the recipes offered, a 10 % dosing error costs this one least. */
+  | "steadiest"
+  /** Holds no black, while the closest does. */
+  | "without-black"
+  /** A different set of tubes that comes close. */
+  | "other-tubes";
+
+export type RecipePart = {
+  /** Index into the tubes that the search was given. */
+  readonly tube: number;
+  /** Share of the volume, (0, 1]. */
+  readonly share: number;
+};
+
+export type Recipe = {
+  /** In the order of laying down: first the tube whose dose matters least. Shares sum to 1. */
+  readonly parts: readonly RecipePart[];
+  readonly predicted: LabD65;
+  readonly deltaE2000: number;
+  /** ΔE00 by which the predicted colour moves when the dose of this part is 10 % too large; same order as parts. */
+  readonly dosingShift: readonly number[];
+  readonly reasons: readonly RecipeReason[];
+};
+
+export type RecipeQuery = {
+  readonly target: LabD65;
+  /** 1 to 6. */
+  readonly maxTubes: number;
+  readonly factors: DeltaE2000Factors;
+  /** How far from the best a simpler recipe may be, ΔE00. */
+  readonly toleranceDeltaE2000: number;
+  /** How many different answers at most, >= 1. */
+  readonly maxAnswers: number;
+};
+
+export type RecipeSearchReport = {
+  /** The one to take first: the plainest that is close enough. Never empty when there is a tube. */
+  readonly recipes: readonly Recipe[];
+  readonly subsetsTried: number;
+  readonly evaluations: number;
+};

@@ -1,0 +1,17 @@
+/** An expected failure is a value; only programming errors throw. */
+export type Result<T, F> =
+  | { readonly ok: true; readonly value: T }
+  | { readonly ok: false; readonly failure: F };
+
+export function succeed<T>(value: T): { readonly ok: true; readonly value: T } {
+  return { ok: true, value };
+}
+
+export function fail<F>(failure: F): { readonly ok: false; readonly failure: F } {
+  return { ok: false, failure };
+}
+
+/** Closes an exhaustive switch: a case that is added later fails at compile time. */
+export function assertNever(value: never): never {
+  throw new TypeError(`Unexpected value: ${JSON.stringify(value)}`);
+}
