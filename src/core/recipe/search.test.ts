@@ -119,9 +119,14 @@ describe("recipe search", () => {
       recipes.forEach((recipe, i) => {
         expect(recipe.reasons.length).toBeGreaterThan(0);
         if (recipe.reasons.includes("closest")) {
-          expect(recipe.deltaE2000).toBe(Math.min(...recipes.map((other) => other.deltaE2000)));
+          const best = Math.min(...recipes.map((other) => other.deltaE2000));
+          expect(recipe.deltaE2000).toBeLessThanOrEqual(best + 0.005);
         }
-        if (recipe.reasons.includes("steadiest")) expect(shifts[i]).toBe(Math.min(...shifts));
+        if (recipe.reasons.includes("steadiest")) {
+          const best = Math.min(...recipes.map((other) => other.deltaE2000));
+          const closeShifts = shifts.filter((_, j) => (recipes[j]?.deltaE2000 ?? 99) <= best + 1);
+          expect(shifts[i]).toBe(Math.min(...closeShifts));
+        }
       });
       const sets = recipes.map((recipe) =>
         recipe.parts

@@ -20,6 +20,8 @@ const STARTS_PER_SUBSET = 2;
 /** A share that a hand cannot lay down and an eye cannot see: such a tube is left out. */
 const SMALLEST_SHARE = 1e-5;
 const DOSING_ERROR = 0.1;
+/** ΔE00 below which closeness is noise of the solver and the plainer recipe wins. */
+const INDISTINGUISHABLE = 0.005;
 /** ΔE00 that a painter who mixes without black is asked to give up at most. */
 const WITHOUT_BLACK_COST = 3;
 /** Two recipes with the same tubes are the same recipe; so is one that only adds an invisible trace. */
@@ -160,11 +162,9 @@ export class RecipeSearch {
     const fewestSize = Math.min(...close.map((candidate) => candidate.tubes.length));
     const plainest = close.find((candidate) => candidate.tubes.length === fewestSize) ?? closest;
     const hasBlack = (candidate: Candidate): boolean => candidate.tubes.some((tube) => this.isBlack[tube]);
-    const blackFree = hasBlack(closest)
-      ? distinct.find(
-          (candidate) => !hasBlack(candidate) && candidate.deltaE <= closest.deltaE + WITHOUT_BLACK_COST,
-        )
-      : undefined;
+    const blackFree = distinct.find(
+      (candidate) => !hasBlack(candidate) && candidate.deltaE <= closest.deltaE + WITHOUT_BLACK_COST,
+    );
     const steadiest = [...close].sort((a, b) => this.largestShift(a) - this.largestShift(b))[0];
 
     const chosen: Candidate[] = [];
@@ -175,19 +175,20 @@ export class RecipeSearch {
     offer(plainest);
     offer(closest);
     offer(steadiest);
-    offer(blackFree);
+    if (chosen.some(hasBlack)) offer(blackFree);
     // A second opinion must not be a near copy: a trace of a further tube does not make another recipe.
     for (const candidate of distinct) {
       if (chosen.length >= Math.min(2, query.maxAnswers)) break;
       if (chosen.every((other) => isReallyDifferent(candidate, other))) offer(candidate);
     }
-    const lowestShift = Math.min(...chosen.map((candidate) => this.largestShift(candidate)));
+    const lowestShift = Math.min(...chosen.filter(isClose).map((candidate) => this.largestShift(candidate)));
+    const someHoldBlack = chosen.some(hasBlack);
     return chosen.map((candidate) => {
       const reasons: RecipeReason[] = [];
       if (candidate === closest) reasons.push("closest");
       if (isClose(candidate) && candidate.tubes.length === fewestSize) reasons.push("fewest-tubes");
-      if (chosen.length > 1 && this.largestShift(candidate) === lowestShift) reasons.push("steadiest");
-      if (hasBlack(closest) && !hasBlack(candidate)) reasons.push("without-black");
+      if (chosen.length > 1 && isClose(candidate) && this.largestShift(candidate) === lowestShift) reasons.push("steadiest");
+      if (someHoldBlack && !hasBlack(candidate)) reasons.push("without-black");
       if (reasons.length === 0) reasons.push("other-tubes");
       return this.toRecipe(candidate, reasons);
     });
@@ -227,7 +228,8 @@ function differenceFrom(query: RecipeQuery, lab: LabD65): number {
 }
 
 function byClosenessThenSize(a: Candidate, b: Candidate): number {
-  return a.deltaE - b.deltaE || a.tubes.length - b.tubes.length;
+  const steps = Math.round(a.deltaE / INDISTINGUISHABLE) - Math.round(b.deltaE / INDISTINGUISHABLE);
+  return steps || a.tubes.length - b.tubes.length || a.deltaE - b.deltaE;
 }
 
 /** A larger subset whose extra tube came out at zero repeats a smaller one: keep the closer of the two. */

@@ -3,13 +3,13 @@ import type { LabD65 } from "../color/types";
 
 /** Why a recipe is offered. Each is true when recomputed from the recipe list it came with. */
 export type RecipeReason =
-  /** No recipe found is closer to the target. */
+  /** No recipe found is closer to the target by more than ΔE00 0.005. */
   | "closest"
   /** No recipe within the tolerance uses fewer tubes. */
   | "fewest-tubes"
-  /** Of the recipes offered, a 10 % dosing error costs this one least. */
+  /** Of the close recipes offered, a 10 % dosing error moves this one least. */
   | "steadiest"
-  /** Holds no black, while the closest does. */
+  /** Holds no black, while another one offered does. */
   | "without-black"
   /** A different set of tubes that comes close. */
   | "other-tubes";
