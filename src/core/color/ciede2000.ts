@@ -103,7 +103,7 @@ const scratch = new Float64Array(3);
 /** CIEDE2000 difference of two colours under the same light, >= 0. NaN in, NaN out. */
 export function deltaE2000<L extends LightName>(
   reference: Lab<L>,
-  sample: Lab<L>,
+  sample: Lab<NoInfer<L>>,
   factors: DeltaE2000Factors = REFERENCE_FACTORS,
 ): number {
   return deltaE2000OfNumbers(

@@ -1,0 +1,301 @@
+/**
+ * Writes public/demo/slipway.json: two made-up paintings with box, palettes, notes, piles, readings and a
+ * log of thirty matches. Run after demoPicture.ts, whose picture it samples.
+ *
+ * Nothing in it is invented as a number: targets are sampled from the picture or listed below, recipes come
+ * from the search, results from mixing simulated true tubes that differ from the generic models, readings
+ * are those results misjudged as an eye does.
+ */
+import { readFileSync, writeFileSync } from "node:fs";
+import path from "node:path";
+import sharp from "sharp";
+import {
+  createRng,
+  DEFAULT_QUERY,
+  DEFAULT_SIZES,
+  deltaE2000,
+  findPigment,
+  type LabD65,
+  labD65,
+  labFromXyz,
+  type OpticalModel,
+  PAINT_SURFACE,
+  VIEWING,
+  xyzFromReflectance,
+} from "../../src/core";
+import { roundToHand } from "../../src/core/amounts/amounts";
+import { mixtureReflectance } from "../../src/core/mixing/mixture";
+import { samplePixels } from "../../src/core/picture/pixels";
+import { PaletteMixer } from "../../src/core/recipe/palette";
+import { simulateSurface, simulateTube, USUAL_DEVIATION } from "../../src/devices/simulatedPaint";
+import { type DemoFile, demoFileSchema } from "../../src/persistence/demo";
+import type { StoredColor } from "../../src/persistence/schema";
+import { ROOT } from "./files";
+
+const SEED = 20_260_413;
+const DAY_MS = 86_400_000;
+const MADE_AT = 60 * DAY_MS;
+const PAINTING = "slipway";
+const STUDIES = "studies";
+
+const BOX = [
+  "titanium-white", "arylide-yellow", "pyrrole-red", "prussian-blue", "raw-umber", "yellow-ochre", "burnt-sienna",
+  "transparent-red-oxide", "cadmium-yellow-light", "cadmium-red-light", "quinacridone-magenta", "ultramarine-blue",
+  "viridian", "ivory-black",
+] as const;
+const PALETTE = BOX.slice(0, 5);
+
+const SPOTS = [
+  { name: "Sand, wet", x: 560, y: 850, radius: 18 },
+  { name: "Rope", x: 1395, y: 608, radius: 9 },
+  { name: "Rust streak", x: 1087, y: 610, radius: 11 },
+  { name: "Hull, shadow side", x: 940, y: 612, radius: 18 },
+  { name: "Lichen", x: 355, y: 428, radius: 14 },
+  { name: "Keel tar", x: 662, y: 780, radius: 16 },
+  { name: "Sky in puddle", x: 1180, y: 1010, radius: 18 },
+  { name: "Slip wall", x: 295, y: 500, radius: 16 },
+  { name: "Buoy", x: 1368, y: 806, radius: 20 },
+];
+
+const STUDY_TARGETS: readonly (readonly [string, number, number, number])[] = [
+  ["Brick, sunlit", 52, 22, 21], ["Brick, shade", 36, 15, 13], ["Ivy leaf", 40, -13, 18], ["Ivy, underside", 60, -10, 15],
+  ["Slate roof", 42, -2, -6], ["Slate, wet", 31, -1, -4], ["Oat biscuit", 72, 6, 25], ["Crust of bread", 48, 12, 26],
+  ["Linen cloth", 84, 1, 9], ["Linen, fold", 66, 2, 10], ["Pewter jug", 56, -1, -3], ["Pewter, dark side", 34, 0, -2],
+  ["Plum skin", 31, 9, -1], ["Terracotta pot", 55, 22, 24], ["Terracotta, rim light", 70, 17, 21],
+  ["Moss on step", 48, -9, 26], ["Lemon, half shade", 70, 0, 50], ["Envelope", 76, 4, 18], ["Old brass key", 50, 5, 28],
+  ["Sea at noon", 52, -13, -15], ["Sea, far", 64, -9, -12], ["Winter sky", 80, -3, -7], ["Pink shell", 78, 11, 9],
+  ["Rosehip", 42, 32, 20], ["Coal", 27, 0, 1], ["Driftwood", 62, 3, 12], ["Bottle glass", 38, -13, 6],
+  ["Biscuit tin", 58, -6, 8],
+];
+
+const rng = createRng(SEED);
+
+function opticsOf(id: string): OpticalModel {
+  const model = findPigment(id);
+  if (!model) throw new Error(`No pigment ${id}`);
+  return model.optics;
+}
+
+const tubes: DemoFile["tubes"] = BOX.map((modelId, position) => {
+  const model = findPigment(modelId);
+  if (!model) throw new Error(`No pigment ${modelId}`);
+  return {
+    id: modelId,
+    label: model.name.replace(/ \(.*\)/, ""),
+    colourIndexNames: [model.colourIndex],
+    medium: "oil",
+    grade: "artist",
+    optics: { kind: "generic", modelId },
+    position,
+    addedAt: MADE_AT - 50 * DAY_MS,
+  };
+});
+
+const trueTubes = PALETTE.map((id) => simulateTube(opticsOf(id), USUAL_DEVIATION, rng));
+const trueSurface = simulateSurface(rng);
+const mixer = new PaletteMixer(
+  PALETTE.map((id) => ({ optics: opticsOf(id), isBlack: false })),
+  VIEWING.D65,
+  PAINT_SURFACE,
+);
+
+type Part = { tube: number; parts: number };
+
+function trueColor(parts: readonly Part[]): LabD65 {
+  const volumes = parts.map(({ tube, parts: volume }) => ({ optics: trueTubes[tube] ?? opticsOf(""), volume }));
+  const view = VIEWING.D65;
+  return labFromXyz(xyzFromReflectance(mixtureReflectance(volumes, trueSurface), view), view.white);
+}
+
+/** A painter's own next step: the single addition that looks best, tried in the mind. */
+function bestSingleAddition(pile: readonly Part[], target: LabD65): Part | undefined {
+  let best: { part: Part; difference: number } | undefined;
+  const before = deltaE2000(target, trueColor(pile));
+  for (let tube = 0; tube < PALETTE.length; tube++) {
+    for (const amount of [1 / 64, 1 / 32, 1 / 16, 1 / 8, 1 / 4, 1 / 2, 1, 2]) {
+      const part = { tube, parts: roundToHand(amount, DEFAULT_SIZES) };
+      const difference = deltaE2000(target, trueColor([...pile, part]));
+      if (difference < (best?.difference ?? before)) best = { part, difference };
+    }
+  }
+  return best?.part;
+}
+
+const file: DemoFile = {
+  format: "gaman-demo",
+  madeAt: MADE_AT,
+  currentPaintingId: PAINTING,
+  paintings: [
+    { id: STUDIES, name: "Things on the sill", paletteId: "palette-studies", createdAt: MADE_AT - 45 * DAY_MS },
+    {
+      id: PAINTING,
+      name: "Slipway, low tide",
+      pictureId: "slipway-picture",
+      paletteId: "palette-slipway",
+      createdAt: MADE_AT - 6 * DAY_MS,
+    },
+  ],
+  picture: {
+    id: "slipway-picture",
+    paintingId: PAINTING,
+    fileName: "slipway.jpg",
+    widthPx: 1600,
+    heightPx: 1060,
+    originalWidthPx: 1600,
+    originalHeightPx: 1060,
+    addedAt: MADE_AT - 6 * DAY_MS,
+  },
+  tubes,
+  palettes: [
+    { id: "palette-slipway", paintingId: PAINTING, name: "Five for the slipway", tubeIds: [...PALETTE] },
+    { id: "palette-studies", paintingId: STUDIES, name: "Five for the sill", tubeIds: [...PALETTE] },
+  ],
+  notes: [],
+  recipes: [],
+  piles: [],
+  readings: [],
+  matches: [],
+};
+
+function stored(lab: LabD65, source: StoredColor["source"], uncertaintyDeltaE2000: number): StoredColor {
+  const rounded = (value: number): number => Math.round(value * 1000) / 1000;
+  return {
+    space: "cielab-2deg",
+    light: "D65",
+    lab: [rounded(lab[0]), rounded(lab[1]), rounded(lab[2])],
+    source,
+    uncertaintyDeltaE2000,
+  };
+}
+
+type NoteRow = DemoFile["notes"][number];
+
+/** Mixes a note's recipe from the true tubes, with up to `corrections` further additions. */
+function mixNote(note: NoteRow, startedAt: number, corrections: number, ending: "match" | "reading" | "piled"): void {
+  const target = labD65(...note.target.lab);
+  const [recipe] = mixer.recipesFor({ ...DEFAULT_QUERY, target }, DEFAULT_SIZES).recipes;
+  if (!recipe) throw new Error("No recipe");
+  const laid: Part[] = recipe.parts.map((part, i) => ({ tube: part.tube, parts: recipe.laidDown.parts[i] ?? 0 }));
+  const suggested = laid.length;
+  // A hand lays down what was asked to within about a tenth.
+  const pile = laid.map((part) => ({ ...part, parts: part.parts * Math.exp(0.07 * rng.normal()) }));
+  for (let step = 0; step < corrections; step++) {
+    const part = bestSingleAddition(pile, target);
+    if (part) pile.push(part);
+  }
+  const recipeId = `recipe-${note.id}`;
+  const pileId = `pile-${note.id}`;
+  const minute = 60_000;
+  file.recipes.push({
+    id: recipeId,
+    noteId: note.id,
+    amounts: laid.map((part) => ({ tubeId: PALETTE[part.tube] ?? "", parts: part.parts })),
+    shares: recipe.parts.map((part) => part.share),
+    predicted: stored(recipe.laidDown.predicted, "predicted", 4),
+    deltaE2000: recipe.laidDown.deltaE2000,
+    reasons: [...recipe.reasons],
+    createdAt: startedAt,
+  });
+  const shown = ending === "piled" ? pile.slice(0, suggested - 1) : pile;
+  file.piles.push({
+    id: pileId,
+    noteId: note.id,
+    recipeId,
+    additions: shown.map((part, i) => ({
+      tubeId: PALETTE[part.tube] ?? "",
+      parts: Math.round(part.parts * 1000) / 1000,
+      ...(i < suggested ? { suggestedParts: laid[i]?.parts ?? part.parts } : {}),
+      addedAt: startedAt + (i + 1) * minute,
+    })),
+    state: ending === "match" ? "kept" : "open",
+    createdAt: startedAt,
+  });
+  if (ending === "piled") return;
+  const truth = trueColor(shown);
+  const readAt = startedAt + (shown.length + 2) * minute;
+  const read = labD65(
+    Math.min(100, truth[0] + 0.8 * rng.normal()),
+    truth[1] + 0.9 * rng.normal(),
+    truth[2] + 0.9 * rng.normal(),
+  );
+  const result = stored(read, "by-eye", 2);
+  file.readings.push({ id: `reading-${note.id}`, noteId: note.id, pileId, color: result, film: "wet", takenAt: readAt });
+  if (ending === "reading") return;
+  const isChecked = note.state === "checked";
+  file.matches.push({
+    id: `match-${note.id}`,
+    paintingId: note.paintingId,
+    noteId: note.id,
+    pileId,
+    readingId: `reading-${note.id}`,
+    target: note.target,
+    result,
+    deltaE2000: deltaE2000(target, labD65(...result.lab)),
+    verdict: isChecked ? "confirmed" : "provisional",
+    keptAt: readAt + minute,
+    ...(isChecked ? { checkedAt: readAt + DAY_MS } : {}),
+    remark: "",
+  });
+}
+
+const pictureFile = path.join(ROOT, "public/demo/slipway.jpg");
+const { data, info } = await sharp(readFileSync(pictureFile)).ensureAlpha().raw().toBuffer({ resolveWithObject: true });
+const image = { widthPx: info.width, heightPx: info.height, rgba: data };
+
+STUDY_TARGETS.forEach(([name, l, a, b], i) => {
+  const startedAt = Math.round(MADE_AT - (44 - 1.3 * i) * DAY_MS);
+  const note: NoteRow = {
+    id: `study-${i + 1}`,
+    paintingId: STUDIES,
+    number: i + 1,
+    name,
+    target: stored(labD65(l, a, b), "typed", 1),
+    state: "checked",
+    createdAt: startedAt - 3_600_000,
+  };
+  file.notes.push(note);
+  // The box becomes familiar: fewer corrections as the weeks go by.
+  mixNote(note, startedAt, i < 9 ? 3 : i < 19 ? 2 : 1, "match");
+});
+
+SPOTS.forEach((spot, i) => {
+  const sample = samplePixels(image, spot.x, spot.y, spot.radius);
+  if (!sample) throw new Error(`${spot.name} lies outside the picture`);
+  const states = ["checked", "drying", "mixing", "mixing"] as const;
+  const note: NoteRow = {
+    id: `note-${i + 1}`,
+    paintingId: PAINTING,
+    number: i + 1,
+    name: spot.name,
+    target: stored(sample.lab, "picture", 3),
+    place: {
+      xPx: spot.x,
+      yPx: spot.y,
+      radiusPx: spot.radius,
+      pixelCount: sample.pixelCount,
+      spreadDeltaE2000: Math.round(sample.spreadDeltaE2000 * 100) / 100,
+      light: stored(sample.light, "picture", 3),
+      dark: stored(sample.dark, "picture", 3),
+    },
+    state: states[i] ?? "open",
+    createdAt: MADE_AT - 5 * DAY_MS + i * 120_000,
+  };
+  file.notes.push(note);
+  if (i === 0) mixNote(note, MADE_AT - 4 * DAY_MS, 2, "match");
+  if (i === 1) mixNote(note, MADE_AT - 2 * DAY_MS, 1, "match");
+  if (i === 2) mixNote(note, MADE_AT - 40 * 60_000, 0, "piled");
+  if (i === 3) mixNote(note, MADE_AT - 75 * 60_000, 0, "reading");
+});
+
+const checked = demoFileSchema.parse(file);
+writeFileSync(path.join(ROOT, "public/demo/slipway.json"), `${JSON.stringify(checked)}\n`);
+for (const note of checked.notes.slice(-SPOTS.length)) {
+  const target = labD65(...note.target.lab);
+  const report = mixer.recipesFor({ ...DEFAULT_QUERY, target }, DEFAULT_SIZES);
+  const closest = Math.min(...report.recipes.map((recipe) => recipe.deltaE2000));
+  process.stdout.write(`${note.name.padEnd(20)} ${note.target.lab.map((v) => v.toFixed(1)).join(" ")}  ΔE00 ${closest.toFixed(2)}\n`);
+}
+const spread = checked.matches.map((match) => match.deltaE2000).sort((a, b) => a - b);
+process.stdout.write(
+  `wrote public/demo/slipway.json: ${checked.matches.length} matches, median ΔE00 ${spread[Math.floor(spread.length / 2)]?.toFixed(2) ?? ""}, largest ${spread.at(-1)?.toFixed(2) ?? ""}\n`,
+);

@@ -1,0 +1,64 @@
+/**
+ * The browser's database. One for the painter's own work and a separate one for the demo, so that the two
+ * can never mix and removing the demo is deleting its database.
+ *
+ * Schema version 1. A released version is never edited: add `this.version(2)` with an upgrade and a test.
+ */
+import Dexie, { type Table } from "dexie";
+import type {
+  Match,
+  Note,
+  Painting,
+  Palette,
+  Picture,
+  Pile,
+  Reading,
+  Settings,
+  StoredRecipe,
+  Tube,
+} from "./schema";
+
+export type Workspace = "own" | "demo";
+
+const NAMES: Readonly<Record<Workspace, string>> = { own: "gaman", demo: "gaman-demo" };
+
+export class GamanDatabase extends Dexie {
+  declare paintings: Table<Painting, string>;
+  declare pictures: Table<Picture, string>;
+  declare tubes: Table<Tube, string>;
+  declare palettes: Table<Palette, string>;
+  declare notes: Table<Note, string>;
+  declare readings: Table<Reading, string>;
+  declare recipes: Table<StoredRecipe, string>;
+  declare piles: Table<Pile, string>;
+  declare matches: Table<Match, string>;
+  declare settings: Table<Settings, string>;
+
+  constructor(name: string) {
+    super(name);
+    this.version(1).stores({
+      paintings: "id, createdAt",
+      pictures: "id, paintingId",
+      tubes: "id, position",
+      palettes: "id, paintingId",
+      notes: "id, paintingId, [paintingId+number]",
+      readings: "id, noteId, pileId, takenAt",
+      recipes: "id, noteId",
+      piles: "id, noteId, [noteId+state]",
+      matches: "id, paintingId, noteId, keptAt",
+      settings: "id",
+    });
+  }
+}
+
+export function openDatabase(workspace: Workspace): GamanDatabase {
+  return new GamanDatabase(NAMES[workspace]);
+}
+
+export async function deleteDatabase(workspace: Workspace): Promise<void> {
+  await Dexie.delete(NAMES[workspace]);
+}
+
+export async function databaseExists(workspace: Workspace): Promise<boolean> {
+  return Dexie.exists(NAMES[workspace]);
+}

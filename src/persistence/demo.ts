@@ -1,0 +1,76 @@
+/** The demo painting: one file of rows plus its picture, written whole into a database of its own. */
+import { z } from "zod";
+import { deleteDatabase, type GamanDatabase } from "./database";
+import {
+  matchSchema,
+  noteSchema,
+  paintingSchema,
+  paletteSchema,
+  pictureSchema,
+  pileSchema,
+  readingSchema,
+  recipeSchema,
+  type Settings,
+  settingsSchema,
+  tubeSchema,
+} from "./schema";
+
+/** Times in the file are moved so that its `madeAt` becomes now: the demo never looks old. */
+export const demoFileSchema = z.strictObject({
+  format: z.literal("gaman-demo"),
+  madeAt: z.number().int(),
+  currentPaintingId: z.string(),
+  paintings: z.array(paintingSchema).min(1),
+  picture: pictureSchema.omit({ blob: true }),
+  tubes: z.array(tubeSchema),
+  palettes: z.array(paletteSchema),
+  notes: z.array(noteSchema),
+  recipes: z.array(recipeSchema),
+  piles: z.array(pileSchema),
+  readings: z.array(readingSchema),
+  matches: z.array(matchSchema),
+});
+export type DemoFile = z.infer<typeof demoFileSchema>;
+
+/** Replaces whatever demo there was. Either all of it is there afterwards or nothing. */
+export async function writeDemo(
+  db: GamanDatabase,
+  file: DemoFile,
+  pictureBlob: Blob,
+  settings: Settings,
+  now: number,
+): Promise<void> {
+  const shift = now - file.madeAt;
+  const moved = <T extends Record<string, unknown>>(row: T): T => shiftTimes(row, shift);
+  await db.transaction("rw", db.tables, async () => {
+    await Promise.all(db.tables.map((table) => table.clear()));
+    await db.paintings.bulkAdd(file.paintings.map(moved));
+    await db.pictures.add(moved({ ...file.picture, blob: pictureBlob }));
+    await db.tubes.bulkAdd(file.tubes.map(moved));
+    await db.palettes.bulkAdd(file.palettes);
+    await db.notes.bulkAdd(file.notes.map(moved));
+    await db.recipes.bulkAdd(file.recipes.map(moved));
+    await db.piles.bulkAdd(
+      file.piles.map((pile) => ({ ...moved(pile), additions: pile.additions.map((addition) => moved(addition)) })),
+    );
+    await db.readings.bulkAdd(file.readings.map(moved));
+    await db.matches.bulkAdd(file.matches.map(moved));
+    await db.settings.put(settingsSchema.parse({ ...settings, currentPaintingId: file.currentPaintingId }));
+  });
+}
+
+const TIME_FIELDS = ["createdAt", "addedAt", "takenAt", "keptAt", "checkedAt"];
+
+function shiftTimes<T extends Record<string, unknown>>(row: T, shift: number): T {
+  return Object.fromEntries(
+    Object.entries(row).map(([key, value]) => [
+      key,
+      TIME_FIELDS.includes(key) && typeof value === "number" ? Math.max(0, value + shift) : value,
+    ]),
+  ) as T;
+}
+
+export async function removeDemo(): Promise<void> {
+  await deleteDatabase("demo");
+}
+

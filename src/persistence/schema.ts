@@ -1,0 +1,188 @@
+/**
+ * What is stored, as Zod schemas: every row is parsed on its way in and on its way out.
+ *
+ * Stored colours carry their space, light and source, so that a number can never be read under the wrong
+ * white. Times are milliseconds since 1970 (UTC). A type here is the shape on disk of schema version 1;
+ * changing it needs a new version and a migration.
+ */
+import { z } from "zod";
+
+const id = z.string().min(1).max(64);
+const name = z.string().trim().min(1).max(120);
+const time = z.number().int().nonnegative();
+const finite = z.number();
+
+export const COLOR_SOURCES = ["measured", "by-eye", "picture", "typed", "file", "predicted", "generic"] as const;
+
+export const storedColorSchema = z.strictObject({
+  space: z.literal("cielab-2deg"),
+  light: z.enum(["D65", "D50", "A", "F2", "F11"]),
+  /** L* in [0, 100]; a*, b* within what any paint or screen can have. */
+  lab: z.tuple([finite.min(0).max(100), finite.min(-160).max(160), finite.min(-160).max(160)]),
+  source: z.enum(COLOR_SOURCES),
+  /** One standard deviation of the colour itself, ΔE00. */
+  uncertaintyDeltaE2000: finite.min(0).max(50),
+});
+
+export const paintingSchema = z.strictObject({
+  id,
+  name,
+  pictureId: id.optional(),
+  paletteId: id,
+  createdAt: time,
+});
+
+export const pictureSchema = z.strictObject({
+  id,
+  paintingId: id,
+  fileName: z.string().max(255),
+  blob: z.instanceof(Blob),
+  widthPx: z.number().int().positive(),
+  heightPx: z.number().int().positive(),
+  /** Size of the file as it came, when it was larger than what is kept. */
+  originalWidthPx: z.number().int().positive(),
+  originalHeightPx: z.number().int().positive(),
+  addedAt: time,
+});
+
+export const tubeSchema = z.strictObject({
+  id,
+  label: name,
+  colourIndexNames: z.array(z.string().min(1).max(24)).max(8),
+  medium: z.enum(["oil", "acrylic", "watercolour", "gouache", "other"]),
+  grade: z.enum(["artist", "student", "children", "unknown"]),
+  /** Where K and S come from. Version 1 knows the generic models only. */
+  optics: z.strictObject({ kind: z.literal("generic"), modelId: id }),
+  position: z.number().int().nonnegative(),
+  addedAt: time,
+});
+
+export const paletteSchema = z.strictObject({
+  id,
+  paintingId: id,
+  name,
+  /** In the order of the painter's board. */
+  tubeIds: z.array(id).max(24),
+});
+
+export const NOTE_STATES = ["open", "mixing", "drying", "checked"] as const;
+
+export const noteSchema = z.strictObject({
+  id,
+  paintingId: id,
+  number: z.number().int().positive(),
+  name,
+  target: storedColorSchema,
+  /** Where in the picture, in its pixels, and what was averaged there. */
+  place: z
+    .strictObject({
+      xPx: finite.min(0),
+      yPx: finite.min(0),
+      radiusPx: finite.positive(),
+      pixelCount: z.number().int().positive(),
+      /** Mean ΔE00 of the pixels from their mean. */
+      spreadDeltaE2000: finite.min(0),
+      light: storedColorSchema,
+      dark: storedColorSchema,
+    })
+    .optional(),
+  state: z.enum(NOTE_STATES),
+  createdAt: time,
+});
+
+const amountSchema = z.strictObject({
+  tubeId: id,
+  /** Volume in the painter's parts. */
+  parts: finite.positive().max(10_000),
+});
+
+export const recipeSchema = z.strictObject({
+  id,
+  noteId: id,
+  /** In the order of laying down, rounded to the knife. */
+  amounts: z.array(amountSchema).min(1).max(6),
+  /** Exact shares of the volume in the same order; they sum to 1. */
+  shares: z.array(finite.positive().max(1)).min(1).max(6),
+  predicted: storedColorSchema,
+  deltaE2000: finite.min(0),
+  reasons: z.array(z.string().max(40)).max(8),
+  createdAt: time,
+});
+
+export const pileSchema = z.strictObject({
+  id,
+  noteId: id,
+  recipeId: id.optional(),
+  additions: z
+    .array(z.strictObject({ ...amountSchema.shape, addedAt: time, suggestedParts: finite.positive().optional() }))
+    .max(200),
+  state: z.enum(["open", "kept", "set-aside"]),
+  createdAt: time,
+});
+
+export const readingSchema = z.strictObject({
+  id,
+  noteId: id,
+  pileId: id,
+  color: storedColorSchema,
+  film: z.enum(["wet", "dry"]),
+  takenAt: time,
+});
+
+export const matchSchema = z.strictObject({
+  id,
+  paintingId: id,
+  noteId: id,
+  pileId: id,
+  readingId: id,
+  /** What was aimed at and what came out, as they were when the match was kept. */
+  target: storedColorSchema,
+  result: storedColorSchema,
+  deltaE2000: finite.min(0),
+  /** Only a person looking at dry paint makes a match confirmed. */
+  verdict: z.enum(["provisional", "confirmed", "moved"]),
+  keptAt: time,
+  checkedAt: time.optional(),
+  remark: z.string().max(2000),
+});
+
+export const settingsSchema = z.strictObject({
+  id: z.literal("settings"),
+  room: z.enum(["light", "middle", "dark"]),
+  scale: z
+    .strictObject({ atBlack: finite.min(0).max(100), atWhite: finite.min(0).max(100) })
+    .refine((scale) => scale.atBlack !== scale.atWhite, "The two ends of a value scale must differ"),
+  chromaWords: z.enum(["dull-bright", "weak-strong", "greyed-pure"]),
+  amountUnit: z.enum(["parts", "grams", "millilitres", "drops"]),
+  sizes: z
+    .strictObject({ touchParts: finite.positive().max(0.25), speckParts: finite.positive().max(0.25) })
+    .refine((sizes) => sizes.speckParts < sizes.touchParts, "A speck must be smaller than a touch"),
+  partMl: finite.positive().max(1000),
+  dropMl: finite.positive().max(10),
+  maxTubesPerRecipe: z.number().int().min(1).max(6),
+  currentPaintingId: id.optional(),
+});
+
+export type StoredColor = z.infer<typeof storedColorSchema>;
+export type Painting = z.infer<typeof paintingSchema>;
+export type Picture = z.infer<typeof pictureSchema>;
+export type Tube = z.infer<typeof tubeSchema>;
+export type Palette = z.infer<typeof paletteSchema>;
+export type Note = z.infer<typeof noteSchema>;
+export type StoredRecipe = z.infer<typeof recipeSchema>;
+export type Pile = z.infer<typeof pileSchema>;
+export type Reading = z.infer<typeof readingSchema>;
+export type Match = z.infer<typeof matchSchema>;
+export type Settings = z.infer<typeof settingsSchema>;
+
+export const DEFAULT_SETTINGS: Settings = {
+  id: "settings",
+  room: "light",
+  scale: { atBlack: 0, atWhite: 10 },
+  chromaWords: "dull-bright",
+  amountUnit: "parts",
+  sizes: { touchParts: 1 / 16, speckParts: 1 / 64 },
+  partMl: 1,
+  dropMl: 0.05,
+  maxTubesPerRecipe: 4,
+};

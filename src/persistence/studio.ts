@@ -1,0 +1,289 @@
+/** Reading and writing what a painting needs. Things that belong together are written in one transaction. */
+import { nanoid } from "nanoid";
+import type { GamanDatabase } from "./database";
+import { type ParsedRows, parseRows } from "./rows";
+import {
+  DEFAULT_SETTINGS,
+  type Match,
+  matchSchema,
+  type Note,
+  noteSchema,
+  type Painting,
+  type Palette,
+  type Picture,
+  type Pile,
+  paintingSchema,
+  paletteSchema,
+  pictureSchema,
+  pileSchema,
+  type Reading,
+  readingSchema,
+  recipeSchema,
+  type Settings,
+  type StoredRecipe,
+  settingsSchema,
+  type Tube,
+  tubeSchema,
+} from "./schema";
+
+/** Everything that the frame around every view shows. */
+export type StudioSnapshot = {
+  readonly settings: Settings;
+  readonly painting: Painting | undefined;
+  readonly palette: Palette | undefined;
+  /** The whole box, in its order. */
+  readonly tubes: readonly Tube[];
+  /** Notes of the current painting by number. */
+  readonly notes: readonly Note[];
+  readonly unreadableIds: readonly string[];
+};
+
+export async function readSettings(db: GamanDatabase): Promise<Settings> {
+  const parsed = settingsSchema.safeParse(await db.settings.get("settings"));
+  return parsed.success ? parsed.data : DEFAULT_SETTINGS;
+}
+
+export async function changeSettings(db: GamanDatabase, changes: Partial<Settings>): Promise<void> {
+  await db.transaction("rw", db.settings, async () => {
+    await db.settings.put(settingsSchema.parse({ ...(await readSettings(db)), ...changes }));
+  });
+}
+
+export async function readStudio(db: GamanDatabase): Promise<StudioSnapshot> {
+  return db.transaction("r", [db.settings, db.paintings, db.palettes, db.tubes, db.notes], async () => {
+    const settings = await readSettings(db);
+    const paintings = parseRows(paintingSchema, await db.paintings.orderBy("createdAt").toArray());
+    const painting =
+      paintings.rows.find((row) => row.id === settings.currentPaintingId) ?? paintings.rows.at(-1);
+    const palettes = parseRows(
+      paletteSchema,
+      painting ? await db.palettes.where({ paintingId: painting.id }).toArray() : [],
+    );
+    const tubes = parseRows(tubeSchema, await db.tubes.orderBy("position").toArray());
+    const notes = parseRows(
+      noteSchema,
+      painting ? await db.notes.where({ paintingId: painting.id }).toArray() : [],
+    );
+    return {
+      settings,
+      painting,
+      palette: palettes.rows.find((row) => row.id === painting?.paletteId),
+      tubes: tubes.rows,
+      notes: [...notes.rows].sort((a, b) => a.number - b.number),
+      unreadableIds: [paintings, palettes, tubes, notes].flatMap((parsed) => parsed.unreadableIds),
+    };
+  });
+}
+
+/** A painting with its palette; the tubes go to the box. Becomes the current painting. */
+export async function startPainting(
+  db: GamanDatabase,
+  title: string,
+  tubes: readonly Omit<Tube, "id" | "position" | "addedAt">[],
+  now: number,
+): Promise<Painting> {
+  const paintingId = nanoid();
+  const paletteId = nanoid();
+  const painting = paintingSchema.parse({ id: paintingId, name: title, paletteId, createdAt: now });
+  await db.transaction("rw", [db.paintings, db.palettes, db.tubes, db.settings], async () => {
+    const position = await db.tubes.count();
+    const rows = tubes.map((tube, i) =>
+      tubeSchema.parse({ ...tube, id: nanoid(), position: position + i, addedAt: now }),
+    );
+    await db.tubes.bulkAdd(rows);
+    await db.paintings.add(painting);
+    await db.palettes.add(
+      paletteSchema.parse({ id: paletteId, paintingId, name: "Palette", tubeIds: rows.map((tube) => tube.id) }),
+    );
+    await changeSettings(db, { currentPaintingId: paintingId });
+  });
+  return painting;
+}
+
+export async function readPicture(db: GamanDatabase, pictureId: string): Promise<Picture | undefined> {
+  return parseRows(pictureSchema, [await db.pictures.get(pictureId)]).rows[0];
+}
+
+/** Keeps a picture as the painting's own; the one before stays stored with its notes' places. */
+export async function keepPicture(
+  db: GamanDatabase,
+  picture: Omit<Picture, "id" | "addedAt">,
+  now: number,
+): Promise<string> {
+  const row = pictureSchema.parse({ ...picture, id: nanoid(), addedAt: now });
+  await db.transaction("rw", [db.pictures, db.paintings], async () => {
+    await db.pictures.add(row);
+    await db.paintings.update(row.paintingId, { pictureId: row.id });
+  });
+  return row.id;
+}
+
+export async function addNote(
+  db: GamanDatabase,
+  note: Omit<Note, "id" | "number" | "state" | "createdAt">,
+  now: number,
+): Promise<Note> {
+  return db.transaction("rw", db.notes, async () => {
+    const last = await db.notes.where({ paintingId: note.paintingId }).toArray();
+    const number = 1 + Math.max(0, ...last.map((row) => row.number));
+    const row = noteSchema.parse({ ...note, id: nanoid(), number, state: "open", createdAt: now });
+    await db.notes.add(row);
+    return row;
+  });
+}
+
+export async function renameNote(db: GamanDatabase, noteId: string, title: string): Promise<void> {
+  await db.transaction("rw", db.notes, async () => {
+    const note = noteSchema.parse(await db.notes.get(noteId));
+    await db.notes.put(noteSchema.parse({ ...note, name: title }));
+  });
+}
+
+/** A note without any pile is forgotten; one that was mixed stays, since its record does. */
+export async function removeNote(db: GamanDatabase, noteId: string): Promise<"removed" | "has-piles"> {
+  return db.transaction("rw", [db.notes, db.piles], async () => {
+    if ((await db.piles.where({ noteId }).count()) > 0) return "has-piles";
+    await db.notes.delete(noteId);
+    return "removed";
+  });
+}
+
+/** All of a note's piles with their readings, oldest first. */
+export type NoteHistory = {
+  readonly piles: readonly Pile[];
+  readonly readings: readonly Reading[];
+  readonly matches: readonly Match[];
+};
+
+export async function readNoteHistory(db: GamanDatabase, noteId: string): Promise<NoteHistory> {
+  return db.transaction("r", [db.piles, db.readings, db.matches], async () => ({
+    piles: byTime(parseRows(pileSchema, await db.piles.where({ noteId }).toArray()), (pile) => pile.createdAt),
+    readings: byTime(parseRows(readingSchema, await db.readings.where({ noteId }).toArray()), (row) => row.takenAt),
+    matches: byTime(parseRows(matchSchema, await db.matches.where({ noteId }).toArray()), (row) => row.keptAt),
+  }));
+}
+
+function byTime<T>(parsed: ParsedRows<T>, timeOf: (row: T) => number): T[] {
+  return [...parsed.rows].sort((a, b) => timeOf(a) - timeOf(b));
+}
+
+export type NewAddition = Pile["additions"][number];
+
+/**
+ * Adds paint to the note's open pile; the first addition starts one and keeps the recipe it follows.
+ * Only ever appends: paint cannot be taken out again.
+ */
+export async function addToPile(
+  db: GamanDatabase,
+  noteId: string,
+  additions: readonly NewAddition[],
+  recipe: Omit<StoredRecipe, "id" | "noteId" | "createdAt"> | undefined,
+  now: number,
+): Promise<Pile> {
+  return db.transaction("rw", [db.piles, db.recipes, db.notes], async () => {
+    const open = parseRows(pileSchema, await db.piles.where({ noteId, state: "open" }).toArray()).rows.at(-1);
+    let pile: Pile | undefined = open;
+    if (!pile) {
+      const recipeId = recipe ? nanoid() : undefined;
+      if (recipe && recipeId) {
+        await db.recipes.add(recipeSchema.parse({ ...recipe, id: recipeId, noteId, createdAt: now }));
+      }
+      pile = { id: nanoid(), noteId, recipeId, additions: [], state: "open", createdAt: now };
+    }
+    const grown = pileSchema.parse({ ...pile, additions: [...pile.additions, ...additions] });
+    await db.piles.put(grown);
+    await db.notes.where({ id: noteId, state: "open" }).modify({ state: "mixing" });
+    return grown;
+  });
+}
+
+/** Takes the last addition back out of the record, for a tick that was a slip. An empty pile is forgotten. */
+export async function undoLastAddition(db: GamanDatabase, pileId: string): Promise<void> {
+  await db.transaction("rw", [db.piles, db.notes, db.readings, db.recipes], async () => {
+    const pile = pileSchema.parse(await db.piles.get(pileId));
+    const additions = pile.additions.slice(0, -1);
+    const last = pile.additions.at(-1);
+    // A reading taken after that addition speaks of a pile that then never was.
+    const readings = await db.readings.where({ pileId }).toArray();
+    await db.readings.bulkDelete(readings.filter((row) => last && row.takenAt >= last.addedAt).map((row) => row.id));
+    if (additions.length > 0) {
+      await db.piles.put(pileSchema.parse({ ...pile, additions }));
+      return;
+    }
+    await db.piles.delete(pileId);
+    if (pile.recipeId) await db.recipes.delete(pile.recipeId);
+    if ((await db.piles.where({ noteId: pile.noteId }).count()) === 0) {
+      await db.notes.where({ id: pile.noteId }).modify({ state: "open" });
+    }
+  });
+}
+
+/** Puts the open pile aside: it stays in the record, and the next addition starts a new one. */
+export async function setPileAside(db: GamanDatabase, pileId: string): Promise<void> {
+  await db.piles.where({ id: pileId }).modify({ state: "set-aside" });
+}
+
+export async function addReading(
+  db: GamanDatabase,
+  reading: Omit<Reading, "id" | "takenAt">,
+  now: number,
+): Promise<Reading> {
+  const row = readingSchema.parse({ ...reading, id: nanoid(), takenAt: now });
+  await db.readings.add(row);
+  return row;
+}
+
+/** Keeps the pile as a match of its note: provisional until a person has seen it dry. */
+export async function keepMatch(
+  db: GamanDatabase,
+  match: Omit<Match, "id" | "keptAt" | "verdict" | "readingId">,
+  reading: Omit<Reading, "id" | "takenAt"> | { readonly id: string },
+  now: number,
+): Promise<Match> {
+  return db.transaction("rw", [db.matches, db.readings, db.piles, db.notes], async () => {
+    const readingId = "id" in reading ? reading.id : (await addReading(db, reading, now)).id;
+    const row = matchSchema.parse({ ...match, id: nanoid(), readingId, keptAt: now, verdict: "provisional" });
+    await db.matches.add(row);
+    await db.piles.where({ id: match.pileId }).modify({ state: "kept" });
+    await db.notes.where({ id: match.noteId }).modify({ state: "drying" });
+    return row;
+  });
+}
+
+/** The dry check, by a person at the dry paint: the only way to a confirmed match. */
+export async function recordDryCheck(
+  db: GamanDatabase,
+  matchId: string,
+  outcome: "confirmed" | "moved",
+  now: number,
+): Promise<void> {
+  await db.transaction("rw", [db.matches, db.notes], async () => {
+    const match = matchSchema.parse(await db.matches.get(matchId));
+    await db.matches.put(matchSchema.parse({ ...match, verdict: outcome, checkedAt: now }));
+    await db.notes.where({ id: match.noteId }).modify({ state: outcome === "confirmed" ? "checked" : "mixing" });
+  });
+}
+
+export type LogEntry = {
+  readonly match: Match;
+  readonly note: Note | undefined;
+  readonly pile: Pile | undefined;
+};
+
+/** Every match with its note and pile, newest first. */
+export async function readLog(db: GamanDatabase): Promise<readonly LogEntry[]> {
+  return db.transaction("r", [db.matches, db.notes, db.piles], async () => {
+    const matches = parseRows(matchSchema, await db.matches.orderBy("keptAt").reverse().toArray()).rows;
+    const notes = new Map(parseRows(noteSchema, await db.notes.toArray()).rows.map((row) => [row.id, row]));
+    const piles = new Map(parseRows(pileSchema, await db.piles.toArray()).rows.map((row) => [row.id, row]));
+    return matches.map((match) => ({ match, note: notes.get(match.noteId), pile: piles.get(match.pileId) }));
+  });
+}
+
+/** Changes the tubes on the board and their order. */
+export async function setPaletteTubes(db: GamanDatabase, paletteId: string, tubeIds: readonly string[]): Promise<void> {
+  await db.transaction("rw", db.palettes, async () => {
+    const palette = paletteSchema.parse(await db.palettes.get(paletteId));
+    await db.palettes.put(paletteSchema.parse({ ...palette, tubeIds: [...tubeIds] }));
+  });
+}

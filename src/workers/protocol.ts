@@ -1,0 +1,27 @@
+/** What the solver worker understands: plain data both ways, so that it survives cloning. */
+import type { AmountSizes } from "../core/amounts/amounts";
+import type { PaletteAnswer } from "../core/recipe/palette";
+import type { RecipeQuery } from "../core/recipe/types";
+
+export type SolverTube = {
+  readonly modelId: string;
+};
+
+export type RecipeRequest = {
+  readonly tubes: readonly SolverTube[];
+  readonly query: RecipeQuery;
+  readonly sizes: AmountSizes;
+};
+
+export type SolverApi = {
+  searchRecipes: (request: RecipeRequest) => PaletteAnswer;
+};
+
+/** Why an answer does not come. */
+export type SolverFailure =
+  /** Another question took its place; nothing needs to be said. */
+  | { readonly code: "stale" }
+  /** The worker died and has been started again; asking once more is worth it. */
+  | { readonly code: "worker-lost"; readonly detail: string }
+  /** The question itself cannot be answered. */
+  | { readonly code: "refused"; readonly detail: string };

@@ -1,0 +1,4 @@
+import * as Comlink from "comlink";
+import { createSolverApi } from "./solverApi";
+
+Comlink.expose(createSolverApi());
