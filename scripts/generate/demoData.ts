@@ -39,9 +39,20 @@ const PAINTING = "slipway";
 const STUDIES = "studies";
 
 const BOX = [
-  "titanium-white", "arylide-yellow", "pyrrole-red", "prussian-blue", "raw-umber", "yellow-ochre", "burnt-sienna",
-  "transparent-red-oxide", "cadmium-yellow-light", "cadmium-red-light", "quinacridone-magenta", "ultramarine-blue",
-  "viridian", "ivory-black",
+  "titanium-white",
+  "arylide-yellow",
+  "pyrrole-red",
+  "prussian-blue",
+  "raw-umber",
+  "yellow-ochre",
+  "burnt-sienna",
+  "transparent-red-oxide",
+  "cadmium-yellow-light",
+  "cadmium-red-light",
+  "quinacridone-magenta",
+  "ultramarine-blue",
+  "viridian",
+  "ivory-black",
 ] as const;
 const PALETTE = BOX.slice(0, 5);
 
@@ -58,13 +69,33 @@ const SPOTS = [
 ];
 
 const STUDY_TARGETS: readonly (readonly [string, number, number, number])[] = [
-  ["Brick, sunlit", 52, 22, 21], ["Brick, shade", 36, 15, 13], ["Ivy leaf", 40, -13, 18], ["Ivy, underside", 60, -10, 15],
-  ["Slate roof", 42, -2, -6], ["Slate, wet", 31, -1, -4], ["Oat biscuit", 72, 6, 25], ["Crust of bread", 48, 12, 26],
-  ["Linen cloth", 84, 1, 9], ["Linen, fold", 66, 2, 10], ["Pewter jug", 56, -1, -3], ["Pewter, dark side", 34, 0, -2],
-  ["Plum skin", 31, 9, -1], ["Terracotta pot", 55, 22, 24], ["Terracotta, rim light", 70, 17, 21],
-  ["Moss on step", 48, -9, 26], ["Lemon, half shade", 70, 0, 50], ["Envelope", 76, 4, 18], ["Old brass key", 50, 5, 28],
-  ["Sea at noon", 52, -13, -15], ["Sea, far", 64, -9, -12], ["Winter sky", 80, -3, -7], ["Pink shell", 78, 11, 9],
-  ["Rosehip", 42, 32, 20], ["Coal", 27, 0, 1], ["Driftwood", 62, 3, 12], ["Bottle glass", 38, -13, 6],
+  ["Brick, sunlit", 52, 22, 21],
+  ["Brick, shade", 36, 15, 13],
+  ["Ivy leaf", 40, -13, 18],
+  ["Ivy, underside", 60, -10, 15],
+  ["Slate roof", 42, -2, -6],
+  ["Slate, wet", 31, -1, -4],
+  ["Oat biscuit", 72, 6, 25],
+  ["Crust of bread", 48, 12, 26],
+  ["Linen cloth", 84, 1, 9],
+  ["Linen, fold", 66, 2, 10],
+  ["Pewter jug", 56, -1, -3],
+  ["Pewter, dark side", 34, 0, -2],
+  ["Plum skin", 31, 9, -1],
+  ["Terracotta pot", 55, 22, 24],
+  ["Terracotta, rim light", 70, 17, 21],
+  ["Moss on step", 48, -9, 26],
+  ["Lemon, half shade", 70, 0, 50],
+  ["Envelope", 76, 4, 18],
+  ["Old brass key", 50, 5, 28],
+  ["Sea at noon", 52, -13, -15],
+  ["Sea, far", 64, -9, -12],
+  ["Winter sky", 80, -3, -7],
+  ["Pink shell", 78, 11, 9],
+  ["Rosehip", 42, 32, 20],
+  ["Coal", 27, 0, 1],
+  ["Driftwood", 62, 3, 12],
+  ["Bottle glass", 38, -13, 6],
   ["Biscuit tin", 58, -6, 8],
 ];
 
@@ -102,7 +133,10 @@ const mixer = new PaletteMixer(
 type Part = { tube: number; parts: number };
 
 function trueColor(parts: readonly Part[]): LabD65 {
-  const volumes = parts.map(({ tube, parts: volume }) => ({ optics: trueTubes[tube] ?? opticsOf(""), volume }));
+  const volumes = parts.map(({ tube, parts: volume }) => ({
+    optics: trueTubes[tube] ?? opticsOf(""),
+    volume,
+  }));
   const view = VIEWING.D65;
   return labFromXyz(xyzFromReflectance(mixtureReflectance(volumes, trueSurface), view), view.white);
 }
@@ -126,7 +160,12 @@ const file: DemoFile = {
   madeAt: MADE_AT,
   currentPaintingId: PAINTING,
   paintings: [
-    { id: STUDIES, name: "Things on the sill", paletteId: "palette-studies", createdAt: MADE_AT - 45 * DAY_MS },
+    {
+      id: STUDIES,
+      name: "Things on the sill",
+      paletteId: "palette-studies",
+      createdAt: MADE_AT - 45 * DAY_MS,
+    },
     {
       id: PAINTING,
       name: "Slipway, low tide",
@@ -171,11 +210,19 @@ function stored(lab: LabD65, source: StoredColor["source"], uncertaintyDeltaE200
 type NoteRow = DemoFile["notes"][number];
 
 /** Mixes a note's recipe from the true tubes, with up to `corrections` further additions. */
-function mixNote(note: NoteRow, startedAt: number, corrections: number, ending: "match" | "reading" | "piled"): void {
+function mixNote(
+  note: NoteRow,
+  startedAt: number,
+  corrections: number,
+  ending: "match" | "reading" | "piled",
+): void {
   const target = labD65(...note.target.lab);
   const [recipe] = mixer.recipesFor({ ...DEFAULT_QUERY, target }, DEFAULT_SIZES).recipes;
   if (!recipe) throw new Error("No recipe");
-  const laid: Part[] = recipe.parts.map((part, i) => ({ tube: part.tube, parts: recipe.laidDown.parts[i] ?? 0 }));
+  const laid: Part[] = recipe.parts.map((part, i) => ({
+    tube: part.tube,
+    parts: recipe.laidDown.parts[i] ?? 0,
+  }));
   const suggested = laid.length;
   // A hand lays down what was asked to within about a tenth.
   const pile = laid.map((part) => ({ ...part, parts: part.parts * Math.exp(0.07 * rng.normal()) }));
@@ -219,7 +266,14 @@ function mixNote(note: NoteRow, startedAt: number, corrections: number, ending: 
     truth[2] + 0.9 * rng.normal(),
   );
   const result = stored(read, "by-eye", 2);
-  file.readings.push({ id: `reading-${note.id}`, noteId: note.id, pileId, color: result, film: "wet", takenAt: readAt });
+  file.readings.push({
+    id: `reading-${note.id}`,
+    noteId: note.id,
+    pileId,
+    color: result,
+    film: "wet",
+    takenAt: readAt,
+  });
   if (ending === "reading") return;
   const isChecked = note.state === "checked";
   file.matches.push({
@@ -239,7 +293,10 @@ function mixNote(note: NoteRow, startedAt: number, corrections: number, ending: 
 }
 
 const pictureFile = path.join(ROOT, "public/demo/slipway.jpg");
-const { data, info } = await sharp(readFileSync(pictureFile)).ensureAlpha().raw().toBuffer({ resolveWithObject: true });
+const { data, info } = await sharp(readFileSync(pictureFile))
+  .ensureAlpha()
+  .raw()
+  .toBuffer({ resolveWithObject: true });
 const image = { widthPx: info.width, heightPx: info.height, rgba: data };
 
 STUDY_TARGETS.forEach(([name, l, a, b], i) => {
@@ -293,7 +350,9 @@ for (const note of checked.notes.slice(-SPOTS.length)) {
   const target = labD65(...note.target.lab);
   const report = mixer.recipesFor({ ...DEFAULT_QUERY, target }, DEFAULT_SIZES);
   const closest = Math.min(...report.recipes.map((recipe) => recipe.deltaE2000));
-  process.stdout.write(`${note.name.padEnd(20)} ${note.target.lab.map((v) => v.toFixed(1)).join(" ")}  ΔE00 ${closest.toFixed(2)}\n`);
+  process.stdout.write(
+    `${note.name.padEnd(20)} ${note.target.lab.map((v) => v.toFixed(1)).join(" ")}  ΔE00 ${closest.toFixed(2)}\n`,
+  );
 }
 const spread = checked.matches.map((match) => match.deltaE2000).sort((a, b) => a - b);
 process.stdout.write(

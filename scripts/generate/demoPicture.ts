@@ -47,7 +47,7 @@ const drawing = `<svg xmlns="http://www.w3.org/2000/svg" width="${WIDTH}" height
   <linearGradient id="hull" x1="0" y1="0" x2="1" y2="0.25"><stop offset="0" stop-color="#76a09f"/><stop offset="0.42" stop-color="#4d7f83"/><stop offset="1" stop-color="#3d6670"/></linearGradient>
   <linearGradient id="hull2" x1="0" y1="0" x2="1" y2="0"><stop offset="0" stop-color="#c2b08f"/><stop offset="1" stop-color="#8f8068"/></linearGradient>
   <linearGradient id="pool" x1="0" y1="0" x2="0" y2="1"><stop offset="0" stop-color="#b4c2c8"/><stop offset="1" stop-color="#9fb2c1"/></linearGradient>
-  <radialGradient id="buoy" cx="0.38" cy="0.3" r="0.8"><stop offset="0" stop-color="#ff7a35"/><stop offset="0.62" stop-color="#fb5f1c"/><stop offset="1" stop-color="#c9430f"/></radialGradient>
+  <radialGradient id="buoy" cx="0.38" cy="0.3" r="0.8"><stop offset="0" stop-color="#ff6a08"/><stop offset="0.62" stop-color="#ff5a00"/><stop offset="1" stop-color="#d64600"/></radialGradient>
 </defs>
 <rect width="${WIDTH}" height="460" fill="url(#sky)"/>
 <path d="M 0 120 C 300 90, 700 160, 1600 80 L 1600 170 C 900 230, 400 170, 0 200 Z" fill="#cdd4d3" fill-opacity="0.5"/>
@@ -67,7 +67,7 @@ const drawing = `<svg xmlns="http://www.w3.org/2000/svg" width="${WIDTH}" height
 <path d="M 612 374 L 690 370 L 684 440 L 604 446 Z" fill="#65757e"/>
 <path d="M 118 552 C 300 566, 860 560, 1290 462 C 1286 610, 1200 760, 1010 822 L 470 826 C 300 770, 180 680, 118 552 Z" fill="url(#hull)"/>
 ${planks}
-<path d="M 190 664 C 420 742, 880 744, 1234 650 C 1180 742, 1100 792, 1010 822 L 470 826 C 340 786, 250 734, 190 664 Z" fill="#39352f"/>
+<path d="M 190 664 C 420 742, 880 744, 1234 650 C 1180 742, 1100 792, 1010 822 L 470 826 C 340 786, 250 734, 190 664 Z" fill="#47423b"/>
 <path d="M 188 660 C 420 738, 880 740, 1236 646 L 1232 656 C 880 750, 420 748, 192 670 Z" fill="#6c4a38" fill-opacity="0.6"/>
 <path d="M 104 524 C 300 540, 870 528, 1296 428 L 1292 468 C 860 566, 300 574, 116 560 Z" fill="#d8d0be"/>
 <path d="M 1098 512 c 10 40, -4 90, 6 150 c 8 34, -30 40, -30 4 c 2 -60, -6 -100, -4 -148 Z" fill="#9a5233"/>

@@ -51,7 +51,10 @@ export async function writeDemo(
     await db.notes.bulkAdd(file.notes.map(moved));
     await db.recipes.bulkAdd(file.recipes.map(moved));
     await db.piles.bulkAdd(
-      file.piles.map((pile) => ({ ...moved(pile), additions: pile.additions.map((addition) => moved(addition)) })),
+      file.piles.map((pile) => ({
+        ...moved(pile),
+        additions: pile.additions.map((addition) => moved(addition)),
+      })),
     );
     await db.readings.bulkAdd(file.readings.map(moved));
     await db.matches.bulkAdd(file.matches.map(moved));
@@ -73,4 +76,3 @@ function shiftTimes<T extends Record<string, unknown>>(row: T, shift: number): T
 export async function removeDemo(): Promise<void> {
   await deleteDatabase("demo");
 }
-

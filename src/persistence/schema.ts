@@ -12,7 +12,15 @@ const name = z.string().trim().min(1).max(120);
 const time = z.number().int().nonnegative();
 const finite = z.number();
 
-export const COLOR_SOURCES = ["measured", "by-eye", "picture", "typed", "file", "predicted", "generic"] as const;
+export const COLOR_SOURCES = [
+  "measured",
+  "by-eye",
+  "picture",
+  "typed",
+  "file",
+  "predicted",
+  "generic",
+] as const;
 
 export const storedColorSchema = z.strictObject({
   space: z.literal("cielab-2deg"),
@@ -114,7 +122,9 @@ export const pileSchema = z.strictObject({
   noteId: id,
   recipeId: id.optional(),
   additions: z
-    .array(z.strictObject({ ...amountSchema.shape, addedAt: time, suggestedParts: finite.positive().optional() }))
+    .array(
+      z.strictObject({ ...amountSchema.shape, addedAt: time, suggestedParts: finite.positive().optional() }),
+    )
     .max(200),
   state: z.enum(["open", "kept", "set-aside"]),
   createdAt: time,
@@ -153,12 +163,14 @@ export const settingsSchema = z.strictObject({
     .strictObject({ atBlack: finite.min(0).max(100), atWhite: finite.min(0).max(100) })
     .refine((scale) => scale.atBlack !== scale.atWhite, "The two ends of a value scale must differ"),
   chromaWords: z.enum(["dull-bright", "weak-strong", "greyed-pure"]),
-  amountUnit: z.enum(["parts", "grams", "millilitres", "drops"]),
+  amountUnit: z.enum(["parts", "millilitres", "drops"]),
   sizes: z
     .strictObject({ touchParts: finite.positive().max(0.25), speckParts: finite.positive().max(0.25) })
     .refine((sizes) => sizes.speckParts < sizes.touchParts, "A speck must be smaller than a touch"),
   partMl: finite.positive().max(1000),
   dropMl: finite.positive().max(10),
+  /** Keys such as G for grey act without a modifier. */
+  singleKeys: z.boolean(),
   maxTubesPerRecipe: z.number().int().min(1).max(6),
   currentPaintingId: id.optional(),
 });
@@ -184,5 +196,6 @@ export const DEFAULT_SETTINGS: Settings = {
   sizes: { touchParts: 1 / 16, speckParts: 1 / 64 },
   partMl: 1,
   dropMl: 0.05,
+  singleKeys: true,
   maxTubesPerRecipe: 4,
 };

@@ -2,7 +2,11 @@
 import { type LabD65, labD65 } from "../core/color/types";
 import type { StoredColor } from "./schema";
 
-export function storedFromLab(lab: LabD65, source: StoredColor["source"], uncertaintyDeltaE2000: number): StoredColor {
+export function storedFromLab(
+  lab: LabD65,
+  source: StoredColor["source"],
+  uncertaintyDeltaE2000: number,
+): StoredColor {
   return {
     space: "cielab-2deg",
     light: "D65",

@@ -75,26 +75,22 @@ export async function readStudio(db: GamanDatabase): Promise<StudioSnapshot> {
   });
 }
 
-/** A painting with its palette; the tubes go to the box. Becomes the current painting. */
+type NewPaint = Omit<Tube, "id" | "position" | "addedAt">;
+
+/** A painting with its palette; tubes that the box does not hold yet go to it. Becomes the current painting. */
 export async function startPainting(
   db: GamanDatabase,
   title: string,
-  tubes: readonly Omit<Tube, "id" | "position" | "addedAt">[],
+  paints: readonly NewPaint[],
   now: number,
 ): Promise<Painting> {
   const paintingId = nanoid();
   const paletteId = nanoid();
   const painting = paintingSchema.parse({ id: paintingId, name: title, paletteId, createdAt: now });
   await db.transaction("rw", [db.paintings, db.palettes, db.tubes, db.settings], async () => {
-    const position = await db.tubes.count();
-    const rows = tubes.map((tube, i) =>
-      tubeSchema.parse({ ...tube, id: nanoid(), position: position + i, addedAt: now }),
-    );
-    await db.tubes.bulkAdd(rows);
     await db.paintings.add(painting);
-    await db.palettes.add(
-      paletteSchema.parse({ id: paletteId, paintingId, name: "Palette", tubeIds: rows.map((tube) => tube.id) }),
-    );
+    await db.palettes.add(paletteSchema.parse({ id: paletteId, paintingId, name: "Palette", tubeIds: [] }));
+    await layOutBoard(db, paletteId, paints, now);
     await changeSettings(db, { currentPaintingId: paintingId });
   });
   return painting;
@@ -139,6 +135,11 @@ export async function renameNote(db: GamanDatabase, noteId: string, title: strin
   });
 }
 
+/** A note that is not there any more is no reason to lose the pile or the match that speaks of it. */
+async function setNoteState(db: GamanDatabase, noteId: string, state: Note["state"]): Promise<void> {
+  await db.notes.update(noteId, { state });
+}
+
 /** A note without any pile is forgotten; one that was mixed stays, since its record does. */
 export async function removeNote(db: GamanDatabase, noteId: string): Promise<"removed" | "has-piles"> {
   return db.transaction("rw", [db.notes, db.piles], async () => {
@@ -157,14 +158,31 @@ export type NoteHistory = {
 
 export async function readNoteHistory(db: GamanDatabase, noteId: string): Promise<NoteHistory> {
   return db.transaction("r", [db.piles, db.readings, db.matches], async () => ({
-    piles: byTime(parseRows(pileSchema, await db.piles.where({ noteId }).toArray()), (pile) => pile.createdAt),
-    readings: byTime(parseRows(readingSchema, await db.readings.where({ noteId }).toArray()), (row) => row.takenAt),
-    matches: byTime(parseRows(matchSchema, await db.matches.where({ noteId }).toArray()), (row) => row.keptAt),
+    piles: byTime(
+      parseRows(pileSchema, await db.piles.where({ noteId }).toArray()),
+      (pile) => pile.createdAt,
+    ),
+    readings: byTime(
+      parseRows(readingSchema, await db.readings.where({ noteId }).toArray()),
+      (row) => row.takenAt,
+    ),
+    matches: byTime(
+      parseRows(matchSchema, await db.matches.where({ noteId }).toArray()),
+      (row) => row.keptAt,
+    ),
   }));
 }
 
 function byTime<T>(parsed: ParsedRows<T>, timeOf: (row: T) => number): T[] {
   return [...parsed.rows].sort((a, b) => timeOf(a) - timeOf(b));
+}
+
+export async function readRecipe(db: GamanDatabase, recipeId: string): Promise<StoredRecipe | undefined> {
+  return parseRows(recipeSchema, [await db.recipes.get(recipeId)]).rows[0];
+}
+
+export async function readPile(db: GamanDatabase, pileId: string): Promise<Pile | undefined> {
+  return parseRows(pileSchema, [await db.piles.get(pileId)]).rows[0];
 }
 
 export type NewAddition = Pile["additions"][number];
@@ -192,7 +210,7 @@ export async function addToPile(
     }
     const grown = pileSchema.parse({ ...pile, additions: [...pile.additions, ...additions] });
     await db.piles.put(grown);
-    await db.notes.where({ id: noteId, state: "open" }).modify({ state: "mixing" });
+    await setNoteState(db, noteId, "mixing");
     return grown;
   });
 }
@@ -205,7 +223,9 @@ export async function undoLastAddition(db: GamanDatabase, pileId: string): Promi
     const last = pile.additions.at(-1);
     // A reading taken after that addition speaks of a pile that then never was.
     const readings = await db.readings.where({ pileId }).toArray();
-    await db.readings.bulkDelete(readings.filter((row) => last && row.takenAt >= last.addedAt).map((row) => row.id));
+    await db.readings.bulkDelete(
+      readings.filter((row) => last && row.takenAt >= last.addedAt).map((row) => row.id),
+    );
     if (additions.length > 0) {
       await db.piles.put(pileSchema.parse({ ...pile, additions }));
       return;
@@ -213,7 +233,7 @@ export async function undoLastAddition(db: GamanDatabase, pileId: string): Promi
     await db.piles.delete(pileId);
     if (pile.recipeId) await db.recipes.delete(pile.recipeId);
     if ((await db.piles.where({ noteId: pile.noteId }).count()) === 0) {
-      await db.notes.where({ id: pile.noteId }).modify({ state: "open" });
+      await setNoteState(db, pile.noteId, "open");
     }
   });
 }
@@ -245,7 +265,7 @@ export async function keepMatch(
     const row = matchSchema.parse({ ...match, id: nanoid(), readingId, keptAt: now, verdict: "provisional" });
     await db.matches.add(row);
     await db.piles.where({ id: match.pileId }).modify({ state: "kept" });
-    await db.notes.where({ id: match.noteId }).modify({ state: "drying" });
+    await setNoteState(db, match.noteId, "drying");
     return row;
   });
 }
@@ -260,7 +280,7 @@ export async function recordDryCheck(
   await db.transaction("rw", [db.matches, db.notes], async () => {
     const match = matchSchema.parse(await db.matches.get(matchId));
     await db.matches.put(matchSchema.parse({ ...match, verdict: outcome, checkedAt: now }));
-    await db.notes.where({ id: match.noteId }).modify({ state: outcome === "confirmed" ? "checked" : "mixing" });
+    await setNoteState(db, match.noteId, outcome === "confirmed" ? "checked" : "mixing");
   });
 }
 
@@ -280,10 +300,45 @@ export async function readLog(db: GamanDatabase): Promise<readonly LogEntry[]> {
   });
 }
 
-/** Changes the tubes on the board and their order. */
-export async function setPaletteTubes(db: GamanDatabase, paletteId: string, tubeIds: readonly string[]): Promise<void> {
-  await db.transaction("rw", db.palettes, async () => {
+/**
+ * Lays these generic paints out on the board in this order. Tubes already in the box are used again; the
+ * others are added to it. Tubes taken off the board stay in the box, since records may name them.
+ */
+export async function layOutBoard(
+  db: GamanDatabase,
+  paletteId: string,
+  paints: readonly NewPaint[],
+  now: number,
+): Promise<void> {
+  await db.transaction("rw", [db.palettes, db.tubes], async () => {
     const palette = paletteSchema.parse(await db.palettes.get(paletteId));
-    await db.palettes.put(paletteSchema.parse({ ...palette, tubeIds: [...tubeIds] }));
+    const box = parseRows(tubeSchema, await db.tubes.orderBy("position").toArray()).rows;
+    let position = await db.tubes.count();
+    const tubeIds: string[] = [];
+    for (const paint of paints) {
+      const known = box.find((tube) => tube.optics.modelId === paint.optics.modelId);
+      if (!known) {
+        const tube = tubeSchema.parse({ ...paint, id: nanoid(), position: position++, addedAt: now });
+        await db.tubes.add(tube);
+        tubeIds.push(tube.id);
+      } else {
+        tubeIds.push(known.id);
+      }
+    }
+    await db.palettes.put(paletteSchema.parse({ ...palette, tubeIds }));
   });
+}
+
+/** All paintings, oldest first. */
+export async function readPaintings(db: GamanDatabase): Promise<readonly Painting[]> {
+  return parseRows(paintingSchema, await db.paintings.orderBy("createdAt").toArray()).rows;
+}
+
+/** The newest match of each note of a painting. */
+export async function readLatestMatches(
+  db: GamanDatabase,
+  paintingId: string,
+): Promise<ReadonlyMap<string, Match>> {
+  const rows = parseRows(matchSchema, await db.matches.where({ paintingId }).toArray()).rows;
+  return new Map([...rows].sort((a, b) => a.keptAt - b.keptAt).map((match) => [match.noteId, match]));
 }

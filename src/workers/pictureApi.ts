@@ -35,7 +35,8 @@ export function createPictureApi(): PictureApi {
   return {
     async open(file) {
       if (file.size === 0) return fail({ code: "empty-file" });
-      if (file.size > LARGEST_FILE_BYTES) return fail({ code: "too-large", megabytes: Math.round(file.size / 2 ** 20) });
+      if (file.size > LARGEST_FILE_BYTES)
+        return fail({ code: "too-large", megabytes: Math.round(file.size / 2 ** 20) });
       let whole: ImageBitmap;
       try {
         whole = await createImageBitmap(file, { colorSpaceConversion: "default" });

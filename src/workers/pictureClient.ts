@@ -8,7 +8,10 @@ export type PictureClient = {
 };
 
 export function createPictureClient(): PictureClient {
-  const worker = new Worker(new URL("./picture.worker.ts", import.meta.url), { type: "module", name: "picture" });
+  const worker = new Worker(new URL("./picture.worker.ts", import.meta.url), {
+    type: "module",
+    name: "picture",
+  });
   const remote = Comlink.wrap<PictureApi>(worker);
   return {
     remote,

@@ -65,7 +65,8 @@ export class SolverClient {
       this.unfinished.add(id);
       call(this.remoteWorker()).then(
         (value) => settle(succeed(value)),
-        (error: unknown) => settle(fail({ code: "refused", detail: error instanceof Error ? error.message : String(error) })),
+        (error: unknown) =>
+          settle(fail({ code: "refused", detail: error instanceof Error ? error.message : String(error) })),
       );
     });
   }
@@ -77,7 +78,8 @@ export class SolverClient {
       const lost = this.running;
       this.running = undefined;
       this.restart();
-      const detail = "message" in event && typeof event.message === "string" ? event.message : "no reason given";
+      const detail =
+        "message" in event && typeof event.message === "string" ? event.message : "no reason given";
       lost?.tell({ code: "worker-lost", detail });
     });
     this.worker = worker;
@@ -96,7 +98,8 @@ export class SolverClient {
 /** The client of the real worker. */
 export function createSolverClient(): SolverClient {
   return new SolverClient({
-    spawn: () => new Worker(new URL("./solver.worker.ts", import.meta.url), { type: "module", name: "solver" }),
+    spawn: () =>
+      new Worker(new URL("./solver.worker.ts", import.meta.url), { type: "module", name: "solver" }),
     graceMs: 250,
     schedule: (task, delayMs) => {
       setTimeout(task, delayMs);

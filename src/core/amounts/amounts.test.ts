@@ -21,6 +21,12 @@ describe("amountWords", () => {
     [1 / 16, "a touch"],
     [1 / 64, "a speck"],
     [3 / 64, "3 specks"],
+    [3 / 32, "1½ touches"],
+    [3.56, "about 3½ parts"],
+    [0.879, "about 1 part"],
+    [0.244, "about 4 touches"],
+    [0.02, "about 1½ specks"],
+    [0.008, "about half a speck"],
   ])("says %s as %s", (parts, words) => {
     expect(amountWords(parts, DEFAULT_SIZES)).toBe(words);
   });

@@ -26,7 +26,8 @@ const COARSE_ABOVE = [
 export function handStep(parts: number, sizes: AmountSizes): number {
   const coarse = COARSE_ABOVE.find((entry) => parts >= entry.parts);
   if (coarse) return coarse.step;
-  return parts >= 2 * sizes.touchParts ? sizes.touchParts : sizes.speckParts;
+  if (parts >= 4 * sizes.touchParts) return sizes.touchParts;
+  return parts >= sizes.touchParts ? sizes.touchParts / 2 : sizes.speckParts;
 }
 
 /** Nearest amount that a hand can lay down; never none when some was asked for. */
@@ -35,23 +36,30 @@ export function roundToHand(parts: number, sizes: AmountSizes): number {
   return Math.max(sizes.speckParts, Math.round(parts / step) * step);
 }
 
-/** "7½ parts", "1 part", "half a part", "3 touches", "a speck". */
+/**
+ * "7½ parts", "½ part", "3 touches", "a speck"; "about 3½ parts" for an amount that a hand would not have
+ * chosen, whose exact figure then has to stand beside it.
+ */
 export function amountWords(parts: number, sizes: AmountSizes): string {
   if (!(parts >= 0) || !Number.isFinite(parts))
     throw new RangeError(`An amount must be finite and >= 0, got ${parts}`);
   if (parts === 0) return "none";
-  const quarters = parts * 4;
-  if (parts >= 0.2 && Math.abs(quarters - Math.round(quarters)) < 1e-6) {
-    const text = quarterText(parts);
-    return text === "¼" || text === "½" || text === "¾" || text === "1" ? `${text} part` : `${text} parts`;
+  const quarters = Math.max(1, Math.round(parts * 4));
+  const isQuarters = Math.abs(parts * 4 - quarters) < EXACT;
+  if (parts >= 0.5 || (isQuarters && parts >= 0.25)) {
+    const text = quarterText(quarters / 4);
+    return `${isQuarters ? "" : "about "}${text} ${quarters <= 4 ? "part" : "parts"}`;
   }
-  const touches = parts / sizes.touchParts;
-  if (touches >= 1 - 1e-6) return counted(touches, "touch", "touches");
+  if (parts >= (1 - EXACT) * sizes.touchParts) return counted(parts / sizes.touchParts, "touch", "touches");
   return counted(parts / sizes.speckParts, "speck", "specks");
 }
 
+/** Rounding of sums of binary fractions and decimals. */
+const EXACT = 1e-6;
+
 function counted(amount: number, one: string, many: string): string {
-  const rounded = Math.round(amount * 2) / 2;
-  if (rounded <= 1) return `a ${one}`;
-  return `${quarterText(rounded)} ${many}`;
+  const halves = Math.max(1, Math.round(amount * 2)) / 2;
+  const about = Math.abs(amount - halves) < EXACT * Math.max(1, amount) ? "" : "about ";
+  if (halves === 1) return `${about}a ${one}`;
+  return halves < 1 ? `${about}half a ${one}` : `${about}${quarterText(halves)} ${many}`;
 }

@@ -4,7 +4,11 @@ import { labFromSrgb } from "../color/srgb";
 import { srgb } from "../color/types";
 import { type PixelImage, samplePixels, writeGrey } from "./pixels";
 
-function picture(widthPx: number, heightPx: number, colorAt: (x: number, y: number) => readonly number[]): PixelImage {
+function picture(
+  widthPx: number,
+  heightPx: number,
+  colorAt: (x: number, y: number) => readonly number[],
+): PixelImage {
   const rgba = new Uint8ClampedArray(4 * widthPx * heightPx);
   for (let y = 0; y < heightPx; y++) {
     for (let x = 0; x < widthPx; x++) rgba.set([...colorAt(x, y), 255], 4 * (y * widthPx + x));
@@ -14,7 +18,12 @@ function picture(widthPx: number, heightPx: number, colorAt: (x: number, y: numb
 
 describe("samplePixels", () => {
   it("reads a flat colour exactly, without spread", () => {
-    const sample = samplePixels(picture(20, 20, () => [51, 102, 153]), 10, 10, 5);
+    const sample = samplePixels(
+      picture(20, 20, () => [51, 102, 153]),
+      10,
+      10,
+      5,
+    );
     expect(sample && deltaE2000(sample.lab, labFromSrgb(srgb(0.2, 0.4, 0.6)))).toBeLessThan(1e-9);
     expect(sample?.spreadDeltaE2000).toBeLessThan(1e-9);
     expect(sample?.pixelCount).toBeGreaterThan(70);
@@ -39,7 +48,13 @@ describe("samplePixels", () => {
 
 describe("writeGrey", () => {
   it("keeps L* within a byte's step and takes all colour out", () => {
-    const colours = [[200, 30, 40], [30, 90, 200], [240, 220, 20], [0, 0, 0], [255, 255, 255]];
+    const colours = [
+      [200, 30, 40],
+      [30, 90, 200],
+      [240, 220, 20],
+      [0, 0, 0],
+      [255, 255, 255],
+    ];
     for (const [r = 0, g = 0, b = 0] of colours) {
       const rgba = Uint8ClampedArray.from([r, g, b, 255]);
       writeGrey(rgba);

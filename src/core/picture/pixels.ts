@@ -38,7 +38,12 @@ function linearAt(image: PixelImage, index: number, channel: number): number {
  *
  * @param xPx, yPx - centre in pixels from the top left corner. @param radiusPx - > 0.
  */
-export function samplePixels(image: PixelImage, xPx: number, yPx: number, radiusPx: number): Sample | undefined {
+export function samplePixels(
+  image: PixelImage,
+  xPx: number,
+  yPx: number,
+  radiusPx: number,
+): Sample | undefined {
   const inside: number[] = [];
   const top = Math.max(0, Math.floor(yPx - radiusPx));
   const bottom = Math.min(image.heightPx - 1, Math.ceil(yPx + radiusPx));

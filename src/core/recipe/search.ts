@@ -24,6 +24,8 @@ const DOSING_ERROR = 0.1;
 const INDISTINGUISHABLE = 0.005;
 /** ΔE00 that a painter who mixes without black is asked to give up at most. */
 const WITHOUT_BLACK_COST = 3;
+/** A different set of tubes is worth offering while it costs no more than this, ΔE00. */
+const OTHER_TUBES_COST = 5;
 /** Two recipes with the same tubes are the same recipe; so is one that only adds an invisible trace. */
 const TRACE_SHARE = 1e-3;
 
@@ -179,6 +181,7 @@ export class RecipeSearch {
     // A second opinion must not be a near copy: a trace of a further tube does not make another recipe.
     for (const candidate of distinct) {
       if (chosen.length >= Math.min(2, query.maxAnswers)) break;
+      if (candidate.deltaE > closest.deltaE + OTHER_TUBES_COST) break;
       if (chosen.every((other) => isReallyDifferent(candidate, other))) offer(candidate);
     }
     const lowestShift = Math.min(...chosen.filter(isClose).map((candidate) => this.largestShift(candidate)));
@@ -187,7 +190,8 @@ export class RecipeSearch {
       const reasons: RecipeReason[] = [];
       if (candidate === closest) reasons.push("closest");
       if (isClose(candidate) && candidate.tubes.length === fewestSize) reasons.push("fewest-tubes");
-      if (chosen.length > 1 && isClose(candidate) && this.largestShift(candidate) === lowestShift) reasons.push("steadiest");
+      if (chosen.length > 1 && isClose(candidate) && this.largestShift(candidate) === lowestShift)
+        reasons.push("steadiest");
       if (someHoldBlack && !hasBlack(candidate)) reasons.push("without-black");
       if (reasons.length === 0) reasons.push("other-tubes");
       return this.toRecipe(candidate, reasons);

@@ -1,0 +1,79 @@
+/** What the run scripts share: where things are, whether they are fresh, and running a command. */
+import { spawnSync } from "node:child_process";
+import { createHash } from "node:crypto";
+import { existsSync, readFileSync, readdirSync, statSync, writeFileSync } from "node:fs";
+import path from "node:path";
+
+export const ROOT = path.resolve(import.meta.dirname, "../..");
+
+const BUILD_INPUTS = [
+  "src",
+  "public",
+  "scripts/run/postbuild.mjs",
+  "package-lock.json",
+  "next.config.ts",
+  "postcss.config.mjs",
+  "tsconfig.json",
+];
+
+function filesUnder(file) {
+  if (!statSync(file).isDirectory()) return [file];
+  return readdirSync(file)
+    .sort()
+    .flatMap((name) => filesUnder(path.join(file, name)));
+}
+
+/** Changes whenever something changes that a build depends on. */
+export function sourceStamp() {
+  const hash = createHash("sha256");
+  for (const input of BUILD_INPUTS) {
+    for (const file of filesUnder(path.join(ROOT, input))) {
+      hash.update(path.relative(ROOT, file)).update(readFileSync(file));
+    }
+  }
+  return hash.digest("hex");
+}
+
+export function isBuildFresh() {
+  const stamp = path.join(ROOT, ".next/built-from.txt");
+  return existsSync(stamp) && readFileSync(stamp, "utf8") === sourceStamp();
+}
+
+/** Runs a command to its end; ends this process with its code when it fails. */
+export function run(title, command, args, extraEnv = {}) {
+  process.stdout.write(`\n== ${title}\n`);
+  const started = Date.now();
+  const { status, error } = spawnSync(command, args, {
+    cwd: ROOT,
+    stdio: "inherit",
+    env: { ...process.env, NEXT_TELEMETRY_DISABLED: "1", ...extraEnv },
+  });
+  if (error) process.stderr.write(`${command}: ${error.message}\n`);
+  if (status !== 0) {
+    process.stderr.write(`\n${title} failed.\n`);
+    process.exit(status ?? 1);
+  }
+  process.stdout.write(`== ${title}: ${((Date.now() - started) / 1000).toFixed(1)} s\n`);
+}
+
+/** The command of an installed package. */
+export function bin(name) {
+  return path.join(ROOT, "node_modules/.bin", name);
+}
+
+/** Installs exactly what the lock file names, unless that was done already. */
+export function ensurePackages() {
+  const lock = createHash("sha256")
+    .update(readFileSync(path.join(ROOT, "package-lock.json")))
+    .digest("hex");
+  const stamp = path.join(ROOT, "node_modules/.gaman-lock.txt");
+  if (existsSync(stamp) && readFileSync(stamp, "utf8") === lock) return;
+  run("Install packages", "npm", ["ci", "--no-fund", "--no-audit"]);
+  writeFileSync(stamp, lock);
+}
+
+export function ensureBuild() {
+  if (isBuildFresh()) return;
+  run("Build", bin("next"), ["build"]);
+  run("After the build", process.execPath, ["scripts/run/postbuild.mjs"]);
+}

@@ -1,0 +1,141 @@
+/** Takes the pictures of docs/screenshots from the demo data: `npm run build`, then `npm run screenshots`. */
+import { type ChildProcess, spawn } from "node:child_process";
+import path from "node:path";
+import { chromium, type Page } from "@playwright/test";
+import { bin, ROOT } from "./project.mjs";
+
+const PORT = 3419;
+const ADDRESS = `http://127.0.0.1:${PORT}`;
+const folder = process.argv[2] ?? path.join(ROOT, "docs/screenshots");
+const only = process.argv[3];
+
+type Shot = { name: string; width: number; height: number; take: (page: Page) => Promise<void> };
+
+async function room(page: Page, name: "light" | "middle" | "dark"): Promise<void> {
+  for (let i = 0; i < 3; i++) {
+    if ((await page.evaluate(() => document.documentElement.dataset.room)) === name) return;
+    await page.keyboard.press("r");
+    await page.waitForTimeout(150);
+  }
+}
+
+async function mix(page: Page, number: number): Promise<void> {
+  await page
+    .locator("nav[aria-label='Notes of this painting'] a")
+    .nth(number - 1)
+    .click();
+  await page.getByRole("heading", { name: /Lay it down|What is in the pile/ }).waitFor();
+}
+
+const SHOTS: readonly Shot[] = [
+  { name: "table", width: 1280, height: 800, take: async () => undefined },
+  {
+    name: "subject",
+    width: 1280,
+    height: 800,
+    take: async (page) => {
+      await page.getByRole("link", { name: "Subject", exact: true }).click();
+      const stage = page.getByRole("application");
+      await stage.click({ position: { x: 420, y: 290 } });
+      await page.getByText("reach it").or(page.getByText("come near")).waitFor();
+    },
+  },
+  { name: "mix", width: 1280, height: 800, take: (page) => mix(page, 5) },
+  { name: "mix-pile", width: 1280, height: 800, take: (page) => mix(page, 4) },
+  {
+    name: "mix-dark",
+    width: 1280,
+    height: 800,
+    take: async (page) => {
+      await mix(page, 4);
+      await room(page, "dark");
+    },
+  },
+  {
+    name: "mix-middle",
+    width: 1280,
+    height: 800,
+    take: async (page) => {
+      await mix(page, 9);
+      await room(page, "middle");
+    },
+  },
+  {
+    name: "log",
+    width: 1280,
+    height: 800,
+    take: async (page) => {
+      await page.getByRole("link", { name: "Log", exact: true }).click();
+      await page.getByRole("table").waitFor();
+    },
+  },
+  {
+    name: "settings",
+    width: 1280,
+    height: 800,
+    take: async (page) => {
+      await page.getByRole("link", { name: "Settings", exact: true }).click();
+    },
+  },
+  { name: "table-phone", width: 390, height: 844, take: async () => undefined },
+  { name: "mix-phone", width: 390, height: 844, take: (page) => mix(page, 4) },
+  {
+    name: "subject-phone",
+    width: 390,
+    height: 844,
+    take: async (page) => {
+      await page.getByRole("link", { name: "Subject", exact: true }).click();
+      await page.getByRole("application").click({ position: { x: 180, y: 130 } });
+    },
+  },
+  {
+    name: "log-phone",
+    width: 390,
+    height: 844,
+    take: async (page) => {
+      await page.getByRole("link", { name: "Log", exact: true }).click();
+      await page.getByRole("table").waitFor();
+    },
+  },
+];
+
+function serve(): ChildProcess {
+  return spawn(bin("next"), ["start", "-H", "127.0.0.1", "-p", String(PORT)], { cwd: ROOT, stdio: "ignore" });
+}
+
+const server = serve();
+try {
+  for (let i = 0; i < 80; i++) {
+    if (
+      await fetch(ADDRESS).then(
+        (response) => response.ok,
+        () => false,
+      )
+    )
+      break;
+    await new Promise((resolve) => setTimeout(resolve, 250));
+  }
+  const browser = await chromium.launch({
+    executablePath: process.env.CHROMIUM ?? "/usr/bin/chromium",
+    args: ["--no-sandbox", "--disable-gpu", "--disable-background-networking"],
+  });
+  for (const shot of SHOTS) {
+    if (only && !only.split(",").includes(shot.name)) continue;
+    const context = await browser.newContext({ viewport: { width: shot.width, height: shot.height } });
+    const page = await context.newPage();
+    page.on("console", (message) => {
+      if (message.type() === "error") process.stderr.write(`${shot.name}: ${message.text()}\n`);
+    });
+    await page.goto(ADDRESS);
+    await page.getByRole("button", { name: "Open the demo painting" }).click();
+    await page.getByRole("heading", { name: "Slipway, low tide" }).waitFor();
+    await shot.take(page);
+    await page.waitForTimeout(500);
+    await page.screenshot({ path: path.join(folder, `${shot.name}.png`) });
+    await context.close();
+    process.stdout.write(`${shot.name}.png\n`);
+  }
+  await browser.close();
+} finally {
+  server.kill("SIGTERM");
+}

@@ -1,0 +1,31 @@
+/** `npm test`: everything that must hold, on a machine that may have nothing but Node. */
+import { existsSync } from "node:fs";
+import { bin, ensureBuild, ensurePackages, run } from "./project.mjs";
+
+function ensureChromium() {
+  const path = process.env.CHROMIUM ?? "/usr/bin/chromium";
+  if (existsSync(path)) return;
+  if (process.getuid?.() !== 0 || !existsSync("/usr/bin/apt-get")) {
+    process.stderr.write(
+      "The browser tests need Chromium. Install Debian's package “chromium”, or set CHROMIUM to its path.\n",
+    );
+    process.exit(1);
+  }
+  run("Package lists", "apt-get", ["update", "-qq"]);
+  run("Install Chromium", "apt-get", ["install", "-y", "-qq", "--no-install-recommends", "chromium"], {
+    DEBIAN_FRONTEND: "noninteractive",
+  });
+}
+
+ensurePackages();
+ensureChromium();
+run("Route types", bin("next"), ["typegen"]);
+run("Types", bin("tsc"), ["--noEmit"]);
+run("Types of the core without DOM and Node", bin("tsc"), ["-p", "tsconfig.core.json"]);
+run("Lint", bin("eslint"), [".", "--max-warnings", "0"]);
+run("Format", bin("biome"), ["format", "."]);
+run("Boundaries", bin("depcruise"), ["src", "--config", ".dependency-cruiser.cjs"]);
+run("Unused code", bin("knip"), []);
+run("Unit tests", bin("vitest"), ["run", "--reporter=dot"]);
+ensureBuild();
+run("Browser tests", bin("playwright"), ["test"]);

@@ -1,0 +1,74 @@
+"use client";
+
+import { Contrast, Moon, Sun } from "lucide-react";
+import type { Settings, Tube } from "../../persistence/schema";
+import { Smear } from "../../ui/Smear";
+import { ladderOfTube } from "../shared/paint";
+import { useStudio } from "../shared/Studio";
+import { useKey } from "../shared/useKey";
+
+const ROOMS = [
+  { value: "light", name: "Light room", Icon: Sun },
+  { value: "middle", name: "Middle room", Icon: Contrast },
+  { value: "dark", name: "Dark room", Icon: Moon },
+] as const satisfies readonly { value: Settings["room"]; name: string; Icon: unknown }[];
+
+/** The palette as it lies on the painter's own board, and the room that it is seen in. */
+export function Board() {
+  const { board, painting, settings, change, workspace, isReady } = useStudio();
+  const at = ROOMS.findIndex((room) => room.value === settings.room);
+  const room = ROOMS[at] ?? ROOMS[0];
+  const next = ROOMS[(at + 1) % ROOMS.length] ?? ROOMS[0];
+  const step = (): void => {
+    change({ room: next.value });
+  };
+  // Before the settings are read, the next room would be counted from the wrong one.
+  useKey("r", isReady && settings.singleKeys, step);
+
+  return (
+    <header className="flex items-center gap-2 bg-board pr-2 wide:col-span-2 wide:gap-6 wide:pr-4 wide:pl-[7.25rem]">
+      <div className="min-w-0 flex-1 overflow-x-auto" tabIndex={0} role="region" aria-label="Board">
+        {board.length > 0 ? (
+          <ol className="flex gap-2 px-3 py-2 wide:gap-4 wide:px-0 wide:py-3">
+            {board.map((tube, i) => (
+              <BoardTube key={tube.id} tube={tube} variant={i} />
+            ))}
+          </ol>
+        ) : (
+          <p className="px-3 py-4 text-muted wide:px-0 wide:py-8">
+            {isReady ? "No tubes on the board yet" : ""}
+          </p>
+        )}
+      </div>
+      <div className="flex shrink-0 flex-col items-end text-right">
+        {painting ? (
+          <p className="hidden max-w-40 leading-tight wide:block">
+            <span className="font-semibold">{painting.name}</span>
+            {workspace === "demo" ? <span className="block text-muted">demo</span> : null}
+          </p>
+        ) : null}
+        <button
+          type="button"
+          onClick={step}
+          className="flex size-11 items-center justify-center wide:-mr-2.5"
+          aria-label={`${room.name}. Change to the ${next.name.toLowerCase()}`}
+          title={`${room.name} (R changes it)`}
+        >
+          <room.Icon aria-hidden="true" />
+        </button>
+      </div>
+    </header>
+  );
+}
+
+function BoardTube({ tube, variant }: { tube: Tube; variant: number }) {
+  return (
+    <li className="w-24 shrink-0 wide:w-auto wide:max-w-48 wide:min-w-24 wide:flex-1">
+      <Smear ladder={ladderOfTube(tube)} variant={variant} className="h-9 w-full wide:h-12" />
+      <span className="flex items-baseline justify-between gap-2 text-sm leading-snug">
+        <span className="truncate font-semibold">{tube.label}</span>
+        <span className="hidden text-muted wide:inline">{tube.colourIndexNames.join(" ")}</span>
+      </span>
+    </li>
+  );
+}

@@ -1,0 +1,61 @@
+"use client";
+
+/** Around every view: the board along the top, the ways to go, and the tray of notes along the bottom. */
+import { type ReactNode, Suspense } from "react";
+import { Button } from "../../ui/Button";
+import { StudioProvider, useStudio } from "../shared/Studio";
+import { Board } from "./Board";
+import { Navigation } from "./Navigation";
+import { Tray } from "./Tray";
+
+export function Frame({ children }: { children: ReactNode }) {
+  return (
+    <StudioProvider>
+      <a
+        href="#view"
+        className="fixed top-0 left-0 z-50 -translate-y-full bg-ink px-4 py-3 font-semibold text-surface focus:translate-y-0"
+      >
+        Skip to the view
+      </a>
+      <div className="grid h-dvh grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)_auto_auto] wide:grid-cols-[7.25rem_minmax(0,1fr)] wide:grid-rows-[auto_minmax(0,1fr)_auto]">
+        <Board />
+        <Navigation />
+        <main
+          id="view"
+          tabIndex={-1}
+          className="overflow-y-auto outline-none wide:col-start-2 wide:row-start-2"
+        >
+          <View>{children}</View>
+        </main>
+        <Suspense fallback={null}>
+          <Tray />
+        </Suspense>
+      </div>
+    </StudioProvider>
+  );
+}
+
+function View({ children }: { children: ReactNode }) {
+  const { isReady, unreadableIds, problem, clearProblem } = useStudio();
+  if (!isReady) return <p className="p-6 text-muted">Opening your paintings</p>;
+  return (
+    <>
+      {unreadableIds.length > 0 ? (
+        <p role="alert" className="m-4 border-4 border-double border-ink p-3">
+          {unreadableIds.length === 1 ? "One record" : `${unreadableIds.length} records`} could not be read
+          and {unreadableIds.length === 1 ? "is" : "are"} left as found. Everything else is here.
+        </p>
+      ) : null}
+      {problem ? (
+        <div
+          role="alert"
+          className="m-4 flex items-center justify-between gap-4 border-4 border-double border-ink p-3"
+        >
+          <p>{problem}</p>
+          <Button onClick={clearProblem}>Understood</Button>
+        </div>
+      ) : null}
+      <Suspense fallback={null}>{children}</Suspense>
+    </>
+  );
+}

@@ -1,0 +1,67 @@
+"use client";
+
+import { clsx } from "clsx";
+import { Check, Circle, CircleDot, Droplet } from "lucide-react";
+import Link from "next/link";
+import { usePathname, useSearchParams } from "next/navigation";
+import type { Note } from "../../persistence/schema";
+import { labFromStored } from "../../persistence/storedColor";
+import { Patch } from "../../ui/Patch";
+import { useStudio } from "../shared/Studio";
+import { describeLab, NOTE_STATE_WORDS } from "../shared/words";
+
+export const STATE_ICONS = { open: Circle, mixing: CircleDot, drying: Droplet, checked: Check } as const;
+
+/** The notes of this painting: flat patches that touch, the one in hand raised. */
+export function Tray() {
+  const { notes } = useStudio();
+  const pathname = usePathname();
+  const current = useSearchParams().get("note");
+  if (notes.length === 0) return <div className="row-start-3 wide:col-span-2" />;
+  const base = pathname === "/subject" ? "/subject" : "/mix";
+  return (
+    <nav
+      aria-label="Notes of this painting"
+      className="row-start-3 overflow-x-auto bg-board wide:col-span-2 wide:pl-[7.25rem]"
+    >
+      <ol className="flex w-max pr-4">
+        {notes.map((note) => (
+          <TrayNote
+            key={note.id}
+            note={note}
+            href={`${base}?note=${note.id}`}
+            isCurrent={note.id === current}
+          />
+        ))}
+      </ol>
+    </nav>
+  );
+}
+
+function TrayNote({ note, href, isCurrent }: { note: Note; href: string; isCurrent: boolean }) {
+  const { settings } = useStudio();
+  const lab = labFromStored(note.target);
+  const StateIcon = STATE_ICONS[note.state];
+  const words = `${note.number} ${note.name}: ${describeLab(lab, settings).sentence}, ${NOTE_STATE_WORDS[note.state]}`;
+  return (
+    <li className="w-[5.5rem] wide:w-[7rem]">
+      <Link
+        href={href as "/mix"}
+        aria-label={words}
+        aria-current={isCurrent ? "true" : undefined}
+        title={words}
+        className="block -outline-offset-4"
+      >
+        <Patch
+          lab={lab}
+          className={clsx("h-12 wide:h-16", isCurrent ? "mt-0" : "mt-3", isCurrent && "h-15 wide:h-19")}
+        />
+        <span className={clsx("flex items-center gap-1 px-1 py-1 text-sm", isCurrent && "font-bold")}>
+          <StateIcon aria-hidden="true" className="size-3.5 shrink-0" />
+          <span className="shrink-0 font-semibold">{note.number}</span>
+          <span className="truncate">{note.name}</span>
+        </span>
+      </Link>
+    </li>
+  );
+}

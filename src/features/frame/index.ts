@@ -1,0 +1,1 @@
+export { Frame } from "./Frame";

@@ -1,0 +1,55 @@
+"use client";
+
+/** The bench: target and pile touching, the three rails, the recipe, and what was put down. */
+import Link from "next/link";
+import { useSearchParams } from "next/navigation";
+import type { Note } from "../../persistence/schema";
+import { buttonClass } from "../../ui/Button";
+import { useStudio } from "../shared/Studio";
+import { Comparison } from "./Comparison";
+import { MatchLine } from "./MatchLine";
+import { PileSteps } from "./PileSteps";
+import { RecipeChoice } from "./RecipeChoice";
+import { useBench } from "./useBench";
+
+export function MixView() {
+  const { notes, painting } = useStudio();
+  const params = useSearchParams();
+  const wanted = params.get("note");
+  const note =
+    notes.find((row) => row.id === wanted) ??
+    (wanted
+      ? undefined
+      : (notes.find((row) => row.state === "mixing") ?? notes.find((row) => row.state === "open")));
+  if (note) return <BenchOfNote key={note.id} note={note} againPileId={params.get("again") ?? undefined} />;
+  return (
+    <div className="p-5">
+      <h1 className="text-xl font-bold">Nothing to mix yet</h1>
+      <p className="mt-2 max-w-prose">
+        {painting
+          ? "Choose a note from the tray, or find a colour first."
+          : "Start a painting and say which tubes you have, then find a colour to mix."}
+      </p>
+      <Link href={painting ? "/subject" : "/"} className={buttonClass("main", "mt-4")}>
+        {painting ? "Find a colour" : "Start a painting"}
+      </Link>
+    </div>
+  );
+}
+
+function BenchOfNote({ note, againPileId }: { note: Note; againPileId: string | undefined }) {
+  const bench = useBench(note, againPileId);
+  return (
+    <div className="grid gap-x-8 wide:grid-cols-[minmax(0,1.1fr)_minmax(0,1fr)] wide:p-5 wide:pl-2">
+      <h1 className="sr-only">
+        Mix note {note.number}, {note.name}
+      </h1>
+      <Comparison bench={bench} />
+      <div className="px-4 pb-6 wide:px-0">
+        <MatchLine bench={bench} />
+        {bench.pile ? null : <RecipeChoice bench={bench} />}
+        <PileSteps bench={bench} />
+      </div>
+    </div>
+  );
+}

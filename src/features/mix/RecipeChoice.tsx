@@ -1,0 +1,130 @@
+"use client";
+
+import { RadioGroup } from "radix-ui";
+import { differenceWords, WORKING_TOLERANCE } from "../../core/describe/difference";
+import { Button } from "../../ui/Button";
+import { Ribbon } from "../../ui/Ribbon";
+import { tintOfTube } from "../shared/paint";
+import { useStudio } from "../shared/Studio";
+import { deltaEText, knifeWords, REASON_WORDS } from "../shared/words";
+import { type BenchRecipe, GENERIC_UNCERTAINTY } from "./bench.model";
+import type { Bench } from "./useBench";
+
+/** Beyond this a colour counts as out of reach of the board, ΔE00. */
+const REACH = 1;
+
+/** The different answers, as ribbons. */
+export function RecipeChoice({ bench }: { bench: Bench }) {
+  const { search, recipes, chosen } = bench;
+  switch (search.status) {
+    case "no-tubes":
+      return <p>No tubes lie on the board. Lay some out on the Table first.</p>;
+    case "failed":
+      return (
+        <div role="alert" className="border-4 border-double border-ink p-3">
+          <p>
+            {search.failure.code === "worker-lost"
+              ? "The calculation stopped unexpectedly and has been started afresh."
+              : "The recipe could not be worked out for these tubes."}
+          </p>
+          <Button className="mt-2" onClick={search.retry}>
+            Work it out again
+          </Button>
+        </div>
+      );
+    case "searching":
+      if (recipes.length === 0) return <p aria-live="polite">Working out recipes</p>;
+      break;
+    case "found":
+      break;
+  }
+  return (
+    <section aria-labelledby="recipes">
+      <h2 id="recipes" className="font-bold">
+        {recipes.length === 1 ? "The recipe" : "Ways to mix it"}
+      </h2>
+      <ReachLine bench={bench} />
+      <RadioGroup.Root
+        aria-labelledby="recipes"
+        value={chosen?.key ?? ""}
+        onValueChange={bench.choose}
+        className="mt-1 border-t"
+      >
+        {recipes.map((recipe) => (
+          <RecipeRow key={recipe.key} recipe={recipe} />
+        ))}
+      </RadioGroup.Root>
+      {chosen ? <CareLine recipe={chosen} /> : null}
+    </section>
+  );
+}
+
+function ReachLine({ bench }: { bench: Bench }) {
+  const { settings } = useStudio();
+  if (bench.search.status !== "found") return null;
+  const [nearest] = [...bench.search.recipes].sort((a, b) => a.deltaE2000 - b.deltaE2000);
+  if (!nearest || nearest.deltaE2000 <= REACH) return null;
+  const words = differenceWords(bench.target, nearest.predicted, WORKING_TOLERANCE, settings.scale);
+  const misses = [words.value, words.chroma, words.hue].filter((text) => !text.endsWith("holds"));
+  return (
+    <p className="mt-1 border-l-4 border-ink pl-3">
+      These tubes do not reach it. The nearest they come is{" "}
+      {misses.length > 0 ? misses.join(", ") : "just outside what an eye lets pass"} (
+      {deltaEText(nearest.deltaE2000)}).
+    </p>
+  );
+}
+
+function RecipeRow({ recipe }: { recipe: BenchRecipe }) {
+  const { tubeById, settings } = useStudio();
+  const segments = recipe.amounts.flatMap((amount) => {
+    const tube = tubeById.get(amount.tubeId);
+    const lab = tube && tintOfTube(tube);
+    return lab ? [{ key: amount.tubeId, lab, share: amount.share }] : [];
+  });
+  const reasons = recipe.reasons.map((reason) =>
+    reason === "from-log" ? "as in the log" : REASON_WORDS[reason],
+  );
+  return (
+    <RadioGroup.Item
+      value={recipe.key}
+      className="group flex w-full gap-3 border-b py-2 text-left data-[state=checked]:shadow-[inset_5px_0_0_var(--ink)]"
+    >
+      <span className="min-w-0 flex-1 pl-3">
+        <span className="flex items-center gap-3">
+          <Ribbon segments={segments} height={26} />
+          <span className="shrink-0 font-semibold">{deltaEText(recipe.deltaE2000)}</span>
+        </span>
+        <span className="mt-1 block leading-snug">
+          {recipe.amounts.map((amount, i) => (
+            <span key={amount.tubeId}>
+              {i > 0 ? ", " : ""}
+              <span className="font-semibold">{knifeWords(amount.parts, settings)}</span>{" "}
+              {tubeById.get(amount.tubeId)?.label ?? "a tube no longer known"}
+            </span>
+          ))}
+          <span className="text-muted">: {reasons.join(", ")}</span>
+        </span>
+      </span>
+    </RadioGroup.Item>
+  );
+}
+
+/** Below this a wrong dose does no harm worth a word. */
+const DOSE_WORTH_A_WORD = 0.8;
+
+/** How far the prediction can be trusted, and which tube to measure with care. */
+function CareLine({ recipe }: { recipe: BenchRecipe }) {
+  const { tubeById } = useStudio();
+  const { touchiest } = recipe;
+  const label =
+    touchiest && touchiest.shift >= DOSE_WORTH_A_WORD ? tubeById.get(touchiest.tubeId)?.label : undefined;
+  return (
+    <p className="mt-2 text-sm text-muted">
+      Generic tubes: expect the pile within about ±{GENERIC_UNCERTAINTY} of the prediction.
+      {label && touchiest
+        ? ` Measure the ${label} with care: a tenth too much moves it by ${deltaEText(touchiest.shift)}.`
+        : ""}
+    </p>
+  );
+}

@@ -1,0 +1,1 @@
+export { MixView } from "./MixView";

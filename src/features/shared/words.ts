@@ -1,0 +1,55 @@
+/** Texts that several views share. */
+import { amountWords } from "../../core/amounts/amounts";
+import type { LabD65 } from "../../core/color/types";
+import { type ColorDescription, type DescribeStyle, describeColor } from "../../core/describe/describe";
+import type { RecipeReason } from "../../core/recipe/types";
+import type { Note, Settings } from "../../persistence/schema";
+
+export function styleOf(settings: Settings): DescribeStyle {
+  return { scale: settings.scale, vocabulary: settings.chromaWords };
+}
+
+export function describeLab(lab: LabD65, settings: Settings): ColorDescription {
+  return describeColor(lab, styleOf(settings));
+}
+
+export const NOTE_STATE_WORDS: Readonly<Record<Note["state"], string>> = {
+  open: "not mixed yet",
+  mixing: "in progress",
+  drying: "drying, check it dry",
+  checked: "checked dry",
+};
+
+export const REASON_WORDS: Readonly<Record<RecipeReason, string>> = {
+  closest: "closest",
+  "fewest-tubes": "fewest tubes",
+  steadiest: "forgives a wrong dose best",
+  "without-black": "without black",
+  "other-tubes": "another way there",
+};
+
+/** An amount in words for the knife: always parts, touches and specks. */
+export function knifeWords(parts: number, settings: Settings): string {
+  return amountWords(parts, settings.sizes);
+}
+
+/** The exact figure in the unit that the painter measures in. */
+export function exactWords(parts: number, settings: Settings): string {
+  switch (settings.amountUnit) {
+    case "parts":
+      return `${plain(parts)} parts`;
+    case "millilitres":
+      return `${plain(parts * settings.partMl)} ml`;
+    case "drops":
+      return `${plain((parts * settings.partMl) / settings.dropMl)} drops`;
+  }
+}
+
+/** Three significant digits, without trailing zeros. */
+function plain(value: number): string {
+  return String(Number(value.toPrecision(3)));
+}
+
+export function deltaEText(value: number): string {
+  return `ΔE ${value.toFixed(1)}`;
+}

@@ -1,0 +1,1 @@
+export { SubjectView } from "./SubjectView";

@@ -1,0 +1,90 @@
+"use client";
+
+/** The open picture of the view: decoded, sampled and greyed in its worker. */
+import { useEffect, useRef, useState } from "react";
+import type { Sample } from "../../core/picture/pixels";
+import type { Picture } from "../../persistence/schema";
+import type { OpenedPicture, PictureFailure } from "../../workers/pictureApi";
+import { createPictureClient, type PictureClient } from "../../workers/pictureClient";
+
+export type PictureState =
+  | { readonly status: "none" }
+  | { readonly status: "opening" }
+  | { readonly status: "open"; readonly pictureId: string; readonly info: OpenedPicture }
+  | { readonly status: "failed"; readonly failure: PictureFailure };
+
+export type SubjectPicture = {
+  readonly state: PictureState;
+  /** Decodes a new file; resolves to what to store, or undefined when it is no picture (the state then says why). */
+  readonly tryFile: (file: File) => Promise<OpenedPicture | undefined>;
+  readonly failure: PictureFailure | undefined;
+  readonly bitmap: (isGrey: boolean) => Promise<ImageBitmap | undefined>;
+  readonly sample: (xPx: number, yPx: number, radiusPx: number) => Promise<Sample | undefined>;
+};
+
+export function usePicture(picture: Picture | undefined): SubjectPicture {
+  const client = useRef<PictureClient>(undefined);
+  const [state, setState] = useState<PictureState>({ status: "none" });
+  const [failure, setFailure] = useState<PictureFailure>();
+  const blob = picture?.blob;
+  const pictureId = picture?.id;
+
+  useEffect(() => {
+    if (!blob || !pictureId) return undefined;
+    const own = createPictureClient();
+    client.current = own;
+    let isCurrent = true;
+    void own.remote.open(blob).then((opened) => {
+      if (!isCurrent) return;
+      if (opened.ok) setState({ status: "open", pictureId, info: opened.value });
+      else setState({ status: "failed", failure: opened.failure });
+    });
+    return () => {
+      isCurrent = false;
+      client.current = undefined;
+      own.dispose();
+    };
+  }, [blob, pictureId]);
+
+  const shown = shownState(state, pictureId);
+
+  return {
+    state: shown,
+    failure: failure ?? (shown.status === "failed" ? shown.failure : undefined),
+    tryFile: async (file) => {
+      setFailure(undefined);
+      // A worker of its own: a file that fails must not disturb the picture that is open.
+      const trial = createPictureClient();
+      try {
+        const opened = await trial.remote.open(file);
+        if (opened.ok) return opened.value;
+        setFailure(opened.failure);
+        return undefined;
+      } finally {
+        trial.dispose();
+      }
+    },
+    bitmap: async (isGrey) => client.current?.remote.bitmap(isGrey),
+    sample: async (xPx, yPx, radiusPx) => client.current?.remote.sample(xPx, yPx, radiusPx),
+  };
+}
+
+export function pictureFailureWords(failure: PictureFailure): string {
+  switch (failure.code) {
+    case "empty-file":
+      return "That file is empty. Choose the picture again, or export it once more.";
+    case "too-large":
+      return `That file has ${failure.megabytes} MB; up to 200 MB can be opened. Save a smaller copy and choose that.`;
+    case "not-a-picture":
+      return "That file could not be read as a picture. JPEG, PNG, WebP and AVIF can; other kinds need saving as one of these first.";
+  }
+}
+
+/** Until the worker has answered for this very picture, it is being opened. */
+function shownState(state: PictureState, pictureId: string | undefined): PictureState {
+  if (!pictureId) return { status: "none" };
+  if (state.status === "none" || (state.status === "open" && state.pictureId !== pictureId)) {
+    return { status: "opening" };
+  }
+  return state;
+}

@@ -1,0 +1,51 @@
+"use client";
+
+import { zodResolver } from "@hookform/resolvers/zod";
+import { Controller, useForm } from "react-hook-form";
+import { z } from "zod";
+import { startPainting } from "../../persistence/studio";
+import { Button } from "../../ui/Button";
+import { TextField } from "../../ui/fields";
+import { MOST_TUBES, modelsById, PaintPicker, tubeFromModel } from "../shared/PaintPicker";
+import { useStudio } from "../shared/Studio";
+
+const formSchema = z.object({
+  name: z.string().trim().min(1, "Give the painting a name.").max(120, "Keep the name under 120 letters."),
+  modelIds: z.array(z.string()).min(1, "Choose at least one tube.").max(MOST_TUBES),
+});
+
+export function PaintingForm({ onDone }: { onDone?: () => void }) {
+  const { db, attempt } = useStudio();
+  const { register, handleSubmit, control, formState } = useForm({
+    resolver: zodResolver(formSchema),
+    defaultValues: { name: "", modelIds: [] },
+  });
+  const submit = handleSubmit(async ({ name, modelIds }) => {
+    await startPainting(db, name, modelsById(modelIds).map(tubeFromModel), Date.now());
+    onDone?.();
+  });
+  return (
+    <form
+      onSubmit={(event) => {
+        attempt(submit(event));
+      }}
+      className="flex flex-col gap-4"
+      noValidate
+    >
+      <TextField label="Name of the painting" {...register("name")} error={formState.errors.name?.message} />
+      <Controller
+        name="modelIds"
+        control={control}
+        render={({ field }) => <PaintPicker chosenIds={field.value} onChange={field.onChange} />}
+      />
+      {formState.errors.modelIds ? (
+        <p role="alert" className="font-semibold">
+          {formState.errors.modelIds.message}
+        </p>
+      ) : null}
+      <Button type="submit" weight="main" className="self-start">
+        Start the painting
+      </Button>
+    </form>
+  );
+}

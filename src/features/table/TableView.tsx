@@ -1,0 +1,250 @@
+"use client";
+
+/** The current painting: its picture and notes, what waits to dry, and what to do next. */
+import { formatDistanceToNow } from "date-fns";
+import { useLiveQuery } from "dexie-react-hooks";
+import { useRouter } from "next/navigation";
+import { useState } from "react";
+import type { Note, Painting } from "../../persistence/schema";
+import { readLatestMatches, readPaintings, readPicture, recordDryCheck } from "../../persistence/studio";
+import { labFromStored } from "../../persistence/storedColor";
+import { Button } from "../../ui/Button";
+import { SelectField } from "../../ui/fields";
+import { Patch } from "../../ui/Patch";
+import { Sheet } from "../../ui/Sheet";
+import { useStudio } from "../shared/Studio";
+import { describeLab } from "../shared/words";
+import { BoardForm } from "./BoardForm";
+import { FirstVisit } from "./FirstVisit";
+import { type NextStep, nextSteps } from "./nextSteps";
+import { PaintingForm } from "./PaintingForm";
+import { PicturePlate } from "./PicturePlate";
+
+export function TableView() {
+  const { painting } = useStudio();
+  return painting ? <PaintingOnTable painting={painting} /> : <FirstVisit />;
+}
+
+function PaintingOnTable({ painting }: { painting: Painting }) {
+  const { db, notes, palette, workspace, closeDemo, deleteDemo, attempt } = useStudio();
+  const [sheet, setSheet] = useState<"painting" | "board">();
+  const paintings = useLiveQuery(() => readPaintings(db), [db]) ?? [painting];
+  const picture = useLiveQuery(
+    () => (painting.pictureId ? readPicture(db, painting.pictureId) : undefined),
+    [db, painting.pictureId],
+  );
+  const checkedCount = notes.filter((note) => note.state === "checked").length;
+  return (
+    <div className="grid gap-6 p-4 wide:grid-cols-[minmax(0,1fr)_25rem] wide:p-5 wide:pl-2">
+      <div className="min-w-0">
+        <PicturePlate picture={picture} notes={notes} />
+      </div>
+      <div>
+        <h1 className="text-xl font-bold">{painting.name}</h1>
+        <p className="text-muted">
+          {notes.length === 0 ? "No notes yet" : `${checkedCount} of ${notes.length} notes checked dry`}
+        </p>
+        <NextList />
+        <div className="mt-6 flex flex-wrap items-center gap-x-4 gap-y-1 border-t pt-3">
+          {paintings.length > 1 ? <PaintingSelect paintings={paintings} currentId={painting.id} /> : null}
+          <Button
+            weight="quiet"
+            onClick={() => {
+              setSheet("painting");
+            }}
+          >
+            Start another painting
+          </Button>
+          <Button
+            weight="quiet"
+            onClick={() => {
+              setSheet("board");
+            }}
+          >
+            Change the board
+          </Button>
+          {workspace === "demo" ? (
+            <>
+              <Button weight="quiet" onClick={closeDemo}>
+                Back to my own work
+              </Button>
+              <Button
+                weight="quiet"
+                onClick={() => {
+                  attempt(deleteDemo());
+                }}
+              >
+                Remove the demo
+              </Button>
+            </>
+          ) : null}
+        </div>
+      </div>
+      <Sheet
+        isOpen={sheet === "painting"}
+        onOpenChange={() => {
+          setSheet(undefined);
+        }}
+        title="Start a painting"
+        description="A name and the tubes that you mean to use. Both can be changed."
+      >
+        <PaintingForm
+          onDone={() => {
+            setSheet(undefined);
+          }}
+        />
+      </Sheet>
+      {palette ? (
+        <Sheet
+          isOpen={sheet === "board"}
+          onOpenChange={() => {
+            setSheet(undefined);
+          }}
+          title="The board"
+          description="Which tubes lie on it. Recipes use these and no others."
+        >
+          <BoardForm
+            palette={palette}
+            onDone={() => {
+              setSheet(undefined);
+            }}
+          />
+        </Sheet>
+      ) : null}
+    </div>
+  );
+}
+
+function PaintingSelect({ paintings, currentId }: { paintings: readonly Painting[]; currentId: string }) {
+  const { change } = useStudio();
+  return (
+    <SelectField
+      label="Painting"
+      className="basis-full"
+      value={currentId}
+      onChange={(event) => {
+        change({ currentPaintingId: event.target.value });
+      }}
+    >
+      {paintings.map((painting) => (
+        <option key={painting.id} value={painting.id}>
+          {painting.name}
+        </option>
+      ))}
+    </SelectField>
+  );
+}
+
+/** Steps shown at once: more would be a list to manage, not a next thing to do. */
+const STEPS_SHOWN = 6;
+
+function NextList() {
+  const { db, notes, painting } = useStudio();
+  const matches = useLiveQuery(() => readLatestMatches(db, painting?.id ?? ""), [db, painting?.id]);
+  const [openedAt] = useState(() => Date.now());
+  if (!matches) return null;
+  const steps = nextSteps(notes, matches, openedAt);
+  if (notes.length === 0) return <NoNotes />;
+  if (steps.length === 0) return <p className="mt-4">Every note is mixed and checked dry.</p>;
+  return (
+    <section aria-labelledby="next">
+      <h2 id="next" className="mt-5 font-bold">
+        What to do next
+      </h2>
+      <ol className="mt-1">
+        {steps.slice(0, STEPS_SHOWN).map((step, i) => (
+          <NextItem key={step.note.id} step={step} isFirst={i === 0} />
+        ))}
+      </ol>
+      {steps.length > STEPS_SHOWN ? (
+        <p className="pt-2 text-muted">and {steps.length - STEPS_SHOWN} more in the tray below</p>
+      ) : null}
+    </section>
+  );
+}
+
+function NoNotes() {
+  const router = useRouter();
+  return (
+    <div className="mt-4">
+      <p>A note is one colour that you want to mix. Pick it from a picture, or type it.</p>
+      <Button
+        weight="main"
+        className="mt-3"
+        onClick={() => {
+          router.push("/subject");
+        }}
+      >
+        Find the first note
+      </Button>
+    </div>
+  );
+}
+
+function NextItem({ step, isFirst }: { step: NextStep; isFirst: boolean }) {
+  const { db, settings, attempt } = useStudio();
+  const router = useRouter();
+  const { note } = step;
+  const lab = labFromStored(note.target);
+  const toMix = (): void => {
+    router.push(`/mix?note=${note.id}`);
+  };
+  return (
+    <li className="flex min-h-16 gap-3 border-b py-2">
+      <Patch lab={lab} className="w-11 shrink-0 self-stretch" />
+      <div className="min-w-0 flex-1">
+        <p className="leading-snug">
+          <span className="font-semibold">
+            {note.number} {note.name}
+          </span>
+          <span className="block text-muted">{stepWords(step, describeLab(lab, settings).sentence)}</span>
+        </p>
+        {step.kind === "dry-check" ? (
+          <div className="mt-1 flex flex-wrap gap-x-3">
+            <Button
+              weight={isFirst ? "main" : "plain"}
+              onClick={() => {
+                attempt(recordDryCheck(db, step.match.id, "confirmed", Date.now()));
+              }}
+            >
+              Dry, still right
+            </Button>
+            <Button
+              onClick={() => {
+                attempt(recordDryCheck(db, step.match.id, "moved", Date.now()));
+              }}
+            >
+              It moved
+            </Button>
+          </div>
+        ) : null}
+      </div>
+      {step.kind === "dry-check" ? null : (
+        <Button
+          weight={isFirst ? "main" : "plain"}
+          onClick={toMix}
+          aria-label={`${actionOf(note)} ${note.name}`}
+        >
+          {actionOf(note)}
+        </Button>
+      )}
+    </li>
+  );
+}
+
+function actionOf(note: Note): string {
+  return note.state === "open" ? "Mix" : "Go on";
+}
+
+function stepWords(step: NextStep, description: string): string {
+  switch (step.kind) {
+    case "begin":
+      return description;
+    case "go-on":
+      return "a pile is on the board";
+    case "dry-check": {
+      const kept = formatDistanceToNow(step.match.keptAt, { addSuffix: true });
+      return step.isDue ? `mixed ${kept}: look at the dry paint` : `mixed ${kept}, still fresh`;
+    }
+  }
+}

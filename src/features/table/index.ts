@@ -1,0 +1,1 @@
+export { TableView } from "./TableView";

@@ -1,0 +1,78 @@
+"use client";
+
+import { Slider } from "radix-ui";
+
+/**
+ * One of the three questions about a colour: the match stands in the middle inside its tolerance band, the
+ * marker where the pile lies. Dragging the marker, or the arrow keys, is a reading by eye.
+ */
+export function Rail({
+  name,
+  low,
+  high,
+  value,
+  range,
+  step,
+  tolerance,
+  words,
+  isDisabled = false,
+  onChange,
+}: {
+  name: string;
+  low: string;
+  high: string;
+  /** Signed miss in the rail's units; 0 is the match. */
+  value: number;
+  /** The rail shows -range to +range. */
+  range: number;
+  step: number;
+  tolerance: number;
+  /** The miss in words; also what assistive technology reads. */
+  words: string;
+  /** Nothing to read yet: the marker only shows. */
+  isDisabled?: boolean;
+  onChange: (value: number) => void;
+}) {
+  const shown = Math.max(-range, Math.min(range, value));
+  const band = (100 * tolerance) / range;
+  return (
+    <div className="grid grid-cols-[1fr_auto_1fr] items-baseline gap-x-3">
+      <span className="text-muted">{low}</span>
+      <span className="text-center font-semibold">{words}</span>
+      <span className="text-right text-muted">{high}</span>
+      <Slider.Root
+        className="relative col-span-3 -mt-1 -mb-1.5 flex h-11 touch-none items-center select-none"
+        min={-range}
+        max={range}
+        step={step}
+        disabled={isDisabled}
+        value={[shown]}
+        onValueChange={([next]) => {
+          if (next !== undefined) onChange(next);
+        }}
+      >
+        <Slider.Track className="relative h-full grow">
+          <span className="absolute inset-x-0 top-8 h-0.5 bg-edge" />
+          <span
+            className="absolute top-2.5 h-[22px]"
+            style={{
+              left: `${50 - band / 2}%`,
+              width: `${band}%`,
+              backgroundImage: "repeating-linear-gradient(90deg, var(--edge) 0 1px, transparent 1px 6px)",
+            }}
+          />
+          <span className="absolute top-2 left-1/2 h-8 w-[3px] -translate-x-1/2 bg-ink" />
+        </Slider.Track>
+        <Slider.Thumb
+          aria-label={name}
+          aria-valuetext={words}
+          className="flex size-11 items-center justify-center outline-offset-0"
+        >
+          <svg aria-hidden="true" viewBox="0 0 24 24" className="size-6">
+            <path d="M12 2 22 22H2Z" fill="var(--ink)" stroke="var(--surface)" strokeWidth="1.5" />
+          </svg>
+        </Slider.Thumb>
+      </Slider.Root>
+    </div>
+  );
+}

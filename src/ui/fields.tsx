@@ -1,0 +1,57 @@
+import { clsx } from "clsx";
+import { type ComponentProps, type ReactNode, useId } from "react";
+
+/** A labelled text field with room for what is wrong and what to do about it. */
+export function TextField({
+  label,
+  hint,
+  error,
+  className,
+  ...rest
+}: ComponentProps<"input"> & { label: string; hint?: string; error?: string | undefined }) {
+  const id = useId();
+  const noteId = `${id}-note`;
+  const note = error ?? hint;
+  return (
+    <div className={clsx("flex flex-col gap-1", className)}>
+      <label htmlFor={id} className="text-muted">
+        {label}
+      </label>
+      <input
+        id={id}
+        aria-invalid={error ? true : undefined}
+        aria-describedby={note ? noteId : undefined}
+        className={clsx(
+          "min-h-11 w-full bg-field px-3",
+          error ? "border-4 border-double border-ink" : "border-2 border-edge",
+        )}
+        {...rest}
+      />
+      {note ? (
+        <p id={noteId} role={error ? "alert" : undefined} className={error ? "font-semibold" : "text-muted"}>
+          {note}
+        </p>
+      ) : null}
+    </div>
+  );
+}
+
+/** A native list of choices: the platform's own is the easiest with wet hands. */
+export function SelectField({
+  label,
+  children,
+  className,
+  ...rest
+}: ComponentProps<"select"> & { label: string; children: ReactNode }) {
+  const id = useId();
+  return (
+    <div className={clsx("flex flex-col items-start gap-1", className)}>
+      <label htmlFor={id} className="text-muted">
+        {label}
+      </label>
+      <select id={id} className="min-h-11 max-w-full min-w-24 border-2 border-edge bg-field px-2" {...rest}>
+        {children}
+      </select>
+    </div>
+  );
+}

@@ -1,0 +1,149 @@
+/** At the bench: other amounts, undo, readings, tubes of one's own, and remixing from the log. */
+import { expect, goTo, openDemo, startPainting, test, trayNote, typeNote } from "./support";
+
+test("what was really put down is recorded, changes the prediction, and can be undone", async ({ page }) => {
+  await openDemo(page);
+  await trayNote(page, /^8 Slip wall/).click();
+  const first = page.getByRole("button", { name: /^Tick:/ }).first();
+  await first.click();
+  const second = page.getByRole("button", { name: /^Put down another amount/ }).first();
+  await second.click();
+  const amount = page.getByLabel(/^Parts of .* put down$/);
+  await amount.fill("none");
+  await expect(page.getByText("Type the amount in parts")).toBeVisible();
+  await amount.fill("1,5");
+  await page.getByRole("button", { name: "It is down", exact: true }).click();
+  const done = page.getByRole("button", { name: /^Done:/ });
+  await expect(done).toHaveCount(2);
+  await expect(done.nth(1)).toHaveAccessibleName(/1½ parts/);
+  const words = page.getByRole("region", { name: "Target and pile" });
+  await expect(words.getByText("Pile, predicted")).toBeVisible();
+  const overdosed = await words.getByText(/^ΔE/).textContent();
+  await page.reload();
+  await expect(done).toHaveCount(2);
+  await page.getByRole("button", { name: "undo the last" }).click();
+  await expect(done).toHaveCount(1);
+  await expect(words.getByText(/^ΔE/)).not.toHaveText(overdosed ?? "");
+  await page.getByRole("button", { name: "undo the last" }).click();
+  await expect(page.getByRole("heading", { name: "Ways to mix it" })).toBeVisible();
+  await expect(trayNote(page, /^8 Slip wall/)).toHaveAccessibleName(/not mixed yet/);
+});
+
+test("a reading by the rails is noted, and an addition after it makes it old", async ({ page }) => {
+  await openDemo(page);
+  await trayNote(page, /^7 Sky in puddle/).click();
+  await page.getByRole("button", { name: "All of it is down" }).click();
+  await expect(page.getByRole("button", { name: "Keep as match" })).toBeDisabled();
+  const value = page.getByRole("slider", { name: /^Value of the pile/ });
+  await value.focus();
+  for (let i = 0; i < 14; i++) await page.keyboard.press("ArrowLeft");
+  await expect(value).toHaveAttribute("aria-valuetext", /too dark$/);
+  await expect(page.getByText("Pile, by your eye")).toBeVisible();
+  await page.getByRole("button", { name: "Note reading" }).click();
+  await expect(page.getByText("Pile, as read")).toBeVisible();
+  await page.reload();
+  await expect(page.getByText("Pile, as read")).toBeVisible();
+  await page.getByRole("button", { name: "Something else" }).click();
+  await page.getByLabel("Tube").selectOption({ label: "Titanium white" });
+  await page.getByRole("button", { name: "Add it" }).click();
+  await expect(page.getByText("Pile, predicted")).toBeVisible();
+  await expect(page.getByRole("button", { name: "Keep as match" })).toBeDisabled();
+});
+
+test("a typed reading is taken, and one that is no colour is refused with a reason", async ({ page }) => {
+  await openDemo(page);
+  await trayNote(page, /^4 Hull/).click();
+  await page.getByRole("button", { name: "type it" }).click();
+  const field = page.getByLabel(/^Reading of the pile/);
+  await field.fill("teal");
+  await page.getByRole("button", { name: "Read", exact: true }).click();
+  await expect(page.getByRole("main").getByRole("alert")).toContainText("neither hex");
+  await field.fill("44 -13 -8");
+  await page.getByRole("button", { name: "Read", exact: true }).click();
+  await expect(page.getByText("Pile, as read")).toBeVisible();
+  await expect(page.getByText("ΔE 0.", { exact: false }).first()).toBeVisible();
+});
+
+test("one's own painting with one's own tubes, from a typed colour to a match", async ({ page }) => {
+  await startPainting(page, "Jug and pears", [
+    "Titanium white PW6",
+    "Ultramarine blue",
+    "Burnt sienna",
+    "Yellow ochre",
+  ]);
+  await typeNote(page, "#8a7a5c", "Jug in shade");
+  await expect(page.getByRole("radio").first()).toBeVisible();
+  const recipes = page.getByRole("radiogroup", { name: /Ways to mix it|The recipe/ });
+  await expect(recipes).not.toContainText("Prussian");
+  await page.getByRole("button", { name: "All of it is down" }).click();
+  await page.getByRole("button", { name: "Looks the same" }).click();
+  await page.getByRole("button", { name: "Keep as match" }).click();
+  await expect(page.getByText("Match kept")).toBeVisible();
+  await page.getByRole("button", { name: "Dry, still right" }).click();
+  await expect(page.getByText("Checked dry.")).toBeVisible();
+  await expect(trayNote(page, /Jug in shade/)).toHaveAccessibleName(/checked dry/);
+});
+
+test("a match from the log is mixed again in its own amounts", async ({ page }) => {
+  await openDemo(page);
+  await goTo(page, "Log");
+  await page.getByRole("button", { name: "Bottle glass" }).click();
+  const sheet = page.getByRole("dialog");
+  await expect(sheet.getByRole("heading", { name: "What went in" })).toBeVisible();
+  const amounts = await sheet.locator("ol li").allTextContents();
+  expect(amounts.length).toBeGreaterThan(1);
+  await sheet.getByRole("link", { name: "Mix it again" }).click();
+  await expect(page.getByText("as in the log")).toBeVisible();
+  await expect(page.getByRole("button", { name: /^Tick:/ })).toHaveCount(amounts.length);
+});
+
+test("the log sorts by its columns", async ({ page }) => {
+  await openDemo(page);
+  await goTo(page, "Log");
+  const header = page.getByRole("columnheader", { name: "Miss" });
+  await header.getByRole("button").click();
+  await expect(header).not.toHaveAttribute("aria-sort", "none");
+  const misses = (await page.getByRole("cell", { name: /^ΔE/ }).allTextContents()).map((text) =>
+    Number(text.slice(3)),
+  );
+  const sorted = [...misses].sort((a, b) => a - b);
+  expect([sorted, [...sorted].reverse()]).toContainEqual(misses);
+});
+
+test("a value scale that counts the other way changes words, not colours", async ({ page }) => {
+  await openDemo(page);
+  await expect(trayNote(page, /^7 Sky in puddle/)).toHaveAccessibleName(/value 7,/);
+  await goTo(page, "Settings");
+  await page.getByRole("radio", { name: "10 is black" }).click();
+  await expect(trayNote(page, /^7 Sky in puddle/)).toHaveAccessibleName(/value 3,/);
+  await page.getByRole("radio", { name: "weak to strong" }).click();
+  await expect(trayNote(page, /^9 Buoy/)).toHaveAccessibleName(/very strong/);
+  await page.reload();
+  await expect(trayNote(page, /^7 Sky in puddle/)).toHaveAccessibleName(/value 3,/);
+});
+
+test("grey, squint and swap act while their key is held, and rest when keys are off", async ({ page }) => {
+  await openDemo(page);
+  await trayNote(page, /^4 Hull/).click();
+  const target = page.getByRole("img", { name: /^4 Hull/ });
+  const color = () => target.evaluate((element) => getComputedStyle(element).backgroundColor);
+  const before = await color();
+  await page.keyboard.down("g");
+  await expect.poll(color).toMatch(/rgb\((\d+), \1, \1\)/);
+  await page.keyboard.up("g");
+  await expect.poll(color).toBe(before);
+  const left = async () => (await target.boundingBox())?.x ?? 0;
+  const x = await left();
+  await page.keyboard.press("x");
+  await expect.poll(left).toBeGreaterThan(x);
+});
+
+test("target and pile share an edge without a gap", async ({ page }) => {
+  await openDemo(page);
+  await trayNote(page, /^5 Lichen/).click();
+  await expect(page.getByRole("img", { name: /^Recipe, predicted/ })).toBeVisible();
+  const target = await page.getByRole("img", { name: /^5 Lichen/ }).boundingBox();
+  const recipe = await page.getByRole("img", { name: /^Recipe, predicted/ }).boundingBox();
+  expect(target && recipe && target.x + target.width).toBe(recipe?.x);
+  expect(target?.height).toBe(recipe?.height);
+});

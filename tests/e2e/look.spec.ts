@@ -1,0 +1,134 @@
+/** The only colour on screen is paint; everyone can use it; nothing comes from elsewhere. */
+import AxeBuilder from "@axe-core/playwright";
+import type { Page } from "@playwright/test";
+import { enterRoom, expect, goTo, openDemo, ROOMS, test, trayNote, VIEWS } from "./support";
+
+/** Every chromatic colour of every element outside paint, with pseudo-elements. */
+async function chromaticColors(page: Page): Promise<string[]> {
+  return page.evaluate(() => {
+    const properties = [
+      "color",
+      "background-color",
+      "background-image",
+      "border-top-color",
+      "border-right-color",
+      "border-bottom-color",
+      "border-left-color",
+      "outline-color",
+      "text-decoration-color",
+      "caret-color",
+      "column-rule-color",
+      "box-shadow",
+      "text-shadow",
+      "accent-color",
+    ];
+    const found: string[] = [];
+    const check = (element: Element, pseudo: string | null): void => {
+      const style = getComputedStyle(element, pseudo);
+      const isSvg = element instanceof SVGElement;
+      for (const property of isSvg
+        ? [...properties, "fill", "stroke", "stop-color", "flood-color"]
+        : properties) {
+        const value = style.getPropertyValue(property);
+        for (const [, r, g, b] of value.matchAll(
+          /rgba?\((\d+(?:\.\d+)?)[, ]+(\d+(?:\.\d+)?)[, ]+(\d+(?:\.\d+)?)/g,
+        )) {
+          if (r !== g || g !== b) found.push(`${element.tagName}${pseudo ?? ""} ${property}: ${value}`);
+        }
+        // Colour spaces that are not rgb() would slip through unread.
+        if (/\b(?:oklch|oklab|lab|lch|color|hsl)\(/.test(value))
+          found.push(`${element.tagName} ${property}: ${value}`);
+      }
+    };
+    for (const element of document.querySelectorAll("html, body *")) {
+      if (element.closest("[data-paint]")) continue;
+      for (const pseudo of [null, "::before", "::after", "::placeholder", "::selection", "::marker"])
+        check(element, pseudo);
+    }
+    return found;
+  });
+}
+
+test("the walk itself finds colour where there is some", async ({ page }) => {
+  await page.goto("/");
+  await page.evaluate(() => {
+    const spot = document.createElement("p");
+    spot.style.borderLeft = "2px solid rgb(10, 20, 30)";
+    document.body.append(spot);
+  });
+  expect(await chromaticColors(page)).toContain("P border-left-color: rgb(10, 20, 30)");
+});
+
+for (const room of ROOMS) {
+  test(`nothing but paint is coloured, and axe finds nothing: ${room} room`, async ({ page }) => {
+    test.setTimeout(120_000);
+    await page.goto("/");
+    await page.evaluate((name) => {
+      localStorage.setItem("gaman-room", name);
+    }, room);
+    await openDemo(page);
+    await enterRoom(page, room);
+    for (const view of VIEWS) {
+      await goTo(page, view.name);
+      if (view.name === "Subject") {
+        await page.getByRole("application").click();
+        await expect(page.getByRole("region", { name: "Colour under the circle" })).toBeVisible();
+      }
+      await expectClean(page, `${view.name}, ${room}`);
+    }
+    await trayNote(page, /^9 Buoy/).click();
+    await expect(page.getByText(/^These tubes do not reach it/)).toBeVisible();
+    await expectClean(page, `Mix out of reach, ${room}`);
+    await trayNote(page, /^2 Rope/).click();
+    await expect(page.getByText("Match kept")).toBeVisible();
+    await expectClean(page, `Mix with a match, ${room}`);
+    await goTo(page, "Log");
+    await page.getByRole("button", { name: "Pink shell" }).click();
+    await expect(page.getByRole("dialog")).toBeVisible();
+    await expectClean(page, `Log, opened, ${room}`);
+  });
+}
+
+test("the first visit is as clean", async ({ page }) => {
+  await page.goto("/");
+  await expect(page.getByRole("button", { name: "Open the demo painting" })).toBeVisible();
+  await expectClean(page, "first visit");
+});
+
+async function expectClean(page: Page, place: string): Promise<void> {
+  expect(await chromaticColors(page), place).toEqual([]);
+  const { violations } = await new AxeBuilder({ page })
+    .withTags(["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa", "best-practice"])
+    .analyze();
+  expect(
+    violations.map(({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html.slice(0, 160)).join(" | ")}`),
+    place,
+  ).toEqual([]);
+}
+
+test("the policy lets nothing in from elsewhere, and the letters are our own", async ({ page }) => {
+  const fonts: string[] = [];
+  page.on("response", (response) => {
+    if (response.request().resourceType() === "font") fonts.push(response.url());
+  });
+  const response = await page.goto("/");
+  const policy = response?.headers()["content-security-policy"] ?? "";
+  expect(policy).toContain("default-src 'self'");
+  expect(policy).toMatch(/script-src 'self'(?: 'sha256-[^']+')+;/);
+  expect(policy).not.toMatch(/script-src[^;]*unsafe/);
+  expect(policy).toContain("connect-src 'self';");
+  await expect(page.getByRole("heading").first()).toBeVisible();
+  expect(await page.evaluate(() => document.fonts.check("16px hyperlegible"))).toBe(true);
+  expect(fonts.length).toBeGreaterThan(0);
+  expect(fonts.every((url) => new URL(url).origin === new URL(page.url()).origin)).toBe(true);
+});
+
+test("the room is there from the first paint", async ({ page }) => {
+  await openDemo(page);
+  await enterRoom(page, "dark");
+  await page.reload({ waitUntil: "commit" });
+  await expect(page.locator("html")).toHaveAttribute("data-room", "dark");
+  await expect(page.getByRole("heading", { name: "Settings" })).toBeVisible();
+  await page.keyboard.press("r");
+  await expect(page.locator("html")).toHaveAttribute("data-room", "light");
+});

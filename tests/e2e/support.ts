@@ -1,0 +1,77 @@
+/** What the browser tests share. */
+import { test as base, expect, type Page } from "@playwright/test";
+
+export { expect };
+
+/** Every test fails on an error in the console, an uncaught exception, or a request to another origin. */
+export const test = base.extend<{ quiet: undefined }>({
+  quiet: [
+    async ({ page, baseURL }, use) => {
+      const problems: string[] = [];
+      page.on("console", (message) => {
+        if (message.type() === "error") problems.push(message.text());
+      });
+      page.on("pageerror", (error) => problems.push(String(error)));
+      page.on("request", (request) => {
+        const { protocol, origin } = new URL(request.url());
+        if (protocol.startsWith("http") && origin !== baseURL) problems.push(`request to ${request.url()}`);
+      });
+      await use(undefined);
+      expect(problems).toEqual([]);
+    },
+    { auto: true },
+  ],
+});
+
+export const VIEWS = [
+  { name: "Table", path: "/" },
+  { name: "Subject", path: "/subject" },
+  { name: "Mix", path: "/mix" },
+  { name: "Log", path: "/log" },
+  { name: "Settings", path: "/settings" },
+] as const;
+
+export const ROOMS = ["light", "middle", "dark"] as const;
+
+export async function openDemo(page: Page): Promise<void> {
+  await page.goto("/");
+  await page.getByRole("button", { name: "Open the demo painting" }).click();
+  await expect(page.getByRole("heading", { name: "Slipway, low tide" })).toBeVisible();
+}
+
+export async function goTo(page: Page, view: string): Promise<void> {
+  await page
+    .getByRole("navigation", { name: "Views" })
+    .getByRole("link", { name: view, exact: true })
+    .click();
+  await expect(page.getByRole("link", { name: view, exact: true })).toHaveAttribute("aria-current", "page");
+}
+
+export async function enterRoom(page: Page, room: (typeof ROOMS)[number]): Promise<void> {
+  await goTo(page, "Settings");
+  await page.getByRole("radio", { name: room, exact: true }).click();
+  await expect(page.locator("html")).toHaveAttribute("data-room", room);
+}
+
+export function trayNote(page: Page, name: string | RegExp) {
+  return page.getByRole("navigation", { name: "Notes of this painting" }).getByRole("link", { name });
+}
+
+/** A painting of one's own with these paints on the board. */
+export async function startPainting(page: Page, title: string, paints: readonly string[]): Promise<void> {
+  await page.goto("/");
+  await page.getByLabel("Name of the painting").fill(title);
+  for (const paint of paints) await page.getByRole("checkbox", { name: paint }).check();
+  await page.getByRole("button", { name: "Start the painting" }).click();
+  await expect(page.getByRole("heading", { name: title })).toBeVisible();
+}
+
+/** A note typed as hex or CIELAB; ends on the bench. */
+export async function typeNote(page: Page, color: string, name: string): Promise<void> {
+  await goTo(page, "Subject");
+  await page.getByText("Type a colour", { exact: true }).click();
+  await page.getByLabel("Hex or CIELAB (D65)").fill(color);
+  await page.getByLabel("Name of the typed note").fill(name);
+  await page.getByRole("button", { name: "Keep and mix" }).click();
+  await expect(page.getByRole("heading", { name: new RegExp(`Mix note \\d+, ${name}`) })).toBeAttached();
+}
