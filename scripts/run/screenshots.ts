@@ -28,7 +28,7 @@ async function mix(page: Page, number: number): Promise<void> {
 }
 
 const SHOTS: readonly Shot[] = [
-  { name: "table", width: 1280, height: 800, take: async () => undefined },
+  { name: "table", width: 1280, height: 800, take: () => Promise.resolve() },
   {
     name: "subject",
     width: 1280,
@@ -77,7 +77,7 @@ const SHOTS: readonly Shot[] = [
       await page.getByRole("link", { name: "Settings", exact: true }).click();
     },
   },
-  { name: "table-phone", width: 390, height: 844, take: async () => undefined },
+  { name: "table-phone", width: 390, height: 844, take: () => Promise.resolve() },
   { name: "mix-phone", width: 390, height: 844, take: (page) => mix(page, 4) },
   {
     name: "subject-phone",

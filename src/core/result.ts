@@ -10,8 +10,3 @@ export function succeed<T>(value: T): { readonly ok: true; readonly value: T } {
 export function fail<F>(failure: F): { readonly ok: false; readonly failure: F } {
   return { ok: false, failure };
 }
-
-/** Closes an exhaustive switch: a case that is added later fails at compile time. */
-export function assertNever(value: never): never {
-  throw new TypeError(`Unexpected value: ${JSON.stringify(value)}`);
-}

@@ -59,6 +59,6 @@ function smoothCurve(count: number, rng: Rng): number[] {
   });
 }
 
-function at(row: { readonly [index: number]: number }, index: number): number {
+function at(row: Readonly<Record<number, number>>, index: number): number {
   return row[index] ?? Number.NaN;
 }

@@ -28,7 +28,7 @@ class FakeWorker implements WorkerLike {
 
   constructor(api: SolverApi) {
     FakeWorker.all.push(this);
-    Comlink.expose(api, this.channel.port2 as unknown as Comlink.Endpoint);
+    Comlink.expose(api, this.channel.port2);
     this.channel.port1.start();
   }
 

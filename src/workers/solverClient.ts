@@ -61,12 +61,20 @@ export class SolverClient {
         if (this.running?.id === id) this.running = undefined;
         resolve(result);
       };
-      this.running = { id, tell: (failure) => resolve(fail(failure)) };
+      this.running = {
+        id,
+        tell: (failure) => {
+          resolve(fail(failure));
+        },
+      };
       this.unfinished.add(id);
       call(this.remoteWorker()).then(
-        (value) => settle(succeed(value)),
-        (error: unknown) =>
-          settle(fail({ code: "refused", detail: error instanceof Error ? error.message : String(error) })),
+        (value) => {
+          settle(succeed(value));
+        },
+        (error: unknown) => {
+          settle(fail({ code: "refused", detail: error instanceof Error ? error.message : String(error) }));
+        },
       );
     });
   }

@@ -21,7 +21,7 @@ async function smallTargets(page: Page): Promise<string[]> {
       const isSkipLink = element.getAttribute("href") === "#view";
       if (isShown && !isSkipLink && (width < least - 0.5 || height < least - 0.5)) {
         found.push(
-          `${element.tagName} ${element.getAttribute("aria-label") ?? element.textContent ?? ""}: ${width}×${height}`,
+          `${element.tagName} ${element.getAttribute("aria-label") ?? element.textContent}: ${width}×${height}`,
         );
       }
     }
@@ -56,7 +56,9 @@ test("a note is mixed and kept, with the pair in sight while a rail is moved", a
   await page.getByRole("button", { name: "All of it is down" }).tap();
   await expect(page.getByRole("button", { name: "Keep as match" })).toBeAttached();
   const value = page.getByRole("slider", { name: /^Hue of the pile/ });
-  await value.scrollIntoViewIfNeeded();
+  await value.evaluate((element) => {
+    element.scrollIntoView({ block: "center" });
+  });
   const rail = await value.boundingBox();
   if (!rail) throw new Error("no rail");
   await page.mouse.move(rail.x + rail.width / 2, rail.y + rail.height / 2);

@@ -8,7 +8,7 @@ export type HexFailure = { readonly code: "not-hex"; readonly text: string };
 export function parseHex(text: string): Result<Srgb, HexFailure> {
   const digits = text.trim().replace(/^#/, "");
   if (!/^(?:[0-9a-f]{3}|[0-9a-f]{6})$/i.test(digits)) return fail({ code: "not-hex", text });
-  const full = digits.length === 3 ? [...digits].map((digit) => digit + digit).join("") : digits;
+  const full = digits.length === 3 ? digits.replaceAll(/./g, "$&$&") : digits;
   const channel = (index: number): number => Number.parseInt(full.slice(2 * index, 2 * index + 2), 16) / 255;
   return succeed(srgb(channel(0), channel(1), channel(2)));
 }

@@ -7,7 +7,6 @@
  * Not reentrant: one evaluator belongs to one search at a time.
  */
 import { labF, labFSlope } from "../color/cieLab";
-import type { LightName } from "../color/types";
 import type { ViewingWeights } from "../spectrum/colorimetry";
 import { assertSameGrid, type OpticalModel } from "../spectrum/types";
 import type { SurfaceConstants } from "./saunderson";
@@ -24,7 +23,7 @@ export class MixtureEvaluator {
   private readonly surface: SurfaceConstants;
   private readonly slopes: Float64Array;
 
-  constructor(tubes: readonly OpticalModel[], view: ViewingWeights<LightName>, surface: SurfaceConstants) {
+  constructor(tubes: readonly OpticalModel[], view: ViewingWeights, surface: SurfaceConstants) {
     this.tubeCount = tubes.length;
     this.bandCount = view.grid.count;
     this.view = view;

@@ -67,9 +67,10 @@ export function Comparison({ bench }: { bench: Bench }) {
   ];
   if (isSwapped) sides.reverse();
   return (
-    <section aria-label="Target and pile" className="min-w-0">
+    // On a phone the section dissolves, so that the pair sticks for the whole length of the page.
+    <section aria-label="Target and pile" className="contents min-w-0 wide:block">
       <div className="sticky top-0 z-10 bg-surface wide:static">
-        <div className="flex h-40 overflow-hidden outline outline-1 outline-line wide:h-[clamp(8rem,calc(100dvh-39.5rem),26rem)]">
+        <div className="flex h-36 overflow-hidden outline outline-1 outline-line wide:h-[clamp(8rem,calc(100dvh-39.5rem),26rem)]">
           <div className={clsx("flex min-w-0 flex-1", isBlurred && "scale-110 blur-xl")}>
             {sides.map(({ title, lab }) => (
               <Patch

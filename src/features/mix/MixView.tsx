@@ -8,6 +8,7 @@ import { buttonClass } from "../../ui/Button";
 import { useStudio } from "../shared/Studio";
 import { Comparison } from "./Comparison";
 import { MatchLine } from "./MatchLine";
+import { NoteSheet } from "./NoteSheet";
 import { PileSteps } from "./PileSteps";
 import { RecipeChoice } from "./RecipeChoice";
 import { useBench } from "./useBench";
@@ -40,7 +41,7 @@ export function MixView() {
 function BenchOfNote({ note, againPileId }: { note: Note; againPileId: string | undefined }) {
   const bench = useBench(note, againPileId);
   return (
-    <div className="grid gap-x-8 wide:grid-cols-[minmax(0,1.1fr)_minmax(0,1fr)] wide:p-5 wide:pl-2">
+    <div className="max-wide:**:scroll-mt-64 gap-x-8 wide:grid wide:grid-cols-[minmax(0,1.1fr)_minmax(0,1fr)] wide:p-5 wide:pl-2">
       <h1 className="sr-only">
         Mix note {note.number}, {note.name}
       </h1>
@@ -49,6 +50,7 @@ function BenchOfNote({ note, againPileId }: { note: Note; againPileId: string | 
         <MatchLine bench={bench} />
         {bench.pile ? null : <RecipeChoice bench={bench} />}
         <PileSteps bench={bench} />
+        <NoteSheet note={note} />
       </div>
     </div>
   );

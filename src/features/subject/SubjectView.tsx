@@ -117,7 +117,7 @@ function Subject({ paintingId, pictureId }: { paintingId: string; pictureId: str
               onChange={setRadiusName}
             />
             <HoldButton isOn={isGrey} onChange={setGrey} shortcut="G">
-              grey
+              hold for grey
             </HoldButton>
             <FileChooser isBig={false} isBusy={false} onFile={choose} />
           </div>

@@ -20,14 +20,14 @@ export function PaintingForm({ onDone }: { onDone?: () => void }) {
     resolver: zodResolver(formSchema),
     defaultValues: { name: "", modelIds: [] },
   });
-  const submit = handleSubmit(async ({ name, modelIds }) => {
+  const save = async (name: string, modelIds: readonly string[]): Promise<void> => {
     await startPainting(db, name, modelsById(modelIds).map(tubeFromModel), Date.now());
     onDone?.();
-  });
+  };
   return (
     <form
       onSubmit={(event) => {
-        attempt(submit(event));
+        attempt(handleSubmit(({ name, modelIds }) => save(name, modelIds))(event));
       }}
       className="flex flex-col gap-4"
       noValidate

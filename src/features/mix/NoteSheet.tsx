@@ -1,0 +1,83 @@
+"use client";
+
+import { useRouter } from "next/navigation";
+import { useState } from "react";
+import type { Note } from "../../persistence/schema";
+import { removeNote, renameNote } from "../../persistence/studio";
+import { Button } from "../../ui/Button";
+import { TextField } from "../../ui/fields";
+import { Sheet } from "../../ui/Sheet";
+import { useStudio } from "../shared/Studio";
+
+/** Renaming a note, or taking it back while nothing was mixed for it. */
+export function NoteSheet({ note }: { note: Note }) {
+  const { db, attempt } = useStudio();
+  const router = useRouter();
+  const [isOpen, setOpen] = useState(false);
+  const [name, setName] = useState(note.name);
+  const [word, setWord] = useState<string>();
+  const isNamed = name.trim() !== "";
+  const rename = async (): Promise<void> => {
+    await renameNote(db, note.id, name);
+    setOpen(false);
+  };
+  const remove = async (): Promise<void> => {
+    const outcome = await removeNote(db, note.id);
+    if (outcome === "removed") router.push("/");
+    else
+      setWord(
+        "Paint was mixed for this note, so it stays with its record. Undo the pile first, or rename the note.",
+      );
+  };
+  return (
+    <>
+      <Button
+        weight="quiet"
+        onClick={() => {
+          setName(note.name);
+          setWord(undefined);
+          setOpen(true);
+        }}
+      >
+        rename or remove note
+      </Button>
+      <Sheet
+        isOpen={isOpen}
+        onOpenChange={setOpen}
+        title={`Note ${note.number}`}
+        description="Its colour and its record stay as they are."
+      >
+        <form
+          className="flex flex-col gap-4"
+          onSubmit={(event) => {
+            event.preventDefault();
+            if (isNamed) attempt(rename());
+          }}
+        >
+          <TextField
+            label="Name"
+            maxLength={120}
+            value={name}
+            error={isNamed ? undefined : "Give the note a name."}
+            onChange={(event) => {
+              setName(event.target.value);
+            }}
+          />
+          <div className="flex flex-wrap gap-3">
+            <Button type="submit" weight="main" disabled={!isNamed}>
+              Rename
+            </Button>
+            <Button
+              onClick={() => {
+                attempt(remove());
+              }}
+            >
+              Remove the note
+            </Button>
+          </div>
+          <p aria-live="polite">{word}</p>
+        </form>
+      </Sheet>
+    </>
+  );
+}

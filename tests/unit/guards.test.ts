@@ -1,0 +1,117 @@
+/** Guards on the project itself: boundaries that really fail, a core that stands alone, rooms that can be read. */
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
+import path from "node:path";
+import { execFileSync } from "node:child_process";
+import { build } from "esbuild";
+import { afterAll, describe, expect, it } from "vitest";
+import { labFromSrgb } from "@/core/color/srgb";
+import { parseHex } from "@/core/color/hex";
+import { yFromLightness } from "@/core/color/cieLab";
+
+const planted: string[] = [];
+
+/** Plants a module that breaks a rule and returns what the check says of it. */
+function violationsOf(folder: string, code: string): string {
+  const directory = mkdtempSync(path.join("src", folder, "planted-"));
+  planted.push(directory);
+  const file = path.join(directory, "planted.ts");
+  writeFileSync(file, code);
+  try {
+    execFileSync("node_modules/.bin/depcruise", [file, "--config", ".dependency-cruiser.cjs"], {
+      encoding: "utf8",
+    });
+    return "";
+  } catch (error) {
+    return (error as { stdout: string }).stdout;
+  } finally {
+    rmSync(directory, { recursive: true });
+  }
+}
+
+afterAll(() => {
+  for (const directory of planted) rmSync(directory, { recursive: true, force: true });
+});
+
+describe("boundaries", () => {
+  it.each([
+    ["core", 'import "../../data/standardViewing";', "core-is-a-leaf"],
+    ["core", 'import "dexie";', "core-is-a-leaf"],
+    ["data", 'import "../../ui/color";', "data-knows-only-core"],
+    ["ui", 'import "../../persistence/schema";', "middle-layers-stay-apart"],
+    ["workers", 'import "../../features/mix";', "middle-layers-do-not-look-up"],
+    ["persistence", 'import "react";', "no-react-below-the-interface"],
+    ["features/mix", 'import "../../log";', "features-do-not-import-features"],
+    ["features/mix", 'import "dexie";', "dexie-only-in-persistence"],
+    ["app", 'import "../../core/color/srgb";', "app-composes-features"],
+    ["core", 'import "../index";', "core-does-not-use-its-own-front-door"],
+  ])("in src/%s, %s is refused", (folder, code, rule) => {
+    expect(violationsOf(folder, code)).toContain(rule);
+  });
+
+  it("let a right import pass", () => {
+    expect(violationsOf("core", 'import "../color/srgb";')).toBe("");
+  });
+});
+
+describe("the core", () => {
+  /** Mostly the pigment tables; a browser bundle of the core must not grow by a library unnoticed. */
+  const CORE_BUDGET_KB = 120;
+
+  it("bundles alone, small, and works from a bare script", async () => {
+    const { outputFiles, metafile } = await build({
+      entryPoints: ["src/core/index.ts"],
+      bundle: true,
+      write: false,
+      minify: true,
+      metafile: true,
+      format: "esm",
+      platform: "neutral",
+    });
+    expect(Object.keys(metafile.inputs).every((file) => /^src\/(core|data)\//.test(file))).toBe(true);
+    const code = outputFiles[0]?.text ?? "";
+    expect(code.length / 1024).toBeLessThan(CORE_BUDGET_KB);
+    const core = (await import(
+      `data:text/javascript,${encodeURIComponent(code)}`
+    )) as typeof import("@/core");
+    const blue = core.findPigment("prussian-blue");
+    if (!blue) throw new Error("no Prussian blue");
+    expect(core.labOfMixture([{ optics: blue.optics, volume: 1 }])[0]).toBeLessThan(30);
+  });
+});
+
+describe("rooms", () => {
+  const css = readFileSync("src/ui/tokens.css", "utf8");
+  const rooms = [...css.matchAll(/\[data-room="(\w+)"\] \{([^}]+)\}/g)].map(([, name = "", body = ""]) => ({
+    name,
+    lightness: Object.fromEntries(
+      [...body.matchAll(/--(\w+): (#[0-9a-f]{6});/g)].map(([, token = "", hex = ""]) => {
+        const parsed = parseHex(hex);
+        if (!parsed.ok) throw new Error(hex);
+        expect(parsed.value[0] === parsed.value[1] && parsed.value[1] === parsed.value[2], hex).toBe(true);
+        return [token, labFromSrgb(parsed.value)[0]];
+      }),
+    ),
+  }));
+
+  it("are three, at the values of the design", () => {
+    expect(rooms.map((room) => room.name)).toEqual(["light", "middle", "dark"]);
+    for (const [i, expected] of [92, 58, 22].entries()) {
+      expect(Math.abs((rooms[i]?.lightness.surface ?? 0) - expected)).toBeLessThan(0.4);
+    }
+  });
+
+  it.each(rooms)(
+    "$name: words can be read on every ground, lines of controls can be seen",
+    ({ lightness }) => {
+      const contrast = (a = 0, b = 0): number => {
+        const [high = 0, low = 0] = [yFromLightness(a), yFromLightness(b)].sort((x, y) => y - x);
+        return (high + 0.05) / (low + 0.05);
+      };
+      for (const ground of ["surface", "board", "field"]) {
+        expect(contrast(lightness.ink, lightness[ground])).toBeGreaterThanOrEqual(5.5);
+        expect(contrast(lightness.muted, lightness[ground])).toBeGreaterThanOrEqual(4.5);
+        expect(contrast(lightness.edge, lightness[ground])).toBeGreaterThanOrEqual(3);
+      }
+    },
+  );
+});
