@@ -1,0 +1,102 @@
+/** Speed of the core, warm, on one thread. */
+import { REFERENCE_FACTORS } from "../src/core/color/ciede2000";
+import type { LabD65 } from "../src/core/color/types";
+import { MixtureEvaluator } from "../src/core/mixing/mixtureEvaluator";
+import { createRng } from "../src/core/random/rng";
+import { RecipeSearch } from "../src/core/recipe/search";
+import { VIEWING } from "../src/data/standardViewing";
+import { PAINT_SURFACE } from "../src/data/surface";
+import { labOfMix, pigment } from "../tests/support/paint";
+import { type Figure, quantile } from "./report";
+
+export const TWELVE = [
+  "titanium-white",
+  "arylide-yellow",
+  "pyrrole-red",
+  "prussian-blue",
+  "raw-umber",
+  "yellow-ochre",
+  "burnt-sienna",
+  "quinacridone-magenta",
+  "ultramarine-blue",
+  "viridian",
+  "cadmium-orange",
+  "ivory-black",
+];
+
+export function mixerOf(ids: readonly string[]): MixtureEvaluator {
+  return new MixtureEvaluator(
+    ids.map((id) => pigment(id).optics),
+    VIEWING.D65,
+    PAINT_SURFACE,
+  );
+}
+
+/** Random mixtures by strength: targets that the tubes reach. */
+export function reachableTargets(ids: readonly string[], tubesPerMix: number, count: number, seed: number): LabD65[] {
+  const rng = createRng(seed);
+  const mixer = mixerOf(ids);
+  return Array.from({ length: count }, () => {
+    const order = ids.map((id, i) => ({ id, i, key: rng.next() })).sort((a, b) => a.key - b.key);
+    return labOfMix(
+      Object.fromEntries(
+        order.slice(0, tubesPerMix).map(({ id, i }) => [id, -Math.log(1 - rng.next()) / mixer.strengthOf(i)]),
+      ),
+    );
+  });
+}
+
+export function engineFigures(): Figure[] {
+  return [...evaluationFigures(), ...searchFigures()];
+}
+
+function evaluationFigures(): Figure[] {
+  const mixer = mixerOf(TWELVE);
+  const out = new Float64Array(3);
+  const slopes = new Float64Array(12);
+  const tubes = Uint8Array.from([0, 1, 2, 3]);
+  const volumes = Float64Array.from([6, 1, 0.3, 0.1]);
+  const perCall = (task: () => void): number => {
+    for (let i = 0; i < 20_000; i++) task();
+    const count = 100_000;
+    const started = performance.now();
+    for (let i = 0; i < count; i++) task();
+    return (1000 * (performance.now() - started)) / count;
+  };
+  return [
+    {
+      what: "CIELAB of one mixture of 4 tubes",
+      measured: perCall(() => {
+        mixer.writeLab(out, tubes, volumes, 4);
+      }),
+      unit: "µs",
+      atMost: 2,
+    },
+    {
+      what: "the same with derivatives",
+      measured: perCall(() => {
+        mixer.writeLabAndSlopes(out, slopes, tubes, volumes, 4);
+      }),
+      unit: "µs",
+      atMost: 4,
+    },
+  ];
+}
+
+function searchFigures(): Figure[] {
+  const search = new RecipeSearch(
+    mixerOf(TWELVE),
+    TWELVE.map((id) => id.includes("black")),
+  );
+  const times: number[] = [];
+  const targets = reachableTargets(TWELVE, 4, 150, 21);
+  for (const [i, target] of targets.entries()) {
+    const started = performance.now();
+    search.search({ target, maxTubes: 4, factors: REFERENCE_FACTORS, toleranceDeltaE2000: 1, maxAnswers: 5 });
+    if (i >= 30) times.push(performance.now() - started);
+  }
+  return [
+    { what: "recipe search, 12 tubes, at most 4 each, median", measured: quantile(times, 0.5), unit: "ms", atMost: 10 },
+    { what: "recipe search, 12 tubes, at most 4 each, 95th percentile", measured: quantile(times, 0.95), unit: "ms", atMost: 25 },
+  ];
+}

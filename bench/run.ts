@@ -1,0 +1,8 @@
+/** `npm run bench`: every promised figure, measured on this machine. `--only engine|browser` for a part. */
+import { browserFigures } from "./browser";
+import { engineFigures } from "./engine";
+import { printFigures } from "./report";
+
+const only = process.argv.includes("--only") ? process.argv[process.argv.indexOf("--only") + 1] : undefined;
+if (only === undefined || only === "engine") printFigures("Engine, one thread", engineFigures());
+if (only === undefined || only === "browser") printFigures("Browser, built application", await browserFigures());
