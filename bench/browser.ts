@@ -9,10 +9,19 @@ const ADDRESS = `http://127.0.0.1:${PORT}`;
 const ROUNDS = 3;
 
 export async function browserFigures(): Promise<Figure[]> {
-  const server = spawn(bin("next"), ["start", "-H", "127.0.0.1", "-p", String(PORT)], { cwd: ROOT, stdio: "ignore" });
+  const server = spawn(bin("next"), ["start", "-H", "127.0.0.1", "-p", String(PORT)], {
+    cwd: ROOT,
+    stdio: "ignore",
+  });
   try {
     for (let i = 0; i < 80; i++) {
-      if (await fetch(ADDRESS).then((response) => response.ok, () => false)) break;
+      if (
+        await fetch(ADDRESS).then(
+          (response) => response.ok,
+          () => false,
+        )
+      )
+        break;
       await new Promise((resolve) => setTimeout(resolve, 250));
     }
     const browser = await chromium.launch({
@@ -47,11 +56,38 @@ export async function browserFigures(): Promise<Figure[]> {
     await page.getByRole("button", { name: "Keep as match" }).click();
     await page.getByText("Match kept").waitFor();
     const longTasks = await page.evaluate(() => (window as unknown as { longTasks: number[] }).longTasks);
+    // A check that cannot fail is none: the observer must see a task that is long on purpose.
+    const seen = await page.evaluate(async () => {
+      const store = window as unknown as { longTasks: number[] };
+      store.longTasks = [];
+      setTimeout(() => {
+        const end = performance.now() + 90;
+        while (performance.now() < end);
+      }, 0);
+      await new Promise((resolve) => setTimeout(resolve, 400));
+      return store.longTasks.length;
+    });
+    if (seen === 0) throw new Error("This browser does not report long tasks");
     await browser.close();
     return [
-      { what: "recipe on screen after choosing a note, median", measured: quantile(times, 0.5), unit: "ms", atMost: 200 },
-      { what: "recipe on screen after choosing a note, longest of 15", measured: Math.max(...times), unit: "ms", atMost: 200 },
-      { what: "longest main-thread task while mixing, reading and keeping", measured: Math.max(0, ...longTasks), unit: "ms", atMost: 50 },
+      {
+        what: "recipe on screen after choosing a note, median",
+        measured: quantile(times, 0.5),
+        unit: "ms",
+        atMost: 200,
+      },
+      {
+        what: "recipe on screen after choosing a note, longest of 15",
+        measured: Math.max(...times),
+        unit: "ms",
+        atMost: 200,
+      },
+      {
+        what: "longest main-thread task while mixing, reading and keeping",
+        measured: Math.max(0, ...longTasks),
+        unit: "ms",
+        atMost: 50,
+      },
     ];
   } finally {
     server.kill("SIGTERM");
@@ -61,7 +97,9 @@ export async function browserFigures(): Promise<Figure[]> {
 /** From the click on a note to its recipes in the page, by the page's own clock. */
 async function recipeTime(page: Page, index: number): Promise<number> {
   return page.evaluate(async (place) => {
-    const link = document.querySelectorAll<HTMLAnchorElement>("nav[aria-label='Notes of this painting'] a")[place];
+    const link = document.querySelectorAll<HTMLAnchorElement>("nav[aria-label='Notes of this painting'] a")[
+      place
+    ];
     if (!link) throw new Error("no such note");
     const number = link.getAttribute("aria-label")?.split(" ")[0] ?? "";
     const started = performance.now();

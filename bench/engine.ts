@@ -33,7 +33,12 @@ export function mixerOf(ids: readonly string[]): MixtureEvaluator {
 }
 
 /** Random mixtures by strength: targets that the tubes reach. */
-export function reachableTargets(ids: readonly string[], tubesPerMix: number, count: number, seed: number): LabD65[] {
+export function reachableTargets(
+  ids: readonly string[],
+  tubesPerMix: number,
+  count: number,
+  seed: number,
+): LabD65[] {
   const rng = createRng(seed);
   const mixer = mixerOf(ids);
   return Array.from({ length: count }, () => {
@@ -96,7 +101,17 @@ function searchFigures(): Figure[] {
     if (i >= 30) times.push(performance.now() - started);
   }
   return [
-    { what: "recipe search, 12 tubes, at most 4 each, median", measured: quantile(times, 0.5), unit: "ms", atMost: 10 },
-    { what: "recipe search, 12 tubes, at most 4 each, 95th percentile", measured: quantile(times, 0.95), unit: "ms", atMost: 25 },
+    {
+      what: "recipe search, 12 tubes, at most 4 each, median",
+      measured: quantile(times, 0.5),
+      unit: "ms",
+      atMost: 10,
+    },
+    {
+      what: "recipe search, 12 tubes, at most 4 each, 95th percentile",
+      measured: quantile(times, 0.95),
+      unit: "ms",
+      atMost: 25,
+    },
   ];
 }

@@ -15,7 +15,8 @@ export function quantile(values: readonly number[], share: number): number {
 
 function holds({ measured, atMost, atLeast }: Figure): string {
   if (atMost === undefined && atLeast === undefined) return "";
-  const isKept = (atMost === undefined || measured <= atMost) && (atLeast === undefined || measured >= atLeast);
+  const isKept =
+    (atMost === undefined || measured <= atMost) && (atLeast === undefined || measured >= atLeast);
   return isKept ? "kept" : "MISSED";
 }
 

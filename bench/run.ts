@@ -5,4 +5,5 @@ import { printFigures } from "./report";
 
 const only = process.argv.includes("--only") ? process.argv[process.argv.indexOf("--only") + 1] : undefined;
 if (only === undefined || only === "engine") printFigures("Engine, one thread", engineFigures());
-if (only === undefined || only === "browser") printFigures("Browser, built application", await browserFigures());
+if (only === undefined || only === "browser")
+  printFigures("Browser, built application", await browserFigures());

@@ -7,6 +7,11 @@ export function cssFromLab(lab: LabD65): string {
   return hexFromSrgb(screenColorFromLab(lab).rgb);
 }
 
+/** Whether a screen can show the colour; otherwise a duller one of the same value and hue stands in. */
+export function isExactOnScreen(lab: LabD65): boolean {
+  return screenColorFromLab(lab).isExact;
+}
+
 /** The grey of the same value. */
 export function greyFromLab(lab: LabD65): LabD65 {
   return labD65(lab[0], 0, 0);

@@ -40,7 +40,7 @@ describe("hue places", () => {
     "raw-umber": "yellow-orange leaning yellow",
     "burnt-umber": "orange leaning red",
     "burnt-sienna": "red-orange leaning orange",
-    "transparent-red-oxide": "orange leaning red",
+    "transparent-red-oxide": "red-orange leaning orange",
     "red-oxide": "red leaning orange",
     "cadmium-orange": "orange leaning red",
     "pyrrole-orange": "red-orange leaning red",

@@ -6,6 +6,7 @@ import type { LabD65 } from "../../core/color/types";
 import { differenceWords, threeWayDifference, WORKING_TOLERANCE } from "../../core/describe/difference";
 import { lightnessPerStep } from "../../core/describe/valueScale";
 import { Button } from "../../ui/Button";
+import { isExactOnScreen } from "../../ui/color";
 import { TextField } from "../../ui/fields";
 import { HoldButton } from "../../ui/HoldButton";
 import { KeyCap } from "../../ui/KeyCap";
@@ -87,7 +88,10 @@ export function Comparison({ bench }: { bench: Bench }) {
           {sides.map(({ title, lab }) => (
             <p key={title} className="min-w-0 flex-1 pr-3">
               <span className="block truncate font-bold wide:text-lg">{title}</span>
-              <span className="block text-muted">{describeLab(lab, settings).sentence}</span>
+              <span className="block text-muted">
+                {describeLab(lab, settings).sentence}
+                {isExactOnScreen(lab) ? "" : "; duller on this screen than in paint"}
+              </span>
             </p>
           ))}
         </div>
