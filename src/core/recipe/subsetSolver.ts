@@ -12,14 +12,22 @@ import type { MixtureEvaluator } from "../mixing/mixtureEvaluator";
 
 export const MAX_TUBES_PER_RECIPE = 6;
 
-const MAX_ITERATIONS = 60;
-/** ΔE00² below which nothing can be seen or gained: (1e-6)². */
-const GOOD_ENOUGH = 1e-12;
+/** When to stop: enough to rank subsets, or enough to show. */
+export type SolverEffort = {
+  readonly maxIterations: number;
+  /** ΔE00² below which nothing is gained. */
+  readonly goodEnough: number;
+  /** A step that gains less than this share of ΔE00² ends the search. */
+  readonly relativeGain: number;
+};
+/** To a thirtieth of ΔE00, or until a step gains less than a thirtieth. */
+export const COARSE: SolverEffort = { maxIterations: 9, goodEnough: 1e-3, relativeGain: 0.03 };
+/** To a millionth of ΔE00. */
+export const FINE: SolverEffort = { maxIterations: 60, goodEnough: 1e-12, relativeGain: 1e-7 };
+
 const LARGEST_DAMPING = 1e10;
 /** Step in CIELAB units for the slopes of the residuals; they are smooth on this scale. */
 const LAB_STEP = 1e-4;
-/** A step that gains less than this share of ΔE00² ends the search. */
-const RELATIVE_GAIN = 1e-7;
 /** Scaled volumes below this are none: it is less than a thousandth of a speck. */
 const NOTHING = 1e-6;
 
@@ -35,6 +43,7 @@ export class SubsetSolver {
   private readonly trialVolumes = new Float64Array(MAX_TUBES_PER_RECIPE);
   private readonly trialLab = new Float64Array(3);
   private readonly slopes = new Float64Array(3 * MAX_TUBES_PER_RECIPE);
+  private readonly trialSlopes = new Float64Array(3 * MAX_TUBES_PER_RECIPE);
   private readonly residuals = new Float64Array(3);
   private readonly moved = new Float64Array(3);
   private readonly metric = new Float64Array(9);
@@ -66,6 +75,7 @@ export class SubsetSolver {
     tubes: Uint8Array,
     start: Float64Array,
     count: number,
+    effort: SolverEffort,
   ): number {
     const { x, trial, lab, residuals } = this;
     for (let j = 0; j < count; j++) x[j] = start[j] as number;
@@ -76,44 +86,48 @@ export class SubsetSolver {
     this.writeResiduals(residuals, target, factors, lab);
     let sum = squareSum(residuals);
     let damping = 1e-3;
-    for (let iteration = 0; iteration < MAX_ITERATIONS && sum > GOOD_ENOUGH; iteration++) {
+    for (let iteration = 0; iteration < effort.maxIterations && sum > effort.goodEnough; iteration++) {
       this.writeNormalEquations(target, factors, tubes, count);
-      let accepted = false;
+      let gain = 0;
       while (damping < LARGEST_DAMPING) {
-        if (!this.writeStep(count, damping)) {
-          damping *= 10;
-          continue;
-        }
-        for (let j = 0; j < count; j++) {
-          const next = (x[j] as number) + (this.step[j] as number);
-          trial[j] = next > NOTHING ? next : 0;
-        }
-        if (!normalise(trial, count)) {
-          damping *= 10;
-          continue;
-        }
-        this.unscale(trial, this.trialVolumes, tubes, count);
-        this.mixer.writeLab(this.trialLab, tubes, this.trialVolumes, count);
-        this.evaluations++;
-        this.writeResiduals(this.moved, target, factors, this.trialLab);
-        const trialSum = squareSum(this.moved);
-        if (trialSum < sum) {
-          const gain = (sum - trialSum) / sum;
-          sum = trialSum;
-          x.set(trial);
-          damping = Math.max(damping * 0.2, 1e-9);
-          accepted = gain > RELATIVE_GAIN;
-          break;
+        if (this.writeStep(count, damping) && this.writeTrial(count)) {
+          this.unscale(trial, this.trialVolumes, tubes, count);
+          // Most trials are accepted, so the derivatives for the next step come with the colour.
+          this.mixer.writeLabAndSlopes(this.trialLab, this.trialSlopes, tubes, this.trialVolumes, count);
+          this.evaluations++;
+          this.writeResiduals(this.moved, target, factors, this.trialLab);
+          const trialSum = squareSum(this.moved);
+          if (trialSum < sum) {
+            gain = (sum - trialSum) / sum;
+            sum = trialSum;
+            x.set(trial);
+            lab.set(this.trialLab);
+            this.slopes.set(this.trialSlopes);
+            residuals.set(this.moved);
+            damping = Math.max(damping * 0.1, 1e-9);
+            break;
+          }
         }
         damping *= 8;
       }
-      this.unscale(x, this.volumes, tubes, count);
-      this.mixer.writeLabAndSlopes(lab, this.slopes, tubes, this.volumes, count);
-      this.evaluations++;
-      this.writeResiduals(residuals, target, factors, lab);
-      if (!accepted) break;
+      if (gain <= effort.relativeGain) break;
     }
+    this.unscale(x, this.volumes, tubes, count);
     return sum;
+  }
+
+  /** The last solution as scaled by strength: where a further solve can go on. */
+  scaledVolumes(count: number): Float64Array {
+    return this.x.slice(0, count);
+  }
+
+  /** The step applied, cut off at zero and scaled back to a sum of one; false when nothing would be left. */
+  private writeTrial(count: number): boolean {
+    for (let j = 0; j < count; j++) {
+      const next = (this.x[j] as number) + (this.step[j] as number);
+      this.trial[j] = next > NOTHING ? next : 0;
+    }
+    return normalise(this.trial, count);
   }
 
   private unscale(scaled: Float64Array, out: Float64Array, tubes: Uint8Array, count: number): void {

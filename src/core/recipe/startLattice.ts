@@ -1,0 +1,101 @@
+/**
+ * Starting mixtures for every subset of a palette, computed once, and the best of them for a target.
+ *
+ * The lattice also tells which subsets are worth solving at all: one whose nearest start is further away
+ * than a lattice cell cannot come close to the target.
+ */
+import { lchFromLab } from "../color/cieLab";
+import type { DeltaE2000Factors } from "../color/ciede2000";
+import type { LabD65 } from "../color/types";
+import type { MixtureEvaluator } from "../mixing/mixtureEvaluator";
+import { interiorLattice, subsetsOf } from "./subsets";
+
+/** Levels of the lattice by subset size: fine enough that the nearest start leads home. */
+const LATTICE_LEVELS = [0, 1, 9, 8, 8, 8, 9] as const;
+
+export type LatticeSubset = {
+  readonly tubes: Uint8Array;
+  readonly starts: readonly Float64Array[];
+  /** L*, a*, b* of each start, one after the other. */
+  readonly labs: Float64Array;
+};
+
+export type RankedSubset = {
+  readonly subset: LatticeSubset;
+  readonly start: Float64Array;
+  /** About the ΔE00 of the start from the target. */
+  readonly distance: number;
+};
+
+/** @param unitVolume - volume of one strength-scaled unit of a tube. */
+export function buildStartLattice(
+  mixer: MixtureEvaluator,
+  unitVolume: (tube: number) => number,
+  maxSize: number,
+): LatticeSubset[] {
+  const lab = new Float64Array(3);
+  const volumes = new Float64Array(maxSize);
+  const subsets: LatticeSubset[] = [];
+  for (let count = 1; count <= maxSize; count++) {
+    const starts = interiorLattice(count, LATTICE_LEVELS[count] ?? count);
+    for (const tubes of subsetsOf(mixer.tubeCount, count)) {
+      const labs = new Float64Array(3 * starts.length);
+      starts.forEach((start, i) => {
+        for (let j = 0; j < count; j++) volumes[j] = (start[j] as number) * unitVolume(tubes[j] as number);
+        mixer.writeLab(lab, tubes, volumes, count);
+        labs.set(lab, 3 * i);
+      });
+      subsets.push({ tubes, starts, labs });
+    }
+  }
+  return subsets;
+}
+
+/** The nearest start of each subset, nearest subset first; equal distances keep the order of subsets. */
+export function rankSubsets(
+  subsets: readonly LatticeSubset[],
+  target: LabD65,
+  factors: DeltaE2000Factors,
+  maxSize: number,
+): RankedSubset[] {
+  const metric = localMetric(target, factors);
+  const ranked: RankedSubset[] = [];
+  for (const subset of subsets) {
+    if (subset.tubes.length > maxSize) continue;
+    const { labs, starts } = subset;
+    let best = 0;
+    let bestSquare = Number.POSITIVE_INFINITY;
+    for (let i = 0; i < starts.length; i++) {
+      const dL = (labs[3 * i] as number) - target[0];
+      const da = (labs[3 * i + 1] as number) - target[1];
+      const db = (labs[3 * i + 2] as number) - target[2];
+      const along = metric.alongA * da + metric.alongB * db;
+      const across = metric.acrossA * da + metric.acrossB * db;
+      const square = metric.lightness * dL * dL + along * along + across * across;
+      if (square < bestSquare) {
+        bestSquare = square;
+        best = i;
+      }
+    }
+    ranked.push({ subset, start: starts[best] as Float64Array, distance: Math.sqrt(bestSquare) });
+  }
+  return ranked.sort((a, b) => a.distance - b.distance);
+}
+
+/** ΔE00 near the target as a plain quadratic form: chroma along the target's hue, hue across it. */
+function localMetric(target: LabD65, factors: DeltaE2000Factors) {
+  const [lightness, chroma] = lchFromLab(target);
+  const l50 = (lightness - 50) ** 2;
+  const sL = factors.kL * (1 + (0.015 * l50) / Math.sqrt(20 + l50));
+  const sC = factors.kC * (1 + 0.045 * chroma);
+  const sH = factors.kH * (1 + 0.015 * chroma);
+  const ua = chroma > 0 ? target[1] / chroma : 1;
+  const ub = chroma > 0 ? target[2] / chroma : 0;
+  return {
+    lightness: 1 / (sL * sL),
+    alongA: ua / sC,
+    alongB: ub / sC,
+    acrossA: -ub / sH,
+    acrossB: ua / sH,
+  };
+}
