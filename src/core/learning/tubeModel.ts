@@ -1,0 +1,72 @@
+/**
+ * A tube as a generic model and what has been learned about it.
+ *
+ *   K(λ) = K_generic(λ) exp(g + Σ_j α_j B_j(λ)),   S(λ) = S_generic(λ) exp(Σ_j β_j B_j(λ))
+ *
+ * g is the batch strength; B_j are smooth bumps, scaled so that independent unit coefficients give a curve
+ * of unit variance everywhere. Coefficients are kept in units of their prior standard deviation, so that
+ * all zeros is the generic model and their squares are the prior.
+ */
+import type { OpticalModel } from "../spectrum/types";
+
+const BUMP_COUNT = 5;
+/** One for batch strength, then absorption, then scattering. */
+export const PARAMETERS_PER_TUBE = 1 + 2 * BUMP_COUNT;
+
+/** Prior standard deviations of the logarithms: about what separates two makes of one pigment. */
+export type TubePrior = { readonly strength: number; readonly absorption: number; readonly scattering: number };
+export const USUAL_PRIOR: TubePrior = { strength: 0.15, absorption: 0.25, scattering: 0.2 };
+
+/** Rows of bump values, [band][bump]. */
+function bumps(bandCount: number): readonly (readonly number[])[] {
+  const spacing = (bandCount - 1) / (BUMP_COUNT - 1);
+  return Array.from({ length: bandCount }, (_, band) => {
+    const heights = Array.from({ length: BUMP_COUNT }, (__, bump) => {
+      const distance = (band - bump * spacing) / spacing;
+      return Math.exp((-distance * distance) / 2);
+    });
+    const power = Math.sqrt(heights.reduce((sum, height) => sum + height * height, 0));
+    return heights.map((height) => height / power);
+  });
+}
+
+const bumpTables = new Map<number, readonly (readonly number[])[]>();
+
+function bumpTable(bandCount: number): readonly (readonly number[])[] {
+  const known = bumpTables.get(bandCount);
+  if (known) return known;
+  const table = bumps(bandCount);
+  bumpTables.set(bandCount, table);
+  return table;
+}
+
+/**
+ * Optics of a tube with learned coefficients.
+ *
+ * @param coefficients - {@link PARAMETERS_PER_TUBE} numbers from `offset`, in prior standard deviations.
+ */
+export function tubeOptics(
+  generic: OpticalModel,
+  coefficients: readonly number[],
+  offset: number,
+  prior: TubePrior,
+): OpticalModel {
+  const { grid } = generic;
+  const table = bumpTable(grid.count);
+  const absorption = new Array<number>(grid.count);
+  const scattering = new Array<number>(grid.count);
+  const strength = prior.strength * (coefficients[offset] ?? Number.NaN);
+  for (let band = 0; band < grid.count; band++) {
+    const row = table[band] ?? [];
+    let logK = strength;
+    let logS = 0;
+    for (let bump = 0; bump < BUMP_COUNT; bump++) {
+      const height = row[bump] ?? Number.NaN;
+      logK += prior.absorption * height * (coefficients[offset + 1 + bump] ?? Number.NaN);
+      logS += prior.scattering * height * (coefficients[offset + 1 + BUMP_COUNT + bump] ?? Number.NaN);
+    }
+    absorption[band] = (generic.absorption[band] ?? Number.NaN) * Math.exp(logK);
+    scattering[band] = (generic.scattering[band] ?? Number.NaN) * Math.exp(logS);
+  }
+  return { grid, absorption, scattering };
+}
