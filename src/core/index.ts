@@ -83,10 +83,15 @@ export {
 } from "./describe/difference";
 export { hueWords, readHue } from "./describe/huePlaces";
 export { TEN_IS_WHITE, type ValueScale, valueText } from "./describe/valueScale";
+export { type DryingModel, dryFromWet, dryingModel, type WetDryPair, wetFromDry } from "./drying/dryingShift";
+export { type Evidence, type LearnedTubes, learnTubes, type MixPart } from "./learning/learnTubes";
+export { USUAL_PRIOR } from "./learning/tubeModel";
 export type { Film, PaintVolume } from "./mixing/mixture";
 export type { PigmentModel } from "./pigment/types";
 export { createRng } from "./random/rng";
 export type { PaletteAnswer, PaletteTube } from "./recipe/palette";
 export type { Recipe, RecipePart, RecipeReason } from "./recipe/types";
 export { xyzFromReflectance } from "./spectrum/colorimetry";
+export { checkUnderLights, type LightCheck } from "./spectrum/metamerism";
+export { smoothestReflectance } from "./spectrum/smoothestReflectance";
 export type { OpticalModel, Reflectance } from "./spectrum/types";

@@ -69,7 +69,9 @@ export function learnTubes(
   conditions: LearningConditions,
 ): LearnedTubes {
   assertEvidence(evidence, generic.length);
-  const involved = [...new Set(evidence.flatMap((entry) => entry.parts.map((part) => part.tube)))].sort((a, b) => a - b);
+  const involved = [...new Set(evidence.flatMap((entry) => entry.parts.map((part) => part.tube)))].sort(
+    (a, b) => a - b,
+  );
   const model = new BoxModel(generic, involved, conditions);
   const zero = new Array<number>(involved.length * PARAMETERS_PER_TUBE).fill(0);
   const missBefore = evidence.map((entry) => norm(model.residuals(entry, zero)));
@@ -77,10 +79,14 @@ export function learnTubes(
   let weights = evidence.map(() => 1);
   let stop: LeastSquaresStop = "converged";
   for (let round = 0; round < (evidence.length > 0 ? REWEIGHTINGS : 0); round++) {
-    const report = minimizeLeastSquares((candidate) => model.weighted(evidence, weights, candidate), parameters, {
-      maxIterations: 12,
-      relativeTolerance: 1e-4,
-    });
+    const report = minimizeLeastSquares(
+      (candidate) => model.weighted(evidence, weights, candidate),
+      parameters,
+      {
+        maxIterations: 12,
+        relativeTolerance: 1e-4,
+      },
+    );
     ({ parameters, stop } = report);
     weights = evidence.map((entry) => {
       const scaled = norm(model.residuals(entry, parameters)) / entry.uncertaintyDeltaE2000;
@@ -136,7 +142,11 @@ class BoxModel {
     return residualsBetween(this.lab(entry.parts, parameters), entry.lab);
   }
 
-  weighted(evidence: readonly Evidence[], weights: readonly number[], parameters: readonly number[]): number[] {
+  weighted(
+    evidence: readonly Evidence[],
+    weights: readonly number[],
+    parameters: readonly number[],
+  ): number[] {
     const rows = evidence.flatMap((entry, i) => {
       const scale = Math.sqrt(weights[i] ?? Number.NaN) / entry.uncertaintyDeltaE2000;
       return this.residuals(entry, parameters).map((residual) => residual * scale);
@@ -144,7 +154,11 @@ class BoxModel {
     return [...rows, ...parameters];
   }
 
-  normalMatrix(evidence: readonly Evidence[], weights: readonly number[], parameters: readonly number[]): number[][] {
+  normalMatrix(
+    evidence: readonly Evidence[],
+    weights: readonly number[],
+    parameters: readonly number[],
+  ): number[][] {
     const rows = this.jacobianRows((moved) => this.weighted(evidence, weights, moved), parameters);
     return parameters.map((_, i) =>
       parameters.map((__, j) => rows.reduce((sum, row) => sum + num(row[i]) * num(row[j]), 0)),
@@ -152,7 +166,11 @@ class BoxModel {
   }
 
   /** Root of the trace of J Σ Jᵀ over the three residuals, as one ΔE00. Tubes without evidence keep their prior. */
-  spread(parts: readonly MixPart[], parameters: readonly number[], normal: readonly (readonly number[])[]): number {
+  spread(
+    parts: readonly MixPart[],
+    parameters: readonly number[],
+    normal: readonly (readonly number[])[],
+  ): number {
     const centre = this.lab(parts, parameters);
     const rows = this.jacobianRows((moved) => residualsBetween(centre, this.lab(parts, moved)), parameters);
     let variance = 0;
@@ -176,7 +194,10 @@ class BoxModel {
     return variance;
   }
 
-  private jacobianRows(of: (parameters: readonly number[]) => readonly number[], at: readonly number[]): number[][] {
+  private jacobianRows(
+    of: (parameters: readonly number[]) => readonly number[],
+    at: readonly number[],
+  ): number[][] {
     const base = of(at);
     const columns = at.map((_, p) => of(at.map((value, i) => (i === p ? value + STEP : value))));
     return base.map((value, row) => columns.map((column) => (num(column[row]) - value) / STEP));
@@ -217,6 +238,9 @@ function assertEvidence(evidence: readonly Evidence[], tubeCount: number): void 
       ) &&
       entry.lab.every(Number.isFinite) &&
       entry.uncertaintyDeltaE2000 > 0;
-    if (!isGood) throw new RangeError(`Evidence needs tubes, volumes > 0, a colour and an uncertainty: ${JSON.stringify(entry)}`);
+    if (!isGood)
+      throw new RangeError(
+        `Evidence needs tubes, volumes > 0, a colour and an uncertainty: ${JSON.stringify(entry)}`,
+      );
   }
 }

@@ -14,7 +14,11 @@ const BUMP_COUNT = 5;
 export const PARAMETERS_PER_TUBE = 1 + 2 * BUMP_COUNT;
 
 /** Prior standard deviations of the logarithms: about what separates two makes of one pigment. */
-export type TubePrior = { readonly strength: number; readonly absorption: number; readonly scattering: number };
+export type TubePrior = {
+  readonly strength: number;
+  readonly absorption: number;
+  readonly scattering: number;
+};
 export const USUAL_PRIOR: TubePrior = { strength: 0.15, absorption: 0.25, scattering: 0.2 };
 
 /** Rows of bump values, [band][bump]. */

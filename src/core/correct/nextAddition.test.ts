@@ -1,0 +1,208 @@
+import { describe, expect, it } from "vitest";
+import {
+  BOX_OF_EIGHT,
+  closeLoop,
+  CONDITIONS,
+  eyeReader,
+  instrumentReader,
+  simulateBox,
+} from "../../../tests/support/simulatedBench";
+import { deltaE2000 } from "../color/ciede2000";
+import { labD65 } from "../color/types";
+import { threeWayDifference } from "../describe/difference";
+import { createRng } from "../random/rng";
+import { nextAddition, type PileQuery } from "./nextAddition";
+import { leadingAxis } from "./safeDose";
+
+type Box = ReturnType<typeof simulateBox>;
+
+function queryOf(box: Box, changes: Partial<PileQuery>): PileQuery {
+  return {
+    tubes: box.generic,
+    allowed: box.generic.map((_, tube) => tube),
+    parts: [{ tube: 0, volume: 8 }],
+    evidence: [],
+    target: labD65(50, 0, 0),
+    toleranceDeltaE2000: 1,
+    strengthError: 0.3,
+    maxTubes: 3,
+    ...changes,
+  };
+}
+
+/** A pile that is a little wrong: a random mix, and the same with one amount changed as its target. */
+function spoiledPile(box: Box, rng: ReturnType<typeof createRng>) {
+  const parts = box.randomMix();
+  const place = rng.below(parts.length);
+  const wanted = parts.map((part, i) =>
+    i === place ? { ...part, volume: part.volume * rng.between(1.2, 2.5) } : part,
+  );
+  return { parts, target: box.predictedLab(box.generic, wanted) };
+}
+
+describe("the next addition", () => {
+  it("leaves a pile alone that is within tolerance", () => {
+    const box = simulateBox(BOX_OF_EIGHT, createRng(1));
+    const parts = [
+      { tube: 0, volume: 8 },
+      { tube: 3, volume: 0.5 },
+    ];
+    const target = box.predictedLab(box.generic, parts);
+    expect(nextAddition(queryOf(box, { parts, target }), CONDITIONS)).toMatchObject({ advice: "leave-it" });
+  });
+
+  it("only ever adds, brings the pile closer, and says truly where it will be", () => {
+    const rng = createRng(2);
+    let advised = 0;
+    for (let trial = 0; trial < 60; trial++) {
+      const box = simulateBox(BOX_OF_EIGHT, rng);
+      const { parts, target } = spoiledPile(box, rng);
+      const answer = nextAddition(queryOf(box, { parts, target }), CONDITIONS);
+      if (answer.advice === "leave-it") continue;
+      advised++;
+      expect(answer.additions.length).toBeGreaterThan(0);
+      for (const addition of answer.additions) {
+        expect(addition.parts.every((part) => part.volume > 0)).toBe(true);
+        expect(addition.parts.length).toBeLessThanOrEqual(3);
+        const after = box.predictedLab(box.generic, [...parts, ...addition.parts]);
+        expect(deltaE2000(after, addition.predicted)).toBeLessThan(1e-6);
+        expect(deltaE2000(target, after)).toBeCloseTo(addition.deltaE2000, 6);
+        expect(addition.deltaE2000).toBeLessThan(answer.deltaE2000);
+        const change = threeWayDifference(answer.pile, addition.predicted);
+        expect(addition.change.deltaLightness).toBeCloseTo(change.deltaLightness, 6);
+        expect(addition.growth).toBeGreaterThan(1);
+      }
+    }
+    expect(advised).toBeGreaterThan(30);
+  });
+
+  it("reaches the target with the full dose when strengths are certain", () => {
+    const rng = createRng(3);
+    for (let trial = 0; trial < 25; trial++) {
+      const box = simulateBox(BOX_OF_EIGHT, rng);
+      const { parts, target } = spoiledPile(box, rng);
+      const answer = nextAddition(queryOf(box, { parts, target, strengthError: 0 }), CONDITIONS);
+      if (answer.advice !== "leave-it") expect(answer.additions[0]?.deltaE2000).toBeLessThan(0.8);
+    }
+  });
+
+  it("crosses the target on its leading axis in under 5 % of cases when strengths are wrong by up to 30 %", () => {
+    const rng = createRng(4);
+    let count = 0;
+    let crossings = 0;
+    while (count < 200) {
+      const box = simulateBox(BOX_OF_EIGHT, rng);
+      const { parts, target } = spoiledPile(box, rng);
+      const answer = nextAddition(queryOf(box, { parts, target }), CONDITIONS);
+      if (answer.advice !== "add") continue;
+      const [addition] = answer.additions;
+      if (!addition) continue;
+      count++;
+      const real = addition.parts.map((part) => ({ ...part, volume: part.volume * rng.between(0.7, 1.3) }));
+      const before = threeWayDifference(target, answer.pile);
+      const after = threeWayDifference(target, box.predictedLab(box.generic, [...parts, ...real]));
+      const axis = leadingAxis(before);
+      if (Math.sign(after[axis]) === -Math.sign(before[axis])) crossings++;
+    }
+    expect(crossings / count).toBeLessThan(0.05);
+  });
+
+  it("offers other means beside the best, each of another kind", () => {
+    const rng = createRng(5);
+    const counts: number[] = [];
+    for (let trial = 0; trial < 20; trial++) {
+      const box = simulateBox(BOX_OF_EIGHT, rng);
+      const { parts, target } = spoiledPile(box, rng);
+      const answer = nextAddition(queryOf(box, { parts, target }), CONDITIONS);
+      if (answer.advice === "leave-it") continue;
+      const kinds = answer.additions.map((addition) => addition.kind);
+      expect(new Set(kinds).size).toBe(kinds.length);
+      counts.push(kinds.length);
+    }
+    expect(Math.max(...counts)).toBeGreaterThanOrEqual(3);
+  });
+
+  it("recommends starting again after a gross overdose of a strong tube", () => {
+    const box = simulateBox(BOX_OF_EIGHT, createRng(6));
+    const wanted = [
+      { tube: 0, volume: 10 },
+      { tube: 1, volume: 0.5 },
+      { tube: 3, volume: 0.05 },
+    ];
+    const target = box.predictedLab(box.generic, wanted);
+    const parts = wanted.map((part) => (part.tube === 3 ? { ...part, volume: 0.25 } : part));
+    const answer = nextAddition(queryOf(box, { parts, target }), CONDITIONS);
+    expect(answer.advice).toBe("start-again");
+    if (answer.advice === "leave-it") return;
+    expect(answer.costs.correct.volume).toBeGreaterThan(answer.costs.startAgain.volume);
+    expect(answer.costs.scrapeBack.volume).toBeLessThan(answer.costs.correct.volume);
+  });
+
+  it("believes the reading of a pile, not only its record", () => {
+    const rng = createRng(7);
+    const box = simulateBox(BOX_OF_EIGHT, rng);
+    const parts = [
+      { tube: 0, volume: 8 },
+      { tube: 3, volume: 0.4 },
+      { tube: 4, volume: 0.6 },
+    ];
+    const seen = box.trueLab(parts);
+    const target = box.predictedLab(box.generic, parts);
+    const answer = nextAddition(
+      queryOf(box, {
+        parts,
+        target,
+        toleranceDeltaE2000: 0.01,
+        evidence: [{ parts, lab: seen, uncertaintyDeltaE2000: 0.3 }],
+      }),
+      CONDITIONS,
+    );
+    expect(deltaE2000(answer.pile, seen)).toBeLessThan(deltaE2000(target, seen) / 3);
+  });
+
+  it("closes the loop by instrument: within ΔE00 1.5 in at most three additions, without doubling the pile twice", () => {
+    const rng = createRng(31);
+    const results = Array.from({ length: 30 }, () => {
+      const box = simulateBox(BOX_OF_EIGHT, rng);
+      const target = box.trueLab(box.randomMix());
+      return closeLoop(box, target, instrumentReader(0.25, rng), {
+        mostAdditions: 3,
+        toleranceDeltaE2000: 0.8,
+        dosingError: 0.03,
+        rng,
+      });
+    });
+    const within = results.filter((result) => (result.misses.at(-1) ?? 99) <= 1.5).length;
+    expect(within).toBeGreaterThanOrEqual(27);
+    expect(results.filter((result) => result.growth <= 2.3).length).toBeGreaterThanOrEqual(27);
+  });
+
+  it("closes the loop by eye: within ΔE00 3 in at most four additions", () => {
+    const rng = createRng(32);
+    const results = Array.from({ length: 30 }, () => {
+      const box = simulateBox(BOX_OF_EIGHT, rng);
+      const target = box.trueLab(box.randomMix());
+      return closeLoop(box, target, eyeReader(rng), {
+        mostAdditions: 4,
+        toleranceDeltaE2000: 1.5,
+        dosingError: 0.03,
+        rng,
+      });
+    });
+    expect(results.filter((result) => (result.misses.at(-1) ?? 99) <= 3).length).toBeGreaterThanOrEqual(24);
+  });
+
+  it("refuses a pile of nothing, unknown tubes and too many at once", () => {
+    const box = simulateBox(BOX_OF_EIGHT, createRng(8));
+    for (const changes of [
+      { parts: [] },
+      { parts: [{ tube: 0, volume: 0 }] },
+      { parts: [{ tube: 99, volume: 1 }] },
+      { allowed: [99] },
+      { maxTubes: 4 },
+      { target: labD65(Number.NaN, 0, 0) },
+    ]) {
+      expect(() => nextAddition(queryOf(box, changes), CONDITIONS)).toThrow(RangeError);
+    }
+  });
+});

@@ -1,0 +1,78 @@
+import fc from "fast-check";
+import { describe, expect, it } from "vitest";
+import { deltaE2000 } from "../color/ciede2000";
+import { labFromLch, lchFromLab } from "../color/cieLab";
+import { labD65, lchUnder } from "../color/types";
+import { createRng } from "../random/rng";
+import { dryFromWet, dryingModel, wetFromDry, type WetDryPair } from "./dryingShift";
+
+const colour = fc
+  .tuple(
+    fc.double({ min: 15, max: 85, noNaN: true }),
+    fc.double({ min: 12, max: 60, noNaN: true }),
+    fc.double({ min: 0, max: 359, noNaN: true }),
+  )
+  .map(([l, c, h]) => labFromLch(lchUnder<"D65">(l, c, h)));
+
+/** Wet and dry pairs of a painter whose paint really moves by this much, with reading noise. */
+function pairsOf(shift: number, count: number, seed: number): WetDryPair[] {
+  const rng = createRng(seed);
+  return Array.from({ length: count }, () => {
+    const wet = labD65(rng.between(25, 80), rng.between(-20, 20), rng.between(-20, 30));
+    return { wet, dry: labD65(wet[0] + shift + 0.4 * rng.normal(), wet[1], wet[2]) };
+  });
+}
+
+describe("drying", () => {
+  it("darkens acrylics, more the cheaper they are, and leaves oil alone", () => {
+    const wet = labD65(50, 10, 20);
+    const dryL = (grade: "artist" | "student" | "children") =>
+      dryFromWet(wet, dryingModel("acrylic", grade, []))[0];
+    expect(dryL("artist")).toBeLessThan(50);
+    expect(dryL("student")).toBeLessThan(dryL("artist"));
+    expect(dryL("children")).toBeLessThan(dryL("student"));
+    expect(deltaE2000(dryFromWet(wet, dryingModel("oil", "artist", [])), wet)).toBeLessThan(1e-9);
+    expect(dryFromWet(wet, dryingModel("watercolour", "artist", []))[0]).toBeGreaterThan(50);
+  });
+
+  it("is undone by aiming wet", () => {
+    const models = [
+      dryingModel("acrylic", "student", []),
+      dryingModel("gouache", "artist", pairsOf(3, 12, 1)),
+    ];
+    for (const model of models) {
+      fc.assert(
+        fc.property(colour, (dry) => {
+          expect(deltaE2000(dryFromWet(wetFromDry(dry, model), model), dry)).toBeLessThan(1e-6);
+        }),
+      );
+    }
+  });
+
+  it("learns the painter's own shift, little from one pair and fully from many, and knows how sure it is", () => {
+    const wet = labD65(50, 0, 10);
+    const shiftAfter = (count: number): number =>
+      dryFromWet(wet, dryingModel("oil", "artist", pairsOf(-4, count, 2)))[0] - 50;
+    expect(shiftAfter(1)).toBeLessThan(-1);
+    expect(Math.abs(shiftAfter(40) + 4)).toBeLessThan(0.4);
+    const spreads = [0, 3, 40].map(
+      (count) => dryingModel("oil", "artist", pairsOf(-4, count, 2)).spreadAt(wet).lightness,
+    );
+    expect(spreads[1]).toBeLessThan(spreads[0] ?? 0);
+    expect(spreads[2]).toBeLessThan(spreads[1] ?? 0);
+    expect(spreads[2]).toBeGreaterThanOrEqual(1);
+  });
+
+  it("never turns the hue, and keeps to colours that exist", () => {
+    const model = dryingModel("watercolour", "children", []);
+    expect(lchFromLab(dryFromWet(labD65(50, 20, 20), model))[2]).toBeCloseTo(45, 9);
+    expect(dryFromWet(labD65(99, 0, 0), model)[0]).toBe(100);
+    expect(lchFromLab(dryFromWet(labD65(50, 1, 1), model))[1]).toBe(0);
+  });
+
+  it("refuses pairs that are no colours", () => {
+    expect(() =>
+      dryingModel("oil", "artist", [{ wet: labD65(50, 0, 0), dry: labD65(Number.NaN, 0, 0) }]),
+    ).toThrow(RangeError);
+  });
+});

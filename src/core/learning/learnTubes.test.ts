@@ -1,0 +1,181 @@
+import { describe, expect, it } from "vitest";
+import {
+  BOX_OF_EIGHT,
+  CONDITIONS,
+  eyeReader,
+  instrumentReader,
+  simulateBox,
+} from "../../../tests/support/simulatedBench";
+import { deltaE2000 } from "../color/ciede2000";
+import { labD65 } from "../color/types";
+import { createRng } from "../random/rng";
+import { type Evidence, learnTubes } from "./learnTubes";
+
+function median(values: readonly number[]): number {
+  return [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)] ?? Number.NaN;
+}
+
+const NOISE = 0.25;
+
+/** Misses of random mixtures in several simulated boxes, before and after learning from some evidence. */
+function missesAfter(
+  seed: number,
+  boxes: number,
+  evidenceOf: (box: ReturnType<typeof simulateBox>, read: ReturnType<typeof instrumentReader>) => Evidence[],
+) {
+  const rng = createRng(seed);
+  const read = instrumentReader(NOISE, rng);
+  const before: number[] = [];
+  const after: number[] = [];
+  const scores: number[] = [];
+  for (let i = 0; i < boxes; i++) {
+    const box = simulateBox(BOX_OF_EIGHT, rng);
+    const learned = learnTubes(box.generic, evidenceOf(box, read), CONDITIONS);
+    for (let trial = 0; trial < 25; trial++) {
+      const mix = box.randomMix();
+      const truth = box.trueLab(mix);
+      before.push(deltaE2000(truth, box.predictedLab(box.generic, mix)));
+      const miss = deltaE2000(truth, box.predictedLab(learned.tubes, mix));
+      after.push(miss);
+      scores.push(miss / learned.spreadOf(mix));
+    }
+  }
+  return { before: median(before), after: median(after), scores };
+}
+
+const tint = (
+  box: ReturnType<typeof simulateBox>,
+  read: ReturnType<typeof instrumentReader>,
+  tube: number,
+  white: number,
+): Evidence => {
+  const parts =
+    white > 0
+      ? [
+          { tube, volume: 1 },
+          { tube: 0, volume: white },
+        ]
+      : [{ tube, volume: 1 }];
+  const truth = box.trueLab(parts);
+  return { parts, lab: read.read(truth, truth), uncertaintyDeltaE2000: read.uncertaintyDeltaE2000 };
+};
+const TUBES = BOX_OF_EIGHT.map((_, tube) => tube);
+
+describe("learning tubes", () => {
+  it("from one tint each predicts mixtures within ΔE00 1.5 in the median; generic models within 4", () => {
+    const { before, after } = missesAfter(101, 4, (box, read) =>
+      TUBES.map((tube) => tint(box, read, tube, tube === 0 ? 0 : 8)),
+    );
+    expect(before).toBeLessThan(4);
+    expect(after).toBeLessThan(1.5);
+  });
+
+  it("from masstone and two tints each predicts within 0.9", () => {
+    const { after } = missesAfter(102, 3, (box, read) =>
+      TUBES.flatMap((tube) =>
+        tube === 0 ? [tint(box, read, 0, 0)] : [0, 3, 16].map((white) => tint(box, read, tube, white)),
+      ),
+    );
+    expect(after).toBeLessThan(0.9);
+  });
+
+  it("from fifteen recorded piles brings the error to a third, and says honestly how sure it is", () => {
+    const { before, after, scores } = missesAfter(103, 4, (box, read) =>
+      Array.from({ length: 15 }, () => {
+        const parts = box.randomMix();
+        const truth = box.trueLab(parts);
+        return { parts, lab: read.read(truth, truth), uncertaintyDeltaE2000: read.uncertaintyDeltaE2000 };
+      }),
+    );
+    expect(after).toBeLessThan(before / 3);
+    // Three axes of unequal spread: nine tenths of the truths lie within 2.5 (one axis: 1.65) of the stated figure.
+    const inside = scores.filter((score) => score < 2.5).length / scores.length;
+    expect(inside).toBeGreaterThan(0.85);
+    // ... and the figure is not merely large.
+    expect(median(scores)).toBeGreaterThan(0.4);
+  });
+
+  it("from fifteen piles read by eye still gains a good deal", () => {
+    const rng = createRng(104);
+    const eye = eyeReader(rng);
+    const { before, after } = missesAfter(104, 4, (box) =>
+      Array.from({ length: 15 }, () => {
+        const parts = box.randomMix();
+        const truth = box.trueLab(parts);
+        const target = box.predictedLab(box.generic, parts);
+        return { parts, lab: eye.read(truth, target), uncertaintyDeltaE2000: eye.uncertaintyDeltaE2000 };
+      }),
+    );
+    expect(after).toBeLessThan(0.7 * before);
+  });
+
+  it("is not poisoned by a wrong record", () => {
+    const rng = createRng(105);
+    const box = simulateBox(BOX_OF_EIGHT, rng);
+    const read = instrumentReader(NOISE, rng);
+    const good = Array.from({ length: 14 }, (): Evidence => {
+      const parts = box.randomMix();
+      const truth = box.trueLab(parts);
+      return { parts, lab: read.read(truth, truth), uncertaintyDeltaE2000: 0.4 };
+    });
+    // Somebody wrote down the wrong tube: a pile of white and yellow recorded as blue and umber.
+    const wrong: Evidence = {
+      parts: [
+        { tube: 3, volume: 1 },
+        { tube: 4, volume: 1 },
+      ],
+      lab: labD65(88, -3, 40),
+      uncertaintyDeltaE2000: 0.4,
+    };
+    const clean = learnTubes(box.generic, good, CONDITIONS);
+    const mixed = learnTubes(box.generic, [...good, wrong], CONDITIONS);
+    expect(mixed.weights.at(-1)).toBeLessThan(0.01);
+    const misses = (learned: typeof clean): number =>
+      median(
+        Array.from({ length: 40 }, () => {
+          const mix = box.randomMix();
+          return deltaE2000(box.trueLab(mix), box.predictedLab(learned.tubes, mix));
+        }),
+      );
+    expect(misses(mixed)).toBeLessThan(1.5 * misses(clean) + 0.3);
+  });
+
+  it("leaves tubes without evidence as they are, and everything without any", () => {
+    const box = simulateBox(BOX_OF_EIGHT, createRng(106));
+    const parts = [
+      { tube: 3, volume: 1 },
+      { tube: 0, volume: 10 },
+    ];
+    const learned = learnTubes(
+      box.generic,
+      [{ parts, lab: box.trueLab(parts), uncertaintyDeltaE2000: 0.3 }],
+      CONDITIONS,
+    );
+    expect(learned.tubes[1]).toBe(box.generic[1]);
+    expect(learned.missAfter[0]).toBeLessThan(learned.missBefore[0] ?? 0);
+    const idle = learnTubes(box.generic, [], CONDITIONS);
+    expect(idle.tubes).toEqual(box.generic);
+    expect(idle.spreadOf(parts)).toBeGreaterThan(learned.spreadOf(parts));
+  });
+
+  it("is the same for the same evidence in the same order, and refuses what is none", () => {
+    const box = simulateBox(BOX_OF_EIGHT, createRng(107));
+    const parts = [
+      { tube: 3, volume: 1 },
+      { tube: 0, volume: 10 },
+    ];
+    const entry = { parts, lab: box.trueLab(parts), uncertaintyDeltaE2000: 0.3 };
+    expect(learnTubes(box.generic, [entry], CONDITIONS).tubes).toEqual(
+      learnTubes(box.generic, [entry], CONDITIONS).tubes,
+    );
+    for (const broken of [
+      { ...entry, parts: [] },
+      { ...entry, parts: [{ tube: 9, volume: 1 }] },
+      { ...entry, parts: [{ tube: 1, volume: Number.NaN }] },
+      { ...entry, lab: labD65(Number.NaN, 0, 0) },
+      { ...entry, uncertaintyDeltaE2000: 0 },
+    ]) {
+      expect(() => learnTubes(box.generic, [broken], CONDITIONS)).toThrow(RangeError);
+    }
+  });
+});

@@ -1,0 +1,191 @@
+/** A bench without paint: mixes hidden true tubes, reads piles with noise, and follows the engine's advice. */
+import { deltaE2000, REFERENCE_FACTORS } from "@/core/color/ciede2000";
+import { labFromLch } from "@/core/color/cieLab";
+import { type LabD65, labD65, lchUnder } from "@/core/color/types";
+import { nextAddition } from "@/core/correct/nextAddition";
+import { threeWayDifference } from "@/core/describe/difference";
+import { applyDifference } from "@/core/describe/difference";
+import type { Evidence, MixPart } from "@/core/learning/learnTubes";
+import { USUAL_PRIOR } from "@/core/learning/tubeModel";
+import { mixtureReflectance } from "@/core/mixing/mixture";
+import { MixtureEvaluator } from "@/core/mixing/mixtureEvaluator";
+import type { Rng } from "@/core/random/rng";
+import { RecipeSearch } from "@/core/recipe/search";
+import { labFromReflectance } from "@/core/spectrum/colorimetry";
+import type { OpticalModel } from "@/core/spectrum/types";
+import { VIEWING } from "@/data/standardViewing";
+import { PAINT_SURFACE } from "@/data/surface";
+import { simulateSurface, simulateTube, USUAL_DEVIATION } from "@/devices/simulatedPaint";
+import { pigment } from "./paint";
+
+export const CONDITIONS = { view: VIEWING.D65, surface: PAINT_SURFACE, prior: USUAL_PRIOR };
+
+export const BOX_OF_EIGHT = [
+  "titanium-white",
+  "arylide-yellow",
+  "pyrrole-red",
+  "prussian-blue",
+  "raw-umber",
+  "yellow-ochre",
+  "burnt-sienna",
+  "ultramarine-blue",
+] as const;
+
+export type SimulatedBox = {
+  readonly generic: readonly OpticalModel[];
+  /** What the hidden tubes really give. */
+  readonly trueLab: (parts: readonly MixPart[]) => LabD65;
+  /** What the generic, or learned, models say. */
+  readonly predictedLab: (tubes: readonly OpticalModel[], parts: readonly MixPart[]) => LabD65;
+  /** A random mixture of two to four tubes, each by its strength. */
+  readonly randomMix: () => MixPart[];
+};
+
+export function simulateBox(ids: readonly string[], rng: Rng): SimulatedBox {
+  const generic = ids.map((id) => pigment(id).optics);
+  const hidden = generic.map((optics) => simulateTube(optics, USUAL_DEVIATION, rng));
+  const surface = simulateSurface(rng);
+  const mixer = new MixtureEvaluator(generic, VIEWING.D65, PAINT_SURFACE);
+  const labOf = (
+    tubes: readonly OpticalModel[],
+    parts: readonly MixPart[],
+    own: typeof PAINT_SURFACE,
+  ): LabD65 => {
+    const volumes = parts.map(({ tube, volume }) => {
+      const optics = tubes[tube];
+      if (!optics) throw new RangeError(`no tube ${tube}`);
+      return { optics, volume };
+    });
+    return labFromReflectance(mixtureReflectance(volumes, own), VIEWING.D65);
+  };
+  return {
+    generic,
+    trueLab: (parts) => labOf(hidden, parts, surface),
+    predictedLab: (tubes, parts) => labOf(tubes, parts, PAINT_SURFACE),
+    randomMix: () => {
+      const count = 2 + rng.below(3);
+      const order = ids.map((_, tube) => ({ tube, key: rng.next() })).sort((a, b) => a.key - b.key);
+      return order
+        .slice(0, count)
+        .map(({ tube }) => ({ tube, volume: -Math.log(1 - rng.next()) / mixer.strengthOf(tube) }));
+    },
+  };
+}
+
+export type Reader = {
+  readonly read: (truth: LabD65, target: LabD65) => LabD65;
+  readonly uncertaintyDeltaE2000: number;
+};
+
+/** A colorimeter: noise of so much on each of L*, a*, b*. */
+export function instrumentReader(noise: number, rng: Rng): Reader {
+  return {
+    read: (truth) =>
+      labD65(
+        clampL(truth[0] + noise * rng.normal()),
+        truth[1] + noise * rng.normal(),
+        truth[2] + noise * rng.normal(),
+      ),
+    uncertaintyDeltaE2000: Math.max(0.3, 1.5 * noise),
+  };
+}
+
+/**
+ * An eye beside the target: each of the three differences misjudged by 30 % of itself, plus 1 L*, 1.5 C* and
+ * as much in hue.
+ */
+export function eyeReader(rng: Rng): Reader {
+  return {
+    read: (truth, target) => {
+      const { deltaLightness, deltaChroma, deltaHue } = threeWayDifference(target, truth);
+      const misjudged = (difference: number, floor: number): number =>
+        difference * (1 + 0.3 * rng.normal()) + floor * rng.normal();
+      const seen = applyDifference(target, {
+        deltaLightness: misjudged(deltaLightness, 1),
+        deltaChroma: misjudged(deltaChroma, 1.5),
+        deltaHue: misjudged(deltaHue, 1.5),
+      });
+      return labFromLch(lchUnder<"D65">(seen.lightness, seen.chroma, seen.hueDegrees));
+    },
+    uncertaintyDeltaE2000: 2,
+  };
+}
+
+function clampL(lightness: number): number {
+  return Math.max(0, Math.min(100, lightness));
+}
+
+export type LoopResult = {
+  /** True ΔE00 after the first pile and after each addition. */
+  readonly misses: readonly number[];
+  readonly growth: number;
+};
+
+/** First recipe, then additions on readings until the advice is to leave it or the number is used up. */
+export function closeLoop(
+  box: SimulatedBox,
+  target: LabD65,
+  reader: Reader,
+  options: {
+    readonly mostAdditions: number;
+    readonly toleranceDeltaE2000: number;
+    readonly dosingError: number;
+    readonly rng: Rng;
+  },
+): LoopResult {
+  const search = new RecipeSearch(
+    new MixtureEvaluator(box.generic, VIEWING.D65, PAINT_SURFACE),
+    box.generic.map(() => false),
+  );
+  const [recipe] = search.search({
+    target,
+    maxTubes: 4,
+    factors: REFERENCE_FACTORS,
+    toleranceDeltaE2000: 1,
+    maxAnswers: 1,
+  }).recipes;
+  if (!recipe) throw new Error("no recipe");
+  const dosed = (parts: readonly MixPart[]): MixPart[] =>
+    parts.map(({ tube, volume }) => ({
+      tube,
+      volume: volume * Math.exp(options.dosingError * options.rng.normal()),
+    }));
+  const intended = recipe.parts.map((part) => ({ tube: part.tube, volume: part.share }));
+  // What the painter believes lies there, and what does.
+  let recorded: MixPart[] = intended;
+  let real: MixPart[] = dosed(intended);
+  const volumeAtStart = sum(real);
+  const evidence: Evidence[] = [];
+  const misses = [deltaE2000(target, box.trueLab(real))];
+  for (let step = 0; step < options.mostAdditions; step++) {
+    const truth = box.trueLab(real);
+    evidence.push({
+      parts: recorded,
+      lab: reader.read(truth, target),
+      uncertaintyDeltaE2000: reader.uncertaintyDeltaE2000,
+    });
+    const advice = nextAddition(
+      {
+        tubes: box.generic,
+        allowed: box.generic.map((_, tube) => tube),
+        parts: recorded,
+        evidence,
+        target,
+        toleranceDeltaE2000: options.toleranceDeltaE2000,
+        strengthError: 0.3,
+        maxTubes: 3,
+      },
+      CONDITIONS,
+    );
+    const [addition] = advice.advice === "leave-it" ? [] : advice.additions;
+    if (!addition) break;
+    recorded = [...recorded, ...addition.parts];
+    real = [...real, ...dosed(addition.parts)];
+    misses.push(deltaE2000(target, box.trueLab(real)));
+  }
+  return { misses, growth: sum(real) / volumeAtStart };
+}
+
+function sum(parts: readonly MixPart[]): number {
+  return parts.reduce((total, part) => total + part.volume, 0);
+}
