@@ -1,0 +1,5 @@
+import { answerMix } from "@/features/scripting";
+
+export function POST(request: Request): Promise<Response> {
+  return answerMix(request);
+}

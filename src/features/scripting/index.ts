@@ -1,0 +1,1 @@
+export { answerMix, answerRecipes } from "./answers";
