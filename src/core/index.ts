@@ -60,6 +60,7 @@ export const DEFAULT_QUERY: Omit<RecipeQuery, "target"> = {
 };
 
 export { amountWords, DEFAULT_SIZES } from "./amounts/amounts";
+export { type DilutedRecipe, preDiluted } from "./amounts/preDilution";
 export { deltaE2000, REFERENCE_FACTORS } from "./color/ciede2000";
 export { labFromLch, labFromXyz, lchFromLab } from "./color/cieLab";
 export { hexFromSrgb, parseHex } from "./color/hex";
@@ -89,6 +90,7 @@ export { USUAL_PRIOR } from "./learning/tubeModel";
 export type { Film, PaintVolume } from "./mixing/mixture";
 export type { PigmentModel } from "./pigment/types";
 export { createRng } from "./random/rng";
+export { PaletteReach, type Priority, REACHED, type ReachAnswer, REDUNDANT_BELOW } from "./reach/reach";
 export type { PaletteAnswer, PaletteTube } from "./recipe/palette";
 export type { Recipe, RecipePart, RecipeReason } from "./recipe/types";
 export { xyzFromReflectance } from "./spectrum/colorimetry";

@@ -8,6 +8,7 @@ import { labD65 } from "../color/types";
 import { MixtureEvaluator } from "../mixing/mixtureEvaluator";
 import { amountWords, DEFAULT_SIZES, roundToHand } from "./amounts";
 import { layDown } from "./layDown";
+import { preDiluted } from "./preDilution";
 
 describe("amountWords", () => {
   it.each([
@@ -88,5 +89,43 @@ describe("layDown", () => {
 
   it("handles a single tube", () => {
     expect(layDown(mixer, [1], [1], target, DEFAULT_SIZES).parts).toEqual([1]);
+  });
+});
+
+describe("preDiluted", () => {
+  const ids = ["titanium-white", "raw-umber", "phthalo-blue-gs"];
+  const mixer = new MixtureEvaluator(
+    ids.map((id) => pigment(id).optics),
+    VIEWING.D65,
+    PAINT_SURFACE,
+  );
+  const mixed = (parts: readonly number[]) =>
+    labOfMix(Object.fromEntries(ids.map((id, i) => [id, parts[i] ?? 0])));
+
+  it("makes a trace of a strong tube measurable at little cost", () => {
+    fc.assert(
+      fc.property(fc.double({ min: 0.0005, max: 0.014, noNaN: true }), (trace) => {
+        const exact = [4, 0.25, trace];
+        const target = mixed(exact);
+        const answer = preDiluted(mixer, [0, 1, 2], exact, target, DEFAULT_SIZES);
+        expect(answer?.dilutions).toHaveLength(1);
+        const [dilution] = answer?.dilutions ?? [];
+        expect(dilution).toMatchObject({ tube: 2, carrier: 0 });
+        expect(dilution?.doseParts).toBeGreaterThanOrEqual(DEFAULT_SIZES.speckParts);
+        expect(answer?.deltaE2000).toBeLessThan(1);
+        // Laid down as said, dilution included, it gives what is predicted.
+        const { carrierParts = 0, doseParts = 0 } = dilution ?? {};
+        const blue = doseParts / (1 + carrierParts);
+        const white = (answer?.parts[0] ?? 0) + blue * carrierParts;
+        expect(
+          deltaE2000(mixed([white, answer?.parts[1] ?? 0, blue]), answer?.predicted ?? target),
+        ).toBeLessThan(1e-9);
+      }),
+    );
+  });
+
+  it("has nothing to say where every amount can be laid down", () => {
+    expect(preDiluted(mixer, [0, 1, 2], [4, 0.25, 0.05], labD65(60, 0, 0), DEFAULT_SIZES)).toBeUndefined();
+    expect(preDiluted(mixer, [0], [0.001], labD65(60, 0, 0), DEFAULT_SIZES)).toBeUndefined();
   });
 });
