@@ -1,9 +1,14 @@
-/** `npm run bench`: every promised figure, measured on this machine. `--only engine|browser` for a part. */
+/** `npm run bench`: every promised figure, measured on this machine. `--only engine|learning|browser` for a part. */
 import { browserFigures } from "./browser";
 import { engineFigures } from "./engine";
+import { correctionFigures, predictionFigures } from "./learning";
 import { printFigures } from "./report";
 
 const only = process.argv.includes("--only") ? process.argv[process.argv.indexOf("--only") + 1] : undefined;
 if (only === undefined || only === "engine") printFigures("Engine, one thread", engineFigures());
+if (only === undefined || only === "learning") {
+  printFigures("Prediction of simulated true tubes", predictionFigures());
+  printFigures("Closing the loop on simulated true tubes", correctionFigures());
+}
 if (only === undefined || only === "browser")
   printFigures("Browser, built application", await browserFigures());

@@ -16,5 +16,5 @@ await build({
   logLevel: "error",
   define: { "import.meta.dirname": JSON.stringify(path.join(ROOT, "scripts/run")) },
 });
-if (!process.argv.includes("engine")) ensureBuild();
+if (!process.argv.includes("engine") && !process.argv.includes("learning")) ensureBuild();
 run("Benchmarks", process.execPath, [outfile, ...process.argv.slice(2)]);

@@ -107,7 +107,7 @@ export function eyeReader(rng: Rng): Reader {
       });
       return labFromLch(lchUnder<"D65">(seen.lightness, seen.chroma, seen.hueDegrees));
     },
-    uncertaintyDeltaE2000: 2,
+    uncertaintyDeltaE2000: 1.4,
   };
 }
 

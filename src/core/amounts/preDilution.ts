@@ -28,8 +28,8 @@ export type DilutedRecipe = {
 
 /** Dilutions that a painter can make without measuring twice. */
 const CARRIER_PARTS = [4, 9, 19, 49, 99] as const;
-/** From so many smallest doses on, rounding to a hand changes a dose by an eighth at most. */
-const COMFORTABLE_DOSES = 4;
+/** From three touches on, rounding to half a touch changes a dose by a twelfth at most. */
+const COMFORTABLE_DOSES = 12;
 
 /**
  * @param exactParts - amounts in parts at the size of pile that is wanted, none of them rounded.
@@ -68,7 +68,8 @@ export function preDiluted(
     dilutions.push({ tube: tubes[place] ?? -1, carrier: tubes[carrierPlace] ?? -1, carrierParts, doseParts });
   }
   const carrierAlone = Math.max(0, largest - carried);
-  const carrierLaid = carrierAlone > 0 ? roundToHand(carrierAlone, sizes) : 0;
+  // The carrier's share decides the strength of the whole, so it is worth a quarter part of care.
+  const carrierLaid = Math.round(carrierAlone * 4) / 4;
   real[carrierPlace] = carrierLaid + carried;
   const out = new Float64Array(3);
   mixer.writeLab(out, Uint8Array.from(tubes), Float64Array.from(real), tubes.length);

@@ -36,7 +36,7 @@ export type MixPart = {
 export type Evidence = {
   readonly parts: readonly MixPart[];
   readonly lab: LabD65;
-  /** One standard deviation of the reading, ΔE00, > 0. */
+  /** One standard deviation of the reading on each of the three axes of ΔE00, > 0. */
   readonly uncertaintyDeltaE2000: number;
 };
 
@@ -51,6 +51,8 @@ export type LearnedTubes = {
   readonly stop: LeastSquaresStop;
   /** One standard deviation of a mixture's prediction from what is not known of its tubes, ΔE00. */
   readonly spreadOf: (parts: readonly MixPart[]) => number;
+  /** ΔE00 within which the true colour lies in nine cases of ten. */
+  readonly bandOf: (parts: readonly MixPart[]) => number;
 };
 
 export type LearningConditions = {
@@ -59,6 +61,11 @@ export type LearningConditions = {
   readonly prior: TubePrior;
 };
 
+/**
+ * What stays wrong when all tubes are known: another surface, deviations less smooth than the model's bumps.
+ * Measured on simulated boxes whose surface and curves differ from the model's.
+ */
+const MODEL_ERROR_PER_AXIS = 0.25;
 const STUDENT_FREEDOM = 4;
 const REWEIGHTINGS = 4;
 const STEP = 1e-4;
@@ -100,7 +107,8 @@ export function learnTubes(
     missBefore,
     missAfter: evidence.map((entry) => norm(model.residuals(entry, parameters))),
     stop,
-    spreadOf: (parts) => model.spread(parts, parameters, normal),
+    spreadOf: (parts) => Math.sqrt(model.covariance(parts, parameters, normal).trace),
+    bandOf: (parts) => ninetyPercentRadius(model.covariance(parts, parameters, normal)),
   };
 }
 
@@ -165,33 +173,43 @@ class BoxModel {
     );
   }
 
-  /** Root of the trace of J Σ Jᵀ over the three residuals, as one ΔE00. Tubes without evidence keep their prior. */
-  spread(
+  /** J Σ Jᵀ of the three residuals, with what the model leaves out. Tubes without evidence keep their prior. */
+  covariance(
     parts: readonly MixPart[],
     parameters: readonly number[],
     normal: readonly (readonly number[])[],
-  ): number {
+  ): Covariance {
     const centre = this.lab(parts, parameters);
     const rows = this.jacobianRows((moved) => residualsBetween(centre, this.lab(parts, moved)), parameters);
-    let variance = 0;
-    for (const row of rows) {
-      const solved = solveSymmetric(normal, row);
-      if (!solved) return Number.NaN;
-      variance += row.reduce((sum, value, i) => sum + value * num(solved[i]), 0);
+    const solved = rows.map((row) => solveSymmetric(normal, row));
+    const matrix = rows.map((row, i) =>
+      rows.map((_, j) => {
+        const other = solved[j];
+        const fromEvidence = other
+          ? row.reduce((sum, value, p) => sum + value * num(other[p]), 0)
+          : Number.NaN;
+        return fromEvidence + (i === j ? MODEL_ERROR_PER_AXIS ** 2 : 0);
+      }),
+    );
+    for (const tube of new Set(parts.map((part) => part.tube))) {
+      if (!this.placeOf.has(tube)) this.addPrior(matrix, tube, parts, centre);
     }
-    return Math.sqrt(variance + this.priorVariance(parts, centre));
+    const flat = matrix.flat();
+    return {
+      trace: matrix.reduce((sum, row, i) => sum + num(row[i]), 0),
+      traceOfSquare: flat.reduce((sum, value) => sum + value * value, 0),
+    };
   }
 
-  private priorVariance(parts: readonly MixPart[], centre: LabD65): number {
-    let variance = 0;
-    for (const tube of new Set(parts.map((part) => part.tube))) {
-      if (this.placeOf.has(tube)) continue;
-      const alone = new BoxModel(this.generic, [tube], this.conditions);
-      const zero = new Array<number>(PARAMETERS_PER_TUBE).fill(0);
-      const rows = alone.jacobianRows((moved) => residualsBetween(centre, alone.lab(parts, moved)), zero);
-      for (const row of rows) variance += row.reduce((sum, value) => sum + value * value, 0);
-    }
-    return variance;
+  private addPrior(matrix: number[][], tube: number, parts: readonly MixPart[], centre: LabD65): void {
+    const alone = new BoxModel(this.generic, [tube], this.conditions);
+    const zero = new Array<number>(PARAMETERS_PER_TUBE).fill(0);
+    const rows = alone.jacobianRows((moved) => residualsBetween(centre, alone.lab(parts, moved)), zero);
+    matrix.forEach((row, i) => {
+      row.forEach((value, j) => {
+        row[j] = value + (rows[i] ?? []).reduce((sum, entry, p) => sum + entry * num(rows[j]?.[p]), 0);
+      });
+    });
   }
 
   private jacobianRows(
@@ -202,6 +220,24 @@ class BoxModel {
     const columns = at.map((_, p) => of(at.map((value, i) => (i === p ? value + STEP : value))));
     return base.map((value, row) => columns.map((column) => (num(column[row]) - value) / STEP));
   }
+}
+
+type Covariance = { readonly trace: number; readonly traceOfSquare: number };
+
+/** Of the normal distribution, for nine tenths below it. */
+const NORMAL_90 = 1.2815515655446004;
+
+/**
+ * Radius that holds nine tenths of a normal vector with this covariance: its squared length is taken as a
+ * scaled chi-squared with the same mean and variance.
+ *
+ * Source: F. E. Satterthwaite, Biometrics Bull. 2, 110-114 (1946); quantile by E. B. Wilson, M. M. Hilferty,
+ * Proc. Natl. Acad. Sci. 17, 684-688 (1931).
+ */
+function ninetyPercentRadius({ trace, traceOfSquare }: Covariance): number {
+  const freedom = (trace * trace) / traceOfSquare;
+  const part = 2 / (9 * freedom);
+  return Math.sqrt(trace * (1 - part + NORMAL_90 * Math.sqrt(part)) ** 3);
 }
 
 const scratch = new Float64Array(3);
