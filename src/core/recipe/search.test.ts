@@ -161,6 +161,35 @@ describe("recipe search", () => {
     });
   });
 
+  it("keeps to tubes that must or must not be there", () => {
+    for (const target of randomTargets(15, 8, 4)) {
+      const held = search.search(query(target, { required: [4] })).recipes;
+      expect(held.length).toBeGreaterThan(0);
+      expect(held.every((recipe) => recipe.parts.some((part) => part.tube === 4))).toBe(true);
+      const without = search.search(query(target, { forbidden: [4, 2] })).recipes;
+      expect(without.length).toBeGreaterThan(0);
+      expect(
+        without.every((recipe) => recipe.parts.every((part) => part.tube !== 4 && part.tube !== 2)),
+      ).toBe(true);
+    }
+  });
+
+  it("finds the cheapest of the close recipes when prices are known", () => {
+    const pricePerVolume = [1, 4, 6, 5, 2];
+    const priceOf = (parts: RecipeSearchReport["recipes"][number]["parts"]): number =>
+      parts.reduce((sum, part) => sum + part.share * (pricePerVolume[part.tube] ?? 0), 0);
+    for (const target of randomTargets(15, 9, 4)) {
+      const { recipes } = search.search(query(target, { pricePerVolume, maxAnswers: 5 }));
+      const cheapest = recipes.find((recipe) => recipe.reasons.includes("cheapest"));
+      expect(cheapest).toBeDefined();
+      const best = Math.min(...recipes.map((recipe) => recipe.deltaE2000));
+      const close = recipes.filter((recipe) => recipe.deltaE2000 <= best + 1);
+      expect(priceOf(cheapest?.parts ?? [])).toBeLessThanOrEqual(
+        Math.min(...close.map((recipe) => priceOf(recipe.parts))) + 1e-9,
+      );
+    }
+  });
+
   it("works with one tube, with as many tubes as asked for, and with two that are the same", () => {
     const target = labD65(50, 0, 0);
     expect(searchOf(["raw-umber"]).search(query(target)).recipes).toMatchObject([

@@ -26,8 +26,12 @@ const LEAST_SUBSETS = 40;
 /** Exact answers (within ΔE00 0.1) among which the choice is made; the search for more of them then ends. */
 const MOST_EXACT = 48;
 const EXACT_SQUARED = 0.01;
-/** Candidates that are solved to the end; the others stay at the coarse solution, which is never shown. */
-const FINISHED = 24;
+/**
+ * Candidates that are solved to the end: the best of each size and of those without black, so that plain
+ * recipes are not lost among many exact ones. The others are dropped: a coarse solution is never shown.
+ */
+const FINISHED_PER_SIZE = 12;
+const FINISHED_WITHOUT_BLACK = 4;
 /** A share that a hand cannot lay down and an eye cannot see: such a tube is left out. */
 const SMALLEST_SHARE = 1e-5;
 const DOSING_ERROR = 0.1;
@@ -86,11 +90,13 @@ export class RecipeSearch {
       this.preparedSize = size;
     }
     this.solver.evaluations = 0;
-    const rough = this.solveCoarsely(rankSubsets(this.subsets, query.target, query.factors, size), query);
-    const candidates = rough
-      .sort((a, b) => a.squared - b.squared)
-      .map((entry, place) => (place < FINISHED ? this.finish(entry, query) : entry))
-      .map((entry) => candidateFrom(entry, this.mixer, query));
+    const ranked = rankSubsets(this.subsets, query.target, query.factors, size).filter(({ subset }) =>
+      isAllowed(subset.tubes, query),
+    );
+    const rough = this.solveCoarsely(ranked, query);
+    const candidates = this.worthFinishing(rough).map((entry) =>
+      candidateFrom(this.finish(entry, query), this.mixer, query),
+    );
     return {
       recipes: this.pick(candidates, query),
       subsetsTried: rough.length,
@@ -122,6 +128,20 @@ export class RecipeSearch {
     return solved;
   }
 
+  private worthFinishing(rough: readonly Solved[]): Solved[] {
+    const sorted = [...rough].sort((a, b) => a.squared - b.squared);
+    const bySize = new Array<number>(MAX_TUBES_PER_RECIPE + 1).fill(0);
+    let withoutBlack = 0;
+    return sorted.filter(({ tubes }) => {
+      const isBlackFree = tubes.every((tube) => !this.isBlack[tube]);
+      const isAmongSize = (bySize[tubes.length] ?? 0) < FINISHED_PER_SIZE;
+      if (!isAmongSize && !(isBlackFree && withoutBlack < FINISHED_WITHOUT_BLACK)) return false;
+      bySize[tubes.length] = (bySize[tubes.length] ?? 0) + 1;
+      if (isBlackFree) withoutBlack++;
+      return true;
+    });
+  }
+
   private finish({ tubes, scaled }: Solved, query: RecipeQuery): Solved {
     const count = tubes.length;
     const squared = this.solver.solve(query.target, query.factors, tubes, scaled, count, FINE);
@@ -129,7 +149,9 @@ export class RecipeSearch {
   }
 
   private pick(candidates: readonly Candidate[], query: RecipeQuery): Recipe[] {
-    const distinct = distinctByTubes(candidates).sort(byClosenessThenSize);
+    // A required tube whose share came out at nothing is not in the recipe after all.
+    const kept = candidates.filter((candidate) => isAllowed(candidate.tubes, query));
+    const distinct = distinctByTubes(kept).sort(byClosenessThenSize);
     const closest = distinct[0];
     if (!closest) return [];
     const isClose = (candidate: Candidate): boolean =>
@@ -146,6 +168,7 @@ export class RecipeSearch {
       (shifts.get(next) ?? 0) < (shifts.get(best) ?? 0) ? next : best,
     );
 
+    const cheapest = query.pricePerVolume && cheapestOf(close, query.pricePerVolume);
     const chosen: Candidate[] = [];
     const offer = (candidate: Candidate | undefined): void => {
       if (candidate && chosen.length < query.maxAnswers && !chosen.includes(candidate))
@@ -155,6 +178,7 @@ export class RecipeSearch {
     offer(closest);
     offer(steadiest);
     if (chosen.some(hasBlack)) offer(blackFree);
+    offer(cheapest);
     // A second opinion must not be a near copy: a trace of a further tube does not make another recipe.
     for (const candidate of distinct) {
       if (chosen.length >= Math.min(2, query.maxAnswers)) break;
@@ -170,6 +194,7 @@ export class RecipeSearch {
       if (chosen.length > 1 && isClose(candidate) && this.largestShift(candidate) === lowestShift)
         reasons.push("steadiest");
       if (someHoldBlack && !hasBlack(candidate)) reasons.push("without-black");
+      if (candidate === cheapest) reasons.push("cheapest");
       if (reasons.length === 0) reasons.push("other-tubes");
       return this.toRecipe(candidate, reasons);
     });
@@ -248,6 +273,24 @@ function isReallyDifferent(a: Candidate, b: Candidate): boolean {
   const mainTubes = (candidate: Candidate): string =>
     candidate.tubes.filter((_, i) => (candidate.shares[i] ?? 0) > TRACE_SHARE).join(",");
   return mainTubes(a) !== mainTubes(b);
+}
+
+function isAllowed(
+  tubes: ArrayLike<number> & Iterable<number>,
+  { required = [], forbidden = [] }: RecipeQuery,
+): boolean {
+  const held = [...tubes];
+  return required.every((tube) => held.includes(tube)) && !forbidden.some((tube) => held.includes(tube));
+}
+
+function cheapestOf(
+  candidates: readonly Candidate[],
+  pricePerVolume: readonly number[],
+): Candidate | undefined {
+  const priceOf = ({ tubes, shares }: Candidate): number =>
+    tubes.reduce((sum, tube, i) => sum + (pricePerVolume[tube] ?? Number.NaN) * (shares[i] ?? Number.NaN), 0);
+  const [first] = candidates;
+  return first && candidates.reduce((best, next) => (priceOf(next) < priceOf(best) ? next : best), first);
 }
 
 function assertQuery(query: RecipeQuery): void {

@@ -11,6 +11,8 @@ export type RecipeReason =
   | "steadiest"
   /** Holds no black, while another one offered does. */
   | "without-black"
+  /** Of the close recipes found, the paint for this one costs least. */
+  | "cheapest"
   /** A different set of tubes that comes close. */
   | "other-tubes";
 
@@ -40,6 +42,11 @@ export type RecipeQuery = {
   readonly toleranceDeltaE2000: number;
   /** How many different answers at most, >= 1. */
   readonly maxAnswers: number;
+  /** Tubes that every recipe must hold, and tubes that none may hold; none if left out. */
+  readonly required?: readonly number[];
+  readonly forbidden?: readonly number[];
+  /** Price of a volume of each tube, >= 0, in any currency: asks for the cheapest answer too. */
+  readonly pricePerVolume?: readonly number[];
 };
 
 export type RecipeSearchReport = {

@@ -25,6 +25,7 @@ export const REASON_WORDS: Readonly<Record<RecipeReason, string>> = {
   "fewest-tubes": "fewest tubes",
   steadiest: "forgives a wrong dose best",
   "without-black": "without black",
+  cheapest: "cheapest",
   "other-tubes": "another way there",
 };
 
