@@ -1,33 +1,13 @@
 /** What a painter waits for, measured in the built application: recipes on screen and blocked frames. */
-import { spawn } from "node:child_process";
-import { chromium, type Page } from "@playwright/test";
-import { bin, ROOT } from "../scripts/run/project.mjs";
+import type { Page } from "@playwright/test";
+import { withServedBrowser } from "../scripts/run/servedBrowser";
 import { type Figure, quantile } from "./report";
 
 const PORT = 3421;
-const ADDRESS = `http://127.0.0.1:${PORT}`;
 const ROUNDS = 3;
 
-export async function browserFigures(): Promise<Figure[]> {
-  const server = spawn(bin("next"), ["start", "-H", "127.0.0.1", "-p", String(PORT)], {
-    cwd: ROOT,
-    stdio: "ignore",
-  });
-  try {
-    for (let i = 0; i < 80; i++) {
-      if (
-        await fetch(ADDRESS).then(
-          (response) => response.ok,
-          () => false,
-        )
-      )
-        break;
-      await new Promise((resolve) => setTimeout(resolve, 250));
-    }
-    const browser = await chromium.launch({
-      executablePath: process.env.CHROMIUM ?? "/usr/bin/chromium",
-      args: ["--no-sandbox", "--disable-gpu", "--disable-background-networking"],
-    });
+export function browserFigures(): Promise<Figure[]> {
+  return withServedBrowser(PORT, async (browser, address) => {
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
     await page.addInitScript(() => {
       const store = window as unknown as { longTasks: number[] };
@@ -36,7 +16,7 @@ export async function browserFigures(): Promise<Figure[]> {
         for (const entry of list.getEntries()) store.longTasks.push(entry.duration);
       }).observe({ type: "longtask", buffered: true });
     });
-    await page.goto(ADDRESS);
+    await page.goto(address);
     await page.getByRole("button", { name: "Open the demo painting" }).click();
     await page.getByRole("heading", { name: "Slipway, low tide" }).waitFor();
     // The first recipe starts the worker; the promise is for one that runs.
@@ -68,7 +48,6 @@ export async function browserFigures(): Promise<Figure[]> {
       return store.longTasks.length;
     });
     if (seen === 0) throw new Error("This browser does not report long tasks");
-    await browser.close();
     return [
       {
         what: "recipe on screen after choosing a note, median",
@@ -89,9 +68,7 @@ export async function browserFigures(): Promise<Figure[]> {
         atMost: 50,
       },
     ];
-  } finally {
-    server.kill("SIGTERM");
-  }
+  });
 }
 
 /** From the click on a note to its recipes in the page, by the page's own clock. */

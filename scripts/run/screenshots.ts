@@ -1,11 +1,10 @@
 /** Takes the pictures of docs/screenshots from the demo data: `npm run build`, then `npm run screenshots`. */
-import { type ChildProcess, spawn } from "node:child_process";
 import path from "node:path";
-import { chromium, type Page } from "@playwright/test";
-import { bin, ROOT } from "./project.mjs";
+import type { Page } from "@playwright/test";
+import { ROOT } from "./project.mjs";
+import { withServedBrowser } from "./servedBrowser";
 
 const PORT = 3419;
-const ADDRESS = `http://127.0.0.1:${PORT}`;
 const folder = process.argv[2] ?? path.join(ROOT, "docs/screenshots");
 const only = process.argv[3];
 
@@ -99,26 +98,7 @@ const SHOTS: readonly Shot[] = [
   },
 ];
 
-function serve(): ChildProcess {
-  return spawn(bin("next"), ["start", "-H", "127.0.0.1", "-p", String(PORT)], { cwd: ROOT, stdio: "ignore" });
-}
-
-const server = serve();
-try {
-  for (let i = 0; i < 80; i++) {
-    if (
-      await fetch(ADDRESS).then(
-        (response) => response.ok,
-        () => false,
-      )
-    )
-      break;
-    await new Promise((resolve) => setTimeout(resolve, 250));
-  }
-  const browser = await chromium.launch({
-    executablePath: process.env.CHROMIUM ?? "/usr/bin/chromium",
-    args: ["--no-sandbox", "--disable-gpu", "--disable-background-networking"],
-  });
+await withServedBrowser(PORT, async (browser, address) => {
   for (const shot of SHOTS) {
     if (only && !only.split(",").includes(shot.name)) continue;
     const context = await browser.newContext({ viewport: { width: shot.width, height: shot.height } });
@@ -126,7 +106,7 @@ try {
     page.on("console", (message) => {
       if (message.type() === "error") process.stderr.write(`${shot.name}: ${message.text()}\n`);
     });
-    await page.goto(ADDRESS);
+    await page.goto(address);
     await page.getByRole("button", { name: "Open the demo painting" }).click();
     await page.getByRole("heading", { name: "Slipway, low tide" }).waitFor();
     await shot.take(page);
@@ -135,7 +115,4 @@ try {
     await context.close();
     process.stdout.write(`${shot.name}.png\n`);
   }
-  await browser.close();
-} finally {
-  server.kill("SIGTERM");
-}
+});
