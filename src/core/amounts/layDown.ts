@@ -19,8 +19,8 @@ export type LaidDown = {
 
 /** Parts of the largest ingredient that are tried. */
 const LARGEST_PARTS = [1, 1.5, 2, 2.5, 3, 3.5, 4, 4.5, 5, 6, 7, 8, 10, 12] as const;
-/** ΔE00 that a painter gives up to save one part of paint. */
-const DELTA_E_PER_PART = 0.02;
+/** ΔE00 that a painter gives up to save one part of paint: a dozen parts must gain half a ΔE00 over two. */
+const DELTA_E_PER_PART = 0.05;
 
 export function layDown(
   mixer: MixtureEvaluator,

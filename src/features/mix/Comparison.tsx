@@ -241,6 +241,7 @@ function TypedReading({ onRead }: { onRead: (lab: LabD65) => void }) {
       <TextField
         className="flex-1"
         label="Reading of the pile: hex or CIELAB (D65)"
+        autoFocus
         value={text}
         error={problem}
         onChange={(event) => {

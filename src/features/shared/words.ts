@@ -38,12 +38,17 @@ export function knifeWords(parts: number, settings: Settings): string {
 export function exactWords(parts: number, settings: Settings): string {
   switch (settings.amountUnit) {
     case "parts":
-      return `${plain(parts)} parts`;
+      return counted(parts, "part", "parts");
     case "millilitres":
       return `${plain(parts * settings.partMl)} ml`;
     case "drops":
-      return `${plain((parts * settings.partMl) / settings.dropMl)} drops`;
+      return counted((parts * settings.partMl) / settings.dropMl, "drop", "drops");
   }
+}
+
+function counted(amount: number, one: string, many: string): string {
+  const text = plain(amount);
+  return `${text} ${text === "1" ? one : many}`;
 }
 
 /** Three significant digits, without trailing zeros. */
