@@ -1,9 +1,11 @@
 /** Speed of the core, warm, on one thread. */
 import { REFERENCE_FACTORS } from "../src/core/color/ciede2000";
-import type { LabD65 } from "../src/core/color/types";
+import { type LabD65, labD65 } from "../src/core/color/types";
 import { MixtureEvaluator } from "../src/core/mixing/mixtureEvaluator";
 import { createRng } from "../src/core/random/rng";
 import { RecipeSearch } from "../src/core/recipe/search";
+import { interiorLattice, subsetsOf } from "../src/core/recipe/subsets";
+import { FINE, SubsetSolver } from "../src/core/recipe/subsetSolver";
 import { VIEWING } from "../src/data/standardViewing";
 import { PAINT_SURFACE } from "../src/data/surface";
 import { labOfMix, pigment } from "../tests/support/paint";
@@ -52,7 +54,66 @@ export function reachableTargets(
 }
 
 export function engineFigures(): Figure[] {
-  return [...evaluationFigures(), ...searchFigures()];
+  return [...evaluationFigures(), ...searchFigures(), ...accuracyFigures()];
+}
+
+/** Against mixtures that are known to give the target, and against solving every subset from many starts. */
+function accuracyFigures(): Figure[] {
+  const mixer = mixerOf(TWELVE);
+  const search = new RecipeSearch(
+    mixer,
+    TWELVE.map((id) => id.includes("black")),
+  );
+  const closest = (target: LabD65): number =>
+    Math.min(
+      ...search
+        .search({ target, maxTubes: 4, factors: REFERENCE_FACTORS, toleranceDeltaE2000: 1, maxAnswers: 5 })
+        .recipes.map((recipe) => recipe.deltaE2000),
+    );
+  const within = [1, 2, 3, 4]
+    .flatMap((tubesPerMix) => reachableTargets(TWELVE, tubesPerMix, 250, 30 + tubesPerMix))
+    .filter((target) => closest(target) <= 0.05).length;
+  const rng = createRng(41);
+  const excess: number[] = [];
+  while (excess.length < 200) {
+    const radians = 2 * Math.PI * rng.next();
+    const chroma = rng.between(50, 110);
+    const target = labD65(rng.between(15, 95), chroma * Math.cos(radians), chroma * Math.sin(radians));
+    const found = closest(target);
+    if (found > 1) excess.push(found - everySubset(mixer, target));
+  }
+  return [
+    {
+      what: "reachable targets (1000) within ΔE00 0.05 of the mixture that made them",
+      measured: within / 1000,
+      unit: "",
+      atLeast: 0.99,
+    },
+    {
+      what: "targets out of reach (200): largest excess over every subset from many starts",
+      measured: Math.max(...excess),
+      unit: "ΔE00",
+      atMost: 0.1,
+    },
+  ];
+}
+
+const REFERENCE_STARTS = 5;
+
+/** The reference: every subset of up to four tubes, solved to the end from several spread starts. */
+function everySubset(mixer: MixtureEvaluator, target: LabD65): number {
+  const solver = new SubsetSolver(mixer);
+  let best = Number.POSITIVE_INFINITY;
+  for (let size = 1; size <= 4; size++) {
+    const lattice = interiorLattice(size, size + 2);
+    const starts = lattice.filter((_, i) => i % Math.ceil(lattice.length / REFERENCE_STARTS) === 0);
+    for (const tubes of subsetsOf(mixer.tubeCount, size)) {
+      for (const start of starts) {
+        best = Math.min(best, solver.solve(target, REFERENCE_FACTORS, tubes, start, size, FINE));
+      }
+    }
+  }
+  return Math.sqrt(best);
 }
 
 function evaluationFigures(): Figure[] {

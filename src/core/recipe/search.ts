@@ -23,6 +23,9 @@ export const MAX_TUBES_IN_SEARCH = 24;
 const LATTICE_CELL = 5;
 /** At least so many subsets are solved, however far their starts are: far targets lie outside all cells. */
 const LEAST_SUBSETS = 40;
+/** Beyond ΔE00 1 a target counts as out of reach, and so many subsets are tried from a second start. */
+const OUT_OF_REACH_SQUARED = 1;
+const SECOND_STARTS = 120;
 /** Exact answers (within ΔE00 0.1) among which the choice is made; the search for more of them then ends. */
 const MOST_EXACT = 48;
 const EXACT_SQUARED = 0.01;
@@ -94,6 +97,8 @@ export class RecipeSearch {
       isAllowed(subset.tubes, query),
     );
     const rough = this.solveCoarsely(ranked, query);
+    if (Math.min(...rough.map((entry) => entry.squared)) > OUT_OF_REACH_SQUARED)
+      this.solveAgain(rough, ranked, query);
     const candidates = this.worthFinishing(rough).map((entry) =>
       candidateFrom(this.finish(entry, query), this.mixer, query),
     );
@@ -126,6 +131,25 @@ export class RecipeSearch {
       if (squared < EXACT_SQUARED) exactCount++;
     }
     return solved;
+  }
+
+  /** A target outside has several valleys: the subsets that were tried get a second start. */
+  private solveAgain(rough: Solved[], ranked: readonly RankedSubset[], query: RecipeQuery): void {
+    const bySubset = new Map(ranked.map((entry) => [entry.subset.tubes, entry]));
+    const nearest = [...rough].sort((a, b) => a.squared - b.squared).slice(0, SECOND_STARTS);
+    for (const { tubes, squared: before } of nearest) {
+      const second = bySubset.get(tubes)?.second;
+      if (!second) continue;
+      const squared = this.solver.solve(query.target, query.factors, tubes, second, tubes.length, COARSE);
+      if (squared >= before) continue;
+      const count = tubes.length;
+      rough.push({
+        tubes,
+        scaled: this.solver.scaledVolumes(count),
+        volumes: this.solver.volumes.slice(0, count),
+        squared,
+      });
+    }
   }
 
   private worthFinishing(rough: readonly Solved[]): Solved[] {

@@ -23,6 +23,8 @@ export type LatticeSubset = {
 export type RankedSubset = {
   readonly subset: LatticeSubset;
   readonly start: Float64Array;
+  /** The next nearest start: targets outside have several valleys, and the nearest start may lie in the wrong one. */
+  readonly second: Float64Array;
   /** About the ΔE00 of the start from the target. */
   readonly distance: number;
 };
@@ -65,6 +67,8 @@ export function rankSubsets(
     const { labs, starts } = subset;
     let best = 0;
     let bestSquare = Number.POSITIVE_INFINITY;
+    let second = 0;
+    let secondSquare = Number.POSITIVE_INFINITY;
     for (let i = 0; i < starts.length; i++) {
       const dL = (labs[3 * i] as number) - target[0];
       const da = (labs[3 * i + 1] as number) - target[1];
@@ -73,11 +77,21 @@ export function rankSubsets(
       const across = metric.acrossA * da + metric.acrossB * db;
       const square = metric.lightness * dL * dL + along * along + across * across;
       if (square < bestSquare) {
+        second = best;
+        secondSquare = bestSquare;
         bestSquare = square;
         best = i;
+      } else if (square < secondSquare) {
+        secondSquare = square;
+        second = i;
       }
     }
-    ranked.push({ subset, start: starts[best] as Float64Array, distance: Math.sqrt(bestSquare) });
+    ranked.push({
+      subset,
+      start: starts[best] as Float64Array,
+      second: starts[second] as Float64Array,
+      distance: Math.sqrt(bestSquare),
+    });
   }
   return ranked.sort((a, b) => a.distance - b.distance);
 }
