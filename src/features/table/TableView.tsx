@@ -241,7 +241,7 @@ function stepWords(step: NextStep, description: string): string {
     case "begin":
       return description;
     case "go-on":
-      return "a pile is on the board";
+      return "begun, not matched yet";
     case "dry-check": {
       const kept = formatDistanceToNow(step.match.keptAt, { addSuffix: true });
       return step.isDue ? `mixed ${kept}: look at the dry paint` : `mixed ${kept}, still fresh`;
