@@ -217,11 +217,14 @@ function mixNote(
   ending: "match" | "reading" | "piled",
 ): void {
   const target = labD65(...note.target.lab);
-  const [recipe] = mixer.recipesFor({ ...DEFAULT_QUERY, target }, DEFAULT_SIZES).recipes;
+  const [recipe] = mixer.recipesFor(
+    { ...DEFAULT_QUERY, target },
+    { unit: "parts", sizes: DEFAULT_SIZES },
+  ).recipes;
   if (!recipe) throw new Error("No recipe");
   const laid: Part[] = recipe.parts.map((part, i) => ({
     tube: part.tube,
-    parts: recipe.laidDown.parts[i] ?? 0,
+    parts: recipe.laidDown.volumes[i] ?? 0,
   }));
   const suggested = laid.length;
   // A hand lays down what was asked to within about a tenth.
@@ -348,7 +351,7 @@ const checked = demoFileSchema.parse(file);
 writeFileSync(path.join(ROOT, "public/demo/slipway.json"), `${JSON.stringify(checked)}\n`);
 for (const note of checked.notes.slice(-SPOTS.length)) {
   const target = labD65(...note.target.lab);
-  const report = mixer.recipesFor({ ...DEFAULT_QUERY, target }, DEFAULT_SIZES);
+  const report = mixer.recipesFor({ ...DEFAULT_QUERY, target }, { unit: "parts", sizes: DEFAULT_SIZES });
   const closest = Math.min(...report.recipes.map((recipe) => recipe.deltaE2000));
   process.stdout.write(
     `${note.name.padEnd(20)} ${note.target.lab.map((v) => v.toFixed(1)).join(" ")}  ΔE00 ${closest.toFixed(2)}\n`,

@@ -49,7 +49,7 @@ export function searchRecipes(
   options: Partial<Omit<RecipeQuery, "target">> = {},
 ): PaletteAnswer {
   const mixer = new PaletteMixer(tubes, VIEWING.D65, PAINT_SURFACE);
-  return mixer.recipesFor({ ...DEFAULT_QUERY, ...options, target }, DEFAULT_SIZES);
+  return mixer.recipesFor({ ...DEFAULT_QUERY, ...options, target }, { unit: "parts", sizes: DEFAULT_SIZES });
 }
 
 export const DEFAULT_QUERY: Omit<RecipeQuery, "target"> = {

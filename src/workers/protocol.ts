@@ -1,5 +1,5 @@
 /** What the solver worker understands: plain data both ways, so that it survives cloning. */
-import type { AmountSizes } from "../core/amounts/amounts";
+import type { DosingChoice } from "../core/amounts/dosing";
 import type { PaletteAnswer } from "../core/recipe/palette";
 import type { RecipeQuery } from "../core/recipe/types";
 
@@ -10,7 +10,7 @@ export type SolverTube = {
 export type RecipeRequest = {
   readonly tubes: readonly SolverTube[];
   readonly query: RecipeQuery;
-  readonly sizes: AmountSizes;
+  readonly dosing: DosingChoice;
 };
 
 export type SolverApi = {

@@ -24,6 +24,6 @@ export function createSolverApi(): SolverApi {
   };
 
   return {
-    searchRecipes: (request): PaletteAnswer => mixerFor(request).recipesFor(request.query, request.sizes),
+    searchRecipes: (request): PaletteAnswer => mixerFor(request).recipesFor(request.query, request.dosing),
   };
 }

@@ -16,7 +16,7 @@ const request = (lightness: number, modelIds = ["titanium-white", "raw-umber"]):
     toleranceDeltaE2000: 1,
     maxAnswers: 3,
   },
-  sizes: DEFAULT_SIZES,
+  dosing: { unit: "parts", sizes: DEFAULT_SIZES },
 });
 
 /** A worker over a message channel: everything is really cloned, and it can be made to crash or to hang. */

@@ -5,6 +5,7 @@ import { type Film, mixtureReflectance } from "@/core/mixing/mixture";
 import { xyzFromReflectance } from "@/core/spectrum/colorimetry";
 import { createPigmentLibrary } from "@/core/pigment/library";
 import type { PigmentModel } from "@/core/pigment/types";
+import { createRng } from "@/core/random/rng";
 import { PIGMENT_MODELS } from "@/data/pigments.generated";
 import { VIEWING } from "@/data/standardViewing";
 import { PAINT_SURFACE } from "@/data/surface";
@@ -26,6 +27,22 @@ export function labOfMix(parts: Mix, film?: Film): LabD65 {
     .map(([id, volume]) => ({ optics: pigment(id).optics, volume }));
   const view = VIEWING.D65;
   return labFromXyz(xyzFromReflectance(mixtureReflectance(volumes, PAINT_SURFACE, film), view), view.white);
+}
+
+/** Random mixtures, each tube in by about its strength, so that strong tubes do not blacken every one. */
+export function randomMixes(ids: readonly string[], tubesPerMix: number, count: number, seed: number): Mix[] {
+  const rng = createRng(seed);
+  return Array.from({ length: count }, () => {
+    const order = ids.map((id) => ({ id, key: rng.next() })).sort((a, b) => a.key - b.key);
+    return Object.fromEntries(
+      order.slice(0, tubesPerMix).map(({ id }) => {
+        const { absorption, scattering } = pigment(id).optics;
+        const values = [...Array.from(absorption), ...Array.from(scattering)];
+        const strength = (2 * values.reduce((sum, value) => sum + value, 0)) / values.length;
+        return [id, -Math.log(1 - rng.next()) / strength];
+      }),
+    );
+  });
 }
 
 export function lchOfMix(parts: Mix): LchD65 {

@@ -7,8 +7,11 @@ import { deltaE2000 } from "../color/ciede2000";
 import { labD65 } from "../color/types";
 import { MixtureEvaluator } from "../mixing/mixtureEvaluator";
 import { amountWords, DEFAULT_SIZES, roundToHand } from "./amounts";
+import { dosingOf } from "./dosing";
 import { layDown } from "./layDown";
 import { preDiluted } from "./preDilution";
+
+const HAND = dosingOf({ unit: "parts", sizes: DEFAULT_SIZES });
 
 describe("amountWords", () => {
   it.each([
@@ -68,27 +71,27 @@ describe("layDown", () => {
   const target = labD65(46, -15, -13);
 
   it("finds amounts whose colour is what it says, with little lost", () => {
-    const laid = layDown(mixer, [0, 1, 2], shares, target, DEFAULT_SIZES);
-    const mixed = labOfMix(Object.fromEntries(ids.map((id, i) => [id, laid.parts[i] ?? 0])));
+    const laid = layDown(mixer, [0, 1, 2], shares, target, HAND);
+    const mixed = labOfMix(Object.fromEntries(ids.map((id, i) => [id, laid.volumes[i] ?? 0])));
     expect(deltaE2000(mixed, laid.predicted)).toBeLessThan(1e-9);
     expect(deltaE2000(target, mixed)).toBeCloseTo(laid.deltaE2000, 9);
     const exact = labOfMix(Object.fromEntries(ids.map((id, i) => [id, shares[i] ?? 0])));
     expect(laid.deltaE2000).toBeLessThan(deltaE2000(target, exact) + 0.5);
-    expect(laid.totalParts).toBeCloseTo(
-      laid.parts.reduce((sum, part) => sum + part, 0),
+    expect(laid.totalVolume).toBeCloseTo(
+      laid.volumes.reduce((sum, part) => sum + part, 0),
       12,
     );
   });
 
   it("lays down only whole steps", () => {
-    const laid = layDown(mixer, [0, 1, 2], shares, target, DEFAULT_SIZES);
-    for (const parts of laid.parts) {
+    const laid = layDown(mixer, [0, 1, 2], shares, target, HAND);
+    for (const parts of laid.volumes) {
       expect(parts / DEFAULT_SIZES.speckParts).toBeCloseTo(Math.round(parts / DEFAULT_SIZES.speckParts), 9);
     }
   });
 
   it("handles a single tube", () => {
-    expect(layDown(mixer, [1], [1], target, DEFAULT_SIZES).parts).toEqual([1]);
+    expect(layDown(mixer, [1], [1], target, HAND).volumes).toEqual([1]);
   });
 });
 
@@ -107,25 +110,25 @@ describe("preDiluted", () => {
       fc.property(fc.double({ min: 0.0005, max: 0.014, noNaN: true }), (trace) => {
         const exact = [4, 0.25, trace];
         const target = mixed(exact);
-        const answer = preDiluted(mixer, [0, 1, 2], exact, target, DEFAULT_SIZES);
+        const answer = preDiluted(mixer, [0, 1, 2], exact, target, HAND);
         expect(answer?.dilutions).toHaveLength(1);
         const [dilution] = answer?.dilutions ?? [];
         expect(dilution).toMatchObject({ tube: 2, carrier: 0 });
-        expect(dilution?.doseParts).toBeGreaterThanOrEqual(DEFAULT_SIZES.speckParts);
+        expect(dilution?.dose).toBeGreaterThanOrEqual(DEFAULT_SIZES.speckParts);
         expect(answer?.deltaE2000).toBeLessThan(1);
         // Laid down as said, dilution included, it gives what is predicted.
-        const { carrierParts = 0, doseParts = 0 } = dilution ?? {};
-        const blue = doseParts / (1 + carrierParts);
-        const white = (answer?.parts[0] ?? 0) + blue * carrierParts;
+        const { carrierParts = 0, dose = 0 } = dilution ?? {};
+        const blue = dose / (1 + carrierParts);
+        const white = (answer?.volumes[0] ?? 0) + blue * carrierParts;
         expect(
-          deltaE2000(mixed([white, answer?.parts[1] ?? 0, blue]), answer?.predicted ?? target),
+          deltaE2000(mixed([white, answer?.volumes[1] ?? 0, blue]), answer?.predicted ?? target),
         ).toBeLessThan(1e-9);
       }),
     );
   });
 
   it("has nothing to say where every amount can be laid down", () => {
-    expect(preDiluted(mixer, [0, 1, 2], [4, 0.25, 0.05], labD65(60, 0, 0), DEFAULT_SIZES)).toBeUndefined();
-    expect(preDiluted(mixer, [0], [0.001], labD65(60, 0, 0), DEFAULT_SIZES)).toBeUndefined();
+    expect(preDiluted(mixer, [0, 1, 2], [4, 0.25, 0.05], labD65(60, 0, 0), HAND)).toBeUndefined();
+    expect(preDiluted(mixer, [0], [0.001], labD65(60, 0, 0), HAND)).toBeUndefined();
   });
 });

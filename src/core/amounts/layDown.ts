@@ -1,85 +1,117 @@
 /**
- * From exact shares to amounts for the knife: tries a range of pile sizes, rounds every amount to what a
- * hand can lay down, improves it one step at a time, and keeps the pile whose colour stays closest for
- * little paint. The loss against the exact recipe is part of the answer.
+ * From exact shares to amounts that can be laid down: tries a range of pile sizes, rounds every amount,
+ * improves it one step at a time, keeps the pile whose colour stays closest for little paint, and looks all
+ * around it once more. The loss against the exact recipe is part of the answer.
  */
 import { deltaE2000 } from "../color/ciede2000";
 import { type LabD65, labD65 } from "../color/types";
-import type { MixtureEvaluator } from "../mixing/mixtureEvaluator";
-import { type AmountSizes, handStep, roundToHand } from "./amounts";
+import type { ColorModel } from "../mixing/colorModel";
+import type { Dosing } from "./dosing";
 
 export type LaidDown = {
-  /** Parts of each tube, same order as the shares. */
-  readonly parts: readonly number[];
-  readonly totalParts: number;
+  /** Volume of each tube in the unit of the dosing, same order as the shares. */
+  readonly volumes: readonly number[];
+  readonly totalVolume: number;
   readonly predicted: LabD65;
-  /** ΔE00 of the rounded mixture to the target. */
+  /** ΔE00 of the rounded mixture to the target, and how much of that is the rounding's. */
   readonly deltaE2000: number;
+  readonly lossDeltaE2000: number;
 };
 
-/** Parts of the largest ingredient that are tried. */
-const LARGEST_PARTS = [1, 1.5, 2, 2.5, 3, 3.5, 4, 4.5, 5, 6, 7, 8, 10, 12] as const;
-/** ΔE00 that a painter gives up to save one part of paint: a dozen parts must gain half a ΔE00 over two. */
-const DELTA_E_PER_PART = 0.05;
+type Trial = { readonly volumes: readonly number[]; readonly difference: number };
 
+/** @param filmThickness - of a film: the dry thickness that the mixture is laid in; undefined for opaque paint. */
 export function layDown(
-  mixer: MixtureEvaluator,
+  mixer: ColorModel,
   tubes: readonly number[],
   shares: readonly number[],
   target: LabD65,
-  sizes: AmountSizes,
+  dosing: Dosing,
+  filmThickness?: number,
 ): LaidDown {
   const indices = Uint8Array.from(tubes);
-  const volumes = new Float64Array(tubes.length);
+  const buffer = new Float64Array(tubes.length);
   const out = new Float64Array(3);
-  const differenceOf = (parts: readonly number[]): number => {
-    volumes.set(parts);
-    mixer.writeLab(out, indices, volumes, tubes.length);
+  const differenceOf = (volumes: readonly number[]): number => {
+    const scale = filmThickness === undefined ? 1 : filmThickness / sumOf(volumes);
+    volumes.forEach((volume, j) => {
+      buffer[j] = volume * scale;
+    });
+    mixer.writeLab(out, indices, buffer, tubes.length);
     return deltaE2000(target, labD65(out[0] as number, out[1] as number, out[2] as number));
   };
+  const costOf = ({ volumes, difference }: Trial): number =>
+    difference + dosing.deltaEPerUnit * sumOf(volumes);
+  const tubeOf = (place: number): number => tubes[place] ?? -1;
+  const moved = (
+    volumes: readonly number[],
+    place: number,
+    direction: number,
+  ): readonly number[] | undefined => {
+    const volume = volumes[place] ?? Number.NaN;
+    const next = volume + direction * dosing.step(volume, tubeOf(place));
+    if (next < dosing.smallest(tubeOf(place)) * ALMOST_ONE) return undefined;
+    return volumes.map((value, j) => (j === place ? dosing.round(next, tubeOf(place)) : value));
+  };
   const largest = Math.max(...shares);
-  let best: { parts: number[]; cost: number } | undefined;
-  for (const partsOfLargest of LARGEST_PARTS) {
-    const scale = partsOfLargest / largest;
-    const rounded = shares.map((share) => roundToHand(share * scale, sizes));
-    const parts = improve(rounded, differenceOf, sizes);
-    const cost = differenceOf(parts) + DELTA_E_PER_PART * sumOf(parts);
-    if (!best || cost < best.cost) best = { parts, cost };
+  let best: Trial | undefined;
+  for (const size of dosing.sizesOfLargest(largest)) {
+    const rounded = shares.map((share, place) => dosing.round((share * size) / largest, tubeOf(place)));
+    const trial = improve(rounded, differenceOf, (volumes) =>
+      volumes.flatMap((_, place) => [moved(volumes, place, -1), moved(volumes, place, 1)]),
+    );
+    if (!best || costOf(trial) < costOf(best)) best = trial;
   }
-  const parts = best?.parts ?? [];
-  const difference = differenceOf(parts);
+  if (!best) throw new RangeError("A dosing must try at least one size");
+  const { volumes } = improve(best.volumes, differenceOf, (around) => allAround(around, moved));
+  const difference = differenceOf(volumes);
+  const predicted = labD65(out[0] as number, out[1] as number, out[2] as number);
   return {
-    parts,
-    totalParts: sumOf(parts),
-    predicted: labD65(out[0] as number, out[1] as number, out[2] as number),
+    volumes,
+    totalVolume: sumOf(volumes),
+    predicted,
     deltaE2000: difference,
+    lossDeltaE2000: difference - differenceOf(shares),
   };
 }
 
-/** Moves one amount by one step as long as that brings the colour closer. */
+/** Rounding of steps such as 0.1. */
+const ALMOST_ONE = 1 - 1e-9;
+
+/** Moves to the best neighbour as long as that brings the colour closer. */
 function improve(
   start: readonly number[],
-  differenceOf: (parts: readonly number[]) => number,
-  sizes: AmountSizes,
-): number[] {
-  let parts = [...start];
-  let difference = differenceOf(parts);
+  differenceOf: (volumes: readonly number[]) => number,
+  neighboursOf: (volumes: readonly number[]) => readonly (readonly number[] | undefined)[],
+): Trial {
+  let volumes = start;
+  let difference = differenceOf(volumes);
   for (;;) {
-    let better: { parts: number[]; difference: number } | undefined;
-    for (const [i, amount] of parts.entries()) {
-      const step = handStep(amount, sizes);
-      for (const moved of [amount - step, amount + step]) {
-        if (moved < sizes.speckParts) continue;
-        const trial = parts.map((value, j) => (j === i ? roundToHand(moved, sizes) : value));
-        const trialDifference = differenceOf(trial);
-        if (trialDifference < (better?.difference ?? difference) - 1e-9) {
-          better = { parts: trial, difference: trialDifference };
-        }
-      }
+    let better: Trial | undefined;
+    for (const trial of neighboursOf(volumes)) {
+      if (!trial) continue;
+      const trialDifference = differenceOf(trial);
+      if (trialDifference < (better?.difference ?? difference) - 1e-9)
+        better = { volumes: trial, difference: trialDifference };
     }
-    if (!better) return parts;
-    ({ parts, difference } = better);
+    if (!better) return { volumes, difference };
+    ({ volumes, difference } = better);
   }
+}
+
+/** Every amount one step down, as it is, or one step up, in all combinations. */
+function allAround(
+  volumes: readonly number[],
+  moved: (volumes: readonly number[], place: number, direction: number) => readonly number[] | undefined,
+): (readonly number[])[] {
+  let around: (readonly number[])[] = [volumes];
+  for (const place of volumes.keys()) {
+    around = around.flatMap((trial) => [
+      trial,
+      ...[moved(trial, place, -1), moved(trial, place, 1)].filter((next) => next !== undefined),
+    ]);
+  }
+  return around;
 }
 
 function sumOf(values: readonly number[]): number {

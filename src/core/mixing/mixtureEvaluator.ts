@@ -9,13 +9,15 @@
 import { labF, labFSlope } from "../color/cieLab";
 import type { ViewingWeights } from "../spectrum/colorimetry";
 import { assertSameGrid, type OpticalModel } from "../spectrum/types";
+import type { ColorModel } from "./colorModel";
 import type { SurfaceConstants } from "./saunderson";
 
 /** Keeps dR/dq finite where a paint absorbs nothing; far below any K/S of a real paint. */
 const SMALLEST_K_OVER_S = 1e-12;
 
-export class MixtureEvaluator {
+export class MixtureEvaluator implements ColorModel {
   readonly tubeCount: number;
+  readonly isScaleFree = true;
   private readonly bandCount: number;
   private readonly k: Float64Array;
   private readonly s: Float64Array;

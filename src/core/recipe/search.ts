@@ -2,17 +2,24 @@
  * Recipe search: the best mixtures of at most n tubes for a target colour.
  *
  * A lattice of mixtures, computed once for the palette, tells which subsets of tubes can come near the target
- * and where to start; those are solved coarsely, the best of them to the end. Then a few answers are picked
- * that really differ, each with reasons.
+ * and where to start; those are solved coarsely, the best of them to the end. Sizes of which a palette has too
+ * many subsets grow from the best smaller ones, one tube at a time. Then a few answers are picked that really
+ * differ, each with reasons. Opaque mixtures and films over a ground are searched alike.
  * Deterministic: same tubes and query, same answer to the last bit.
  */
-import { deltaE2000 } from "../color/ciede2000";
-import { type LabD65, labD65 } from "../color/types";
-import type { MixtureEvaluator } from "../mixing/mixtureEvaluator";
-import { layingOrder } from "./layingOrder";
-import { buildStartLattice, type LatticeSubset, type RankedSubset, rankSubsets } from "./startLattice";
-import { COARSE, FINE, MAX_TUBES_PER_RECIPE, SubsetSolver } from "./subsetSolver";
-import type { Recipe, RecipeQuery, RecipeReason, RecipeSearchReport } from "./types";
+import type { ColorModel } from "../mixing/colorModel";
+import { chooseAnswers, OTHER_TUBES_COST, type TubeTraits } from "./answers";
+import { type Candidate, candidateFrom, isAllowedSet, type Solved } from "./candidates";
+import {
+  buildStartLattice,
+  latticeSize,
+  type LatticeSubset,
+  type RankedSubset,
+  rankSubsets,
+} from "./startLattice";
+import { COARSE, FINE, MAX_TUBES_PER_RECIPE, type SolverEffort, SubsetSolver } from "./subsetSolver";
+import { tubeTraits } from "./tubeTraits";
+import type { RecipeQuery, RecipeSearchReport } from "./types";
 
 export const MAX_TUBES_IN_SEARCH = 24;
 /**
@@ -30,51 +37,30 @@ const SECOND_STARTS = 120;
 const MOST_EXACT = 48;
 const EXACT_SQUARED = 0.01;
 /**
- * Candidates that are solved to the end: the best of each size and of those without black, so that plain
- * recipes are not lost among many exact ones. The others are dropped: a coarse solution is never shown.
+ * Candidates that are solved to the end: the best of each size, of those without black and of those from the
+ * most vivid tubes, so that plain recipes are not lost among many exact ones. The others are dropped: a
+ * coarse solution is never shown.
  */
 const FINISHED_PER_SIZE = 12;
 const FINISHED_WITHOUT_BLACK = 4;
-/** A share that a hand cannot lay down and an eye cannot see: such a tube is left out. */
-const SMALLEST_SHARE = 1e-5;
-const DOSING_ERROR = 0.1;
-/** ΔE00 below which closeness is noise of the solver and the plainer recipe wins. */
-const INDISTINGUISHABLE = 0.005;
-/** ΔE00 that a painter who mixes without black is asked to give up at most. */
-const WITHOUT_BLACK_COST = 3;
-/** A different set of tubes is worth offering while it costs no more than this, ΔE00. */
-const OTHER_TUBES_COST = 5;
-/** Two recipes with the same tubes are the same recipe; so is one that only adds an invisible trace. */
-const TRACE_SHARE = 1e-3;
-
-type Solved = {
-  readonly tubes: Uint8Array;
-  /** Volumes as scaled by strength, and as they are. */
-  readonly scaled: Float64Array;
-  readonly volumes: Float64Array;
-  /** ΔE00². */
-  readonly squared: number;
-};
-
-type Candidate = {
-  readonly tubes: readonly number[];
-  readonly shares: readonly number[];
-  readonly lab: LabD65;
-  readonly deltaE: number;
-};
+const FINISHED_VIVID = 4;
+/** Smaller sets that are grown by one tube, and the scaled amount that the new tube starts from. */
+const GROWN_SETS = 24;
+const GROWN_START = 0.05;
 
 export class RecipeSearch {
   private readonly solver: SubsetSolver;
+  private readonly traits: readonly TubeTraits[];
   private subsets: readonly LatticeSubset[] = [];
   private preparedSize = 0;
 
   /**
-   * @param mixer - the palette, at most 24 tubes.
+   * @param mixer - the palette, at most 24 tubes; a leftover pile is a tube with the optics of its blend.
    * @param isBlack - whether a tube is a black, for the answer without black.
    */
   constructor(
-    private readonly mixer: MixtureEvaluator,
-    private readonly isBlack: readonly boolean[],
+    private readonly mixer: ColorModel,
+    isBlack: readonly boolean[],
   ) {
     if (mixer.tubeCount < 1 || mixer.tubeCount > MAX_TUBES_IN_SEARCH) {
       throw new RangeError(`A search takes 1 to ${MAX_TUBES_IN_SEARCH} tubes, got ${mixer.tubeCount}`);
@@ -83,29 +69,49 @@ export class RecipeSearch {
       throw new RangeError(`isBlack needs ${mixer.tubeCount} entries, got ${isBlack.length}`);
     }
     this.solver = new SubsetSolver(mixer);
+    this.traits = tubeTraits(mixer, isBlack);
   }
 
   search(query: RecipeQuery): RecipeSearchReport {
-    assertQuery(query);
+    assertQuery(query, this.mixer);
     const size = Math.min(query.maxTubes, this.mixer.tubeCount);
-    if (this.preparedSize < size) {
-      this.subsets = buildStartLattice(this.mixer, (tube) => this.solver.unitVolume(tube), size);
-      this.preparedSize = size;
+    const fromLattice = latticeSize(this.mixer, size);
+    if (this.preparedSize < fromLattice) {
+      this.subsets = buildStartLattice(this.mixer, (tube) => this.solver.unitVolume(tube), fromLattice);
+      this.preparedSize = fromLattice;
     }
+    const { limits, mostShare, thickestFilm, required } = query;
+    const wishes = [limits, mostShare, thickestFilm, required];
+    this.solver.setLimits(
+      wishes.some((wish) => wish !== undefined)
+        ? { axes: limits, mostShare, mostVolume: thickestFilm, required }
+        : undefined,
+    );
     this.solver.evaluations = 0;
     const ranked = rankSubsets(this.subsets, query.target, query.factors, size).filter(({ subset }) =>
-      isAllowed(subset.tubes, query),
+      isAllowedSet(subset.tubes, query),
     );
     const rough = this.solveCoarsely(ranked, query);
-    if (Math.min(...rough.map((entry) => entry.squared)) > OUT_OF_REACH_SQUARED)
-      this.solveAgain(rough, ranked, query);
-    const candidates = this.worthFinishing(rough).map((entry) =>
-      candidateFrom(this.finish(entry, query), this.mixer, query),
-    );
+    if (bestOf(rough) > OUT_OF_REACH_SQUARED) this.solveAgain(rough, ranked, query);
+    for (let grown = fromLattice + 1; grown <= size; grown++) this.grow(rough, grown, query);
+    const candidates = this.worthFinishing(rough, query)
+      .map((entry) => candidateFrom(this.solve(entry.tubes, entry.scaled, query, FINE), this.mixer, query))
+      .filter((candidate): candidate is Candidate => candidate !== undefined);
     return {
-      recipes: this.pick(candidates, query),
+      recipes: chooseAnswers(candidates, query, this.traits, !this.mixer.isScaleFree),
       subsetsTried: rough.length,
       evaluations: this.solver.evaluations,
+    };
+  }
+
+  private solve(tubes: Uint8Array, start: Float64Array, query: RecipeQuery, effort: SolverEffort): Solved {
+    const count = tubes.length;
+    const squared = this.solver.solve(query.target, query.factors, tubes, start, count, effort);
+    return {
+      tubes,
+      scaled: this.solver.scaledVolumes(count),
+      volumes: this.solver.volumes.slice(0, count),
+      squared,
     };
   }
 
@@ -117,18 +123,12 @@ export class RecipeSearch {
     for (const { subset, start, distance } of ranked) {
       const worth = Math.sqrt(best) + OTHER_TUBES_COST + LATTICE_CELL;
       if (solved.length >= LEAST_SUBSETS && distance > worth) break;
-      const count = subset.tubes.length;
       // Of many exact answers with as many tubes as allowed a painter sees one or two.
-      if (count === query.maxTubes && exactCount >= MOST_EXACT) continue;
-      const squared = this.solver.solve(query.target, query.factors, subset.tubes, start, count, COARSE);
-      solved.push({
-        tubes: subset.tubes,
-        scaled: this.solver.scaledVolumes(count),
-        volumes: this.solver.volumes.slice(0, count),
-        squared,
-      });
-      if (squared < best) best = squared;
-      if (squared < EXACT_SQUARED) exactCount++;
+      if (subset.tubes.length === query.maxTubes && exactCount >= MOST_EXACT) continue;
+      const entry = this.solve(subset.tubes, start, query, COARSE);
+      solved.push(entry);
+      if (entry.squared < best) best = entry.squared;
+      if (entry.squared < EXACT_SQUARED) exactCount++;
     }
     return solved;
   }
@@ -136,190 +136,99 @@ export class RecipeSearch {
   /** A target outside has several valleys: the subsets that were tried get a second start. */
   private solveAgain(rough: Solved[], ranked: readonly RankedSubset[], query: RecipeQuery): void {
     const bySubset = new Map(ranked.map((entry) => [entry.subset.tubes, entry]));
-    const nearest = [...rough].sort((a, b) => a.squared - b.squared).slice(0, SECOND_STARTS);
+    const nearest = [...rough].sort(bySquared).slice(0, SECOND_STARTS);
     for (const { tubes, squared: before } of nearest) {
       const second = bySubset.get(tubes)?.second;
       if (!second) continue;
-      const squared = this.solver.solve(query.target, query.factors, tubes, second, tubes.length, COARSE);
-      if (squared >= before) continue;
-      const count = tubes.length;
-      rough.push({
-        tubes,
-        scaled: this.solver.scaledVolumes(count),
-        volumes: this.solver.volumes.slice(0, count),
-        squared,
-      });
+      const entry = this.solve(tubes, second, query, COARSE);
+      if (entry.squared < before) rough.push(entry);
     }
   }
 
-  private worthFinishing(rough: readonly Solved[]): Solved[] {
-    const sorted = [...rough].sort((a, b) => a.squared - b.squared);
+  /** Sets of `size` tubes from the best smaller ones: every allowed tube is tried with each of them. */
+  private grow(rough: Solved[], size: number, query: RecipeQuery): void {
+    const { required = [], forbidden = [] } = query;
+    const seeds =
+      rough.length > 0
+        ? [...rough].sort(bySquared).filter(({ tubes }) => tubes.length === size - 1)
+        : [{ tubes: Uint8Array.from(required), scaled: new Float64Array(required.length).fill(1) }];
+    const seen = new Set<string>();
+    for (const { tubes, scaled } of seeds.slice(0, GROWN_SETS)) {
+      if (tubes.length === size) rough.push(this.solve(tubes, scaled, query, COARSE));
+      if (tubes.length !== size - 1) continue;
+      for (let tube = 0; tube < this.mixer.tubeCount; tube++) {
+        if (tubes.includes(tube) || forbidden.includes(tube)) continue;
+        const grown = [
+          ...Array.from(tubes, (held, j) => ({ held, units: scaled[j] as number })),
+          { held: tube, units: GROWN_START },
+        ].sort((a, b) => a.held - b.held);
+        const key = grown.map((part) => part.held).join();
+        if (seen.has(key)) continue;
+        seen.add(key);
+        rough.push(
+          this.solve(
+            Uint8Array.from(grown, (part) => part.held),
+            Float64Array.from(grown, (part) => part.units),
+            query,
+            COARSE,
+          ),
+        );
+      }
+    }
+  }
+
+  private worthFinishing(rough: readonly Solved[], query: RecipeQuery): Solved[] {
+    const sorted = [...rough].sort(bySquared);
     const bySize = new Array<number>(MAX_TUBES_PER_RECIPE + 1).fill(0);
     let withoutBlack = 0;
-    return sorted.filter(({ tubes }) => {
-      const isBlackFree = tubes.every((tube) => !this.isBlack[tube]);
+    const chosen = sorted.filter(({ tubes }) => {
+      const isBlackFree = tubes.every((tube) => this.traits[tube]?.isBlack !== true);
       const isAmongSize = (bySize[tubes.length] ?? 0) < FINISHED_PER_SIZE;
       if (!isAmongSize && !(isBlackFree && withoutBlack < FINISHED_WITHOUT_BLACK)) return false;
       bySize[tubes.length] = (bySize[tubes.length] ?? 0) + 1;
       if (isBlackFree) withoutBlack++;
       return true;
     });
+    const close = (Math.sqrt(sorted[0]?.squared ?? 0) + query.toleranceDeltaE2000) ** 2;
+    const vivid = sorted
+      .filter((entry) => entry.squared <= close && !chosen.includes(entry))
+      .map((entry) => ({ entry, dullest: this.dullestParent(entry.tubes) }))
+      .sort((a, b) => b.dullest - a.dullest || a.entry.squared - b.entry.squared)
+      .slice(0, FINISHED_VIVID);
+    return [...chosen, ...vivid.map(({ entry }) => entry)];
   }
 
-  private finish({ tubes, scaled }: Solved, query: RecipeQuery): Solved {
-    const count = tubes.length;
-    const squared = this.solver.solve(query.target, query.factors, tubes, scaled, count, FINE);
-    return { tubes, scaled, volumes: this.solver.volumes.slice(0, count), squared };
-  }
-
-  private pick(candidates: readonly Candidate[], query: RecipeQuery): Recipe[] {
-    // A required tube whose share came out at nothing is not in the recipe after all.
-    const kept = candidates.filter((candidate) => isAllowed(candidate.tubes, query));
-    const distinct = distinctByTubes(kept).sort(byClosenessThenSize);
-    const closest = distinct[0];
-    if (!closest) return [];
-    const isClose = (candidate: Candidate): boolean =>
-      candidate.deltaE <= closest.deltaE + query.toleranceDeltaE2000;
-    const close = distinct.filter(isClose);
-    const fewestSize = Math.min(...close.map((candidate) => candidate.tubes.length));
-    const plainest = close.find((candidate) => candidate.tubes.length === fewestSize) ?? closest;
-    const hasBlack = (candidate: Candidate): boolean => candidate.tubes.some((tube) => this.isBlack[tube]);
-    const blackFree = distinct.find(
-      (candidate) => !hasBlack(candidate) && candidate.deltaE <= closest.deltaE + WITHOUT_BLACK_COST,
-    );
-    const shifts = new Map(close.map((candidate) => [candidate, this.largestShift(candidate)]));
-    const steadiest = close.reduce((best, next) =>
-      (shifts.get(next) ?? 0) < (shifts.get(best) ?? 0) ? next : best,
-    );
-
-    const cheapest = query.pricePerVolume && cheapestOf(close, query.pricePerVolume);
-    const chosen: Candidate[] = [];
-    const offer = (candidate: Candidate | undefined): void => {
-      if (candidate && chosen.length < query.maxAnswers && !chosen.includes(candidate))
-        chosen.push(candidate);
-    };
-    offer(plainest);
-    offer(closest);
-    offer(steadiest);
-    if (chosen.some(hasBlack)) offer(blackFree);
-    offer(cheapest);
-    // A second opinion must not be a near copy: a trace of a further tube does not make another recipe.
-    for (const candidate of distinct) {
-      if (chosen.length >= Math.min(2, query.maxAnswers)) break;
-      if (candidate.deltaE > closest.deltaE + OTHER_TUBES_COST) break;
-      if (chosen.every((other) => isReallyDifferent(candidate, other))) offer(candidate);
+  private dullestParent(tubes: Uint8Array): number {
+    let dullest = Number.POSITIVE_INFINITY;
+    for (const tube of tubes) {
+      const traits = this.traits[tube];
+      if (traits && !traits.isWhite) dullest = Math.min(dullest, traits.vividness);
     }
-    const lowestShift = Math.min(...chosen.filter(isClose).map((candidate) => this.largestShift(candidate)));
-    const someHoldBlack = chosen.some(hasBlack);
-    return chosen.map((candidate) => {
-      const reasons: RecipeReason[] = [];
-      if (candidate === closest) reasons.push("closest");
-      if (isClose(candidate) && candidate.tubes.length === fewestSize) reasons.push("fewest-tubes");
-      if (chosen.length > 1 && isClose(candidate) && this.largestShift(candidate) === lowestShift)
-        reasons.push("steadiest");
-      if (someHoldBlack && !hasBlack(candidate)) reasons.push("without-black");
-      if (candidate === cheapest) reasons.push("cheapest");
-      if (reasons.length === 0) reasons.push("other-tubes");
-      return this.toRecipe(candidate, reasons);
-    });
-  }
-
-  private dosingShifts(candidate: Candidate): number[] {
-    return candidate.shares.map((_, place) => {
-      const dosed = candidate.shares.map((share, i) => (i === place ? share * (1 + DOSING_ERROR) : share));
-      return deltaE2000(candidate.lab, labOf(this.mixer, candidate.tubes, dosed));
-    });
-  }
-
-  private largestShift(candidate: Candidate): number {
-    return Math.max(...this.dosingShifts(candidate));
-  }
-
-  private toRecipe(candidate: Candidate, reasons: readonly RecipeReason[]): Recipe {
-    const shifts = this.dosingShifts(candidate);
-    const perVolume = shifts.map((shift, i) => shift / (candidate.shares[i] ?? Number.NaN));
-    const order = layingOrder(perVolume);
-    return {
-      parts: order.map((place) => ({
-        tube: candidate.tubes[place] ?? -1,
-        share: candidate.shares[place] ?? Number.NaN,
-      })),
-      predicted: candidate.lab,
-      deltaE2000: candidate.deltaE,
-      dosingShift: order.map((place) => shifts[place] ?? Number.NaN),
-      reasons,
-    };
+    return dullest;
   }
 }
 
-/** Leaves out traces, then computes the colour anew, so that what is said is what the shares give. */
-function candidateFrom({ tubes, volumes }: Solved, mixer: MixtureEvaluator, query: RecipeQuery): Candidate {
-  let total = 0;
-  for (const volume of volumes) total += volume;
-  const kept = Array.from(volumes, (volume, j) => ({
-    tube: tubes[j] as number,
-    share: volume / total,
-  })).filter((part) => part.share > SMALLEST_SHARE);
-  const keptTotal = kept.reduce((sum, part) => sum + part.share, 0);
-  const shares = kept.map((part) => part.share / keptTotal);
-  const keptTubes = kept.map((part) => part.tube);
-  const lab = labOf(mixer, keptTubes, shares);
-  return { tubes: keptTubes, shares, lab, deltaE: differenceFrom(query, lab) };
+function bySquared(a: { readonly squared: number }, b: { readonly squared: number }): number {
+  return a.squared - b.squared;
 }
 
-function labOf(mixer: MixtureEvaluator, tubes: readonly number[], shares: readonly number[]): LabD65 {
-  const out = new Float64Array(3);
-  mixer.writeLab(out, Uint8Array.from(tubes), Float64Array.from(shares), tubes.length);
-  return labD65(out[0] as number, out[1] as number, out[2] as number);
+function bestOf(rough: readonly Solved[]): number {
+  return rough.reduce((best, entry) => Math.min(best, entry.squared), Number.POSITIVE_INFINITY);
 }
 
-function differenceFrom(query: RecipeQuery, lab: LabD65): number {
-  return deltaE2000(query.target, lab, query.factors);
-}
-
-function byClosenessThenSize(a: Candidate, b: Candidate): number {
-  const steps = Math.round(a.deltaE / INDISTINGUISHABLE) - Math.round(b.deltaE / INDISTINGUISHABLE);
-  return steps || a.tubes.length - b.tubes.length || a.deltaE - b.deltaE;
-}
-
-/** A larger subset whose extra tube came out at zero repeats a smaller one: keep the closer of the two. */
-function distinctByTubes(candidates: readonly Candidate[]): Candidate[] {
-  const byTubes = new Map<string, Candidate>();
-  for (const candidate of candidates) {
-    const key = candidate.tubes.join(",");
-    const other = byTubes.get(key);
-    if (!other || candidate.deltaE < other.deltaE) byTubes.set(key, candidate);
-  }
-  return [...byTubes.values()];
-}
-
-function isReallyDifferent(a: Candidate, b: Candidate): boolean {
-  const mainTubes = (candidate: Candidate): string =>
-    candidate.tubes.filter((_, i) => (candidate.shares[i] ?? 0) > TRACE_SHARE).join(",");
-  return mainTubes(a) !== mainTubes(b);
-}
-
-function isAllowed(
-  tubes: ArrayLike<number> & Iterable<number>,
-  { required = [], forbidden = [] }: RecipeQuery,
-): boolean {
-  const held = [...tubes];
-  return required.every((tube) => held.includes(tube)) && !forbidden.some((tube) => held.includes(tube));
-}
-
-function cheapestOf(
-  candidates: readonly Candidate[],
-  pricePerVolume: readonly number[],
-): Candidate | undefined {
-  const priceOf = ({ tubes, shares }: Candidate): number =>
-    tubes.reduce((sum, tube, i) => sum + (pricePerVolume[tube] ?? Number.NaN) * (shares[i] ?? Number.NaN), 0);
-  const [first] = candidates;
-  return first && candidates.reduce((best, next) => (priceOf(next) < priceOf(best) ? next : best), first);
-}
-
-function assertQuery(query: RecipeQuery): void {
+function assertQuery(query: RecipeQuery, { tubeCount }: ColorModel): void {
   if (!query.target.every(Number.isFinite)) throw new RangeError("The target needs three finite numbers");
   if (!Number.isInteger(query.maxTubes) || query.maxTubes < 1 || query.maxTubes > MAX_TUBES_PER_RECIPE) {
     throw new RangeError(`maxTubes must be 1 to ${MAX_TUBES_PER_RECIPE}, got ${query.maxTubes}`);
+  }
+  const { mostShare, limits, thickestFilm } = query;
+  if (mostShare && (mostShare.length !== tubeCount || !mostShare.every((share) => share > 0 && share <= 1))) {
+    throw new RangeError(`mostShare needs ${tubeCount} shares above 0 and at most 1`);
+  }
+  if (limits && ![limits.lightness, limits.chroma, limits.hue].every((limit) => limit > 0)) {
+    throw new RangeError("Limits on value, chroma and hue must be above zero");
+  }
+  if (thickestFilm !== undefined && !(thickestFilm > 0 && Number.isFinite(thickestFilm))) {
+    throw new RangeError(`The thickest film must be finite and above zero, got ${thickestFilm}`);
   }
 }

@@ -7,11 +7,16 @@
 import { lchFromLab } from "../color/cieLab";
 import type { DeltaE2000Factors } from "../color/ciede2000";
 import type { LabD65 } from "../color/types";
-import type { MixtureEvaluator } from "../mixing/mixtureEvaluator";
+import type { ColorModel } from "../mixing/colorModel";
 import { interiorLattice, subsetsOf } from "./subsets";
 
 /** Levels of the lattice by subset size: fine enough that the nearest start leads home. */
 const LATTICE_LEVELS = [0, 1, 9, 8, 8, 8, 9] as const;
+/** The same for films, whose lattice is repeated at each of these scaled amounts per area. */
+const FILM_LEVELS = [0, 1, 6, 6, 6, 7, 8] as const;
+const FILM_AMOUNTS = [0.03, 0.1, 0.3, 1, 3, 9] as const;
+/** Mixtures in a lattice: about half a second of work once per palette, and 12 MB. */
+const MOST_STARTS = 500_000;
 
 export type LatticeSubset = {
   readonly tubes: Uint8Array;
@@ -29,9 +34,27 @@ export type RankedSubset = {
   readonly distance: number;
 };
 
+function startsFor(mixer: ColorModel, size: number): Float64Array[] {
+  if (mixer.isScaleFree) return interiorLattice(size, LATTICE_LEVELS[size] ?? size);
+  const ratios = interiorLattice(size, FILM_LEVELS[size] ?? size);
+  return FILM_AMOUNTS.flatMap((amount) => ratios.map((ratio) => ratio.map((share) => share * amount)));
+}
+
+/** The largest subset size whose lattice is still affordable; at least 1. */
+export function latticeSize(mixer: ColorModel, maxSize: number): number {
+  let total = 0;
+  let subsets = 1;
+  for (let size = 1; size <= maxSize; size++) {
+    subsets = (subsets * (mixer.tubeCount - size + 1)) / size;
+    total += subsets * startsFor(mixer, size).length;
+    if (total > MOST_STARTS) return Math.max(1, size - 1);
+  }
+  return maxSize;
+}
+
 /** @param unitVolume - volume of one strength-scaled unit of a tube. */
 export function buildStartLattice(
-  mixer: MixtureEvaluator,
+  mixer: ColorModel,
   unitVolume: (tube: number) => number,
   maxSize: number,
 ): LatticeSubset[] {
@@ -39,7 +62,7 @@ export function buildStartLattice(
   const volumes = new Float64Array(maxSize);
   const subsets: LatticeSubset[] = [];
   for (let count = 1; count <= maxSize; count++) {
-    const starts = interiorLattice(count, LATTICE_LEVELS[count] ?? count);
+    const starts = startsFor(mixer, count);
     for (const tubes of subsetsOf(mixer.tubeCount, count)) {
       const labs = new Float64Array(3 * starts.length);
       starts.forEach((start, i) => {

@@ -4,11 +4,13 @@
  * Damped Gauss-Newton on the three residuals of ΔE00 with exact derivatives of the mixture. Volumes are
  * scaled by each tube's strength, so that a speck of a strong tube is as large a step as a part of a weak
  * one. A tube at zero stays out while the slope pushes it further out (active set). An opaque mixture is
- * unchanged when all volumes grow together, so each step is followed by scaling back to a sum of one.
+ * unchanged when all volumes grow together, so each step is followed by scaling back to a sum of one; a film
+ * is not, and keeps its sum. Hard limits enter as steep extra residuals (see ./solverLimits).
  */
 import { type DeltaE2000Factors, writeResidualsOfDeltaE2000 } from "../color/ciede2000";
 import type { LabD65 } from "../color/types";
-import type { MixtureEvaluator } from "../mixing/mixtureEvaluator";
+import type { ColorModel } from "../mixing/colorModel";
+import { LimitCosts, type SolverLimits } from "./solverLimits";
 
 export const MAX_TUBES_PER_RECIPE = 6;
 
@@ -30,33 +32,61 @@ const LARGEST_DAMPING = 1e10;
 const LAB_STEP = 1e-4;
 /** Scaled volumes below this are none: it is less than a thousandth of a speck. */
 const NOTHING = 1e-6;
+/** A required tube keeps at least so much as scaled by strength: about what an eye can just see. */
+const LEAST_OF_REQUIRED = 0.01;
 
 export class SubsetSolver {
-  /** Volumes of the last solution in the order of its tubes; they sum to one as scaled by strength. */
-  readonly volumes = new Float64Array(MAX_TUBES_PER_RECIPE);
+  /** Volumes of the last solution in the order of its tubes; opaque ones sum to one as scaled by strength. */
+  readonly volumes: Float64Array;
   readonly lab = new Float64Array(3);
   evaluations = 0;
 
   private readonly scale: Float64Array;
-  private readonly x = new Float64Array(MAX_TUBES_PER_RECIPE);
-  private readonly trial = new Float64Array(MAX_TUBES_PER_RECIPE);
-  private readonly trialVolumes = new Float64Array(MAX_TUBES_PER_RECIPE);
+  private readonly x: Float64Array;
+  private readonly trial: Float64Array;
+  private readonly trialVolumes: Float64Array;
   private readonly trialLab = new Float64Array(3);
-  private readonly slopes = new Float64Array(3 * MAX_TUBES_PER_RECIPE);
-  private readonly trialSlopes = new Float64Array(3 * MAX_TUBES_PER_RECIPE);
+  private readonly slopes: Float64Array;
+  private readonly trialSlopes: Float64Array;
   private readonly residuals = new Float64Array(3);
   private readonly moved = new Float64Array(3);
   private readonly metric = new Float64Array(9);
-  private readonly jacobian = new Float64Array(3 * MAX_TUBES_PER_RECIPE);
-  private readonly normal = new Float64Array(MAX_TUBES_PER_RECIPE * MAX_TUBES_PER_RECIPE);
-  private readonly gradient = new Float64Array(MAX_TUBES_PER_RECIPE);
-  private readonly factor = new Float64Array(MAX_TUBES_PER_RECIPE * MAX_TUBES_PER_RECIPE);
-  private readonly step = new Float64Array(MAX_TUBES_PER_RECIPE);
-  private readonly free = new Uint8Array(MAX_TUBES_PER_RECIPE);
+  private readonly jacobian: Float64Array;
+  private readonly normal: Float64Array;
+  private readonly gradient: Float64Array;
+  private readonly factor: Float64Array;
+  private readonly step: Float64Array;
+  private readonly free: Uint8Array;
+  private readonly floors: Float64Array;
+  private required: readonly number[] = [];
+  private limits: LimitCosts | undefined;
 
-  constructor(private readonly mixer: MixtureEvaluator) {
+  /** @param capacity - the most tubes that one solve may hold. */
+  constructor(
+    private readonly mixer: ColorModel,
+    private readonly capacity = MAX_TUBES_PER_RECIPE,
+  ) {
+    this.volumes = new Float64Array(capacity);
+    this.x = new Float64Array(capacity);
+    this.trial = new Float64Array(capacity);
+    this.trialVolumes = new Float64Array(capacity);
+    this.slopes = new Float64Array(3 * capacity);
+    this.trialSlopes = new Float64Array(3 * capacity);
+    this.jacobian = new Float64Array(3 * capacity);
+    this.normal = new Float64Array(capacity * capacity);
+    this.gradient = new Float64Array(capacity);
+    this.factor = new Float64Array(capacity * capacity);
+    this.step = new Float64Array(capacity);
+    this.free = new Uint8Array(capacity);
+    this.floors = new Float64Array(capacity);
     this.scale = new Float64Array(mixer.tubeCount);
     for (let tube = 0; tube < mixer.tubeCount; tube++) this.scale[tube] = 1 / mixer.strengthOf(tube);
+  }
+
+  /** From the next solve on; undefined lifts all limits. */
+  setLimits(limits: SolverLimits | undefined): void {
+    this.limits = limits && new LimitCosts(limits, this.capacity);
+    this.required = limits?.required ?? [];
   }
 
   /** Volume of one scaled unit of a tube. */
@@ -67,7 +97,7 @@ export class SubsetSolver {
   /**
    * @param tubes - the first `count` entries take part.
    * @param start - scaled volumes to start from, same order; any positive sum.
-   * @returns ΔE00² at the solution, which is left in `volumes` and `lab`.
+   * @returns ΔE00² at the solution, which is left in `volumes` and `lab`; more where limits are broken.
    */
   solve(
     target: LabD65,
@@ -78,16 +108,20 @@ export class SubsetSolver {
     effort: SolverEffort,
   ): number {
     const { x, trial, lab, residuals } = this;
-    for (let j = 0; j < count; j++) x[j] = start[j] as number;
-    normalise(x, count);
+    for (let j = 0; j < count; j++) {
+      this.floors[j] = this.required.includes(tubes[j] as number) ? LEAST_OF_REQUIRED : 0;
+      x[j] = Math.max(start[j] as number, this.floors[j] as number);
+    }
+    if (this.mixer.isScaleFree) normalise(x, count);
     this.unscale(x, this.volumes, tubes, count);
     this.mixer.writeLabAndSlopes(lab, this.slopes, tubes, this.volumes, count);
     this.evaluations++;
     this.writeResiduals(residuals, target, factors, lab);
-    let sum = squareSum(residuals);
+    let sum = squareSum(residuals) + (this.limits?.cost(target, lab, tubes, this.volumes, count) ?? 0);
     let damping = 1e-3;
     for (let iteration = 0; iteration < effort.maxIterations && sum > effort.goodEnough; iteration++) {
       this.writeNormalEquations(target, factors, tubes, count);
+      if (this.limits) this.addLimits(this.limits, target, tubes, count);
       let gain = 0;
       while (damping < LARGEST_DAMPING) {
         if (this.writeStep(count, damping) && this.writeTrial(count)) {
@@ -96,7 +130,9 @@ export class SubsetSolver {
           this.mixer.writeLabAndSlopes(this.trialLab, this.trialSlopes, tubes, this.trialVolumes, count);
           this.evaluations++;
           this.writeResiduals(this.moved, target, factors, this.trialLab);
-          const trialSum = squareSum(this.moved);
+          const trialSum =
+            squareSum(this.moved) +
+            (this.limits?.cost(target, this.trialLab, tubes, this.trialVolumes, count) ?? 0);
           if (trialSum < sum) {
             gain = (sum - trialSum) / sum;
             sum = trialSum;
@@ -125,9 +161,9 @@ export class SubsetSolver {
   private writeTrial(count: number): boolean {
     for (let j = 0; j < count; j++) {
       const next = (this.x[j] as number) + (this.step[j] as number);
-      this.trial[j] = next > NOTHING ? next : 0;
+      this.trial[j] = next > NOTHING ? Math.max(next, this.floors[j] as number) : (this.floors[j] as number);
     }
-    return normalise(this.trial, count);
+    return this.mixer.isScaleFree ? normalise(this.trial, count) : isSomething(this.trial, count);
   }
 
   private unscale(scaled: Float64Array, out: Float64Array, tubes: Uint8Array, count: number): void {
@@ -186,22 +222,44 @@ export class SubsetSolver {
       for (let row = 0; row < 3; row++)
         slope += (jacobian[3 * i + row] as number) * (residuals[row] as number);
       gradient[i] = slope;
-      free[i] = (x[i] as number) > 0 || slope < 0 ? 1 : 0;
+      free[i] = (x[i] as number) > (this.floors[i] as number) || slope < 0 ? 1 : 0;
       for (let j = 0; j <= i; j++) {
         let product = 0;
         for (let row = 0; row < 3; row++) {
           product += (jacobian[3 * i + row] as number) * (jacobian[3 * j + row] as number);
         }
-        normal[i * MAX_TUBES_PER_RECIPE + j] = product;
-        normal[j * MAX_TUBES_PER_RECIPE + i] = product;
+        normal[i * this.capacity + j] = product;
+        normal[j * this.capacity + i] = product;
       }
     }
+  }
+
+  /** The limits' share of JᵀJ and Jᵀr, as scaled by strength. */
+  private addLimits(limits: LimitCosts, target: LabD65, tubes: Uint8Array, count: number): void {
+    const { x, normal, gradient, free, scale } = this;
+    this.unscale(x, this.trialVolumes, tubes, count);
+    limits.writeRows(target, this.lab, this.slopes, tubes, this.trialVolumes, count);
+    for (let row = 0; row < limits.rowCount; row++) {
+      const residual = limits.residuals[row] as number;
+      for (let i = 0; i < count; i++) {
+        const own =
+          (limits.slopes[row * this.capacity + i] as number) * (scale[tubes[i] as number] as number);
+        gradient[i] = (gradient[i] as number) + own * residual;
+        for (let j = 0; j < count; j++) {
+          const other =
+            (limits.slopes[row * this.capacity + j] as number) * (scale[tubes[j] as number] as number);
+          normal[i * this.capacity + j] = (normal[i * this.capacity + j] as number) + own * other;
+        }
+      }
+    }
+    for (let i = 0; i < count; i++)
+      free[i] = (x[i] as number) > (this.floors[i] as number) || (gradient[i] as number) < 0 ? 1 : 0;
   }
 
   /** Cholesky on the free tubes; false when the damped matrix is not positive definite. */
   private writeStep(count: number, damping: number): boolean {
     const { normal, gradient, factor, step, free } = this;
-    const n = MAX_TUBES_PER_RECIPE;
+    const n = this.capacity;
     let trace = 0;
     for (let i = 0; i < count; i++) trace += normal[i * n + i] as number;
     const lift = damping * (trace / count) + 1e-30;
@@ -234,6 +292,11 @@ export class SubsetSolver {
 
 function squareSum(r: Float64Array): number {
   return (r[0] as number) ** 2 + (r[1] as number) ** 2 + (r[2] as number) ** 2;
+}
+
+function isSomething(x: Float64Array, count: number): boolean {
+  for (let j = 0; j < count; j++) if ((x[j] as number) > 0) return true;
+  return false;
 }
 
 /** Scales to a sum of one; false when nothing is left. */

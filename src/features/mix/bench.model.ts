@@ -30,7 +30,7 @@ export type BenchRecipe = {
 export function benchRecipe(recipe: PaintedRecipe, tubeIds: readonly string[]): BenchRecipe {
   const amounts = recipe.parts.map((part, i) => ({
     tubeId: tubeIds[part.tube] ?? "",
-    parts: recipe.laidDown.parts[i] ?? Number.NaN,
+    parts: recipe.laidDown.volumes[i] ?? Number.NaN,
     share: part.share,
   }));
   const shift = Math.max(...recipe.dosingShift);

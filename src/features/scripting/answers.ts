@@ -157,8 +157,8 @@ export function answerRecipes(request: Request): Promise<Response> {
             parts: recipe.parts.map((part, i) => ({
               tube: nameOf(tubes[part.tube]),
               share: round(part.share, 6),
-              parts: recipe.laidDown.parts[i],
-              amount: amountWords(recipe.laidDown.parts[i] ?? Number.NaN, DEFAULT_SIZES),
+              parts: recipe.laidDown.volumes[i],
+              amount: amountWords(recipe.laidDown.volumes[i] ?? Number.NaN, DEFAULT_SIZES),
             })),
             predicted: rounded(recipe.laidDown.predicted),
             ...screenOf(recipe.laidDown.predicted),

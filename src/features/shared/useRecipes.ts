@@ -46,7 +46,7 @@ export function useRecipes(target: LabD65 | undefined): RecipesState & { readonl
         toleranceDeltaE2000: PLAINER_WITHIN,
         maxAnswers: MAX_ANSWERS,
       },
-      sizes,
+      dosing: { unit: "parts", sizes },
     };
     let isCurrent = true;
     void solver.searchRecipes(request).then((answer) => {

@@ -26,6 +26,7 @@ export const REASON_WORDS: Readonly<Record<RecipeReason, string>> = {
   steadiest: "forgives a wrong dose best",
   "without-black": "without black",
   cheapest: "cheapest",
+  "brightest-parents": "from the brightest tubes",
   "other-tubes": "another way there",
 };
 

@@ -1,0 +1,103 @@
+/**
+ * How paint is measured out: by the knife in parts, touches and specks, in drops, in millilitres, on a scale.
+ * A dosing says which volumes can be laid down; volumes are in its own unit throughout (parts, drops, or
+ * millilitres, into which grams are turned by each tube's density).
+ */
+import { type AmountSizes, handStep, roundToHand } from "./amounts";
+
+export type DosingChoice =
+  | { readonly unit: "parts"; readonly sizes: AmountSizes }
+  /** Whole drops; at most so many of the main ingredient. */
+  | { readonly unit: "drops"; readonly mostDrops: number }
+  /** A syringe or spoon read to `stepMl`, for a pile of about `wantedMl`. */
+  | { readonly unit: "millilitres"; readonly stepMl: number; readonly wantedMl: number }
+  /** A scale read to `stepGrams`; density of each tube in g/ml. */
+  | {
+      readonly unit: "grams";
+      readonly stepGrams: number;
+      readonly wantedMl: number;
+      readonly gramsPerMl: readonly number[];
+    };
+
+export type Dosing = {
+  /** The nearest volume that can be laid down of a tube; never none when some was asked for. */
+  readonly round: (volume: number, tube: number) => number;
+  /** The step in which a volume of about this size can be changed. */
+  readonly step: (volume: number, tube: number) => number;
+  readonly smallest: (tube: number) => number;
+  /** Volumes that are tried for the largest ingredient, given its share of the whole. */
+  readonly sizesOfLargest: (share: number) => readonly number[];
+  /** ΔE00 that a painter gives up to save one unit of paint. */
+  readonly deltaEPerUnit: number;
+};
+
+const PARTS_OF_LARGEST = [1, 1.5, 2, 2.5, 3, 3.5, 4, 4.5, 5, 6, 7, 8, 10, 12] as const;
+/** A dozen parts must gain half a ΔE00 over two. */
+const DELTA_E_PER_PART = 0.05;
+/** A drop is a tenth of a part or so; counting them is quick. */
+const DELTA_E_PER_DROP = 0.01;
+/** A pile of a wanted size may come out this much smaller or larger if the colour gains by it. */
+const ABOUT = [0.9, 0.95, 1, 1.05, 1.1] as const;
+
+export function dosingOf(choice: DosingChoice): Dosing {
+  switch (choice.unit) {
+    case "parts":
+      return {
+        round: (volume) => roundToHand(volume, choice.sizes),
+        step: (volume) => handStep(volume, choice.sizes),
+        smallest: () => choice.sizes.speckParts,
+        sizesOfLargest: () => PARTS_OF_LARGEST,
+        deltaEPerUnit: DELTA_E_PER_PART,
+      };
+    case "drops": {
+      assertPositive(choice.mostDrops, "The number of drops");
+      const most = Math.max(1, Math.floor(choice.mostDrops));
+      return {
+        ...evenDosing(() => 1),
+        sizesOfLargest: () => Array.from({ length: most }, (_, i) => i + 1),
+        deltaEPerUnit: DELTA_E_PER_DROP,
+      };
+    }
+    case "millilitres":
+      assertPositive(choice.stepMl, "The step in millilitres");
+      assertPositive(choice.wantedMl, "The wanted volume");
+      return { ...evenDosing(() => choice.stepMl), ...ofWantedSize(choice.wantedMl) };
+    case "grams":
+      assertPositive(choice.stepGrams, "The step in grams");
+      assertPositive(choice.wantedMl, "The wanted volume");
+      for (const density of choice.gramsPerMl) assertPositive(density, "A density");
+      return {
+        ...evenDosing((tube) => choice.stepGrams / densityOf(choice.gramsPerMl, tube)),
+        ...ofWantedSize(choice.wantedMl),
+      };
+  }
+}
+
+/** Grams of a volume in millilitres. */
+export function gramsOf(volumeMl: number, tube: number, gramsPerMl: readonly number[]): number {
+  return volumeMl * densityOf(gramsPerMl, tube);
+}
+
+function densityOf(gramsPerMl: readonly number[], tube: number): number {
+  const density = gramsPerMl[tube];
+  if (density === undefined) throw new RangeError(`There is no density for tube ${tube}`);
+  return density;
+}
+
+function evenDosing(stepOf: (tube: number) => number): Pick<Dosing, "round" | "step" | "smallest"> {
+  return {
+    round: (volume, tube) => Math.max(1, Math.round(volume / stepOf(tube))) * stepOf(tube),
+    step: (_, tube) => stepOf(tube),
+    smallest: stepOf,
+  };
+}
+
+/** The size of the pile is given, so paint is not saved. */
+function ofWantedSize(wanted: number): Pick<Dosing, "sizesOfLargest" | "deltaEPerUnit"> {
+  return { sizesOfLargest: (share) => ABOUT.map((factor) => factor * wanted * share), deltaEPerUnit: 0 };
+}
+
+function assertPositive(value: number, what: string): void {
+  if (!(value > 0) || !Number.isFinite(value))
+    throw new RangeError(`${what} must be finite and above zero, got ${value}`);
+}

@@ -1,0 +1,18 @@
+/** What a search needs to know of a palette: the colour of volumes of its tubes, and how it changes. */
+export type ColorModel = {
+  readonly tubeCount: number;
+  /** True when only the ratio of volumes counts (opaque paint), false when their sum does too (a film). */
+  readonly isScaleFree: boolean;
+  /** Volume of a tube that colours about as much as one volume of a paint with K = S = 1. */
+  readonly strengthOf: (tube: number) => number;
+  /** Writes L*, a*, b*; reads the first `count` entries of `tubes` and `volumes`. */
+  readonly writeLab: (out: Float64Array, tubes: Uint8Array, volumes: Float64Array, count: number) => void;
+  /** The same with dL*, da*, db* by the volume of tubes[j] in slopes[3 j], [3 j + 1], [3 j + 2]. */
+  readonly writeLabAndSlopes: (
+    out: Float64Array,
+    slopes: Float64Array,
+    tubes: Uint8Array,
+    volumes: Float64Array,
+    count: number,
+  ) => void;
+};

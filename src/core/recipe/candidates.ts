@@ -1,0 +1,119 @@
+/** Solved sets of tubes, cleaned of traces and computed anew: what the answers are chosen from. */
+import { deltaE2000 } from "../color/ciede2000";
+import { type LabD65, labD65 } from "../color/types";
+import type { ColorModel } from "../mixing/colorModel";
+import { keepsLimits } from "./solverLimits";
+import type { RecipeQuery } from "./types";
+
+export type Solved = {
+  readonly tubes: Uint8Array;
+  /** Volumes as scaled by strength, and as they are. */
+  readonly scaled: Float64Array;
+  readonly volumes: Float64Array;
+  /** ΔE00², and more where limits are broken. */
+  readonly squared: number;
+};
+
+export type Candidate = {
+  readonly tubes: readonly number[];
+  /** Shares of an opaque mixture, amounts per area of a film. */
+  readonly volumes: readonly number[];
+  readonly lab: LabD65;
+  readonly deltaE: number;
+  /** ΔE00 by which a 10 % larger dose of each tube moves the colour. */
+  readonly dosingShifts: readonly number[];
+  readonly largestShift: number;
+};
+
+/** A share that a hand cannot lay down and an eye cannot see: such a tube is left out. */
+const SMALLEST_SHARE = 1e-5;
+/** Two recipes with the same tubes are the same recipe; so is one that only adds an invisible trace. */
+const TRACE_SHARE = 1e-3;
+const DOSING_ERROR = 0.1;
+/** ΔE00 below which closeness is noise of the solver and the plainer recipe wins. */
+const INDISTINGUISHABLE = 0.005;
+
+/** Leaves out traces, then computes the colour anew, so that what is said is what the volumes give. */
+export function candidateFrom(
+  { tubes, volumes }: Solved,
+  mixer: ColorModel,
+  query: RecipeQuery,
+): Candidate | undefined {
+  const total = volumes.reduce((sum, volume) => sum + volume, 0);
+  const kept = Array.from(volumes, (volume, j) => ({ tube: tubes[j] as number, volume })).filter(
+    (part) => part.volume > SMALLEST_SHARE * total,
+  );
+  if (kept.length === 0) return undefined;
+  const keptTotal = kept.reduce((sum, part) => sum + part.volume, 0);
+  const scale = mixer.isScaleFree ? 1 / keptTotal : 1;
+  const keptVolumes = kept.map((part) => part.volume * scale);
+  const keptTubes = kept.map((part) => part.tube);
+  const lab = labOf(mixer, keptTubes, keptVolumes);
+  const dosingShifts = keptVolumes.map((_, place) =>
+    deltaE2000(
+      lab,
+      labOf(
+        mixer,
+        keptTubes,
+        keptVolumes.map((volume, i) => (i === place ? volume * (1 + DOSING_ERROR) : volume)),
+      ),
+    ),
+  );
+  return {
+    tubes: keptTubes,
+    volumes: keptVolumes,
+    lab,
+    deltaE: deltaE2000(query.target, lab, query.factors),
+    dosingShifts,
+    largestShift: Math.max(...dosingShifts),
+  };
+}
+
+function labOf(mixer: ColorModel, tubes: readonly number[], volumes: readonly number[]): LabD65 {
+  const out = new Float64Array(3);
+  mixer.writeLab(out, Uint8Array.from(tubes), Float64Array.from(volumes), tubes.length);
+  return labD65(out[0] as number, out[1] as number, out[2] as number);
+}
+
+/** Closest first; of equally close ones the one with fewer tubes, then the one that forgives a wrong dose. */
+export function byClosenessThenSize(a: Candidate, b: Candidate): number {
+  const steps = Math.round(a.deltaE / INDISTINGUISHABLE) - Math.round(b.deltaE / INDISTINGUISHABLE);
+  return steps || a.tubes.length - b.tubes.length || a.largestShift - b.largestShift;
+}
+
+/** A larger subset whose extra tube came out at zero repeats a smaller one: keep the closer of the two. */
+export function distinctByTubes(candidates: readonly Candidate[]): Candidate[] {
+  const byTubes = new Map<string, Candidate>();
+  for (const candidate of candidates) {
+    const key = candidate.tubes.join(",");
+    const other = byTubes.get(key);
+    if (!other || candidate.deltaE < other.deltaE) byTubes.set(key, candidate);
+  }
+  return [...byTubes.values()];
+}
+
+export function isReallyDifferent(a: Candidate, b: Candidate): boolean {
+  const mainTubes = ({ tubes, volumes }: Candidate): string => {
+    const total = volumes.reduce((sum, volume) => sum + volume, 0);
+    return tubes.filter((_, i) => (volumes[i] ?? 0) > TRACE_SHARE * total).join(",");
+  };
+  return mainTubes(a) !== mainTubes(b);
+}
+
+/** Whether a set of tubes holds what it must and nothing that it must not. */
+export function isAllowedSet(
+  tubes: ArrayLike<number> & Iterable<number>,
+  { required = [], forbidden = [] }: RecipeQuery,
+): boolean {
+  const held = [...tubes];
+  return required.every((tube) => held.includes(tube)) && !forbidden.some((tube) => held.includes(tube));
+}
+
+/** Whether a finished candidate keeps every wish of the query. */
+export function isAllowed({ tubes, volumes, lab }: Candidate, query: RecipeQuery): boolean {
+  const { limits, mostShare, thickestFilm, target } = query;
+  return (
+    isAllowedSet(tubes, query) &&
+    keepsLimits({ axes: limits, mostShare, mostVolume: thickestFilm }, target, lab, tubes, volumes)
+  );
+}

@@ -1,0 +1,46 @@
+/** What a search can tell about each tube from its optics alone. */
+import { lchFromLab } from "../color/cieLab";
+import { labD65 } from "../color/types";
+import type { ColorModel } from "../mixing/colorModel";
+import type { TubeTraits } from "./answers";
+
+const WHITE_LIGHTNESS = 90;
+const WHITE_CHROMA = 14;
+/** White units per unit of a tube, as scaled by strength: where the chroma of a dark tube shows. */
+const TINTS = [0.5, 1, 2, 4, 8] as const;
+/** Scaled amounts per area for films, from a pale wash to a full layer. */
+const FILMS = [0.05, 0.15, 0.5, 1.5, 5] as const;
+
+export function tubeTraits(mixer: ColorModel, isBlack: readonly boolean[]): TubeTraits[] {
+  const out = new Float64Array(3);
+  const look = (parts: readonly { readonly tube: number; readonly units: number }[]) => {
+    mixer.writeLab(
+      out,
+      Uint8Array.from(parts, (part) => part.tube),
+      Float64Array.from(parts, (part) => part.units / mixer.strengthOf(part.tube)),
+      parts.length,
+    );
+    return lchFromLab(labD65(out[0] as number, out[1] as number, out[2] as number));
+  };
+  const thick = mixer.isScaleFree ? 1 : Math.max(...FILMS);
+  const masstones = isBlack.map((_, tube) => look([{ tube, units: thick }]));
+  const isWhite = masstones.map(([l, c]) => l >= WHITE_LIGHTNESS && c < WHITE_CHROMA);
+  const white = isWhite.indexOf(true);
+  return masstones.map(([, masstoneChroma], tube) => {
+    const lightened = mixer.isScaleFree
+      ? white < 0
+        ? []
+        : TINTS.map((units) =>
+            look([
+              { tube, units: 1 },
+              { tube: white, units },
+            ]),
+          )
+      : FILMS.map((units) => look([{ tube, units }]));
+    return {
+      isBlack: isBlack[tube] === true,
+      isWhite: isWhite[tube] === true,
+      vividness: Math.max(masstoneChroma, ...lightened.map(([, chroma]) => chroma)),
+    };
+  });
+}
