@@ -1,5 +1,6 @@
 /** What the solver worker understands: plain data both ways, so that it survives cloning. */
 import type { DosingChoice } from "../core/amounts/dosing";
+import type { PaletteTable } from "../core/picture/paletteTable";
 import type { PaletteAnswer } from "../core/recipe/palette";
 import type { RecipeQuery } from "../core/recipe/types";
 
@@ -15,6 +16,12 @@ export type RecipeRequest = {
 
 export type SolverApi = {
   searchRecipes: (request: RecipeRequest) => PaletteAnswer;
+  /** Takes seconds; tells the share that is done. */
+  paletteTable: (
+    tubes: readonly SolverTube[],
+    size: number,
+    onProgress: (share: number) => void,
+  ) => PaletteTable;
 };
 
 /** Why an answer does not come. */

@@ -68,7 +68,10 @@ function clientOf(api: SolverApi): { client: SolverClient; later: (() => void)[]
 
 /** An api whose answers wait until they are let go. */
 function hangingApi(): SolverApi {
-  return { searchRecipes: () => new Promise(() => undefined) as never };
+  return {
+    searchRecipes: () => new Promise(() => undefined) as never,
+    paletteTable: () => new Promise(() => undefined) as never,
+  };
 }
 
 afterEach(() => {
@@ -106,6 +109,7 @@ describe("SolverClient", () => {
     let isBroken = true;
     const working = createSolverApi();
     const { client } = clientOf({
+      ...working,
       searchRecipes: (asked) => (isBroken ? hangingApi().searchRecipes(asked) : working.searchRecipes(asked)),
     });
     const open = client.searchRecipes(request(60));
@@ -114,6 +118,15 @@ describe("SolverClient", () => {
     isBroken = false;
     expect((await client.searchRecipes(request(60))).ok).toBe(true);
     expect(FakeWorker.all).toHaveLength(2);
+  });
+
+  it("builds the table of a palette and hears how far it is", async () => {
+    const { client } = clientOf(createSolverApi());
+    const shares: number[] = [];
+    const tubes = ["titanium-white", "raw-umber"].map((modelId) => ({ modelId }));
+    const answer = await client.paletteTable(tubes, 9, (share) => shares.push(share));
+    expect(answer).toMatchObject({ ok: true, value: { size: 9 } });
+    await expect.poll(() => shares.at(-1)).toBe(1);
   });
 
   it("passes on why a question was refused", async () => {

@@ -7,7 +7,8 @@
  */
 import * as Comlink from "comlink";
 import { fail, type Result, succeed } from "../core/result";
-import type { RecipeRequest, SolverApi, SolverFailure } from "./protocol";
+import type { PaletteTable } from "../core/picture/paletteTable";
+import type { RecipeRequest, SolverApi, SolverFailure, SolverTube } from "./protocol";
 import type { PaletteAnswer } from "../core/recipe/palette";
 
 /** The part of a Worker that the client needs; tests bring their own. */
@@ -32,6 +33,15 @@ export class SolverClient {
 
   searchRecipes(request: RecipeRequest): Promise<Result<PaletteAnswer, SolverFailure>> {
     return this.ask((remote) => remote.searchRecipes(request));
+  }
+
+  /** What pictures look like through a palette; takes seconds, and `onProgress` hears the share that is done. */
+  paletteTable(
+    tubes: readonly SolverTube[],
+    size: number,
+    onProgress: (share: number) => void,
+  ): Promise<Result<PaletteTable, SolverFailure>> {
+    return this.ask((remote) => remote.paletteTable(tubes, size, Comlink.proxy(onProgress)));
   }
 
   /** Gives up the question that is open, if any. */

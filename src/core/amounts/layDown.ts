@@ -18,7 +18,7 @@ export type LaidDown = {
   readonly lossDeltaE2000: number;
 };
 
-type Trial = { readonly volumes: readonly number[]; readonly difference: number };
+type Trial = { readonly volumes: readonly number[]; readonly cost: number };
 
 /** @param filmThickness - of a film: the dry thickness that the mixture is laid in; undefined for opaque paint. */
 export function layDown(
@@ -40,8 +40,14 @@ export function layDown(
     mixer.writeLab(out, indices, buffer, tubes.length);
     return deltaE2000(target, labD65(out[0] as number, out[1] as number, out[2] as number));
   };
-  const costOf = ({ volumes, difference }: Trial): number =>
-    difference + dosing.deltaEPerUnit * sumOf(volumes);
+  const costOf = (volumes: readonly number[]): number =>
+    differenceOf(volumes) + dosing.deltaEPerUnit * sumOf(volumes);
+  const largest = Math.max(...shares);
+  const sizes = dosing.sizesOfLargest(largest);
+  // Rounding may carry the main ingredient by half a step beyond the sizes that were asked for, not more.
+  const roundedSizes = sizes.map((size) => dosing.round(size, tubes[shares.indexOf(largest)] ?? -1));
+  const smallestPile = Math.min(...roundedSizes) * ALMOST_ONE;
+  const largestPile = Math.max(...roundedSizes) / ALMOST_ONE;
   const tubeOf = (place: number): number => tubes[place] ?? -1;
   const moved = (
     volumes: readonly number[],
@@ -51,19 +57,20 @@ export function layDown(
     const volume = volumes[place] ?? Number.NaN;
     const next = volume + direction * dosing.step(volume, tubeOf(place));
     if (next < dosing.smallest(tubeOf(place)) * ALMOST_ONE) return undefined;
-    return volumes.map((value, j) => (j === place ? dosing.round(next, tubeOf(place)) : value));
+    const trial = volumes.map((value, j) => (j === place ? dosing.round(next, tubeOf(place)) : value));
+    const largestVolume = Math.max(...trial);
+    return largestVolume < smallestPile || largestVolume > largestPile ? undefined : trial;
   };
-  const largest = Math.max(...shares);
   let best: Trial | undefined;
-  for (const size of dosing.sizesOfLargest(largest)) {
+  for (const size of sizes) {
     const rounded = shares.map((share, place) => dosing.round((share * size) / largest, tubeOf(place)));
-    const trial = improve(rounded, differenceOf, (volumes) =>
+    const trial = improve(rounded, costOf, (volumes) =>
       volumes.flatMap((_, place) => [moved(volumes, place, -1), moved(volumes, place, 1)]),
     );
-    if (!best || costOf(trial) < costOf(best)) best = trial;
+    if (!best || trial.cost < best.cost) best = trial;
   }
   if (!best) throw new RangeError("A dosing must try at least one size");
-  const { volumes } = improve(best.volumes, differenceOf, (around) => allAround(around, moved));
+  const { volumes } = improve(best.volumes, costOf, (around) => allAround(around, moved));
   const difference = differenceOf(volumes);
   const predicted = labD65(out[0] as number, out[1] as number, out[2] as number);
   return {
@@ -78,24 +85,22 @@ export function layDown(
 /** Rounding of steps such as 0.1. */
 const ALMOST_ONE = 1 - 1e-9;
 
-/** Moves to the best neighbour as long as that brings the colour closer. */
+/** Moves to the best neighbour as long as that brings the colour closer for little paint. */
 function improve(
   start: readonly number[],
-  differenceOf: (volumes: readonly number[]) => number,
+  costOf: (volumes: readonly number[]) => number,
   neighboursOf: (volumes: readonly number[]) => readonly (readonly number[] | undefined)[],
 ): Trial {
-  let volumes = start;
-  let difference = differenceOf(volumes);
+  let now: Trial = { volumes: start, cost: costOf(start) };
   for (;;) {
     let better: Trial | undefined;
-    for (const trial of neighboursOf(volumes)) {
-      if (!trial) continue;
-      const trialDifference = differenceOf(trial);
-      if (trialDifference < (better?.difference ?? difference) - 1e-9)
-        better = { volumes: trial, difference: trialDifference };
+    for (const volumes of neighboursOf(now.volumes)) {
+      if (!volumes) continue;
+      const cost = costOf(volumes);
+      if (cost < (better ?? now).cost - 1e-9) better = { volumes, cost };
     }
-    if (!better) return { volumes, difference };
-    ({ volumes, difference } = better);
+    if (!better) return now;
+    now = better;
   }
 }
 

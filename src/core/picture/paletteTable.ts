@@ -1,0 +1,281 @@
+/**
+ * A picture seen through a palette: for each screen colour the nearest colour that the palette mixes.
+ *
+ * The nearest mixture is found at the corners of a cube of sRGB colours and interpolated between them. A
+ * corner's solve starts from the nearest of a few thousand sampled mixtures and from the solutions of the
+ * corners beside it; sweeps back and forth then hand good solutions on to neighbours that were caught in a
+ * worse valley, as in the patch search of Barnes et al.
+ *
+ * Source of the sweeps: C. Barnes, E. Shechtman, A. Finkelstein, D. B. Goldman, ACM Trans. Graph. 28(3), 24
+ * (2009), doi:10.1145/1531326.1531330.
+ */
+import { deltaE2000, REFERENCE_FACTORS } from "../color/ciede2000";
+import { decodeChannel, labFromLinearSrgb, screenColorFromLab } from "../color/srgb";
+import { type LabD65, labD65, linearSrgb } from "../color/types";
+import type { ColorModel } from "../mixing/colorModel";
+import { interiorLattice, subsetsOf } from "../recipe/subsets";
+import { type SolverEffort, SubsetSolver } from "../recipe/subsetSolver";
+
+export type PaletteTable = {
+  /** Corners along each axis of the cube. */
+  readonly size: number;
+  /** sRGB bytes of the nearest mixture, red fastest: 3 · size³. */
+  readonly rgb: Uint8ClampedArray;
+  /** ΔE00 of each corner from its nearest mixture. */
+  readonly missDeltaE2000: Float32Array;
+};
+
+export type PaletteTableOptions = {
+  /** 2 to 65; 33 is fine for photographs. */
+  readonly size: number;
+  /** Told now and then how far it is, (0, 1]; a false answer ends the work. */
+  readonly onProgress?: (share: number) => boolean;
+};
+
+/** To a tenth of ΔE00, or until a step gains less than a hundredth. */
+const EFFORT: SolverEffort = { maxIterations: 24, goodEnough: 0.01, relativeGain: 0.01 };
+const POLISH: SolverEffort = { maxIterations: 40, goodEnough: 0.01, relativeGain: 1e-4 };
+/** Levels of the sampling lattice by subset size. */
+const SAMPLE_LEVELS = [0, 1, 14, 8, 6] as const;
+/** With more tubes than six the lattice would grow with their third power, and is made coarser. */
+const MOST_SAMPLES = 5000;
+const MOST_SWEEPS = 6;
+/** A neighbour's solution is tried while its colour is at most this much further off than one's own, ΔE00 … */
+const WORTH_A_TRY = 1.0;
+/** … and differs from it by at least so much: closer ones lie in the same valley. */
+const OTHER_VALLEY = 2;
+const GAINED = 0.02;
+const PROGRESS_EVERY = 512;
+/** Shares of the work, for progress: the first pass is about as long as all sweeps together. */
+const FIRST_PASS = 0.6;
+
+/** Undefined when `onProgress` asked to end. */
+export function buildPaletteTable(
+  mixer: ColorModel,
+  { size, onProgress }: PaletteTableOptions,
+): PaletteTable | undefined {
+  if (!Number.isInteger(size) || size < 2 || size > 65)
+    throw new RangeError(`size must be 2 to 65, got ${size}`);
+  const builder = new TableBuilder(mixer, size);
+  const count = size ** 3;
+  const goesOn = (share: number): boolean => onProgress?.(share) !== false;
+  for (let index = 0; index < count; index++) {
+    if (index % PROGRESS_EVERY === 0 && !goesOn((FIRST_PASS * index) / count)) return undefined;
+    builder.first(index);
+  }
+  for (let sweep = 0; sweep < MOST_SWEEPS; sweep++) {
+    let gains = 0;
+    for (let step = 0; step < count; step++) {
+      const share = FIRST_PASS + ((1 - FIRST_PASS) * (sweep + step / count)) / MOST_SWEEPS;
+      if (step % PROGRESS_EVERY === 0 && !goesOn(share)) return undefined;
+      if (builder.again(sweep % 2 === 0 ? count - 1 - step : step, sweep)) gains++;
+    }
+    if (gains === 0) break;
+  }
+  for (let index = 0; index < count; index++) builder.polish(index);
+  goesOn(1);
+  return builder.table();
+}
+
+class TableBuilder {
+  private readonly solver: SubsetSolver;
+  private readonly tubes: Uint8Array;
+  private readonly tubeCount: number;
+  /** Scaled volumes and colours of the samples, and of the solution at each corner. */
+  private readonly sampleVolumes: Float64Array;
+  private readonly sampleLabs: Float64Array;
+  private readonly volumes: Float64Array;
+  private readonly labs: Float64Array;
+  private readonly targets: Float64Array;
+  private readonly miss: Float32Array;
+  /** Sweep in which a corner's solution last changed; -1 for the first pass. */
+  private readonly changedIn: Int8Array;
+
+  constructor(
+    mixer: ColorModel,
+    private readonly size: number,
+  ) {
+    this.tubeCount = mixer.tubeCount;
+    this.solver = new SubsetSolver(mixer, this.tubeCount);
+    this.tubes = Uint8Array.from({ length: this.tubeCount }, (_, tube) => tube);
+    const samples = sampleMixtures(mixer, this.solver);
+    this.sampleVolumes = samples.volumes;
+    this.sampleLabs = samples.labs;
+    const count = size ** 3;
+    this.volumes = new Float64Array(count * this.tubeCount);
+    this.labs = new Float64Array(3 * count);
+    this.targets = new Float64Array(3 * count);
+    this.changedIn = new Int8Array(count).fill(-1);
+    this.miss = new Float32Array(count).fill(Number.POSITIVE_INFINITY);
+    for (let index = 0; index < count; index++) this.targets.set(cornerColor(index, size), 3 * index);
+  }
+
+  /** Solves a corner from the nearest sample and from the nearest solution before it in the order of the pass. */
+  first(index: number): void {
+    const { size, tubeCount, sampleVolumes, volumes } = this;
+    const sample = this.nearestSample(index);
+    this.solveFrom(index, sampleVolumes.subarray(sample * tubeCount, (sample + 1) * tubeCount));
+    const before = this.neighbours(index).filter((neighbour) => neighbour < index);
+    const nearest = before.sort((a, b) => this.distance(index, a) - this.distance(index, b))[0];
+    if (nearest === undefined || (this.miss[index] as number) ** 2 <= EFFORT.goodEnough || size === 1) return;
+    if (this.isWorthATry(index, nearest))
+      this.solveFrom(index, volumes.subarray(nearest * tubeCount, (nearest + 1) * tubeCount));
+  }
+
+  /** Tries the solutions around that are new since the sweep before; true when one led to a nearer mixture. */
+  again(index: number, sweep: number): boolean {
+    if ((this.miss[index] as number) ** 2 <= EFFORT.goodEnough) return false;
+    const before = this.miss[index] as number;
+    for (const neighbour of this.neighbours(index)) {
+      if ((this.changedIn[neighbour] as number) < sweep - 1 || !this.isWorthATry(index, neighbour)) continue;
+      this.solveFrom(
+        index,
+        this.volumes.subarray(neighbour * this.tubeCount, (neighbour + 1) * this.tubeCount),
+      );
+    }
+    const isGained = (this.miss[index] as number) < before - GAINED;
+    if (isGained) this.changedIn[index] = sweep;
+    return isGained;
+  }
+
+  /** From a good start to its end; what is exact already stays. */
+  polish(index: number): void {
+    if ((this.miss[index] as number) ** 2 <= EFFORT.goodEnough) return;
+    const { tubeCount } = this;
+    this.solveFrom(index, this.volumes.subarray(index * tubeCount, (index + 1) * tubeCount), POLISH);
+  }
+
+  table(): PaletteTable {
+    const count = this.miss.length;
+    const rgb = new Uint8ClampedArray(3 * count);
+    for (let index = 0; index < count; index++) {
+      const { rgb: shown } = screenColorFromLab(this.labAt(this.labs, index));
+      for (let channel = 0; channel < 3; channel++)
+        rgb[3 * index + channel] = (shown[channel] ?? Number.NaN) * 255;
+    }
+    return { size: this.size, rgb, missDeltaE2000: this.miss };
+  }
+
+  private solveFrom(index: number, start: Float64Array, effort = EFFORT): void {
+    const { solver, tubes, tubeCount } = this;
+    const target = this.labAt(this.targets, index);
+    const squared = solver.solve(target, REFERENCE_FACTORS, tubes, start, tubeCount, effort);
+    const miss = Math.sqrt(squared);
+    if (miss >= (this.miss[index] as number)) return;
+    this.miss[index] = miss;
+    this.labs.set(solver.lab, 3 * index);
+    this.volumes.set(solver.scaledVolumes(tubeCount), index * tubeCount);
+  }
+
+  private isWorthATry(index: number, neighbour: number): boolean {
+    return (
+      this.distance(index, neighbour) < (this.miss[index] as number) + WORTH_A_TRY &&
+      deltaE2000(this.labAt(this.labs, index), this.labAt(this.labs, neighbour)) > OTHER_VALLEY
+    );
+  }
+
+  /** ΔE00 of a corner's target from another corner's solution. */
+  private distance(index: number, other: number): number {
+    return deltaE2000(this.labAt(this.targets, index), this.labAt(this.labs, other));
+  }
+
+  private labAt(values: Float64Array, index: number): LabD65 {
+    return labD65(
+      values[3 * index] as number,
+      values[3 * index + 1] as number,
+      values[3 * index + 2] as number,
+    );
+  }
+
+  private neighbours(index: number): number[] {
+    const { size } = this;
+    const r = index % size;
+    const g = Math.floor(index / size) % size;
+    const b = Math.floor(index / (size * size));
+    const found: number[] = [];
+    if (r > 0) found.push(index - 1);
+    if (r < size - 1) found.push(index + 1);
+    if (g > 0) found.push(index - size);
+    if (g < size - 1) found.push(index + size);
+    if (b > 0) found.push(index - size * size);
+    if (b < size - 1) found.push(index + size * size);
+    return found;
+  }
+
+  /** By ΔE00's own scales of chroma and hue at the target, without its rotation. */
+  private nearestSample(index: number): number {
+    const { sampleLabs, targets } = this;
+    const l = targets[3 * index] as number;
+    const a = targets[3 * index + 1] as number;
+    const b = targets[3 * index + 2] as number;
+    const chroma = Math.hypot(a, b);
+    const ua = chroma > 0 ? a / chroma : 1;
+    const ub = chroma > 0 ? b / chroma : 0;
+    const alongScale = 1 / (1 + 0.045 * chroma);
+    const acrossScale = 1 / (1 + 0.015 * chroma);
+    const lightScale = 1 / (1 + (0.015 * (l - 50) ** 2) / Math.sqrt(20 + (l - 50) ** 2));
+    let best = 0;
+    let bestSquare = Number.POSITIVE_INFINITY;
+    for (let sample = 0; sample < sampleLabs.length; sample += 3) {
+      const dl = ((sampleLabs[sample] as number) - l) * lightScale;
+      const da = (sampleLabs[sample + 1] as number) - a;
+      const db = (sampleLabs[sample + 2] as number) - b;
+      const along = (ua * da + ub * db) * alongScale;
+      const across = (ua * db - ub * da) * acrossScale;
+      const square = dl * dl + along * along + across * across;
+      if (square < bestSquare) {
+        bestSquare = square;
+        best = sample;
+      }
+    }
+    return best / 3;
+  }
+}
+
+function cornerColor(index: number, size: number): LabD65 {
+  const step = 1 / (size - 1);
+  return labFromLinearSrgb(
+    linearSrgb(
+      decodeChannel((index % size) * step),
+      decodeChannel((Math.floor(index / size) % size) * step),
+      decodeChannel(Math.floor(index / (size * size)) * step),
+    ),
+  );
+}
+
+/** The finest lattice of at most so many points; empty when not even the coarsest is affordable. */
+function affordableLattice(count: number, most: number): Float64Array[] {
+  for (let levels = SAMPLE_LEVELS[count] ?? count; levels >= count; levels--) {
+    const starts = interiorLattice(count, levels);
+    if (starts.length <= most) return starts;
+  }
+  return [];
+}
+
+function sampleMixtures(
+  mixer: ColorModel,
+  solver: SubsetSolver,
+): { readonly volumes: Float64Array; readonly labs: Float64Array } {
+  const { tubeCount } = mixer;
+  const volumes: number[] = [];
+  const labs: number[] = [];
+  const lab = new Float64Array(3);
+  const real = new Float64Array(SAMPLE_LEVELS.length);
+  for (let count = 1; count < Math.min(SAMPLE_LEVELS.length, tubeCount + 1); count++) {
+    const subsets = subsetsOf(tubeCount, count);
+    const starts = affordableLattice(count, (MOST_SAMPLES - labs.length / 3) / subsets.length);
+    for (const tubes of subsets) {
+      for (const start of starts) {
+        const row = new Array<number>(tubeCount).fill(0);
+        tubes.forEach((tube, j) => {
+          row[tube] = start[j] as number;
+          real[j] = (start[j] as number) * solver.unitVolume(tube);
+        });
+        mixer.writeLab(lab, tubes, real, count);
+        volumes.push(...row);
+        labs.push(lab[0] as number, lab[1] as number, lab[2] as number);
+      }
+    }
+  }
+  return { volumes: Float64Array.from(volumes), labs: Float64Array.from(labs) };
+}
