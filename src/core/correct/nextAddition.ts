@@ -22,7 +22,8 @@ import { subsetsOf } from "../recipe/subsets";
 import { FINE, SubsetSolver } from "../recipe/subsetSolver";
 import type { OpticalModel } from "../spectrum/types";
 import { type AdditionKind, additionKind } from "./additionKind";
-import { safeDose } from "./safeDose";
+import { correctors } from "./correctors";
+import { AXES, safeDose } from "./safeDose";
 
 export type PileQuery = {
   /** The box; parts name tubes by their place in it. */
@@ -52,7 +53,16 @@ export type Addition = {
   readonly change: ThreeWayDifference;
   /** Volume of the pile afterwards over its volume now, > 1. */
   readonly growth: number;
+  /** Share of the exact addition that this dose is, (0, 1]; the rest is left to the next look. */
+  readonly share: number;
+  /** Chance that it carries the pile past the target on the axis that is furthest off. */
+  readonly crossingRisk: number;
+  /** Whether that chance is below one in twenty; the first addition is safe wherever any is. */
+  readonly isSafe: boolean;
 };
+
+/** An addition before its spread is known, which costs more to compute than all the rest. */
+type DosedAddition = Omit<Addition, "spread">;
 
 export type PaintCost = {
   /** New paint, in the unit of the pile. */
@@ -68,7 +78,7 @@ export type NextAddition =
       /** The pile as it is believed to be now. */
       readonly pile: LabD65;
       readonly deltaE2000: number;
-      /** The best first; then up to three others by other means. */
+      /** The best first; then two or three others, by other means as far as there are any. */
       readonly additions: readonly Addition[];
       readonly costs: {
         readonly correct: PaintCost;
@@ -77,15 +87,18 @@ export type NextAddition =
       };
     };
 
+const AXIS_NAMES = { deltaLightness: "value", deltaChroma: "chroma", deltaHue: "hue" } as const;
 const MOST_ALTERNATIVES = 3;
-/** Exact additions looked at, best first; what comes later costs too much to be advised. */
-const MOST_CONSIDERED = 40;
+/** A painter chooses from at least three, where the palette has as many ways. */
+const FEWEST_OFFERED = 3;
+/** With enough to choose from, the search for further means ends after so many that repeat a means. */
+const MOST_CONSIDERED = 30;
 /** ΔE00 that one doubling of the pile is worth: a slightly better colour is not worth a bucket of paint. */
 const DELTA_E_PER_DOUBLING = 0.7;
 /** An addition must gain at least this, ΔE00, to be worth the stirring. */
 const LEAST_GAIN = 0.3;
-/** Share of the pile below which an addition is nothing. */
-const LEAST_SHARE = 1e-5;
+/** Share of an addition, as scaled by strength, below which a tube in it is nothing. */
+const LEAST_SHARE = 1e-3;
 
 export function nextAddition(query: PileQuery, conditions: LearningConditions): NextAddition {
   assertQuery(query);
@@ -97,16 +110,21 @@ export function nextAddition(query: PileQuery, conditions: LearningConditions): 
   if (miss <= query.toleranceDeltaE2000) return { advice: "leave-it", pile, deltaE2000: miss };
 
   const exact = mixer.solveAdditions(query, pileVolume);
-  const additions: Addition[] = [];
-  for (const { parts } of exact.slice(0, MOST_CONSIDERED)) {
-    if (additions.length > MOST_ALTERNATIVES) break;
-    const kind = additionKind(pile, parts, (tube) =>
-      mixer.labOf([{ tube: query.allowed.indexOf(tube) + 1, volume: 1 }]),
-    );
-    if (additions.some((other) => other.kind === kind || isSameTubes(other.parts, parts))) continue;
-    const addition = finishAddition(query, learned, mixer, pile, pileVolume, parts, kind);
-    if (addition && addition.deltaE2000 < miss - LEAST_GAIN) additions.push(addition);
+  const finish = ({ parts }: { readonly parts: readonly MixPart[] }): DosedAddition | undefined => {
+    const addition = doseAddition(query, mixer, pile, pileVolume, parts);
+    return addition.deltaE2000 < miss - LEAST_GAIN ? addition : undefined;
+  };
+  const offered = offerDifferent(exact, finish);
+  // Few ways lead all the way: then each tube that mends one fault, with its side effects.
+  for (const parts of mixer.mendOneAxis(query, pile, pileVolume)) {
+    if (offered.length >= FEWEST_OFFERED) break;
+    if (offered.some((other) => isSameTubes(other.parts, parts))) continue;
+    offered.push(doseAddition(query, mixer, pile, pileVolume, parts));
   }
+  const additions = offered.map((addition) => ({
+    ...addition,
+    spread: learned.spreadOf([...query.parts, ...addition.parts]),
+  }));
   const full = exact[0];
   const fullVolume = full ? full.parts.reduce((sum, part) => sum + part.volume, 0) : Number.POSITIVE_INFINITY;
   const steps = full?.parts.length ?? 0;
@@ -121,10 +139,35 @@ export function nextAddition(query: PileQuery, conditions: LearningConditions): 
   return { advice: isCheaperNew ? "start-again" : "add", pile, deltaE2000: miss, additions, costs };
 }
 
+/**
+ * The best safe one first, then the best by each other means; if those are few, others by the same means, and
+ * in the end such as may overshoot, with their risk.
+ */
+function offerDifferent(
+  exact: readonly { readonly parts: readonly MixPart[] }[],
+  finish: (entry: { readonly parts: readonly MixPart[] }) => DosedAddition | undefined,
+): DosedAddition[] {
+  const offered: DosedAddition[] = [];
+  const passedOver: DosedAddition[] = [];
+  const risky: DosedAddition[] = [];
+  for (const entry of exact) {
+    if (offered.length > MOST_ALTERNATIVES) break;
+    if (offered.length >= FEWEST_OFFERED && passedOver.length >= MOST_CONSIDERED) break;
+    const addition = finish(entry);
+    if (!addition || offered.some((other) => isSameTubes(other.parts, addition.parts))) continue;
+    if (!addition.isSafe) risky.push(addition);
+    else if (offered.some((other) => other.kind === addition.kind)) passedOver.push(addition);
+    else offered.push(addition);
+  }
+  return [...offered, ...[...passedOver, ...risky].slice(0, Math.max(0, FEWEST_OFFERED - offered.length))];
+}
+
 type PileMixer = {
   readonly labOf: (parts: readonly MixPart[]) => LabD65;
   /** Exact additions, best first; parts name tubes of the box. */
   readonly solveAdditions: (query: PileQuery, pileVolume: number) => { parts: MixPart[]; cost: number }[];
+  /** Single tubes that take the pile to the target on one axis: first on the one that is furthest off. */
+  readonly mendOneAxis: (query: PileQuery, pile: LabD65, pileVolume: number) => MixPart[][];
 };
 
 /** An evaluator whose tube 0 is the pile itself and whose further tubes are those that may be added. */
@@ -154,6 +197,30 @@ function pileMixer(query: PileQuery, learned: LearnedTubes, conditions: Learning
   };
   return {
     labOf,
+    mendOneAxis: ({ target, allowed }, pile, pileVolume) => {
+      const needed = threeWayDifference(pile, target);
+      return [...AXES]
+        .filter((axis) => needed[axis] !== 0)
+        .sort((one, other) => Math.abs(needed[other]) - Math.abs(needed[one]))
+        .flatMap((axis) =>
+          correctors(
+            {
+              pile: pileOptics,
+              tubes: allowed.map(opticsOf),
+              axis: AXIS_NAMES[axis],
+              change: needed[axis],
+              maxTubes: 1,
+            },
+            conditions.view,
+            conditions.surface,
+          )
+            .map(({ parts, predicted }) => ({ parts, miss: deltaE2000(target, predicted) }))
+            .sort((one, other) => one.miss - other.miss),
+        )
+        .map(({ parts }) =>
+          parts.map(({ tube, volume }) => ({ tube: allowed[tube] ?? -1, volume: volume * pileVolume })),
+        );
+    },
     solveAdditions: ({ target, maxTubes }, pileVolume) => {
       const found: { parts: MixPart[]; cost: number }[] = [];
       for (let size = 1; size <= Math.min(maxTubes, query.allowed.length); size++) {
@@ -162,13 +229,14 @@ function pileMixer(query: PileQuery, learned: LearnedTubes, conditions: Learning
           const start = Float64Array.from(tubes, (_, j) => (j === 0 ? 1 : 0.05));
           const squared = solver.solve(target, REFERENCE_FACTORS, tubes, start, tubes.length, FINE);
           const pileShare = solver.volumes[0] as number;
-          if (!(pileShare > 0)) continue;
+          const [pileScaled = 0, ...addedScaled] = solver.scaledVolumes(tubes.length);
+          const leastScaled = LEAST_SHARE * (1 - pileScaled);
+          if (!(pileShare > 0) || addedScaled.some((scaled) => scaled <= leastScaled)) continue;
           const scale = pileVolume / pileShare;
           const parts = Array.from(subset, (place, j) => ({
             tube: query.allowed[place] ?? -1,
             volume: (solver.volumes[j + 1] as number) * scale,
-          })).filter((part) => part.volume > LEAST_SHARE * pileVolume);
-          if (parts.length < size) continue;
+          }));
           const added = parts.reduce((sum, part) => sum + part.volume, 0);
           found.push({
             parts,
@@ -181,36 +249,40 @@ function pileMixer(query: PileQuery, learned: LearnedTubes, conditions: Learning
   };
 }
 
-function finishAddition(
+function doseAddition(
   query: PileQuery,
-  learned: LearnedTubes,
   mixer: PileMixer,
   pile: LabD65,
   pileVolume: number,
   exact: readonly MixPart[],
-  kind: AdditionKind,
-): Addition | undefined {
+): DosedAddition {
+  const placeOf = (tube: number): number => query.allowed.indexOf(tube) + 1;
   const after = (factors: readonly number[]): LabD65 =>
     mixer.labOf([
       { tube: 0, volume: pileVolume },
       ...exact.map((part, i) => ({
-        tube: query.allowed.indexOf(part.tube) + 1,
+        tube: placeOf(part.tube),
         volume: part.volume * (factors[i] ?? Number.NaN),
       })),
     ]);
   const dose = safeDose(query.target, pile, exact.length, query.strengthError, after);
-  if (dose === undefined) return undefined;
-  const parts = exact.map((part) => ({ tube: part.tube, volume: part.volume * dose }));
-  const predicted = after(exact.map(() => dose));
+  const parts = exact.map((part) => ({ tube: part.tube, volume: part.volume * dose.share }));
+  const predicted = after(exact.map(() => dose.share));
   const added = parts.reduce((sum, part) => sum + part.volume, 0);
   return {
     parts,
-    kind,
+    kind: additionKind(
+      pile,
+      parts.map((part) => mixer.labOf([{ tube: placeOf(part.tube), volume: 1 }])),
+      mixer.labOf(parts.map((part) => ({ tube: placeOf(part.tube), volume: part.volume }))),
+    ),
     predicted,
     deltaE2000: deltaE2000(query.target, predicted),
-    spread: learned.spreadOf([...query.parts, ...parts]),
     change: threeWayDifference(pile, predicted),
     growth: 1 + added / pileVolume,
+    share: dose.share,
+    crossingRisk: dose.crossingRisk,
+    isSafe: dose.isSafe,
   };
 }
 

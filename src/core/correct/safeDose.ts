@@ -16,8 +16,16 @@ const CASES = 128;
 const MOST_CROSSINGS = 0.035;
 const DOSES = [1, 0.95, 0.9, 0.85, 0.8, 0.75, 0.7, 0.65, 0.6, 0.55, 0.5, 0.45, 0.4, 0.35, 0.3] as const;
 
+export type Dose = {
+  /** Share of the exact addition, (0, 1]. */
+  readonly share: number;
+  /** Share of the cases in which it carries the pile past the target. */
+  readonly crossingRisk: number;
+  readonly isSafe: boolean;
+};
+
 type Axis = "deltaLightness" | "deltaChroma" | "deltaHue";
-const AXES = ["deltaLightness", "deltaChroma", "deltaHue"] as const satisfies readonly Axis[];
+export const AXES = ["deltaLightness", "deltaChroma", "deltaHue"] as const satisfies readonly Axis[];
 
 /** The axis along which a pile is furthest from its target, in CIELAB units. */
 export function leadingAxis(difference: ThreeWayDifference): Axis {
@@ -28,7 +36,7 @@ export function leadingAxis(difference: ThreeWayDifference): Axis {
  * @param tubeCount - tubes in the addition, 1 to 3.
  * @param strengthError - largest relative error of a strength, [0, 1).
  * @param after - the pile's colour after the addition, each tube multiplied by its factor.
- * @returns share of the exact addition, (0, 1]; undefined when even a third of it may cross.
+ * @returns the largest safe share of the exact addition, or the smallest share with its risk when none is safe.
  */
 export function safeDose(
   target: LabD65,
@@ -36,21 +44,24 @@ export function safeDose(
   tubeCount: number,
   strengthError: number,
   after: (factors: readonly number[]) => LabD65,
-): number | undefined {
-  if (strengthError === 0) return 1;
+): Dose {
+  if (strengthError === 0) return { share: 1, crossingRisk: 0, isSafe: true };
   const now = threeWayDifference(target, pile);
   const axis = leadingAxis(now);
   const side = Math.sign(now[axis]);
   const cases = strengthCases(tubeCount, strengthError);
+  let last: Dose = { share: 1, crossingRisk: 1, isSafe: false };
   for (const dose of DOSES) {
     let crossings = 0;
     for (const factors of cases) {
       const there = threeWayDifference(target, after(factors.map((factor) => factor * dose)))[axis];
       if (Math.sign(there) === -side) crossings++;
     }
-    if (crossings <= MOST_CROSSINGS * CASES) return dose;
+    const crossingRisk = crossings / CASES;
+    last = { share: dose, crossingRisk, isSafe: crossingRisk <= MOST_CROSSINGS };
+    if (last.isSafe) return last;
   }
-  return undefined;
+  return last;
 }
 
 /** Roots of x^(d+1) = x + 1: the golden ratio and its kin for two and three dimensions. */

@@ -1,0 +1,204 @@
+/**
+ * One thing changed on purpose: which tube, or which two, take a pile so much lighter, darker, duller or
+ * brighter with the least change of the rest. Ranked by the side effect, so that a painter can choose which
+ * one to live with.
+ *
+ * Of a change of chroma the side effect is |ΔL*| + |Δh|, of a change of value it is |Δh|, h in degrees; of a
+ * change of hue it is |ΔL*| + |ΔC*|.
+ */
+import { hueDifferenceDegrees, lchFromLab } from "../color/cieLab";
+import { type LabD65, labD65 } from "../color/types";
+import { type ThreeWayDifference, threeWayDifference } from "../describe/difference";
+import { type HueName, readHue } from "../describe/huePlaces";
+import type { SurfaceConstants } from "../mixing/saunderson";
+import { MixtureEvaluator } from "../mixing/mixtureEvaluator";
+import type { ViewingWeights } from "../spectrum/colorimetry";
+import type { OpticalModel } from "../spectrum/types";
+
+export type CorrectorQuery = {
+  /** The pile's own optics, per unit of its volume. */
+  readonly pile: OpticalModel;
+  readonly tubes: readonly OpticalModel[];
+  readonly axis: "value" | "chroma" | "hue";
+  /** Signed, in L*, C*ab or ΔH*; not zero. */
+  readonly change: number;
+  /** Two tubes at once are tried as well. */
+  readonly maxTubes: 1 | 2;
+};
+
+export type Corrector = {
+  /** Tubes by their place in the query; volumes per unit volume of the pile. */
+  readonly parts: readonly { readonly tube: number; readonly volume: number }[];
+  readonly predicted: LabD65;
+  readonly change: ThreeWayDifference;
+  readonly hueTurnDegrees: number;
+  readonly sideEffect: number;
+  /** The hue that it turns to, when that is further than a painter lets pass and there is a hue left to see. */
+  readonly turnsTo: HueName | undefined;
+};
+
+/** Degrees of hue that count as another hue. */
+const OTHER_HUE_DEGREES = 8;
+const GREY_CHROMA = 3;
+/** Additions from a trace to a hundred times the pile, as scaled by strength. */
+const SMALLEST = 1e-5;
+const LARGEST = 100;
+const SCAN_STEPS = 60;
+const BISECTIONS = 40;
+const REACHED = 1e-3;
+/** Ratios of two tubes that are scanned, and golden sections between the best and its neighbours. */
+const RATIOS = 17;
+const GOLDEN_STEPS = 22;
+const GOLDEN = (Math.sqrt(5) - 1) / 2;
+
+/** Every way that reaches the change, least side effect first. */
+export function correctors(
+  query: CorrectorQuery,
+  view: ViewingWeights<"D65">,
+  surface: SurfaceConstants,
+): Corrector[] {
+  if (!Number.isFinite(query.change) || query.change === 0)
+    throw new RangeError(`The wanted change must be finite and not zero, got ${query.change}`);
+  const mover = new Mover(query, view, surface);
+  const found = query.tubes.flatMap((_, tube) => mover.reach([tube], 1) ?? []);
+  if (query.maxTubes === 2) {
+    query.tubes.forEach((_, first) => {
+      query.tubes.forEach((__, second) => {
+        const best = second > first ? mover.bestOfPair(first, second) : undefined;
+        if (best) found.push(best);
+      });
+    });
+  }
+  return found.sort((a, b) => a.sideEffect - b.sideEffect || a.parts.length - b.parts.length);
+}
+
+class Mover {
+  private readonly mixer: MixtureEvaluator;
+  private readonly start: LabD65;
+  private readonly out = new Float64Array(3);
+  private readonly places = new Uint8Array(3);
+  private readonly volumes = new Float64Array(3);
+
+  constructor(
+    private readonly query: CorrectorQuery,
+    view: ViewingWeights<"D65">,
+    surface: SurfaceConstants,
+  ) {
+    this.mixer = new MixtureEvaluator([query.pile, ...query.tubes], view, surface);
+    this.start = this.labAfter([], 1, 0);
+  }
+
+  /**
+   * The smallest addition of a tube, or of two in a ratio, that brings the wanted change.
+   *
+   * @param share - the first tube's part of the addition as scaled by strength, [0, 1].
+   */
+  reach(tubes: readonly number[], share: number): Corrector | undefined {
+    const excess = (amount: number): number => {
+      const after = this.labAfter(tubes, share, amount);
+      return movedAlong(this.query.axis, this.start, after) - this.query.change;
+    };
+    const side = -Math.sign(this.query.change);
+    const step = (LARGEST / SMALLEST) ** (1 / SCAN_STEPS);
+    let low = 0;
+    for (let high = SMALLEST; high <= LARGEST; high *= step) {
+      if (Math.sign(excess(high)) !== side) {
+        const amount = bisect(excess, side, low, high);
+        // A hue that passes its opposite jumps over the wanted change without ever having it.
+        return Math.abs(excess(amount)) < REACHED ? this.corrector(tubes, share, amount) : undefined;
+      }
+      low = high;
+    }
+    return undefined;
+  }
+
+  bestOfPair(first: number, second: number): Corrector | undefined {
+    const at = (share: number): Corrector | undefined => this.reach([first, second], share);
+    const scanned = Array.from({ length: RATIOS }, (_, i) => at((i + 1) / (RATIOS + 1)));
+    const cost = (corrector: Corrector | undefined): number =>
+      corrector?.sideEffect ?? Number.POSITIVE_INFINITY;
+    const place = scanned.reduce((best, next, i) => (cost(next) < cost(scanned[best]) ? i : best), 0);
+    let low = place / (RATIOS + 1);
+    let high = (place + 2) / (RATIOS + 1);
+    let best = scanned[place];
+    for (let step = 0; step < GOLDEN_STEPS && best; step++) {
+      const left = high - GOLDEN * (high - low);
+      const right = low + GOLDEN * (high - low);
+      const atLeft = at(left);
+      const atRight = at(right);
+      if (cost(atLeft) < cost(atRight)) high = right;
+      else low = left;
+      for (const candidate of [atLeft, atRight]) if (cost(candidate) < cost(best)) best = candidate;
+    }
+    return best;
+  }
+
+  private labAfter(tubes: readonly number[], share: number, amount: number): LabD65 {
+    this.places[0] = 0;
+    this.volumes[0] = 1;
+    tubes.forEach((tube, i) => {
+      this.places[i + 1] = tube + 1;
+      this.volumes[i + 1] = this.volumeOf(tube, i === 0 ? share : 1 - share, amount);
+    });
+    this.mixer.writeLab(this.out, this.places, this.volumes, tubes.length + 1);
+    return labD65(this.out[0] as number, this.out[1] as number, this.out[2] as number);
+  }
+
+  private volumeOf(tube: number, share: number, amount: number): number {
+    return (share * amount * this.mixer.strengthOf(0)) / this.mixer.strengthOf(tube + 1);
+  }
+
+  private corrector(tubes: readonly number[], share: number, amount: number): Corrector {
+    const predicted = this.labAfter(tubes, share, amount);
+    const change = threeWayDifference(this.start, predicted);
+    const [, chroma, hue] = lchFromLab(this.start);
+    const [, chromaAfter, hueAfter] = lchFromLab(predicted);
+    const hueTurnDegrees = hueDifferenceDegrees(hue, hueAfter);
+    const { place } = readHue(hue);
+    const isSeen =
+      Math.min(chroma, chromaAfter) >= GREY_CHROMA && Math.abs(hueTurnDegrees) > OTHER_HUE_DEGREES;
+    return {
+      parts: tubes.map((tube, i) => ({
+        tube,
+        volume: this.volumeOf(tube, i === 0 ? share : 1 - share, amount),
+      })),
+      predicted,
+      change,
+      hueTurnDegrees,
+      sideEffect: sideEffectOf(this.query.axis, change, hueTurnDegrees),
+      turnsTo: isSeen ? (hueTurnDegrees > 0 ? place.leanUp : place.leanDown) : undefined,
+    };
+  }
+}
+
+function movedAlong(axis: CorrectorQuery["axis"], start: LabD65, after: LabD65): number {
+  const { deltaLightness, deltaChroma, deltaHue } = threeWayDifference(start, after);
+  return axis === "value" ? deltaLightness : axis === "chroma" ? deltaChroma : deltaHue;
+}
+
+function sideEffectOf(
+  axis: CorrectorQuery["axis"],
+  { deltaLightness, deltaChroma }: ThreeWayDifference,
+  hueTurnDegrees: number,
+): number {
+  switch (axis) {
+    case "value":
+      return Math.abs(hueTurnDegrees);
+    case "chroma":
+      return Math.abs(hueTurnDegrees) + Math.abs(deltaLightness);
+    case "hue":
+      return Math.abs(deltaLightness) + Math.abs(deltaChroma);
+  }
+}
+
+/** Where a function that has the sign `side` at `low` and not at `high` changes it. */
+function bisect(of: (x: number) => number, side: number, low: number, high: number): number {
+  let inside = low;
+  let beyond = high;
+  for (let step = 0; step < BISECTIONS; step++) {
+    const middle = (inside + beyond) / 2;
+    if (Math.sign(of(middle)) === side) inside = middle;
+    else beyond = middle;
+  }
+  return beyond;
+}
