@@ -85,7 +85,8 @@ export {
 export { hueWords, readHue } from "./describe/huePlaces";
 export { TEN_IS_WHITE, type ValueScale, valueText } from "./describe/valueScale";
 export { type DryingModel, dryFromWet, dryingModel, type WetDryPair, wetFromDry } from "./drying/dryingShift";
-export { type Evidence, type LearnedTubes, learnTubes, type MixPart } from "./learning/learnTubes";
+export type { Evidence, MixPart } from "./learning/boxModel";
+export { type LearnedTubes, learnTubes } from "./learning/learnTubes";
 export { USUAL_PRIOR } from "./learning/tubeModel";
 export type { Film, PaintVolume } from "./mixing/mixture";
 export type { PigmentModel } from "./pigment/types";

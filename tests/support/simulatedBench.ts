@@ -4,7 +4,7 @@ import { labFromLch } from "@/core/color/cieLab";
 import { type LabD65, labD65, lchUnder } from "@/core/color/types";
 import { nextAddition } from "@/core/correct/nextAddition";
 import { applyDifference, threeWayDifference } from "@/core/describe/difference";
-import type { Evidence, MixPart } from "@/core/learning/learnTubes";
+import type { Evidence, MixPart } from "@/core/learning/boxModel";
 import { USUAL_PRIOR } from "@/core/learning/tubeModel";
 import { mixtureReflectance } from "@/core/mixing/mixture";
 import { MixtureEvaluator } from "@/core/mixing/mixtureEvaluator";

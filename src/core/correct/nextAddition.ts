@@ -9,13 +9,8 @@
 import { deltaE2000, REFERENCE_FACTORS } from "../color/ciede2000";
 import { type LabD65, labD65 } from "../color/types";
 import { type ThreeWayDifference, threeWayDifference } from "../describe/difference";
-import {
-  type Evidence,
-  type LearnedTubes,
-  type LearningConditions,
-  learnTubes,
-  type MixPart,
-} from "../learning/learnTubes";
+import type { Evidence, LearningConditions, MixPart } from "../learning/boxModel";
+import { type LearnedTubes, learnTubes } from "../learning/learnTubes";
 import { blendOptics } from "../mixing/mixture";
 import { MixtureEvaluator } from "../mixing/mixtureEvaluator";
 import { subsetsOf } from "../recipe/subsets";

@@ -9,7 +9,8 @@ import {
 import { deltaE2000 } from "../color/ciede2000";
 import { labD65 } from "../color/types";
 import { createRng } from "../random/rng";
-import { type Evidence, learnTubes } from "./learnTubes";
+import type { Evidence } from "./boxModel";
+import { learnTubes } from "./learnTubes";
 
 function median(values: readonly number[]): number {
   return [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)] ?? Number.NaN;

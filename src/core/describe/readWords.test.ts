@@ -1,0 +1,89 @@
+import { describe, expect, it } from "vitest";
+import { labFromLch } from "../color/cieLab";
+import { type LabD65, labD65, lchUnder } from "../color/types";
+import { createRng } from "../random/rng";
+import { differenceWords, threeWayDifference, WORKING_TOLERANCE } from "./difference";
+import { readWords } from "./readWords";
+import { TEN_IS_WHITE } from "./valueScale";
+
+const OCHRE = labFromLch(lchUnder<"D65">(60, 40, 75));
+
+function difference(text: string, target: LabD65 = OCHRE) {
+  const { lab } = readWords(text, target, TEN_IS_WHITE);
+  if (!lab) throw new Error(`"${text}" was not understood`);
+  return threeWayDifference(target, lab);
+}
+
+describe("readWords", () => {
+  it.each([
+    ["a bit too red and a little dark", { lightness: -5, chroma: 0, hue: -7 }],
+    ["Too light.", { lightness: 7.5, chroma: 0, hue: 0 }],
+    ["half a step too dark", { lightness: -5, chroma: 0, hue: 0 }],
+    ["two steps darker, a touch dull", { lightness: -20, chroma: -3.5, hue: 0 }],
+    ["far too vivid", { lightness: 0, chroma: 25, hue: 0 }],
+    ["slightly greener", { lightness: 0, chroma: 0, hue: 3.5 }],
+    ["clearly greyer and a hair paler", { lightness: 2.5, chroma: -14, hue: 0 }],
+  ])("understands: %s", (text, expected) => {
+    const { deltaLightness, deltaChroma, deltaHue } = difference(text);
+    expect(deltaLightness).toBeCloseTo(expected.lightness, 6);
+    expect(deltaChroma).toBeCloseTo(expected.chroma, 6);
+    expect(deltaHue).toBeCloseTo(expected.hue, 6);
+  });
+
+  it("reads back what Gaman itself says, to within the size of its words", () => {
+    const rng = createRng(6);
+    for (let trial = 0; trial < 200; trial++) {
+      const sample = labFromLch(
+        lchUnder<"D65">(
+          60 + 25 * rng.normal() * 0.5,
+          Math.max(12, 40 + 12 * rng.normal()),
+          75 + 14 * rng.normal(),
+        ),
+      );
+      const words = differenceWords(OCHRE, sample, WORKING_TOLERANCE, TEN_IS_WHITE);
+      if (words.isMatch) continue;
+      const said = [words.value, words.chroma, words.hue].filter((text) => !text.endsWith("holds"));
+      // "Bright" is said where the question has been settled: brightness is chroma in these sentences.
+      const reading = readWords(said.join(", ").replaceAll("bright", "vivid"), OCHRE, TEN_IS_WHITE);
+      if (!reading.lab) throw new Error(said.join());
+      const real = threeWayDifference(OCHRE, sample);
+      const read = threeWayDifference(OCHRE, reading.lab);
+      for (const axis of ["deltaLightness", "deltaChroma", "deltaHue"] as const) {
+        const allowed = 3 + 0.6 * Math.abs(real[axis]);
+        expect(Math.abs(read[axis] - real[axis]), `${said.join()} ${axis}`).toBeLessThan(allowed);
+      }
+    }
+  });
+
+  it("asks where a word has two meanings, and understands the answer", () => {
+    const asked = readWords("too bright", OCHRE, TEN_IS_WHITE);
+    expect(asked.lab).toBeUndefined();
+    expect(asked.questions).toEqual([{ word: "bright", meanings: ["vivid", "light"] }]);
+    for (const { word, meanings } of ["too warm", "a bit strong", "cooler", "weak", "rich"].flatMap(
+      (text) => readWords(text, OCHRE, TEN_IS_WHITE).questions,
+    )) {
+      for (const meaning of meanings)
+        expect(readWords(`too ${meaning}`, OCHRE, TEN_IS_WHITE).lab, word).toBeDefined();
+    }
+  });
+
+  it("takes a hue in a grey as a step of colour in that direction", () => {
+    const grey = labD65(50, 0.5, -0.5);
+    const seen = readWords("a little too green", grey, TEN_IS_WHITE).lab;
+    expect(seen?.[1]).toBeLessThan(-4);
+    expect(seen?.[0]).toBe(50);
+  });
+
+  it("says what it does not know, and understands nothing from nothing", () => {
+    expect(readWords("blurble too dark", OCHRE, TEN_IS_WHITE)).toMatchObject({ unknown: ["blurble"] });
+    expect(readWords("", OCHRE, TEN_IS_WHITE).lab).toBeUndefined();
+    expect(readWords("fine", OCHRE, TEN_IS_WHITE)).toMatchObject({ lab: undefined, unknown: ["fine"] });
+  });
+
+  it("is wider the more it has to correct", () => {
+    const touch = readWords("a touch too dark", OCHRE, TEN_IS_WHITE).uncertaintyDeltaE2000;
+    const far = readWords("far too dark", OCHRE, TEN_IS_WHITE).uncertaintyDeltaE2000;
+    expect(touch).toBeGreaterThanOrEqual(1.4);
+    expect(far).toBeGreaterThan(2 * touch);
+  });
+});

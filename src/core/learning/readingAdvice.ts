@@ -1,0 +1,78 @@
+/**
+ * Which reading of a tube to take next, and when enough are taken.
+ *
+ * Near the solution a reading adds JᵀJ/σ² to the normal matrix whatever it will show, so that its use can be
+ * known before it is made. Readings are chosen one by one, each the one that narrows the predictions most.
+ */
+import { BoxModel, type Evidence, type LearningConditions, type MixPart } from "./boxModel";
+import { PARAMETERS_PER_TUBE } from "./tubeModel";
+import type { OpticalModel } from "../spectrum/types";
+
+/** A reading that could be taken: what to mix, and how well it would be read. */
+export type PossibleReading = Pick<Evidence, "parts" | "film" | "uncertaintyDeltaE2000">;
+
+export type ReadingAdvice = {
+  /** ΔE00, one standard deviation, averaged over the mixtures that matter, as things are. */
+  readonly spreadNow: number;
+  /** The readings worth taking, in order, with the spread that is left after each. */
+  readonly next: readonly { readonly reading: number; readonly spreadAfter: number }[];
+};
+
+/** A reading that narrows the spread by less than this share is not worth the paint. */
+const WORTHWHILE = 0.05;
+
+/**
+ * @param tubes - as known now (learned, if there was evidence).
+ * @param evidence - what has been read of them.
+ * @param possible - readings to choose from; each is offered once.
+ * @param probes - mixtures whose predictions matter.
+ */
+export function adviseReadings(
+  tubes: readonly OpticalModel[],
+  evidence: readonly Evidence[],
+  possible: readonly PossibleReading[],
+  probes: readonly (readonly MixPart[])[],
+  conditions: LearningConditions,
+): ReadingAdvice {
+  const involved = [
+    ...new Set([...evidence, ...possible].flatMap((entry) => entry.parts.map((part) => part.tube))),
+  ].sort((a, b) => a - b);
+  const model = new BoxModel(tubes, involved, conditions);
+  const zero = new Array<number>(involved.length * PARAMETERS_PER_TUBE).fill(0);
+  let normal = model.normalMatrix(
+    evidence,
+    evidence.map(() => 1),
+    zero,
+  );
+  const gains = possible.map((reading) => {
+    // The colour does not matter for the slopes; the prediction itself stands in for it.
+    const expected: Evidence = { ...reading, lab: model.lab(reading.parts, zero, reading.film) };
+    return model
+      .normalMatrix([expected], [1], zero)
+      .map((row, i) => row.map((value, j) => value - (i === j ? 1 : 0)));
+  });
+  const spreadWith = (matrix: readonly (readonly number[])[]): number => {
+    const spreads = probes.map((probe) => Math.sqrt(model.covariance(probe, zero, matrix).trace));
+    return spreads.reduce((sum, spread) => sum + spread, 0) / spreads.length;
+  };
+  const spreadNow = spreadWith(normal);
+  const next: { reading: number; spreadAfter: number }[] = [];
+  let spread = spreadNow;
+  while (next.length < possible.length) {
+    const tried = gains
+      .map((gain, reading) => ({ reading, matrix: added(normal, gain) }))
+      .filter(({ reading }) => !next.some((taken) => taken.reading === reading))
+      .map((entry) => ({ ...entry, spreadAfter: spreadWith(entry.matrix) }))
+      .sort((a, b) => a.spreadAfter - b.spreadAfter || a.reading - b.reading);
+    const [best] = tried;
+    if (!best || best.spreadAfter > (1 - WORTHWHILE) * spread) break;
+    next.push({ reading: best.reading, spreadAfter: best.spreadAfter });
+    normal = best.matrix;
+    spread = best.spreadAfter;
+  }
+  return { spreadNow, next };
+}
+
+function added(a: readonly (readonly number[])[], b: readonly (readonly number[])[]): number[][] {
+  return a.map((row, i) => row.map((value, j) => value + (b[i]?.[j] ?? Number.NaN)));
+}
