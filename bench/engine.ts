@@ -156,20 +156,29 @@ function searchFigures(): Figure[] {
   );
   const times: number[] = [];
   const targets = reachableTargets(TWELVE, 4, 150, 21);
+  // Prices, so that every kind of answer is asked for.
+  const pricePerVolume = TWELVE.map((_, tube) => 1 + (tube % 5));
   for (const [i, target] of targets.entries()) {
     const started = performance.now();
-    search.search({ target, maxTubes: 4, factors: REFERENCE_FACTORS, toleranceDeltaE2000: 1, maxAnswers: 5 });
+    search.search({
+      target,
+      maxTubes: 4,
+      factors: REFERENCE_FACTORS,
+      toleranceDeltaE2000: 1,
+      maxAnswers: 5,
+      pricePerVolume,
+    });
     if (i >= 30) times.push(performance.now() - started);
   }
   return [
     {
-      what: "recipe search, 12 tubes, at most 4 each, median",
+      what: "recipe search, five answers, 12 tubes, at most 4 each, median",
       measured: quantile(times, 0.5),
       unit: "ms",
       atMost: 10,
     },
     {
-      what: "recipe search, 12 tubes, at most 4 each, 95th percentile",
+      what: "recipe search, five answers, 12 tubes, at most 4 each, 95th percentile",
       measured: quantile(times, 0.95),
       unit: "ms",
       atMost: 25,

@@ -2,10 +2,22 @@
 import { browserFigures } from "./browser";
 import { engineFigures } from "./engine";
 import { correctionFigures, predictionFigures } from "./learning";
+import { MEMORY_FLAG, measureMemory, memoryFigures } from "./memory";
+import { optimiserFigures } from "./optimisers";
+import { pictureFigures } from "./picture";
 import { printFigures } from "./report";
 
 const only = process.argv.includes("--only") ? process.argv[process.argv.indexOf("--only") + 1] : undefined;
-if (only === undefined || only === "engine") printFigures("Engine, one thread", engineFigures());
+if (process.argv.includes(MEMORY_FLAG)) {
+  measureMemory();
+  process.exit();
+}
+if (only === undefined || only === "engine") {
+  printFigures("Engine, one thread", engineFigures());
+  printFigures("Against general-purpose optimisers", optimiserFigures());
+  printFigures("Pictures, one thread", pictureFigures());
+  printFigures("Memory", memoryFigures());
+}
 if (only === undefined || only === "learning") {
   printFigures("Prediction of simulated true tubes", predictionFigures());
   printFigures("Closing the loop on simulated true tubes", correctionFigures());

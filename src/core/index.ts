@@ -60,7 +60,10 @@ export const DEFAULT_QUERY: Omit<RecipeQuery, "target"> = {
 };
 
 export { amountWords, DEFAULT_SIZES } from "./amounts/amounts";
+export { type DosingChoice, dosingOf, gramsOf } from "./amounts/dosing";
 export { type DilutedRecipe, preDiluted } from "./amounts/preDilution";
+export { type Corrector, type CorrectorQuery, correctors } from "./correct/correctors";
+export { type Addition, nextAddition, type NextAddition, type PileQuery } from "./correct/nextAddition";
 export { deltaE2000, REFERENCE_FACTORS } from "./color/ciede2000";
 export { labFromLch, labFromXyz, lchFromLab } from "./color/cieLab";
 export { hexFromSrgb, parseHex } from "./color/hex";
@@ -83,16 +86,22 @@ export {
   WORKING_TOLERANCE,
 } from "./describe/difference";
 export { hueWords, readHue } from "./describe/huePlaces";
+export { readWords, type WordReading } from "./describe/readWords";
 export { TEN_IS_WHITE, type ValueScale, valueText } from "./describe/valueScale";
 export { type DryingModel, dryFromWet, dryingModel, type WetDryPair, wetFromDry } from "./drying/dryingShift";
 export type { Evidence, MixPart } from "./learning/boxModel";
 export { type LearnedTubes, learnTubes } from "./learning/learnTubes";
+export { adviseReadings, type ReadingAdvice } from "./learning/readingAdvice";
 export { USUAL_PRIOR } from "./learning/tubeModel";
 export type { Film, PaintVolume } from "./mixing/mixture";
+export { type Ground, layerReflectance } from "./mixing/overGround";
+export { mapPicture } from "./picture/mapPicture";
+export { buildPaletteTable, type PaletteTable } from "./picture/paletteTable";
+export { nearestGenerics, type StartingModel, startingModel } from "./pigment/startingModel";
 export type { PigmentModel } from "./pigment/types";
 export { createRng } from "./random/rng";
 export { PaletteReach, type Priority, REACHED, type ReachAnswer, REDUNDANT_BELOW } from "./reach/reach";
-export type { PaletteAnswer, PaletteTube } from "./recipe/palette";
+export { type Medium, type PaletteAnswer, PaletteMixer, type PaletteTube } from "./recipe/palette";
 export type { Recipe, RecipePart, RecipeReason } from "./recipe/types";
 export { xyzFromReflectance } from "./spectrum/colorimetry";
 export { checkUnderLights, type LightCheck } from "./spectrum/metamerism";

@@ -33,13 +33,14 @@ type Fault =
   | { readonly axis: "hue"; readonly towardsDegrees: number };
 
 /** CIELAB units of C* or ΔH*; a share of a value step. The middle of what differenceWords says for each. */
-const AMOUNTS: Readonly<Record<string, { readonly units: number; readonly steps: number }>> = {
+const AMOUNTS = {
   touch: { units: 3.5, steps: 0.25 },
   little: { units: 7, steps: 0.5 },
   plain: { units: 10, steps: 0.75 },
   clearly: { units: 14, steps: 1 },
   far: { units: 25, steps: 2 },
-};
+} as const satisfies Readonly<Record<string, { readonly units: number; readonly steps: number }>>;
+type Amount = (typeof AMOUNTS)[keyof typeof AMOUNTS];
 const AMOUNT_WORDS: Readonly<Record<string, keyof typeof AMOUNTS>> = {
   touch: "touch",
   hair: "touch",
@@ -152,7 +153,7 @@ export function readWords(text: string, target: LabD65, scale: ValueScale): Word
   const questions: WordQuestion[] = [];
   const unknown: string[] = [];
   const perStep = lightnessPerStep(scale);
-  let amount = AMOUNTS["plain"] ?? { units: 10, steps: 0.75 };
+  let amount: Amount = AMOUNTS.plain;
   let isAmountSaid = false;
   let steps: number | undefined;
   let deltaLightness = 0;
@@ -172,11 +173,11 @@ export function readWords(text: string, target: LabD65, scale: ValueScale): Word
       else deltaLightness += fault.sign * perStep * (steps ?? amount.steps);
       isAmountSaid = false;
       steps = undefined;
-      amount = AMOUNTS["plain"] ?? amount;
+      amount = AMOUNTS.plain;
     } else if (meanings) questions.push({ word: spoken, meanings });
     else if (amountWord) {
       // "A little bit", "very much": the first amount that is said counts.
-      if (!isAmountSaid) amount = AMOUNTS[amountWord] ?? amount;
+      if (!isAmountSaid) amount = AMOUNTS[amountWord];
       isAmountSaid = true;
     } else if (Number.isFinite(count)) steps = count;
     else if (!FILLERS.has(word)) unknown.push(spoken);
@@ -200,13 +201,10 @@ function applied(
 ): LabD65 {
   const [, chroma, hue] = lchFromLab(target);
   if (chroma < NEUTRAL_CHROMA) {
-    const [a, b] = hues.reduce(
-      ([x, y], { towardsDegrees, units }) => {
-        const radians = (towardsDegrees * Math.PI) / 180;
-        return [x + units * Math.cos(radians), y + units * Math.sin(radians)] as const;
-      },
-      [target[1], target[2]] as const,
-    );
+    const towards = (of: (radians: number) => number): number =>
+      hues.reduce((sum, { towardsDegrees, units }) => sum + units * of((towardsDegrees * Math.PI) / 180), 0);
+    const a = target[1] + towards(Math.cos);
+    const b = target[2] + towards(Math.sin);
     const grown = Math.max(0, Math.hypot(a, b) + deltaChroma);
     const lightness = Math.max(0, Math.min(100, target[0] + deltaLightness));
     const direction = (hueDegreesOf(a, b) * Math.PI) / 180;

@@ -23,7 +23,13 @@ export class MixtureEvaluator implements ColorModel {
   private readonly s: Float64Array;
   private readonly view: ViewingWeights;
   private readonly surface: SurfaceConstants;
-  private readonly slopes: Float64Array;
+  /** Per band: K and S of the mixture, their ratio, and what a change of it does to X, Y, Z. */
+  private readonly kMix: Float64Array;
+  private readonly sMix: Float64Array;
+  private readonly ratio: Float64Array;
+  private readonly towardsX: Float64Array;
+  private readonly towardsY: Float64Array;
+  private readonly towardsZ: Float64Array;
 
   constructor(tubes: readonly OpticalModel[], view: ViewingWeights, surface: SurfaceConstants) {
     this.tubeCount = tubes.length;
@@ -32,7 +38,12 @@ export class MixtureEvaluator implements ColorModel {
     this.surface = surface;
     this.k = new Float64Array(tubes.length * this.bandCount);
     this.s = new Float64Array(tubes.length * this.bandCount);
-    this.slopes = new Float64Array(3 * tubes.length);
+    this.kMix = new Float64Array(this.bandCount);
+    this.sMix = new Float64Array(this.bandCount);
+    this.ratio = new Float64Array(this.bandCount);
+    this.towardsX = new Float64Array(this.bandCount);
+    this.towardsY = new Float64Array(this.bandCount);
+    this.towardsZ = new Float64Array(this.bandCount);
     tubes.forEach((tube, index) => {
       assertSameGrid(tube.grid, view.grid);
       for (let band = 0; band < this.bandCount; band++) {
@@ -113,27 +124,19 @@ export class MixtureEvaluator implements ColorModel {
     volumes: Float64Array,
     count: number,
   ): void {
-    const { bandCount, k, s } = this;
+    const { bandCount, k, s, kMix, sMix, ratio, towardsX, towardsY, towardsZ } = this;
     const wx = this.view.x;
     const wy = this.view.y;
     const wz = this.view.z;
     const { k1, k2 } = this.surface;
     const through = (1 - k1) * (1 - k2);
-    const sums = this.slopes;
-    sums.fill(0, 0, 3 * count);
+    this.writeBlend(tubes, volumes, count);
     let x = 0;
     let y = 0;
     let z = 0;
     for (let band = 0; band < bandCount; band++) {
-      let kMix = 0;
-      let sMix = 0;
-      for (let j = 0; j < count; j++) {
-        const at = (tubes[j] as number) * bandCount + band;
-        const v = volumes[j] as number;
-        kMix += v * (k[at] as number);
-        sMix += v * (s[at] as number);
-      }
-      const q = Math.max(kMix / sMix, SMALLEST_K_OVER_S);
+      const scattered = sMix[band] as number;
+      const q = Math.max((kMix[band] as number) / scattered, SMALLEST_K_OVER_S);
       const root = Math.sqrt(q * (q + 2));
       const inner = 1 / (1 + q + root);
       const gap = 1 / (1 - k2 * inner);
@@ -145,14 +148,11 @@ export class MixtureEvaluator implements ColorModel {
       y += by * seen;
       z += bz * seen;
       // dRm/dq / S, so that each tube only needs K_i - q S_i.
-      const common = (-through * gap * gap * inner) / (root * sMix);
-      for (let j = 0; j < count; j++) {
-        const at = (tubes[j] as number) * bandCount + band;
-        const d = common * ((k[at] as number) - q * (s[at] as number));
-        sums[3 * j] = (sums[3 * j] as number) + bx * d;
-        sums[3 * j + 1] = (sums[3 * j + 1] as number) + by * d;
-        sums[3 * j + 2] = (sums[3 * j + 2] as number) + bz * d;
-      }
+      const common = (-through * gap * gap * inner) / (root * scattered);
+      ratio[band] = q;
+      towardsX[band] = bx * common;
+      towardsY[band] = by * common;
+      towardsZ[band] = bz * common;
     }
     const { white } = this.view;
     const fx = labF(x / white[0]);
@@ -165,12 +165,43 @@ export class MixtureEvaluator implements ColorModel {
     const gy = labFSlope(y / white[1], fy) / white[1];
     const gz = labFSlope(z / white[2], fz) / white[2];
     for (let j = 0; j < count; j++) {
-      const dfx = gx * (sums[3 * j] as number);
-      const dfy = gy * (sums[3 * j + 1] as number);
-      const dfz = gz * (sums[3 * j + 2] as number);
+      const first = (tubes[j] as number) * bandCount;
+      let dx = 0;
+      let dy = 0;
+      let dz = 0;
+      for (let band = 0; band < bandCount; band++) {
+        const d = (k[first + band] as number) - (ratio[band] as number) * (s[first + band] as number);
+        dx += (towardsX[band] as number) * d;
+        dy += (towardsY[band] as number) * d;
+        dz += (towardsZ[band] as number) * d;
+      }
+      const dfx = gx * dx;
+      const dfy = gy * dy;
+      const dfz = gz * dz;
       slopes[3 * j] = 116 * dfy;
       slopes[3 * j + 1] = 500 * (dfx - dfy);
       slopes[3 * j + 2] = 200 * (dfy - dfz);
+    }
+  }
+
+  /** K and S of the mixture, band by band. */
+  private writeBlend(tubes: Uint8Array, volumes: Float64Array, count: number): void {
+    const { bandCount, k, s, kMix, sMix } = this;
+    // The first tube overwrites what the last mixture left; an empty one writes zeros.
+    const start = (tubes[0] as number) * bandCount;
+    const startVolume = volumes[0] as number;
+    for (let band = 0; band < bandCount; band++) {
+      kMix[band] = startVolume * (k[start + band] as number);
+      sMix[band] = startVolume * (s[start + band] as number);
+    }
+    for (let j = 1; j < count; j++) {
+      const volume = volumes[j] as number;
+      if (volume === 0) continue;
+      const first = (tubes[j] as number) * bandCount;
+      for (let band = 0; band < bandCount; band++) {
+        kMix[band] = (kMix[band] as number) + volume * (k[first + band] as number);
+        sMix[band] = (sMix[band] as number) + volume * (s[first + band] as number);
+      }
     }
   }
 }

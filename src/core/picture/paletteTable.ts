@@ -34,6 +34,8 @@ export type PaletteTableOptions = {
 
 /** To a tenth of ΔE00, or until a step gains less than a hundredth. */
 const EFFORT: SolverEffort = { maxIterations: 24, goodEnough: 0.01, relativeGain: 0.01 };
+/** A colour that is nearly reached may lie at the end of a long curved valley. */
+const POLISH_NEAR: SolverEffort = { maxIterations: 200, goodEnough: 0.01, relativeGain: 1e-5 };
 const POLISH: SolverEffort = { maxIterations: 40, goodEnough: 0.01, relativeGain: 1e-4 };
 /** Levels of the sampling lattice by subset size. */
 const SAMPLE_LEVELS = [0, 1, 14, 8, 6] as const;
@@ -45,6 +47,7 @@ const WORTH_A_TRY = 1.0;
 /** … and differs from it by at least so much: closer ones lie in the same valley. */
 const OTHER_VALLEY = 2;
 const GAINED = 0.02;
+const NEARLY_REACHED = 4;
 const PROGRESS_EVERY = 512;
 /** Shares of the work, for progress: the first pass is about as long as all sweeps together. */
 const FIRST_PASS = 0.6;
@@ -113,13 +116,17 @@ class TableBuilder {
   /** Solves a corner from the nearest sample and from the nearest solution before it in the order of the pass. */
   first(index: number): void {
     const { size, tubeCount, sampleVolumes, volumes } = this;
-    const sample = this.nearestSample(index);
+    const [sample, second] = this.nearestSamples(index);
     this.solveFrom(index, sampleVolumes.subarray(sample * tubeCount, (sample + 1) * tubeCount));
     const before = this.neighbours(index).filter((neighbour) => neighbour < index);
     const nearest = before.sort((a, b) => this.distance(index, a) - this.distance(index, b))[0];
     if (nearest === undefined || (this.miss[index] as number) ** 2 <= EFFORT.goodEnough || size === 1) return;
     if (this.isWorthATry(index, nearest))
       this.solveFrom(index, volumes.subarray(nearest * tubeCount, (nearest + 1) * tubeCount));
+    // A colour that is nearly reached is worth another start: it may be within reach after all.
+    const miss = this.miss[index] as number;
+    if (miss ** 2 > EFFORT.goodEnough && miss < NEARLY_REACHED)
+      this.solveFrom(index, sampleVolumes.subarray(second * tubeCount, (second + 1) * tubeCount));
   }
 
   /** Tries the solutions around that are new since the sweep before; true when one led to a nearer mixture. */
@@ -142,7 +149,9 @@ class TableBuilder {
   polish(index: number): void {
     if ((this.miss[index] as number) ** 2 <= EFFORT.goodEnough) return;
     const { tubeCount } = this;
-    this.solveFrom(index, this.volumes.subarray(index * tubeCount, (index + 1) * tubeCount), POLISH);
+    const isNear = (this.miss[index] as number) < NEARLY_REACHED;
+    const own = this.volumes.slice(index * tubeCount, (index + 1) * tubeCount);
+    this.solveFrom(index, own, isNear ? POLISH_NEAR : POLISH);
   }
 
   table(): PaletteTable {
@@ -203,7 +212,7 @@ class TableBuilder {
   }
 
   /** By ΔE00's own scales of chroma and hue at the target, without its rotation. */
-  private nearestSample(index: number): number {
+  private nearestSamples(index: number): readonly [number, number] {
     const { sampleLabs, targets } = this;
     const l = targets[3 * index] as number;
     const a = targets[3 * index + 1] as number;
@@ -216,6 +225,8 @@ class TableBuilder {
     const lightScale = 1 / (1 + (0.015 * (l - 50) ** 2) / Math.sqrt(20 + (l - 50) ** 2));
     let best = 0;
     let bestSquare = Number.POSITIVE_INFINITY;
+    let second = 0;
+    let secondSquare = Number.POSITIVE_INFINITY;
     for (let sample = 0; sample < sampleLabs.length; sample += 3) {
       const dl = ((sampleLabs[sample] as number) - l) * lightScale;
       const da = (sampleLabs[sample + 1] as number) - a;
@@ -224,11 +235,16 @@ class TableBuilder {
       const across = (ua * db - ub * da) * acrossScale;
       const square = dl * dl + along * along + across * across;
       if (square < bestSquare) {
+        second = best;
+        secondSquare = bestSquare;
         bestSquare = square;
         best = sample;
+      } else if (square < secondSquare) {
+        secondSquare = square;
+        second = sample;
       }
     }
-    return best / 3;
+    return [best / 3, second / 3];
   }
 }
 

@@ -7,7 +7,7 @@
  * unchanged when all volumes grow together, so each step is followed by scaling back to a sum of one; a film
  * is not, and keeps its sum. Hard limits enter as steep extra residuals (see ./solverLimits).
  */
-import { type DeltaE2000Factors, writeResidualsOfDeltaE2000 } from "../color/ciede2000";
+import { type DeltaE2000Factors, lightnessResidual, writeResidualsOfDeltaE2000 } from "../color/ciede2000";
 import type { LabD65 } from "../color/types";
 import type { ColorModel } from "../mixing/colorModel";
 import { LimitCosts, type SolverLimits } from "./solverLimits";
@@ -22,12 +22,14 @@ export type SolverEffort = {
   /** A step that gains less than this share of ΔE00² ends the search. */
   readonly relativeGain: number;
 };
-/** To a thirtieth of ΔE00, or until a step gains less than a thirtieth. */
-export const COARSE: SolverEffort = { maxIterations: 9, goodEnough: 1e-3, relativeGain: 0.03 };
+/** To a thirtieth of ΔE00, or until a step gains less than a hundredth. */
+export const COARSE: SolverEffort = { maxIterations: 14, goodEnough: 1e-3, relativeGain: 0.01 };
 /** To a millionth of ΔE00. */
 export const FINE: SolverEffort = { maxIterations: 60, goodEnough: 1e-12, relativeGain: 1e-7 };
 
 const LARGEST_DAMPING = 1e10;
+/** A step is tried unless it promises less than this share of the gain below which the search ends. */
+const PROMISE = 0.5;
 /** Step in CIELAB units for the slopes of the residuals; they are smooth on this scale. */
 const LAB_STEP = 1e-4;
 /** Scaled volumes below this are none: it is less than a thousandth of a speck. */
@@ -120,11 +122,15 @@ export class SubsetSolver {
     let sum = squareSum(residuals) + (this.limits?.cost(target, lab, tubes, this.volumes, count) ?? 0);
     let damping = 1e-3;
     for (let iteration = 0; iteration < effort.maxIterations && sum > effort.goodEnough; iteration++) {
-      this.writeNormalEquations(target, factors, tubes, count);
+      this.writeMetric(target, factors);
+      this.writeNormalEquations(tubes, count);
       if (this.limits) this.addLimits(this.limits, target, tubes, count);
       let gain = 0;
       while (damping < LARGEST_DAMPING) {
-        if (this.writeStep(count, damping) && this.writeTrial(count)) {
+        const hasStep = this.writeStep(count, damping);
+        // At the end of a valley no step gains: a trial would only prove it.
+        if (hasStep && this.promisedGain(count) < PROMISE * effort.relativeGain * sum) break;
+        if (hasStep && this.writeTrial(count)) {
           this.unscale(trial, this.trialVolumes, tubes, count);
           // Most trials are accepted, so the derivatives for the next step come with the colour.
           this.mixer.writeLabAndSlopes(this.trialLab, this.trialSlopes, tubes, this.trialVolumes, count);
@@ -136,11 +142,8 @@ export class SubsetSolver {
           if (trialSum < sum) {
             gain = (sum - trialSum) / sum;
             sum = trialSum;
-            x.set(trial);
-            lab.set(this.trialLab);
-            this.slopes.set(this.trialSlopes);
-            residuals.set(this.moved);
-            damping = Math.max(damping * 0.1, 1e-9);
+            this.acceptTrial(count);
+            damping = Math.max(damping * 0.3, 1e-9);
             break;
           }
         }
@@ -155,6 +158,23 @@ export class SubsetSolver {
   /** The last solution as scaled by strength: where a further solve can go on. */
   scaledVolumes(count: number): Float64Array {
     return this.x.slice(0, count);
+  }
+
+  /** By hand: for so few numbers a call of TypedArray.set costs more than the copying. */
+  private acceptTrial(count: number): void {
+    for (let j = 0; j < count; j++) this.x[j] = this.trial[j] as number;
+    for (let j = 0; j < 3 * count; j++) this.slopes[j] = this.trialSlopes[j] as number;
+    for (let axis = 0; axis < 3; axis++) {
+      this.lab[axis] = this.trialLab[axis] as number;
+      this.residuals[axis] = this.moved[axis] as number;
+    }
+  }
+
+  /** What the quadratic model of ΔE00² promises for the step; clipping at zero can only lessen it. */
+  private promisedGain(count: number): number {
+    let gain = 0;
+    for (let j = 0; j < count; j++) gain -= (this.gradient[j] as number) * (this.step[j] as number);
+    return gain;
   }
 
   /** The step applied, cut off at zero and scaled back to a sum of one; false when nothing would be left. */
@@ -190,15 +210,15 @@ export class SubsetSolver {
     );
   }
 
-  /** J = dr/dLab · dLab/dx, then JᵀJ and Jᵀr, and which tubes are free to move. */
-  private writeNormalEquations(
-    target: LabD65,
-    factors: DeltaE2000Factors,
-    tubes: Uint8Array,
-    count: number,
-  ): void {
-    const { metric, lab, moved, residuals, jacobian, slopes, normal, gradient, free, x } = this;
-    for (let axis = 0; axis < 3; axis++) {
+  /** dr/dLab; L* acts on the first residual alone. */
+  private writeMetric(target: LabD65, factors: DeltaE2000Factors): void {
+    const { metric, lab, moved, residuals } = this;
+    const lightness = lab[0] as number;
+    const raised = lightnessResidual(target[0], lightness + LAB_STEP, factors.kL);
+    metric[0] = (raised - (residuals[0] as number)) / LAB_STEP;
+    metric[3] = 0;
+    metric[6] = 0;
+    for (let axis = 1; axis < 3; axis++) {
       const kept = lab[axis] as number;
       lab[axis] = kept + LAB_STEP;
       this.writeResiduals(moved, target, factors, lab);
@@ -207,6 +227,11 @@ export class SubsetSolver {
         metric[3 * row + axis] = ((moved[row] as number) - (residuals[row] as number)) / LAB_STEP;
       }
     }
+  }
+
+  /** J = dr/dLab · dLab/dx, then JᵀJ and Jᵀr, and which tubes are free to move. */
+  private writeNormalEquations(tubes: Uint8Array, count: number): void {
+    const { metric, residuals, jacobian, slopes, normal, gradient, free, x } = this;
     for (let j = 0; j < count; j++) {
       const unit = this.scale[tubes[j] as number] as number;
       for (let row = 0; row < 3; row++) {

@@ -1,0 +1,38 @@
+/** Pictures seen through a palette: how long the table takes, and a picture of twelve megapixels. */
+import { mapPicture } from "../src/core/picture/mapPicture";
+import { buildPaletteTable } from "../src/core/picture/paletteTable";
+import { createRng } from "../src/core/random/rng";
+import { mixerOf } from "./engine";
+import type { Figure } from "./report";
+
+const SIX = ["titanium-white", "arylide-yellow", "pyrrole-red", "prussian-blue", "raw-umber", "viridian"];
+const PIXELS = 12_000_000;
+
+export function pictureFigures(): Figure[] {
+  const mixer = mixerOf(SIX);
+  const buildStarted = performance.now();
+  const table = buildPaletteTable(mixer, { size: 33 });
+  const buildSeconds = (performance.now() - buildStarted) / 1000;
+  if (!table) throw new Error("The table was given up");
+  const pixels = noise(PIXELS);
+  const mapStarted = performance.now();
+  mapPicture(pixels, table);
+  return [
+    { what: "picture table 33³ for six tubes, first time", measured: buildSeconds, unit: "s", atMost: 4 },
+    {
+      what: "mapping a picture of 12 megapixels",
+      measured: (performance.now() - mapStarted) / 1000,
+      unit: "s",
+      atMost: 1.5,
+    },
+  ];
+}
+
+/** The worst case for caches: every pixel another colour. */
+export function noise(pixels: number): Uint8ClampedArray {
+  const rng = createRng(12);
+  const row = Uint8ClampedArray.from({ length: 4 * 4000 }, () => rng.below(256));
+  const all = new Uint8ClampedArray(4 * pixels);
+  for (let at = 0; at < all.length; at += row.length) all.set(row.subarray(0, all.length - at), at);
+  return all;
+}
