@@ -33,6 +33,13 @@ export type SpectralReading = {
   readonly uncertainty: number;
 };
 
+/** What a prediction is for: a film instead of an opaque layer, and how well a hand doses. */
+export type PredictionTerms = {
+  readonly film?: Film | undefined;
+  /** One standard deviation of a dose, as a share of it; zero if left out. */
+  readonly dosingError?: number;
+};
+
 export type LearningConditions = {
   readonly view: ViewingWeights<"D65">;
   readonly surface: SurfaceConstants;
@@ -133,7 +140,7 @@ export class BoxModel {
     parts: readonly MixPart[],
     parameters: readonly number[],
     normal: readonly (readonly number[])[],
-    film?: Film,
+    { film, dosingError = 0 }: PredictionTerms = {},
   ): Covariance {
     const centre = this.lab(parts, parameters, film);
     const rows = this.jacobianRows(
@@ -153,6 +160,7 @@ export class BoxModel {
     for (const tube of new Set(parts.map((part) => part.tube))) {
       if (!this.placeOf.has(tube)) this.addPrior(matrix, tube, parts, centre, film);
     }
+    if (dosingError > 0) this.addDosing(matrix, parts, parameters, centre, dosingError, film);
     const flat = matrix.flat();
     return {
       trace: matrix.reduce((sum, row, i) => sum + num(row[i]), 0),
@@ -175,6 +183,28 @@ export class BoxModel {
         row[j] = value + (rows[i] ?? []).reduce((sum, entry, p) => sum + entry * num(rows[j]?.[p]), 0);
       });
     });
+  }
+
+  /** Every dose wrong by so much of itself, each on its own. */
+  private addDosing(
+    matrix: number[][],
+    parts: readonly MixPart[],
+    parameters: readonly number[],
+    centre: LabD65,
+    dosingError: number,
+    film: Film | undefined,
+  ): void {
+    for (const place of parts.keys()) {
+      const dosed = parts.map((part, i) =>
+        i === place ? { ...part, volume: part.volume * (1 + dosingError) } : part,
+      );
+      const shift = residualsBetween(centre, this.lab(dosed, parameters, film));
+      matrix.forEach((row, i) => {
+        row.forEach((value, j) => {
+          row[j] = value + num(shift[i]) * num(shift[j]);
+        });
+      });
+    }
   }
 
   private jacobianRows(

@@ -181,4 +181,30 @@ describe("learning tubes", () => {
       expect(() => learnTubes(box.generic, [broken], CONDITIONS)).toThrow(RangeError);
     }
   });
+
+  it("says honestly how sure it is of a mixture whose doses are wrong too", () => {
+    const rng = createRng(91);
+    const read = instrumentReader(NOISE, rng);
+    let inside = 0;
+    let insideWithoutDosing = 0;
+    let count = 0;
+    for (let i = 0; i < 8; i++) {
+      const box = simulateBox(BOX_OF_EIGHT, rng);
+      const evidence = BOX_OF_EIGHT.flatMap((_, tube) =>
+        (tube === 0 ? [0] : [0, 4]).map((white) => tint(box, read, tube, white)),
+      );
+      const learned = learnTubes(box.generic, evidence, CONDITIONS);
+      for (let trial = 0; trial < 25; trial++) {
+        const mix = box.randomMix();
+        const dosed = mix.map((part) => ({ ...part, volume: part.volume * (1 + 0.1 * rng.normal()) }));
+        const miss = deltaE2000(box.trueLab(dosed), box.predictedLab(learned.tubes, mix));
+        if (miss <= learned.bandOf(mix, { dosingError: 0.1 })) inside++;
+        if (miss <= learned.bandOf(mix)) insideWithoutDosing++;
+        count++;
+      }
+    }
+    expect(inside / count).toBeGreaterThan(0.84);
+    expect(inside / count).toBeLessThan(0.97);
+    expect(insideWithoutDosing / count).toBeLessThan(0.75);
+  });
 });

@@ -14,7 +14,6 @@
  *
  * Source: K. L. Lange, R. J. A. Little, J. M. G. Taylor, J. Am. Stat. Assoc. 84, 881-896 (1989) for the weights.
  */
-import type { Film } from "../mixing/mixture";
 import { type LeastSquaresStop, minimizeLeastSquares } from "../optimize/levenbergMarquardt";
 import type { OpticalModel } from "../spectrum/types";
 import {
@@ -22,6 +21,7 @@ import {
   type Evidence,
   type LearningConditions,
   type MixPart,
+  type PredictionTerms,
   ninetyPercentRadius,
 } from "./boxModel";
 import { PARAMETERS_PER_TUBE } from "./tubeModel";
@@ -35,10 +35,10 @@ export type LearnedTubes = {
   readonly missBefore: readonly number[];
   readonly missAfter: readonly number[];
   readonly stop: LeastSquaresStop;
-  /** One standard deviation of a mixture's prediction from what is not known of its tubes, ΔE00. */
-  readonly spreadOf: (parts: readonly MixPart[], film?: Film) => number;
+  /** One standard deviation of a mixture's prediction, ΔE00: tubes, readings, what the model leaves out, doses. */
+  readonly spreadOf: (parts: readonly MixPart[], terms?: PredictionTerms) => number;
   /** ΔE00 within which the true colour lies in nine cases of ten. */
-  readonly bandOf: (parts: readonly MixPart[], film?: Film) => number;
+  readonly bandOf: (parts: readonly MixPart[], terms?: PredictionTerms) => number;
 };
 
 const STUDENT_FREEDOM = 4;
@@ -85,8 +85,8 @@ export function learnTubes(
     missBefore,
     missAfter: evidence.map((entry) => model.miss(entry, parameters)),
     stop,
-    spreadOf: (parts, film) => Math.sqrt(model.covariance(parts, parameters, normal, film).trace),
-    bandOf: (parts, film) => ninetyPercentRadius(model.covariance(parts, parameters, normal, film)),
+    spreadOf: (parts, terms) => Math.sqrt(model.covariance(parts, parameters, normal, terms).trace),
+    bandOf: (parts, terms) => ninetyPercentRadius(model.covariance(parts, parameters, normal, terms)),
   };
 }
 
