@@ -1,4 +1,4 @@
-/** `npm run bench`: every promised figure, measured on this machine. `--only engine|learning|browser` for a part. */
+/** `npm run bench`: every promised figure, measured on this machine. `--only engine|learning|browser|tubes` for a part. */
 import { browserFigures } from "./browser";
 import { engineFigures } from "./engine";
 import { correctionFigures, predictionFigures } from "./learning";
@@ -6,6 +6,7 @@ import { MEMORY_FLAG, measureMemory, memoryFigures } from "./memory";
 import { optimiserFigures } from "./optimisers";
 import { pictureFigures } from "./picture";
 import { printFigures } from "./report";
+import { tubeFigures } from "./tubes";
 
 const only = process.argv.includes("--only") ? process.argv[process.argv.indexOf("--only") + 1] : undefined;
 if (process.argv.includes(MEMORY_FLAG)) {
@@ -24,3 +25,4 @@ if (only === undefined || only === "learning") {
 }
 if (only === undefined || only === "browser")
   printFigures("Browser, built application", await browserFigures());
+if (only === undefined || only === "tubes") printFigures("Tubes, built application", await tubeFigures());

@@ -19,6 +19,7 @@ import {
   labD65,
   labFromXyz,
   type OpticalModel,
+  type PigmentModel,
   PAINT_SURFACE,
   VIEWING,
   xyzFromReflectance,
@@ -29,6 +30,7 @@ import { samplePixels } from "../../src/core/picture/pixels";
 import { PaletteMixer } from "../../src/core/recipe/palette";
 import { simulateSurface, simulateTube, USUAL_DEVIATION } from "../../src/devices/simulatedPaint";
 import { type DemoFile, demoFileSchema } from "../../src/persistence/demo";
+import { tubeFromModel } from "../../src/persistence/newTube";
 import type { StoredColor } from "../../src/persistence/schema";
 import { ROOT } from "./files";
 
@@ -107,19 +109,51 @@ function opticsOf(id: string): OpticalModel {
   return model.optics;
 }
 
+/** Made up, in no currency: what each tube of 37 ml cost, and the millilitres that are left of it. */
+const PRICE_AND_STOCK = [
+  [9.5, 21],
+  [11, 30],
+  [16.5, 18],
+  [12.5, 33],
+  [8, 12],
+  [8.5, 26],
+  [19, 5],
+] as const;
+
+function requirePigment(id: string): PigmentModel {
+  const model = findPigment(id);
+  if (!model) throw new Error(`No pigment ${id}`);
+  return model;
+}
+
 const tubes: DemoFile["tubes"] = BOX.map((modelId, position) => {
-  const model = findPigment(modelId);
-  if (!model) throw new Error(`No pigment ${modelId}`);
+  const model = requirePigment(modelId);
+  const [price = 9, stockMl = 30] = PRICE_AND_STOCK[position % PRICE_AND_STOCK.length] ?? [];
   return {
+    ...tubeFromModel(model),
     id: modelId,
-    label: model.name.replace(/ \(.*\)/, ""),
-    colourIndexNames: [model.colourIndex],
-    medium: "oil",
     grade: "artist",
-    optics: { kind: "generic", modelId },
+    price,
+    volumeMl: 37,
+    stockMl,
     position,
     addedAt: MADE_AT - 50 * DAY_MS,
   };
+});
+
+tubes.push({
+  ...tubeFromModel(requirePigment("arylide-yellow")),
+  id: "reed-green",
+  label: "Reed green",
+  colourIndexNames: ["PY74", "PG7"],
+  grade: "student",
+  optics: { modelIds: ["arylide-yellow", "phthalo-green-bs"], isLookAlike: false, calibrations: [] },
+  opacity: "semi-transparent",
+  price: 6.5,
+  volumeMl: 37,
+  stockMl: 37,
+  position: tubes.length,
+  addedAt: MADE_AT - 8 * DAY_MS,
 });
 
 const trueTubes = PALETTE.map((id) => simulateTube(opticsOf(id), USUAL_DEVIATION, rng));

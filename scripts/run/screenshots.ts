@@ -26,7 +26,54 @@ async function mix(page: Page, number: number): Promise<void> {
   await page.getByRole("heading", { name: /Lay it down|What is in the pile/ }).waitFor();
 }
 
+async function tube(page: Page, name: string): Promise<void> {
+  await page.getByRole("link", { name: "Tubes", exact: true }).click();
+  await page.getByRole("region", { name: "Your box" }).getByRole("button", { name }).click();
+  await page.getByRole("heading", { name, level: 2 }).waitFor();
+}
+
 const SHOTS: readonly Shot[] = [
+  { name: "tubes", width: 1280, height: 800, take: (page) => tube(page, "Prussian blue") },
+  {
+    name: "tubes-middle",
+    width: 1280,
+    height: 800,
+    take: async (page) => {
+      await tube(page, "Viridian");
+      await room(page, "middle");
+    },
+  },
+  {
+    name: "tubes-dark",
+    width: 1280,
+    height: 800,
+    take: async (page) => {
+      await tube(page, "Quinacridone magenta");
+      await page.getByText("as a chart").click();
+      await room(page, "dark");
+    },
+  },
+  {
+    name: "tube-test",
+    width: 1280,
+    height: 800,
+    take: async (page) => {
+      await tube(page, "Raw umber");
+      await page.getByRole("button", { name: "Test this tube" }).click();
+      await page.getByRole("button", { name: "darker", exact: true }).click();
+      await page.getByRole("button", { name: "It looks the same" }).click();
+      await page.getByRole("button", { name: "brighter", exact: true }).click();
+      await page.getByRole("button", { name: "It looks the same" }).click();
+      await page.getByRole("button", { name: "Fit the tube to these" }).click();
+      await page.getByText("Its tints are now known").scrollIntoViewIfNeeded();
+    },
+  },
+  {
+    name: "tubes-phone",
+    width: 390,
+    height: 844,
+    take: (page) => tube(page, "Prussian blue"),
+  },
   { name: "table", width: 1280, height: 800, take: () => Promise.resolve() },
   {
     name: "subject",

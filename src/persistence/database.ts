@@ -2,9 +2,10 @@
  * The browser's database. One for the painter's own work and a separate one for the demo, so that the two
  * can never mix and removing the demo is deleting its database.
  *
- * Schema version 1. A released version is never edited: add `this.version(2)` with an upgrade and a test.
+ * A released version is never edited: the next one is added with an upgrade (./migrations) and a test.
  */
 import Dexie, { type Table } from "dexie";
+import { upgradeTubeFrom1 } from "./migrations";
 import type {
   Match,
   Note,
@@ -47,6 +48,9 @@ export class GamanDatabase extends Dexie {
       piles: "id, noteId, [noteId+state]",
       matches: "id, paintingId, noteId, keptAt",
       settings: "id",
+    });
+    this.version(2).upgrade(async (transaction) => {
+      await transaction.table("tubes").toCollection().modify(upgradeTubeFrom1);
     });
   }
 }

@@ -2,8 +2,8 @@
  * What is stored, as Zod schemas: every row is parsed on its way in and on its way out.
  *
  * Stored colours carry their space, light and source, so that a number can never be read under the wrong
- * white. Times are milliseconds since 1970 (UTC). A type here is the shape on disk of schema version 1;
- * changing it needs a new version and a migration.
+ * white. Times are milliseconds since 1970 (UTC). A type here is the shape on disk of the newest schema
+ * version; changing it needs a new version and a migration (see ./migrations).
  */
 import { z } from "zod";
 
@@ -53,16 +53,91 @@ export const pictureSchema = z.strictObject({
   addedAt: time,
 });
 
+export const TUBE_MEDIA = ["oil", "acrylic", "watercolour", "gouache", "other"] as const;
+export const TUBE_GRADES = ["artist", "student", "children", "unknown"] as const;
+export const TUBE_OPACITIES = [
+  "opaque",
+  "semi-opaque",
+  "semi-transparent",
+  "transparent",
+  "unknown",
+] as const;
+/** ASTM classes as printed on tubes, spans included. */
+export const LIGHTFASTNESS_CLASSES = ["I", "I-II", "II", "II-III", "III", "III-IV", "IV", "unknown"] as const;
+export const TUBE_HAZARDS = [
+  "low",
+  "dust",
+  "manganese",
+  "nickel",
+  "cobalt",
+  "cobalt-nickel",
+  "cadmium",
+  "lead",
+  "unknown",
+] as const;
+
+/** K and S of one band each from 380 to 730 nm, relative to titanium white's S(550 nm) = 1. */
+const bands = z.array(finite.min(0).max(10_000)).length(36);
+
+/** A tube's own optics as they were fitted to readings; the last one of a tube is in use. */
+export const calibrationSchema = z.strictObject({
+  at: time,
+  absorption: bands,
+  scattering: bands,
+  readings: z
+    .array(
+      z.strictObject({
+        /** Parts of white to one of the tube; 0 for the masstone. */
+        whiteParts: finite.min(0).max(10_000),
+        color: storedColorSchema,
+        /** ΔE00 of the reading from the prediction before and after. */
+        missBefore: finite.min(0),
+        missAfter: finite.min(0),
+      }),
+    )
+    .min(1)
+    .max(40),
+  /** One standard deviation of its mixtures with white, ΔE00, before and after. */
+  spreadBefore: finite.min(0),
+  spreadAfter: finite.min(0),
+});
+
 export const tubeSchema = z.strictObject({
   id,
   label: name,
+  /** In the order of the label; several are a mixture. */
   colourIndexNames: z.array(z.string().min(1).max(24)).max(8),
-  medium: z.enum(["oil", "acrylic", "watercolour", "gouache", "other"]),
-  grade: z.enum(["artist", "student", "children", "unknown"]),
-  /** Where K and S come from. Version 1 knows the generic models only. */
-  optics: z.strictObject({ kind: z.literal("generic"), modelId: id }),
+  medium: z.enum(TUBE_MEDIA),
+  grade: z.enum(TUBE_GRADES),
+  opacity: z.enum(TUBE_OPACITIES),
+  /** 0 lifts off, 3 stains. */
+  staining: z.number().int().min(0).max(3).optional(),
+  granulates: z.boolean().optional(),
+  lightfastness: z.enum(LIGHTFASTNESS_CLASSES),
+  hazard: z.enum(TUBE_HAZARDS),
+  /** Where the maker's own safety sheet is. */
+  safetySheet: z.string().max(500),
+  /** For the whole tube, in the painter's currency. */
+  price: finite.positive().max(100_000).optional(),
+  volumeMl: finite.positive().max(10_000).optional(),
+  stockMl: finite.min(0).max(10_000).optional(),
+  batch: z.string().max(60),
+  /** A day, as 2026-11-23. */
+  openedOn: z.iso.date().optional(),
+  remark: z.string().max(2000),
+  optics: z.strictObject({
+    /** Generic models: one, or several that are blended for a tube that is a mixture. */
+    modelIds: z.array(id).min(1).max(8),
+    /** True when the model is that of a look-alike, because the pigment is not known. */
+    isLookAlike: z.boolean(),
+    calibrations: z.array(calibrationSchema).max(20),
+  }),
   position: z.number().int().nonnegative(),
   addedAt: time,
+  /** Out of the way, but not gone. */
+  archivedAt: time.optional(),
+  /** Deleted tubes leave the box; their name stays for the records that hold them. */
+  deletedAt: time.optional(),
 });
 
 export const paletteSchema = z.strictObject({
@@ -179,6 +254,7 @@ export type StoredColor = z.infer<typeof storedColorSchema>;
 export type Painting = z.infer<typeof paintingSchema>;
 export type Picture = z.infer<typeof pictureSchema>;
 export type Tube = z.infer<typeof tubeSchema>;
+export type Calibration = z.infer<typeof calibrationSchema>;
 export type Palette = z.infer<typeof paletteSchema>;
 export type Note = z.infer<typeof noteSchema>;
 export type StoredRecipe = z.infer<typeof recipeSchema>;

@@ -1,9 +1,11 @@
 import "fake-indexeddb/auto";
 import { readFileSync } from "node:fs";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
+import { pigment } from "../../tests/support/paint";
 import { labD65 } from "../core/color/types";
 import { GamanDatabase } from "./database";
 import { demoFileSchema, writeDemo } from "./demo";
+import { tubeFromModel } from "./newTube";
 import { DEFAULT_SETTINGS, type Note, noteSchema, type Painting, settingsSchema } from "./schema";
 import { labFromStored, storedFromLab } from "./storedColor";
 import {
@@ -12,7 +14,6 @@ import {
   addToPile,
   changeSettings,
   keepMatch,
-  layOutBoard,
   readLatestMatches,
   readLog,
   readNoteHistory,
@@ -26,14 +27,9 @@ import {
   startPainting,
   undoLastAddition,
 } from "./studio";
+import { addTubes, setBoard } from "./tubes";
 
-const paint = (modelId: string) => ({
-  label: modelId,
-  colourIndexNames: ["PX1"],
-  medium: "oil" as const,
-  grade: "unknown" as const,
-  optics: { kind: "generic" as const, modelId },
-});
+const paint = (modelId: string) => ({ ...tubeFromModel(pigment(modelId)), label: modelId });
 
 const target = storedFromLab(labD65(50, 2, 10), "typed", 1);
 const recipe = {
@@ -90,7 +86,9 @@ describe("paintings and boards", () => {
   });
 
   it("lay out a board anew, keeping what leaves it in the box", async () => {
-    await layOutBoard(db, painting.paletteId, [paint("viridian")], 5);
+    const [viridian] = await addTubes(db, [paint("viridian")], 5);
+    await setBoard(db, painting.paletteId, [viridian?.id ?? ""]);
+    await expect(setBoard(db, painting.paletteId, ["nowhere"])).rejects.toThrow(/not in the box/);
     const studio = await readStudio(db);
     expect(studio.palette?.tubeIds).toHaveLength(1);
     expect(studio.tubes).toHaveLength(3);
@@ -238,7 +236,7 @@ describe("the demo file", () => {
     await writeDemo(db, file, new Blob(["picture"]), DEFAULT_SETTINGS, now);
     const studio = await readStudio(db);
     expect(studio.painting?.name).toBe("Slipway, low tide");
-    expect(studio.tubes).toHaveLength(14);
+    expect(studio.tubes).toHaveLength(15);
     expect(studio.palette?.tubeIds).toHaveLength(5);
     expect(studio.notes.map((row) => row.state)).toEqual([
       "checked",

@@ -1,6 +1,7 @@
 /** Reading and writing what a painting needs. Things that belong together are written in one transaction. */
 import { nanoid } from "nanoid";
 import type { GamanDatabase } from "./database";
+import type { NewTube } from "./newTube";
 import { type ParsedRows, parseRows } from "./rows";
 import {
   DEFAULT_SETTINGS,
@@ -25,13 +26,14 @@ import {
   type Tube,
   tubeSchema,
 } from "./schema";
+import { addTubes, setBoard } from "./tubes";
 
 /** Everything that the frame around every view shows. */
 export type StudioSnapshot = {
   readonly settings: Settings;
   readonly painting: Painting | undefined;
   readonly palette: Palette | undefined;
-  /** The whole box, in its order. */
+  /** All tubes in the order of the box, archived and deleted ones too. */
   readonly tubes: readonly Tube[];
   /** Notes of the current painting by number. */
   readonly notes: readonly Note[];
@@ -75,13 +77,11 @@ export async function readStudio(db: GamanDatabase): Promise<StudioSnapshot> {
   });
 }
 
-type NewPaint = Omit<Tube, "id" | "position" | "addedAt">;
-
 /** A painting with its palette; tubes that the box does not hold yet go to it. Becomes the current painting. */
 export async function startPainting(
   db: GamanDatabase,
   title: string,
-  paints: readonly NewPaint[],
+  paints: readonly NewTube[],
   now: number,
 ): Promise<Painting> {
   const paintingId = nanoid();
@@ -90,10 +90,25 @@ export async function startPainting(
   await db.transaction("rw", [db.paintings, db.palettes, db.tubes, db.settings], async () => {
     await db.paintings.add(painting);
     await db.palettes.add(paletteSchema.parse({ id: paletteId, paintingId, name: "Palette", tubeIds: [] }));
-    await layOutBoard(db, paletteId, paints, now);
+    const box = parseRows(tubeSchema, await db.tubes.orderBy("position").toArray()).rows;
+    const tubeIds: string[] = [];
+    for (const paint of paints) {
+      const known = box.find((tube) => isSamePaint(tube, paint) && !tubeIds.includes(tube.id));
+      tubeIds.push(known?.id ?? (await addTubes(db, [paint], now))[0]?.id ?? "");
+    }
+    await setBoard(db, paletteId, tubeIds);
     await changeSettings(db, { currentPaintingId: paintingId });
   });
   return painting;
+}
+
+/** Whether a tube of the box is what is asked for: in the box, and of the same generic pigments. */
+function isSamePaint(tube: Tube, paint: NewTube): boolean {
+  return (
+    tube.deletedAt === undefined &&
+    tube.archivedAt === undefined &&
+    tube.optics.modelIds.join() === paint.optics.modelIds.join()
+  );
 }
 
 export async function readPicture(db: GamanDatabase, pictureId: string): Promise<Picture | undefined> {
@@ -297,35 +312,6 @@ export async function readLog(db: GamanDatabase): Promise<readonly LogEntry[]> {
     const notes = new Map(parseRows(noteSchema, await db.notes.toArray()).rows.map((row) => [row.id, row]));
     const piles = new Map(parseRows(pileSchema, await db.piles.toArray()).rows.map((row) => [row.id, row]));
     return matches.map((match) => ({ match, note: notes.get(match.noteId), pile: piles.get(match.pileId) }));
-  });
-}
-
-/**
- * Lays these generic paints out on the board in this order. Tubes already in the box are used again; the
- * others are added to it. Tubes taken off the board stay in the box, since records may name them.
- */
-export async function layOutBoard(
-  db: GamanDatabase,
-  paletteId: string,
-  paints: readonly NewPaint[],
-  now: number,
-): Promise<void> {
-  await db.transaction("rw", [db.palettes, db.tubes], async () => {
-    const palette = paletteSchema.parse(await db.palettes.get(paletteId));
-    const box = parseRows(tubeSchema, await db.tubes.orderBy("position").toArray()).rows;
-    let position = await db.tubes.count();
-    const tubeIds: string[] = [];
-    for (const paint of paints) {
-      const known = box.find((tube) => tube.optics.modelId === paint.optics.modelId);
-      if (!known) {
-        const tube = tubeSchema.parse({ ...paint, id: nanoid(), position: position++, addedAt: now });
-        await db.tubes.add(tube);
-        tubeIds.push(tube.id);
-      } else {
-        tubeIds.push(known.id);
-      }
-    }
-    await db.palettes.put(paletteSchema.parse({ ...palette, tubeIds }));
   });
 }
 

@@ -2,10 +2,14 @@
 import type { DosingChoice } from "../core/amounts/dosing";
 import type { PaletteTable } from "../core/picture/paletteTable";
 import type { PaletteAnswer } from "../core/recipe/palette";
+import type { TubeCalibration, TubeReading } from "../core/tube/calibrateTube";
 import type { RecipeQuery } from "../core/recipe/types";
 
+/** K and S per band of {@link GRID_10NM}; worked out by whoever knows the tube. */
 export type SolverTube = {
-  readonly modelId: string;
+  readonly absorption: readonly number[];
+  readonly scattering: readonly number[];
+  readonly isBlack: boolean;
 };
 
 export type RecipeRequest = {
@@ -16,6 +20,8 @@ export type RecipeRequest = {
 
 export type SolverApi = {
   searchRecipes: (request: RecipeRequest) => PaletteAnswer;
+  /** Fits a tube to readings of it alone and in white. Throws, in words, when a reading cannot be true. */
+  calibrateTube: (tube: SolverTube, readings: readonly TubeReading[]) => TubeCalibration;
   /** Takes seconds; tells the share that is done. */
   paletteTable: (
     tubes: readonly SolverTube[],

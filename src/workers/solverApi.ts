@@ -2,40 +2,30 @@
 import { type PaletteAnswer, PaletteMixer } from "../core/recipe/palette";
 import { MixtureEvaluator } from "../core/mixing/mixtureEvaluator";
 import { buildPaletteTable, type PaletteTable } from "../core/picture/paletteTable";
-import type { PigmentModel } from "../core/pigment/types";
-import { createPigmentLibrary } from "../core/pigment/library";
-import { PIGMENT_MODELS } from "../data/pigments.generated";
+import { GRID_10NM, type OpticalModel } from "../core/spectrum/types";
+import { calibrateTube, type TubeCalibration } from "../core/tube/calibrateTube";
+import { WHITE_BENCH } from "../data/whiteBench";
 import { VIEWING } from "../data/standardViewing";
 import { PAINT_SURFACE } from "../data/surface";
 import type { RecipeRequest, SolverApi, SolverTube } from "./protocol";
 
 export function createSolverApi(): SolverApi {
-  const library = createPigmentLibrary(PIGMENT_MODELS);
   // One palette is in use at a time; what its searches share is worth keeping.
   let current: { key: string; mixer: PaletteMixer } | undefined;
-
-  const modelOf = ({ modelId }: SolverTube): PigmentModel => {
-    const model = library.byId(modelId);
-    if (!model) throw new RangeError(`There is no pigment model called ${modelId}`);
-    return model;
-  };
 
   const mixerFor = (request: RecipeRequest): PaletteMixer => {
     const key = JSON.stringify(request.tubes);
     if (current?.key === key) return current.mixer;
-    const tubes = request.tubes.map(modelOf).map(({ optics, family }) => ({
-      optics,
-      isBlack: family === "black",
-    }));
+    const tubes = request.tubes.map((tube) => ({ optics: opticsOf(tube), isBlack: tube.isBlack }));
     current = { key, mixer: new PaletteMixer(tubes, VIEWING.D65, PAINT_SURFACE) };
     return current.mixer;
   };
 
   return {
     searchRecipes: (request): PaletteAnswer => mixerFor(request).recipesFor(request.query, request.dosing),
+    calibrateTube: (tube, readings): TubeCalibration => calibrateTube(opticsOf(tube), readings, WHITE_BENCH),
     paletteTable: (tubes, size, onProgress): PaletteTable => {
-      const optics = tubes.map(modelOf).map((model) => model.optics);
-      const mixer = new MixtureEvaluator(optics, VIEWING.D65, PAINT_SURFACE);
+      const mixer = new MixtureEvaluator(tubes.map(opticsOf), VIEWING.D65, PAINT_SURFACE);
       const table = buildPaletteTable(mixer, {
         size,
         onProgress: (share) => {
@@ -48,4 +38,10 @@ export function createSolverApi(): SolverApi {
       return table;
     },
   };
+}
+
+function opticsOf({ absorption, scattering }: SolverTube): OpticalModel {
+  if (absorption.length !== GRID_10NM.count || scattering.length !== GRID_10NM.count)
+    throw new RangeError(`A tube needs ${GRID_10NM.count} bands of K and of S`);
+  return { grid: GRID_10NM, absorption, scattering };
 }

@@ -1,5 +1,6 @@
 import * as Comlink from "comlink";
 import { afterEach, describe, expect, it } from "vitest";
+import { pigment } from "../../tests/support/paint";
 import { REFERENCE_FACTORS } from "../core/color/ciede2000";
 import { labD65 } from "../core/color/types";
 import { DEFAULT_SIZES } from "../core/amounts/amounts";
@@ -7,8 +8,14 @@ import type { RecipeRequest, SolverApi } from "./protocol";
 import { createSolverApi } from "./solverApi";
 import { SolverClient, type WorkerLike } from "./solverClient";
 
-const request = (lightness: number, modelIds = ["titanium-white", "raw-umber"]): RecipeRequest => ({
-  tubes: modelIds.map((modelId) => ({ modelId })),
+const tubesOf = (modelIds: readonly string[]) =>
+  modelIds.map((id) => {
+    const { absorption, scattering } = pigment(id).optics;
+    return { absorption: Array.from(absorption), scattering: Array.from(scattering), isBlack: false };
+  });
+
+const request = (lightness: number, tubes = tubesOf(["titanium-white", "raw-umber"])): RecipeRequest => ({
+  tubes,
   query: {
     target: labD65(lightness, 2, 8),
     maxTubes: 3,
@@ -71,6 +78,7 @@ function hangingApi(): SolverApi {
   return {
     searchRecipes: () => new Promise(() => undefined) as never,
     paletteTable: () => new Promise(() => undefined) as never,
+    calibrateTube: () => new Promise(() => undefined) as never,
   };
 }
 
@@ -123,7 +131,7 @@ describe("SolverClient", () => {
   it("builds the table of a palette and hears how far it is", async () => {
     const { client } = clientOf(createSolverApi());
     const shares: number[] = [];
-    const tubes = ["titanium-white", "raw-umber"].map((modelId) => ({ modelId }));
+    const tubes = tubesOf(["titanium-white", "raw-umber"]);
     const answer = await client.paletteTable(tubes, 9, (share) => shares.push(share));
     expect(answer).toMatchObject({ ok: true, value: { size: 9 } });
     await expect.poll(() => shares.at(-1)).toBe(1);
@@ -131,7 +139,9 @@ describe("SolverClient", () => {
 
   it("passes on why a question was refused", async () => {
     const { client } = clientOf(createSolverApi());
-    const answer = await client.searchRecipes(request(60, ["no-such-pigment"]));
+    const answer = await client.searchRecipes(
+      request(60, [{ absorption: [1], scattering: [1], isBlack: false }]),
+    );
     expect(answer).toMatchObject({ ok: false, failure: { code: "refused" } });
   });
 });

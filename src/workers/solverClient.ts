@@ -7,6 +7,7 @@
  */
 import * as Comlink from "comlink";
 import { fail, type Result, succeed } from "../core/result";
+import type { TubeCalibration, TubeReading } from "../core/tube/calibrateTube";
 import type { PaletteTable } from "../core/picture/paletteTable";
 import type { RecipeRequest, SolverApi, SolverFailure, SolverTube } from "./protocol";
 import type { PaletteAnswer } from "../core/recipe/palette";
@@ -33,6 +34,13 @@ export class SolverClient {
 
   searchRecipes(request: RecipeRequest): Promise<Result<PaletteAnswer, SolverFailure>> {
     return this.ask((remote) => remote.searchRecipes(request));
+  }
+
+  calibrateTube(
+    tube: SolverTube,
+    readings: readonly TubeReading[],
+  ): Promise<Result<TubeCalibration, SolverFailure>> {
+    return this.ask((remote) => remote.calibrateTube(tube, readings));
   }
 
   /** What pictures look like through a palette; takes seconds, and `onProgress` hears the share that is done. */

@@ -25,6 +25,7 @@ export const test = base.extend<{ quiet: undefined }>({
 
 export const VIEWS = [
   { name: "Table", path: "/" },
+  { name: "Tubes", path: "/tubes" },
   { name: "Subject", path: "/subject" },
   { name: "Mix", path: "/mix" },
   { name: "Log", path: "/log" },

@@ -44,6 +44,8 @@ export type LearningConditions = {
   readonly view: ViewingWeights<"D65">;
   readonly surface: SurfaceConstants;
   readonly prior: TubePrior;
+  /** Tubes that are taken as they are, such as the white that the others are judged in. */
+  readonly fixed?: readonly number[];
 };
 
 /**

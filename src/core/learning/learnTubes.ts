@@ -52,9 +52,9 @@ export function learnTubes(
   conditions: LearningConditions,
 ): LearnedTubes {
   assertEvidence(evidence, generic.length);
-  const involved = [...new Set(evidence.flatMap((entry) => entry.parts.map((part) => part.tube)))].sort(
-    (a, b) => a - b,
-  );
+  const involved = [...new Set(evidence.flatMap((entry) => entry.parts.map((part) => part.tube)))]
+    .filter((tube) => conditions.fixed?.includes(tube) !== true)
+    .sort((a, b) => a - b);
   const model = new BoxModel(generic, involved, conditions);
   const zero = new Array<number>(involved.length * PARAMETERS_PER_TUBE).fill(0);
   const missBefore = evidence.map((entry) => model.miss(entry, zero));

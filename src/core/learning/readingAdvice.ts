@@ -36,7 +36,9 @@ export function adviseReadings(
 ): ReadingAdvice {
   const involved = [
     ...new Set([...evidence, ...possible].flatMap((entry) => entry.parts.map((part) => part.tube))),
-  ].sort((a, b) => a - b);
+  ]
+    .filter((tube) => conditions.fixed?.includes(tube) !== true)
+    .sort((a, b) => a - b);
   const model = new BoxModel(tubes, involved, conditions);
   const zero = new Array<number>(involved.length * PARAMETERS_PER_TUBE).fill(0);
   let normal = model.normalMatrix(

@@ -101,7 +101,7 @@ export function startingModel(
   if (known.length > 1) {
     // The reading is of the blend, so it cannot choose among namesakes one by one.
     const models = known.flatMap(([first]) => (first ? [first] : []));
-    return { basis: "blend", models, optics: blendByStrength(models) };
+    return { basis: "blend", models, optics: blendByStrength(models.map((model) => model.optics)) };
   }
   const relatives = library.all.filter((model) => family === undefined || model.family === family);
   const nearest = relatives.length > 0 && (isRead || family !== undefined) ? likest(relatives) : undefined;
@@ -109,9 +109,9 @@ export function startingModel(
 }
 
 /** Equal colouring power of each pigment: what a maker who balances a mixture comes near. */
-function blendByStrength(models: readonly PigmentModel[]): OpticalModel {
+export function blendByStrength(paints: readonly OpticalModel[]): OpticalModel {
   return blendOptics(
-    models.map(({ optics }) => {
+    paints.map((optics) => {
       let strength = 0;
       for (let band = 0; band < optics.grid.count; band++)
         strength += (optics.absorption[band] ?? Number.NaN) + (optics.scattering[band] ?? Number.NaN);

@@ -31,7 +31,7 @@ export function Navigation() {
                 href={path}
                 aria-current={isHere ? "page" : undefined}
                 className={clsx(
-                  "flex min-h-12 items-center px-2.5 wide:min-h-11 wide:px-6",
+                  "flex min-h-12 min-w-11 items-center justify-center px-2 wide:justify-start wide:min-h-11 wide:px-6",
                   isHere
                     ? "font-bold shadow-[inset_0_-4px_0_var(--ink)] wide:shadow-none"
                     : "text-muted hover:text-ink",

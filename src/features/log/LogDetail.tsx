@@ -10,7 +10,7 @@ import { Patch } from "../../ui/Patch";
 import { Sheet } from "../../ui/Sheet";
 import { totalsOf } from "../shared/paint";
 import { useStudio } from "../shared/Studio";
-import { deltaEText, describeLab, exactWords, knifeWords } from "../shared/words";
+import { deltaEText, describeLab, exactWords, knifeWords, tubeName } from "../shared/words";
 
 /** One match with everything that went in, and the way to mix it again. */
 export function LogDetail({ entry, onClose }: { entry: LogEntry | undefined; onClose: () => void }) {
@@ -62,7 +62,7 @@ function Detail({ entry }: { entry: LogEntry }) {
           <li key={tubeId} className="flex justify-between gap-3 border-b py-1.5">
             <span>
               <span className="font-semibold">{knifeWords(parts, settings)}</span>{" "}
-              {tubeById.get(tubeId)?.label ?? "a tube no longer known"}
+              {tubeName(tubeById.get(tubeId))}
             </span>
             <span className="text-muted">{exactWords(parts, settings)}</span>
           </li>

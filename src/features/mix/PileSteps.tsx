@@ -9,7 +9,7 @@ import { SelectField, TextField } from "../../ui/fields";
 import { Patch } from "../../ui/Patch";
 import { labOfAdditions } from "../shared/paint";
 import { useStudio } from "../shared/Studio";
-import { describeLab, exactWords, knifeWords } from "../shared/words";
+import { describeLab, exactWords, knifeWords, tubeName } from "../shared/words";
 import type { BenchStep } from "./bench.model";
 import type { Bench } from "./useBench";
 
@@ -91,7 +91,7 @@ function StepRow({
 }) {
   const { tubeById, settings } = useStudio();
   const [isEditing, setEditing] = useState(false);
-  const label = tubeById.get(step.tubeId)?.label ?? "a tube no longer known";
+  const label = tubeName(tubeById.get(step.tubeId));
   const amount = knifeWords(step.parts, settings);
   const after = labOfAdditions([...before, step], tubeById);
   return (

@@ -2,11 +2,13 @@
 
 import { RadioGroup } from "radix-ui";
 import { differenceWords, WORKING_TOLERANCE } from "../../core/describe/difference";
+import { cautionsFor } from "../../core/safety/cautions";
+import type { Tube } from "../../persistence/schema";
 import { Button } from "../../ui/Button";
 import { Ribbon } from "../../ui/Ribbon";
 import { tintOfTube } from "../shared/paint";
 import { useStudio } from "../shared/Studio";
-import { deltaEText, knifeWords, REASON_WORDS } from "../shared/words";
+import { deltaEText, knifeWords, REASON_WORDS, tubeName } from "../shared/words";
 import { type BenchRecipe, GENERIC_UNCERTAINTY } from "./bench.model";
 import type { Bench } from "./useBench";
 
@@ -100,7 +102,7 @@ function RecipeRow({ recipe }: { recipe: BenchRecipe }) {
             <span key={amount.tubeId}>
               {i > 0 ? ", " : ""}
               <span className="font-semibold">{knifeWords(amount.parts, settings)}</span>{" "}
-              {tubeById.get(amount.tubeId)?.label ?? "a tube no longer known"}
+              {tubeName(tubeById.get(amount.tubeId))}
             </span>
           ))}
           <span className="text-muted">: {reasons.join(", ")}</span>
@@ -113,18 +115,44 @@ function RecipeRow({ recipe }: { recipe: BenchRecipe }) {
 /** Below this a wrong dose does no harm worth a word. */
 const DOSE_WORTH_A_WORD = 0.8;
 
-/** How far the prediction can be trusted, and which tube to measure with care. */
+/** Light-fastness that does not last on a wall. */
+const FADING: readonly Tube["lightfastness"][] = ["III", "III-IV", "IV"];
+
+/** How far the prediction can be trusted, which tube to measure with care, and what to mind of the tubes. */
 function CareLine({ recipe }: { recipe: BenchRecipe }) {
   const { tubeById } = useStudio();
   const { touchiest } = recipe;
+  const tubes = recipe.amounts.flatMap((amount) => tubeById.get(amount.tubeId) ?? []);
   const label =
     touchiest && touchiest.shift >= DOSE_WORTH_A_WORD ? tubeById.get(touchiest.tubeId)?.label : undefined;
-  return (
-    <p className="mt-2 text-sm text-muted">
-      Generic tubes: expect the pile within about ±{GENERIC_UNCERTAINTY} of the prediction.
-      {label && touchiest
-        ? ` Measure the ${label} with care: a tenth too much moves it by ${deltaEText(touchiest.shift)}.`
-        : ""}
-    </p>
+  const spreads = tubes.map((tube) => tube.optics.calibrations.at(-1)?.spreadAfter);
+  const tested = spreads.filter((spread) => spread !== undefined);
+  const isTested = tested.length === tubes.length;
+  const granulating = tubes.filter((tube) => tube.granulates === true);
+  const fading = tubes.filter((tube) => FADING.includes(tube.lightfastness));
+  const [hazard] = cautionsFor(
+    tubes.map((tube) => tube.hazard),
+    [],
   );
+  const notes = [
+    granulating.length > 0 ? `Stir before each dip: ${namesOf(granulating)} granulates.` : undefined,
+    fading.length > 0 ? `Will not last in light: ${namesOf(fading)}.` : undefined,
+    hazard && hazard.title !== "Any paint" ? `${hazard.title}: ${hazard.text}` : undefined,
+  ].filter((note) => note !== undefined);
+  return (
+    <div className="mt-2 text-sm text-muted">
+      <p>
+        {isTested ? "Tested tubes" : "Generic tubes"}: expect the pile within about ±
+        {isTested ? Math.max(...tested).toFixed(1) : GENERIC_UNCERTAINTY} of the prediction.
+        {label && touchiest
+          ? ` Measure the ${label} with care: a tenth too much moves it by ${deltaEText(touchiest.shift)}.`
+          : ""}
+      </p>
+      {notes.length > 0 ? <p>{notes.join(" ")}</p> : null}
+    </div>
+  );
+}
+
+function namesOf(tubes: readonly Tube[]): string {
+  return tubes.map((tube) => tube.label).join(", ");
 }

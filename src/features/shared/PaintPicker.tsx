@@ -11,9 +11,11 @@ export const MOST_TUBES = 24;
 
 /** Which generic paints lie on the board, in the order in which they were chosen. */
 export function PaintPicker({
+  legend = "Tubes on the board",
   chosenIds,
   onChange,
 }: {
+  legend?: string;
   chosenIds: readonly string[];
   onChange: (ids: readonly string[]) => void;
 }) {
@@ -31,7 +33,7 @@ export function PaintPicker({
   return (
     <fieldset>
       <legend className="mb-1 font-semibold">
-        Tubes on the board: <span aria-live="polite">{chosenIds.length}</span>
+        {legend}: <span aria-live="polite">{chosenIds.length}</span>
       </legend>
       <TextField
         label="Find by name, code or family"
@@ -70,17 +72,6 @@ export function PaintPicker({
       </ul>
     </fieldset>
   );
-}
-
-/** What is stored of a generic paint as a tube of the box. */
-export function tubeFromModel(model: PigmentModel) {
-  return {
-    label: model.name.replace(/ \(.*\)/, ""),
-    colourIndexNames: [model.colourIndex],
-    medium: "oil" as const,
-    grade: "unknown" as const,
-    optics: { kind: "generic" as const, modelId: model.id },
-  };
 }
 
 export function modelsById(ids: readonly string[]): PigmentModel[] {

@@ -41,7 +41,9 @@ export type Studio = {
   readonly settings: Settings;
   readonly painting: Painting | undefined;
   readonly palette: Palette | undefined;
+  /** Tubes that are not deleted; archived ones too. */
   readonly box: readonly Tube[];
+  /** Every tube that a record may name, deleted ones too. */
   readonly tubeById: ReadonlyMap<string, Tube>;
   /** The palette's tubes in the order of the board. */
   readonly board: readonly Tube[];
@@ -132,8 +134,8 @@ function OpenStudio({ workspace, children }: { workspace: Workspace; children: R
   }, []);
 
   const studio = useMemo((): Studio => {
-    const box = snapshot?.tubes ?? EMPTY;
-    const tubeById = new Map(box.map((tube) => [tube.id, tube]));
+    const tubes = snapshot?.tubes ?? EMPTY;
+    const tubeById = new Map(tubes.map((tube) => [tube.id, tube]));
     return {
       db,
       workspace,
@@ -141,7 +143,7 @@ function OpenStudio({ workspace, children }: { workspace: Workspace; children: R
       settings,
       painting: snapshot?.painting,
       palette: snapshot?.palette,
-      box,
+      box: tubes.filter((tube) => tube.deletedAt === undefined),
       tubeById,
       board: (snapshot?.palette?.tubeIds ?? EMPTY).flatMap((id) => tubeById.get(id) ?? EMPTY),
       notes: snapshot?.notes ?? EMPTY,

@@ -3,19 +3,50 @@ import { labFromXyz } from "../../core/color/cieLab";
 import type { LabD65 } from "../../core/color/types";
 import { mixtureReflectance, type PaintVolume } from "../../core/mixing/mixture";
 import { createPigmentLibrary } from "../../core/pigment/library";
+import { blendByStrength } from "../../core/pigment/startingModel";
 import type { PigmentModel } from "../../core/pigment/types";
 import { xyzFromReflectance } from "../../core/spectrum/colorimetry";
+import { GRID_10NM, type OpticalModel } from "../../core/spectrum/types";
+import { tintLadder } from "../../core/tube/character";
 import { PIGMENT_MODELS } from "../../data/pigments.generated";
 import { VIEWING } from "../../data/standardViewing";
 import { PAINT_SURFACE } from "../../data/surface";
+import { WHITE_BENCH } from "../../data/whiteBench";
 import type { Pile, Tube } from "../../persistence/schema";
 
-const library = createPigmentLibrary(PIGMENT_MODELS);
+export const PIGMENT_LIBRARY = createPigmentLibrary(PIGMENT_MODELS);
+const library = PIGMENT_LIBRARY;
 export const GENERIC_PIGMENTS = library.all;
 
-/** The generic model behind a tube; undefined when the record names one that does not ship. */
-export function modelOfTube(tube: Tube): PigmentModel | undefined {
-  return library.byId(tube.optics.modelId);
+/** The generic models behind a tube; empty when the record names one that does not ship. */
+export function modelsOfTube(tube: Tube): readonly PigmentModel[] {
+  const models = tube.optics.modelIds.flatMap((id) => library.byId(id) ?? []);
+  return models.length === tube.optics.modelIds.length ? models : [];
+}
+
+export function isBlackTube(tube: Tube): boolean {
+  return modelsOfTube(tube).some((model) => model.family === "black");
+}
+
+const opticsByTube = new WeakMap<Tube, OpticalModel>();
+
+/** What a tube is believed to be: its last calibration, or its generic model; undefined when that is not known. */
+export function opticsOfTube(tube: Tube): OpticalModel | undefined {
+  const known = opticsByTube.get(tube);
+  if (known) return known;
+  const calibration = tube.optics.calibrations.at(-1);
+  const optics = calibration
+    ? { grid: GRID_10NM, absorption: calibration.absorption, scattering: calibration.scattering }
+    : genericOpticsOf(tube);
+  if (optics) opticsByTube.set(tube, optics);
+  return optics;
+}
+
+/** The generic model before any reading: of one pigment, or the blend of several. */
+export function genericOpticsOf(tube: Tube): OpticalModel | undefined {
+  const models = modelsOfTube(tube);
+  const [first] = models;
+  return models.length > 1 ? blendByStrength(models.map((model) => model.optics)) : first?.optics;
 }
 
 /** CIELAB of volumes of paint, opaque, in daylight. */
@@ -25,27 +56,25 @@ export function labOfVolumes(volumes: readonly PaintVolume[]): LabD65 {
 }
 
 /** Parts of titanium white to one of the tube, from the masstone up. */
-const LADDER_WHITE_PARTS = [0, 0.5, 1.5, 4, 9, 19] as const;
-const ladders = new Map<string, readonly LabD65[]>();
+const SMEAR_WHITE_PARTS = [0, 0.5, 1.5, 4, 9, 19] as const;
+const smears = new WeakMap<OpticalModel, readonly LabD65[]>();
 
-/** A generic pigment from its masstone through its tints in titanium white. */
-export function ladderOfModel(model: PigmentModel): readonly LabD65[] {
-  const known = ladders.get(model.id);
+/** From its masstone through its tints in titanium white: what a smear shows. */
+function smearOf(optics: OpticalModel): readonly LabD65[] {
+  const known = smears.get(optics);
   if (known) return known;
-  const white = library.byId("titanium-white");
-  const ladder = LADDER_WHITE_PARTS.map((whiteParts) =>
-    labOfVolumes([
-      { optics: model.optics, volume: 1 },
-      ...(white && whiteParts > 0 ? [{ optics: white.optics, volume: whiteParts }] : []),
-    ]),
-  );
-  ladders.set(model.id, ladder);
-  return ladder;
+  const smear = tintLadder(optics, WHITE_BENCH, SMEAR_WHITE_PARTS).map((step) => step.lab);
+  smears.set(optics, smear);
+  return smear;
+}
+
+export function ladderOfModel(model: PigmentModel): readonly LabD65[] {
+  return smearOf(model.optics);
 }
 
 export function ladderOfTube(tube: Tube): readonly LabD65[] {
-  const model = modelOfTube(tube);
-  return model ? ladderOfModel(model) : [];
+  const optics = opticsOfTube(tube);
+  return optics ? smearOf(optics) : [];
 }
 
 /** The tint by which a tube is known on ribbons: its masstone, or a lighter step of a very dark one. */
@@ -65,9 +94,9 @@ export function labOfAdditions(
   const volumes: PaintVolume[] = [];
   for (const { tubeId, parts } of additions) {
     const tube = tubeById.get(tubeId);
-    const model = tube && modelOfTube(tube);
-    if (!model) return undefined;
-    volumes.push({ optics: model.optics, volume: parts });
+    const optics = tube && opticsOfTube(tube);
+    if (!optics) return undefined;
+    volumes.push({ optics, volume: parts });
   }
   return volumes.length > 0 ? labOfVolumes(volumes) : undefined;
 }

@@ -5,7 +5,9 @@ import { useEffect, useState } from "react";
 import { REFERENCE_FACTORS } from "../../core/color/ciede2000";
 import { type LabD65, labD65 } from "../../core/color/types";
 import type { PaintedRecipe } from "../../core/recipe/palette";
-import type { RecipeRequest, SolverFailure } from "../../workers/protocol";
+import type { Tube } from "../../persistence/schema";
+import type { RecipeRequest, SolverFailure, SolverTube } from "../../workers/protocol";
+import { isBlackTube, opticsOfTube } from "./paint";
 import { useStudio } from "./Studio";
 
 /** ΔE00 within which a recipe of fewer tubes is taken first: it can be remembered. */
@@ -22,6 +24,22 @@ export type RecipesState =
     }
   | { readonly status: "failed"; readonly failure: SolverFailure };
 
+/** Changes when what is believed of the tube does; its label does not matter. */
+function keyOfTube({ id, optics }: Tube): string {
+  return `${id}:${optics.modelIds.join("+")}:${optics.calibrations.at(-1)?.at ?? 0}`;
+}
+
+function solverTubeOf(tube: Tube): SolverTube | undefined {
+  const optics = opticsOfTube(tube);
+  return (
+    optics && {
+      absorption: Array.from(optics.absorption),
+      scattering: Array.from(optics.scattering),
+      isBlack: isBlackTube(tube),
+    }
+  );
+}
+
 type Settled = { readonly key: string; readonly state: RecipesState };
 
 export function useRecipes(target: LabD65 | undefined): RecipesState & { readonly retry: () => void } {
@@ -29,16 +47,22 @@ export function useRecipes(target: LabD65 | undefined): RecipesState & { readonl
   const [settled, setSettled] = useState<Settled>();
   const [attempt, setAttempt] = useState(0);
   const { sizes, maxTubesPerRecipe } = settings;
-  const tubeKey = board.map((tube) => `${tube.id}:${tube.optics.modelId}`).join(",");
+  const tubeKey = board.map(keyOfTube).join(",");
+  // Rows are read anew with every change of the database; the question only changes with what is in the tubes.
+  const [asked, setAsked] = useState({ key: "", board });
+  if (asked.key !== tubeKey) setAsked({ key: tubeKey, board });
   const targetKey = target?.join(",") ?? "";
   const key = `${targetKey}|${tubeKey}|${sizes.touchParts}|${sizes.speckParts}|${maxTubesPerRecipe}|${attempt}`;
 
   useEffect(() => {
-    if (!solver || tubeKey === "" || targetKey === "") return undefined;
-    const tubes = tubeKey.split(",").map((entry) => entry.split(":"));
+    if (!solver || asked.key === "" || targetKey === "") return undefined;
+    const known = asked.board.flatMap((tube) => {
+      const solverTube = solverTubeOf(tube);
+      return solverTube ? [{ id: tube.id, solverTube }] : [];
+    });
     const [l = Number.NaN, a = Number.NaN, b = Number.NaN] = targetKey.split(",").map(Number);
     const request: RecipeRequest = {
-      tubes: tubes.map(([, modelId = ""]) => ({ modelId })),
+      tubes: known.map((tube) => tube.solverTube),
       query: {
         target: labD65(l, a, b),
         maxTubes: maxTubesPerRecipe,
@@ -52,7 +76,7 @@ export function useRecipes(target: LabD65 | undefined): RecipesState & { readonl
     void solver.searchRecipes(request).then((answer) => {
       if (!isCurrent) return;
       if (answer.ok) {
-        const tubeIds = tubes.map(([id = ""]) => id);
+        const tubeIds = known.map((tube) => tube.id);
         setSettled({ key, state: { status: "found", recipes: answer.value.recipes, tubeIds } });
       } else if (answer.failure.code !== "stale") {
         setSettled({ key, state: { status: "failed", failure: answer.failure } });
@@ -62,7 +86,7 @@ export function useRecipes(target: LabD65 | undefined): RecipesState & { readonl
       isCurrent = false;
       solver.cancel();
     };
-  }, [solver, key, tubeKey, targetKey, sizes, maxTubesPerRecipe]);
+  }, [solver, key, asked, targetKey, sizes, maxTubesPerRecipe]);
 
   const retry = (): void => {
     setAttempt((count) => count + 1);

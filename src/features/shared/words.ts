@@ -3,7 +3,7 @@ import { amountWords } from "../../core/amounts/amounts";
 import type { LabD65 } from "../../core/color/types";
 import { type ColorDescription, type DescribeStyle, describeColor } from "../../core/describe/describe";
 import type { RecipeReason } from "../../core/recipe/types";
-import type { Note, Settings } from "../../persistence/schema";
+import type { Note, Settings, Tube } from "../../persistence/schema";
 
 export function styleOf(settings: Settings): DescribeStyle {
   return { scale: settings.scale, vocabulary: settings.chromaWords };
@@ -29,6 +29,12 @@ export const REASON_WORDS: Readonly<Record<RecipeReason, string>> = {
   "brightest-parents": "from the brightest tubes",
   "other-tubes": "another way there",
 };
+
+/** What a record calls a tube; one that was deleted since is still named, and marked. */
+export function tubeName(tube: Tube | undefined): string {
+  if (!tube) return "a tube no longer known";
+  return tube.deletedAt === undefined ? tube.label : `${tube.label} (no longer in the box)`;
+}
 
 /** An amount in words for the knife: always parts, touches and specks. */
 export function knifeWords(parts: number, settings: Settings): string {

@@ -3,10 +3,11 @@
 import { zodResolver } from "@hookform/resolvers/zod";
 import { Controller, useForm } from "react-hook-form";
 import { z } from "zod";
+import { tubeFromModel } from "../../persistence/newTube";
 import { startPainting } from "../../persistence/studio";
 import { Button } from "../../ui/Button";
 import { TextField } from "../../ui/fields";
-import { MOST_TUBES, modelsById, PaintPicker, tubeFromModel } from "../shared/PaintPicker";
+import { MOST_TUBES, modelsById, PaintPicker } from "../shared/PaintPicker";
 import { useStudio } from "../shared/Studio";
 
 const formSchema = z.object({

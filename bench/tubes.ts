@@ -1,0 +1,147 @@
+/** A box of hundreds of tubes and a file of thousands of spectra, in the built application. */
+import type { Page } from "@playwright/test";
+import { withServedBrowser } from "../scripts/run/servedBrowser";
+import { createRng } from "../src/core/random/rng";
+import { GRID_10NM } from "../src/core/spectrum/types";
+import { writeReadings } from "../src/workers/readingFiles";
+import { type Figure, quantile } from "./report";
+
+const PORT = 3423;
+const TUBES = 500;
+const SPECTRA = 10_000;
+
+export function tubeFigures(): Promise<Figure[]> {
+  return withServedBrowser(PORT, async (browser, address) => {
+    const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+    await page.addInitScript(() => {
+      const store = window as unknown as { longTasks: number[] };
+      store.longTasks = [];
+      new PerformanceObserver((list) => {
+        for (const entry of list.getEntries()) store.longTasks.push(entry.duration);
+      }).observe({ type: "longtask", buffered: true });
+    });
+    await page.goto(address);
+    await page.getByRole("button", { name: "Open the demo painting" }).click();
+    await page.getByRole("heading", { name: "Slipway, low tide" }).waitFor();
+    await fillBox(page);
+    await page.reload();
+    await page.getByRole("heading", { name: "Slipway, low tide" }).waitFor();
+    const appears = await listTime(page);
+    const keystrokes = await filterTimes(page);
+    const { seconds, longest } = await importTime(page);
+    return [
+      { what: `list of ${TUBES} tubes appears`, measured: appears, unit: "ms", atMost: 200 },
+      { what: "filter, a keystroke, median", measured: quantile(keystrokes, 0.5), unit: "ms", atMost: 50 },
+      { what: "filter, a keystroke, longest", measured: Math.max(...keystrokes), unit: "ms" },
+      { what: `${SPECTRA} spectra read from a file`, measured: seconds, unit: "s", atMost: 5 },
+      { what: "longest main-thread task meanwhile", measured: longest, unit: "ms", atMost: 50 },
+    ];
+  });
+}
+
+/** Copies of the demo's tubes straight into the store. */
+function fillBox(page: Page): Promise<void> {
+  return page.evaluate(
+    (count) =>
+      new Promise<void>((resolve, reject) => {
+        const open = indexedDB.open("gaman-demo");
+        open.onsuccess = () => {
+          const store = open.result.transaction("tubes", "readwrite").objectStore("tubes");
+          const all = store.getAll();
+          all.onsuccess = () => {
+            const rows = all.result as { readonly label: string }[];
+            for (let i = rows.length; i < count; i++) {
+              const row = rows[i % rows.length];
+              store.put({ ...row, id: `copy-${i}`, label: `${row?.label ?? ""} ${i}`, position: i });
+            }
+          };
+          store.transaction.oncomplete = () => {
+            open.result.close();
+            resolve();
+          };
+          store.transaction.onerror = () => {
+            reject(new Error("the box could not be filled"));
+          };
+        };
+      }),
+    TUBES,
+  );
+}
+
+/** From the click on the view to its last tube in the page. */
+function listTime(page: Page): Promise<number> {
+  return page.evaluate(async (count) => {
+    const link = [...document.querySelectorAll<HTMLAnchorElement>("nav[aria-label=Views] a")].find(
+      (candidate) => candidate.textContent === "Tubes",
+    );
+    const started = performance.now();
+    link?.click();
+    while (document.querySelectorAll("ul[aria-label=Tubes] li").length < count)
+      await new Promise((resolve) => requestAnimationFrame(resolve));
+    return performance.now() - started;
+  }, TUBES);
+}
+
+/** From a letter typed to the count that goes with it. */
+async function filterTimes(page: Page): Promise<number[]> {
+  const times: number[] = [];
+  const search = page.getByLabel("Find by name, code, family, property");
+  await search.focus();
+  for (const letter of "viridian 12") {
+    await page.evaluate(() => {
+      const store = window as unknown as { filtered: Promise<number> };
+      const input = document.querySelector<HTMLInputElement>("input[type=search]");
+      const region = document.querySelector("section[aria-label='Your box'] [aria-live]");
+      store.filtered = new Promise((resolve) => {
+        input?.addEventListener(
+          "input",
+          () => {
+            const started = performance.now();
+            const before = region?.textContent;
+            const wait = (): void => {
+              const isSettled = region?.textContent !== before || performance.now() - started > 100;
+              if (!isSettled) requestAnimationFrame(wait);
+              else resolve(region?.textContent === before ? 0 : performance.now() - started);
+            };
+            wait();
+          },
+          { once: true },
+        );
+      });
+    });
+    await page.keyboard.type(letter);
+    const time = await page.evaluate(() => (window as unknown as { filtered: Promise<number> }).filtered);
+    // A letter that filters nothing out shows no change to wait for.
+    if (time > 0) times.push(time);
+  }
+  await search.fill("");
+  return times;
+}
+
+async function importTime(page: Page): Promise<{ readonly seconds: number; readonly longest: number }> {
+  const rng = createRng(3);
+  const text = writeReadings(
+    Array.from({ length: SPECTRA }, (_, i) => ({
+      name: `dab ${i}`,
+      whiteParts: i % 20,
+      lab: undefined,
+      spectrum: { grid: GRID_10NM, values: Array.from({ length: GRID_10NM.count }, () => rng.next()) },
+    })),
+    "cgats",
+  );
+  await page.getByRole("button", { name: "Test this tube" }).click();
+  await page.getByRole("radio", { name: "from a file" }).click();
+  await page.evaluate(() => {
+    (window as unknown as { longTasks: number[] }).longTasks = [];
+  });
+  const started = Date.now();
+  await page.getByLabel(/CGATS text or CSV/).setInputFiles({
+    name: "many.txt",
+    mimeType: "text/plain",
+    buffer: Buffer.from(text),
+  });
+  await page.getByText(`Find among ${SPECTRA} readings`).waitFor();
+  const seconds = (Date.now() - started) / 1000;
+  const longTasks = await page.evaluate(() => (window as unknown as { longTasks: number[] }).longTasks);
+  return { seconds, longest: Math.max(0, ...longTasks) };
+}

@@ -1,0 +1,111 @@
+"use client";
+
+/** Into the box: from the generic library, or a tube that the library does not know. */
+import { useState } from "react";
+import { tubeFromModel } from "../../persistence/newTube";
+import { addTubes } from "../../persistence/tubes";
+import { Button } from "../../ui/Button";
+import { Sheet } from "../../ui/Sheet";
+import { TextField } from "../../ui/fields";
+import { modelsById, PaintPicker } from "../shared/PaintPicker";
+import { useStudio } from "../shared/Studio";
+import { tubeFromLabel } from "./labelTube";
+
+export function AddTube({
+  isOpen,
+  onOpenChange,
+  onAdded,
+}: {
+  isOpen: boolean;
+  onOpenChange: (isOpen: boolean) => void;
+  onAdded: (tubeId: string) => void;
+}) {
+  return (
+    <Sheet
+      isOpen={isOpen}
+      onOpenChange={onOpenChange}
+      title="Add tubes"
+      description="From the generic paints, or by the pigments on the label."
+    >
+      <div className="flex flex-col gap-6">
+        <FromLibrary onAdded={onAdded} />
+        <FromLabel onAdded={onAdded} />
+      </div>
+    </Sheet>
+  );
+}
+
+function FromLibrary({ onAdded }: { onAdded: (tubeId: string) => void }) {
+  const { db, attempt } = useStudio();
+  const [modelIds, setModelIds] = useState<readonly string[]>([]);
+  const add = async (): Promise<void> => {
+    const [first] = await addTubes(db, modelsById(modelIds).map(tubeFromModel), Date.now());
+    setModelIds([]);
+    if (first) onAdded(first.id);
+  };
+  return (
+    <div className="flex flex-col gap-3">
+      <PaintPicker legend="Tubes to add" chosenIds={modelIds} onChange={setModelIds} />
+      <Button
+        weight="main"
+        className="self-start"
+        disabled={modelIds.length === 0}
+        onClick={() => {
+          attempt(add());
+        }}
+      >
+        Put {modelIds.length === 1 ? "it" : "them"} in the box
+      </Button>
+    </div>
+  );
+}
+
+function FromLabel({ onAdded }: { onAdded: (tubeId: string) => void }) {
+  const { db, attempt } = useStudio();
+  const [label, setLabel] = useState("");
+  const [pigments, setPigments] = useState("");
+  const [word, setWord] = useState<string>();
+  const add = async (): Promise<void> => {
+    const tube = tubeFromLabel(label, pigments);
+    if (typeof tube === "string") {
+      setWord(tube);
+      return;
+    }
+    setWord(undefined);
+    const [first] = await addTubes(db, [tube], Date.now());
+    setLabel("");
+    setPigments("");
+    if (first) onAdded(first.id);
+  };
+  return (
+    <form
+      className="flex flex-col gap-3 border-t-2 border-ink pt-4"
+      noValidate
+      onSubmit={(event) => {
+        event.preventDefault();
+        attempt(add());
+      }}
+    >
+      <h3 className="font-bold">By its label</h3>
+      <TextField
+        label="Name on the label"
+        value={label}
+        onChange={(event) => {
+          setLabel(event.target.value);
+        }}
+      />
+      <TextField
+        label="Pigments, such as PY74 PG7"
+        hint="A mixture starts from the blend of its pigments."
+        value={pigments}
+        error={word}
+        onChange={(event) => {
+          setPigments(event.target.value);
+        }}
+      />
+      <Button type="submit" className="self-start">
+        Put it in the box
+      </Button>
+    </form>
+  );
+}

@@ -1,0 +1,109 @@
+"use client";
+
+/** Search, filters, and the tubes as smears or as a table. */
+import { clsx } from "clsx";
+import { useDeferredValue, useMemo, useState } from "react";
+import type { Tube } from "../../persistence/schema";
+import { Choice } from "../../ui/Choice";
+import { TextField } from "../../ui/fields";
+import { Smear } from "../../ui/Smear";
+import { ladderOfTube } from "../shared/paint";
+import { basisWords, EVERYTHING, FILTER_WORDS, filterTubes } from "./box.model";
+import { BoxTable } from "./BoxTable";
+
+const VIEWS = [
+  { value: "smears", label: "smears" },
+  { value: "table", label: "table" },
+] as const;
+
+export function BoxList({
+  box,
+  openId,
+  onOpen,
+}: {
+  box: readonly Tube[];
+  openId: string | undefined;
+  onOpen: (tubeId: string) => void;
+}) {
+  const [filter, setFilter] = useState(EVERYTHING);
+  const [view, setView] = useState<(typeof VIEWS)[number]["value"]>("smears");
+  // The letters appear at once; the list follows as fast as it can.
+  const settled = useDeferredValue(filter);
+  const shown = useMemo(() => filterTubes(box, settled), [box, settled]);
+  return (
+    <>
+      <TextField
+        label="Find by name, code, family, property"
+        type="search"
+        value={filter.text}
+        onChange={(event) => {
+          setFilter({ ...filter, text: event.target.value });
+        }}
+      />
+      <details className="mt-1">
+        <summary className="flex min-h-11 cursor-pointer items-center justify-between gap-2">
+          <span className="underline underline-offset-4">filters and view</span>
+          <span aria-live="polite" className="font-semibold">
+            {shown.length} of {box.length}
+          </span>
+        </summary>
+        <fieldset className="flex flex-col pb-2">
+          <legend className="sr-only">Filters</legend>
+          {Object.entries(FILTER_WORDS).map(([name, words]) => (
+            <label key={name} className="flex min-h-11 items-center gap-3">
+              <input
+                type="checkbox"
+                className="size-5 accent-ink"
+                checked={filter[name as keyof typeof FILTER_WORDS]}
+                onChange={(event) => {
+                  setFilter({ ...filter, [name]: event.target.checked });
+                }}
+              />
+              {words}
+            </label>
+          ))}
+          <Choice label="See the box as" value={view} options={VIEWS} onChange={setView} />
+        </fieldset>
+      </details>
+      {shown.length === 0 ? (
+        <p className="mt-2 text-muted">
+          No tube of your box is like that. Take a filter away, or add the tube.
+        </p>
+      ) : view === "table" ? (
+        <BoxTable tubes={shown} openId={openId} onOpen={onOpen} />
+      ) : (
+        <ul className="mt-1 min-h-0 flex-1 border-t wide:overflow-y-auto" aria-label="Tubes" tabIndex={0}>
+          {shown.map((tube, i) => (
+            // Hundreds of smears: those out of sight cost nothing to draw.
+            <li
+              key={tube.id}
+              className="border-b [contain-intrinsic-size:auto_3.6rem] [content-visibility:auto]"
+            >
+              <button
+                type="button"
+                aria-current={tube.id === openId}
+                onClick={() => {
+                  onOpen(tube.id);
+                }}
+                className={clsx(
+                  "flex min-h-14 w-full items-center gap-3 py-1 text-left leading-tight",
+                  tube.id === openId && "border-l-4 border-ink pl-2",
+                )}
+              >
+                <Smear ladder={ladderOfTube(tube)} variant={i} className="h-8 w-28 shrink-0" />
+                <span className="min-w-0">
+                  <span className={clsx("block truncate", tube.id === openId && "font-bold")}>
+                    {tube.label}
+                  </span>
+                  <span className="block truncate text-sm text-muted">
+                    {[tube.colourIndexNames.join(" + "), basisWords(tube)].filter(Boolean).join(" · ")}
+                  </span>
+                </span>
+              </button>
+            </li>
+          ))}
+        </ul>
+      )}
+    </>
+  );
+}

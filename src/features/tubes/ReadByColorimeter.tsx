@@ -1,0 +1,169 @@
+"use client";
+
+/** The simulated colorimeter at the tube test: connect, calibrate on its tile, measure; each step can be given up. */
+import { useEffect, useRef, useState } from "react";
+import type { LabD65 } from "../../core/color/types";
+import { createRng } from "../../core/random/rng";
+import type { OpticalModel } from "../../core/spectrum/types";
+import type { TubeReading } from "../../core/tube/calibrateTube";
+import { WHITE_BENCH } from "../../data/whiteBench";
+import {
+  type Colorimeter,
+  type ColorimeterFailure,
+  createSimulatedColorimeter,
+} from "../../devices/colorimeter";
+import { Button } from "../../ui/Button";
+
+const FAILURE_WORDS: Readonly<Record<ColorimeterFailure["code"], string>> = {
+  "not-connected": "It is not connected. Connect it first.",
+  "not-calibrated": "It does not know its white yet. Put it on its tile and calibrate.",
+  unsteady: "It was held unsteadily. Hold it flat on the dab and measure once more.",
+  disconnected: "The cable came out. Connect it again, then calibrate on the tile.",
+};
+
+/** The paints on the simulated bench: the same for every visit. */
+const PAINT_SEED = 20_261_123;
+/** Uncertainty of each band of its spectrum, in reflectance. */
+const BAND_UNCERTAINTY = 0.004;
+
+type Stage = "away" | "connected" | "ready";
+type Task = "connecting" | "calibrating" | "measuring";
+
+export function ReadByColorimeter({
+  tubeId,
+  generic,
+  whiteParts,
+  onTake,
+}: {
+  tubeId: string;
+  generic: OpticalModel;
+  whiteParts: number;
+  onTake: (lab: LabD65, uncertaintyDeltaE2000: number, spectrum: TubeReading["spectrum"]) => void;
+}) {
+  const instrument = useRef<Colorimeter>(null);
+  // Each task has a number; one that was given up no longer has the current one.
+  const current = useRef(0);
+  const [stage, setStage] = useState<Stage>("away");
+  const [task, setTask] = useState<Task>();
+  const [word, setWord] = useState("");
+  useEffect(
+    () => () => {
+      current.current++;
+      instrument.current?.disconnect();
+    },
+    [],
+  );
+
+  const open = (): Colorimeter => {
+    instrument.current ??= createSimulatedColorimeter({
+      now: () => performance.now(),
+      wait: (milliseconds) => new Promise((resolve) => setTimeout(resolve, milliseconds)),
+      rng: createRng(Date.now() >>> 0),
+      paintSeed: PAINT_SEED,
+    });
+    return instrument.current;
+  };
+
+  const carryOut = async (name: Task, work: (colorimeter: Colorimeter) => Promise<void>): Promise<void> => {
+    const mine = ++current.current;
+    setTask(name);
+    setWord("");
+    await work(open());
+    if (current.current === mine) setTask(undefined);
+  };
+  const isCurrent = (mine: number): boolean => current.current === mine;
+
+  const tell = (failure: ColorimeterFailure): void => {
+    setWord(FAILURE_WORDS[failure.code]);
+    if (failure.code === "not-connected" || failure.code === "disconnected") setStage("away");
+    if (failure.code === "not-calibrated") setStage("connected");
+  };
+
+  const connect = (): void => {
+    void carryOut("connecting", async (colorimeter) => {
+      const mine = current.current;
+      const answer = await colorimeter.connect();
+      if (!isCurrent(mine)) return;
+      if (answer.ok) setStage("connected");
+      else tell(answer.failure);
+    });
+  };
+  const calibrate = (): void => {
+    void carryOut("calibrating", async (colorimeter) => {
+      const mine = current.current;
+      const answer = await colorimeter.calibrate();
+      if (!isCurrent(mine)) return;
+      if (answer.ok) setStage("ready");
+      else tell(answer.failure);
+    });
+  };
+  const measure = (): void => {
+    void carryOut("measuring", async (colorimeter) => {
+      const mine = current.current;
+      const answer = await colorimeter.measure([
+        { tubeId, generic, volume: 1 },
+        ...(whiteParts > 0
+          ? [{ tubeId: "bench white", generic: WHITE_BENCH.white, volume: whiteParts }]
+          : []),
+      ]);
+      if (!isCurrent(mine)) return;
+      if (!answer.ok) {
+        tell(answer.failure);
+        return;
+      }
+      const { lab, uncertaintyDeltaE2000, reflectance } = answer.value;
+      setWord("Read.");
+      onTake(lab, uncertaintyDeltaE2000, { reflectance, uncertainty: BAND_UNCERTAINTY });
+    });
+  };
+  const giveUp = (): void => {
+    current.current++;
+    setTask(undefined);
+    setWord("Given up.");
+  };
+
+  return (
+    <div>
+      <p>
+        A simulated colorimeter stands in for a real one. It reads simulated paint, which differs from the
+        generic models as real tubes do. It drifts a little until it is warm, so calibrate it again now and
+        then.
+      </p>
+      <div className="mt-2 flex flex-wrap gap-2">
+        {stage === "away" ? (
+          <Button disabled={task !== undefined} onClick={connect}>
+            Connect
+          </Button>
+        ) : (
+          <>
+            <Button disabled={task !== undefined} onClick={calibrate}>
+              {stage === "ready" ? "Calibrate again" : "Calibrate on the white tile"}
+            </Button>
+            <Button weight="main" disabled={task !== undefined || stage !== "ready"} onClick={measure}>
+              Measure the dab
+            </Button>
+            <Button
+              weight="quiet"
+              disabled={task !== undefined}
+              onClick={() => {
+                instrument.current?.disconnect();
+                setStage("away");
+                setWord("");
+              }}
+            >
+              disconnect
+            </Button>
+          </>
+        )}
+        {task ? (
+          <Button weight="quiet" onClick={giveUp}>
+            give up
+          </Button>
+        ) : null}
+      </div>
+      <p role="status" className="min-h-7 py-1">
+        {task ? `${task.charAt(0).toUpperCase()}${task.slice(1)}` : word}
+      </p>
+    </div>
+  );
+}

@@ -1,0 +1,145 @@
+"use client";
+
+/** Readings from a CGATS or CSV file: chosen, read in a worker with progress, and taken one by one. */
+import { useEffect, useRef, useState } from "react";
+import type { LabD65 } from "../../core/color/types";
+import type { ReadingRow } from "../../core/exchange/readingRow";
+import { labFromReflectance } from "../../core/spectrum/colorimetry";
+import type { TubeReading } from "../../core/tube/calibrateTube";
+import { VIEWING } from "../../data/standardViewing";
+import { type FileReading, readReadingFile } from "../../workers/readingFilesClient";
+import { Button } from "../../ui/Button";
+import { TextField } from "../../ui/fields";
+import { Patch } from "../../ui/Patch";
+import { useStudio } from "../shared/Studio";
+import { describeLab } from "../shared/words";
+
+/** What instruments that write such files promise, ΔE00 and reflectance. */
+const FROM_FILE = 0.5;
+const BAND_UNCERTAINTY = 0.004;
+/** Rows shown at a time; the rest is found by its name. */
+const MOST_SHOWN = 50;
+
+type State =
+  | { readonly kind: "none" }
+  | { readonly kind: "reading"; readonly share: number }
+  | { readonly kind: "read"; readonly fileName: string; readonly rows: readonly ReadingRow[] }
+  | { readonly kind: "refused"; readonly word: string };
+
+export function ReadFromFile({
+  onTake,
+}: {
+  onTake: (
+    lab: LabD65,
+    uncertaintyDeltaE2000: number,
+    spectrum: TubeReading["spectrum"],
+    whiteParts: number | undefined,
+  ) => void;
+}) {
+  const { settings } = useStudio();
+  const [state, setState] = useState<State>({ kind: "none" });
+  const [text, setText] = useState("");
+  const running = useRef<FileReading>(null);
+  useEffect(() => () => running.current?.giveUp(), []);
+
+  const open = async (file: File): Promise<void> => {
+    running.current?.giveUp();
+    setState({ kind: "reading", share: 0 });
+    const reading = readReadingFile(file, (share) => {
+      if (running.current === reading) setState({ kind: "reading", share });
+    });
+    running.current = reading;
+    const answer = await reading.answer;
+    if (running.current !== reading) return;
+    setState(
+      answer.ok
+        ? { kind: "read", fileName: file.name, rows: answer.value }
+        : {
+            kind: "refused",
+            word: `${file.name} was not read: ${answer.failure.line > 0 ? `line ${answer.failure.line}, ` : ""}${answer.failure.reason}. Nothing was changed.`,
+          },
+    );
+  };
+
+  return (
+    <div className="flex flex-col gap-3">
+      <label className="flex flex-col gap-1">
+        <span className="text-muted">CGATS text or CSV with CIELAB (D65, 2°) or spectra</span>
+        <input
+          type="file"
+          accept=".txt,.cgats,.it8,.csv,text/plain,text/csv"
+          className="min-h-11 w-full border-2 border-edge bg-field p-2"
+          onChange={(event) => {
+            const [file] = event.target.files ?? [];
+            if (file) void open(file);
+          }}
+        />
+      </label>
+      {state.kind === "reading" ? (
+        <p role="status" className="flex items-center gap-3">
+          Reading, {Math.round(state.share * 100)} %
+          <Button
+            weight="quiet"
+            onClick={() => {
+              running.current?.giveUp();
+              running.current = null;
+              setState({ kind: "none" });
+            }}
+          >
+            give up
+          </Button>
+        </p>
+      ) : null}
+      {state.kind === "refused" ? (
+        <p role="alert" className="border-4 border-double border-ink p-3 font-semibold">
+          {state.word}
+        </p>
+      ) : null}
+      {state.kind === "read" ? (
+        <>
+          <TextField
+            label={`Find among ${state.rows.length} readings of ${state.fileName}`}
+            value={text}
+            onChange={(event) => {
+              setText(event.target.value);
+            }}
+          />
+          <ul className="max-h-64 overflow-y-auto border-y" tabIndex={0} aria-label="Readings of the file">
+            {state.rows
+              .filter((row) => row.name.toLowerCase().includes(text.trim().toLowerCase()))
+              .slice(0, MOST_SHOWN)
+              .map((row, i) => {
+                const lab = row.lab ?? (row.spectrum && labFromReflectance(row.spectrum, VIEWING.D65));
+                if (!lab) return null;
+                return (
+                  <li key={i} className="flex items-center gap-3 border-b py-1 last:border-b-0">
+                    <Patch lab={lab} className="h-11 w-14 shrink-0" />
+                    <span className="min-w-0 flex-1 leading-tight">
+                      <span className="block truncate font-semibold">{row.name}</span>
+                      <span className="block truncate text-sm text-muted">
+                        {describeLab(lab, settings).sentence}
+                      </span>
+                    </span>
+                    <Button
+                      weight="quiet"
+                      aria-label={`take ${row.name}`}
+                      onClick={() => {
+                        onTake(
+                          lab,
+                          FROM_FILE,
+                          row.spectrum && { reflectance: row.spectrum, uncertainty: BAND_UNCERTAINTY },
+                          row.whiteParts,
+                        );
+                      }}
+                    >
+                      take
+                    </Button>
+                  </li>
+                );
+              })}
+          </ul>
+        </>
+      ) : null}
+    </div>
+  );
+}

@@ -1,0 +1,217 @@
+"use client";
+
+/** What the label says of a tube, typed by hand. */
+import { zodResolver } from "@hookform/resolvers/zod";
+import { useForm } from "react-hook-form";
+import { z } from "zod";
+import type { NewTube } from "../../persistence/newTube";
+import {
+  LIGHTFASTNESS_CLASSES,
+  type Tube,
+  TUBE_GRADES,
+  TUBE_HAZARDS,
+  TUBE_MEDIA,
+  TUBE_OPACITIES,
+} from "../../persistence/schema";
+import { changeTube } from "../../persistence/tubes";
+import { Button } from "../../ui/Button";
+import { SelectField, TextField } from "../../ui/fields";
+import { GENERIC_PIGMENTS } from "../shared/paint";
+import { useStudio } from "../shared/Studio";
+
+/** A number that may be left out; a comma is as good as a point. */
+const numberText = (most: number, least = 0) =>
+  z.string().refine((text) => {
+    if (text.trim() === "") return true;
+    const value = Number(text.replace(",", "."));
+    return Number.isFinite(value) && value >= least && value <= most;
+  }, `Type a number from ${least} to ${most}, or leave it empty.`);
+
+const formSchema = z.object({
+  label: z.string().trim().min(1, "Give the tube a name.").max(120, "Keep the name under 120 letters."),
+  pigments: z
+    .string()
+    .refine(
+      (text) => pigmentsOf(text).length <= 8 && pigmentsOf(text).every((name) => name.length <= 24),
+      "At most eight names such as PB29, with spaces between.",
+    ),
+  modelId: z.string(),
+  medium: z.enum(TUBE_MEDIA),
+  grade: z.enum(TUBE_GRADES),
+  opacity: z.enum(TUBE_OPACITIES),
+  staining: z.enum(["", "0", "1", "2", "3"]),
+  granulates: z.enum(["", "yes", "no"]),
+  lightfastness: z.enum(LIGHTFASTNESS_CLASSES),
+  hazard: z.enum(TUBE_HAZARDS),
+  safetySheet: z.string().max(500, "Keep it under 500 letters."),
+  price: numberText(100_000, 0.01),
+  volumeMl: numberText(10_000, 0.1),
+  stockMl: numberText(10_000),
+  batch: z.string().max(60, "Keep it under 60 letters."),
+  openedOn: z.string(),
+  remark: z.string().max(2000, "Keep it under 2000 letters."),
+});
+type FormValues = z.infer<typeof formSchema>;
+
+function pigmentsOf(text: string): string[] {
+  return text.split(/[\s,+]+/).filter(Boolean);
+}
+
+function numberOf(text: string): number | undefined {
+  return text.trim() === "" ? undefined : Number(text.replace(",", "."));
+}
+
+/** For a tube whose models are kept as they are: a blend, or one that does not ship. */
+const KEEP = "keep";
+
+export function TubeForm({ tube, onDone }: { tube: Tube; onDone: () => void }) {
+  const { db, attempt } = useStudio();
+  const [modelId] = tube.optics.modelIds;
+  const isSingle =
+    tube.optics.modelIds.length === 1 && GENERIC_PIGMENTS.some((model) => model.id === modelId);
+  const { register, handleSubmit, formState } = useForm<FormValues>({
+    resolver: zodResolver(formSchema),
+    defaultValues: {
+      label: tube.label,
+      pigments: tube.colourIndexNames.join(" "),
+      modelId: isSingle ? (modelId ?? KEEP) : KEEP,
+      medium: tube.medium,
+      grade: tube.grade,
+      opacity: tube.opacity,
+      staining: tube.staining === undefined ? "" : (String(tube.staining) as FormValues["staining"]),
+      granulates: tube.granulates === undefined ? "" : tube.granulates ? "yes" : "no",
+      lightfastness: tube.lightfastness,
+      hazard: tube.hazard,
+      safetySheet: tube.safetySheet,
+      price: tube.price === undefined ? "" : String(tube.price),
+      volumeMl: tube.volumeMl === undefined ? "" : String(tube.volumeMl),
+      stockMl: tube.stockMl === undefined ? "" : String(tube.stockMl),
+      batch: tube.batch,
+      openedOn: tube.openedOn ?? "",
+      remark: tube.remark,
+    },
+  });
+  const save = async (values: FormValues): Promise<void> => {
+    const isOtherModel = values.modelId !== KEEP && values.modelId !== modelId;
+    const changes: Partial<NewTube> = {
+      label: values.label,
+      colourIndexNames: pigmentsOf(values.pigments),
+      medium: values.medium,
+      grade: values.grade,
+      opacity: values.opacity,
+      staining: values.staining === "" ? undefined : Number(values.staining),
+      granulates: values.granulates === "" ? undefined : values.granulates === "yes",
+      lightfastness: values.lightfastness,
+      hazard: values.hazard,
+      safetySheet: values.safetySheet.trim(),
+      price: numberOf(values.price),
+      volumeMl: numberOf(values.volumeMl),
+      stockMl: numberOf(values.stockMl),
+      batch: values.batch.trim(),
+      openedOn: values.openedOn === "" ? undefined : values.openedOn,
+      remark: values.remark,
+      // Readings of the tube were fitted to the model it started from, so another model starts anew.
+      ...(isOtherModel && {
+        optics: { modelIds: [values.modelId], isLookAlike: false, calibrations: [] },
+      }),
+    };
+    await changeTube(db, tube.id, changes);
+    onDone();
+  };
+  const { errors } = formState;
+  return (
+    <form
+      className="flex flex-col gap-3"
+      noValidate
+      onSubmit={(event) => {
+        attempt(handleSubmit(save)(event));
+      }}
+    >
+      <TextField label="Name on your label" error={errors.label?.message} {...register("label")} />
+      <TextField
+        label="Pigments, in the order of the label"
+        hint="Colour Index names such as PB29, with spaces between; two or more mark a mixture."
+        error={errors.pigments?.message}
+        {...register("pigments")}
+      />
+      <SelectField label="Generic model it starts from" {...register("modelId")}>
+        {isSingle ? null : <option value={KEEP}>as it is: {tube.optics.modelIds.join(" + ")}</option>}
+        {GENERIC_PIGMENTS.map((model) => (
+          <option key={model.id} value={model.id}>
+            {model.name} {model.colourIndex}
+          </option>
+        ))}
+      </SelectField>
+      {tube.optics.calibrations.length > 0 ? (
+        <p className="text-muted">
+          Choosing another model puts this tube's tests away, since they were fitted to it.
+        </p>
+      ) : null}
+      <div className="grid grid-cols-2 gap-3">
+        <SelectField label="Medium" {...register("medium")}>
+          {TUBE_MEDIA.map((medium) => (
+            <option key={medium}>{medium}</option>
+          ))}
+        </SelectField>
+        <SelectField label="Grade" {...register("grade")}>
+          {TUBE_GRADES.map((grade) => (
+            <option key={grade}>{grade}</option>
+          ))}
+        </SelectField>
+        <SelectField label="Opacity" {...register("opacity")}>
+          {TUBE_OPACITIES.map((opacity) => (
+            <option key={opacity}>{opacity}</option>
+          ))}
+        </SelectField>
+        <SelectField label="Light-fastness" {...register("lightfastness")}>
+          {LIGHTFASTNESS_CLASSES.map((name) => (
+            <option key={name}>{name}</option>
+          ))}
+        </SelectField>
+        <SelectField label="Staining" {...register("staining")}>
+          <option value="">unknown</option>
+          <option value="0">lifts off</option>
+          <option value="1">a little</option>
+          <option value="2">stains</option>
+          <option value="3">stains hard</option>
+        </SelectField>
+        <SelectField label="Granulates" {...register("granulates")}>
+          <option value="">unknown</option>
+          <option>yes</option>
+          <option>no</option>
+        </SelectField>
+        <SelectField label="Hazard class" {...register("hazard")}>
+          {TUBE_HAZARDS.map((hazard) => (
+            <option key={hazard} value={hazard}>
+              {hazard.replace("-", " and ")}
+            </option>
+          ))}
+        </SelectField>
+        <TextField label="Opened on" type="date" {...register("openedOn")} />
+        <TextField label="Price" inputMode="decimal" error={errors.price?.message} {...register("price")} />
+        <TextField
+          label="Tube holds, ml"
+          inputMode="decimal"
+          error={errors.volumeMl?.message}
+          {...register("volumeMl")}
+        />
+        <TextField
+          label="Left in it, ml"
+          inputMode="decimal"
+          error={errors.stockMl?.message}
+          {...register("stockMl")}
+        />
+        <TextField label="Batch" error={errors.batch?.message} {...register("batch")} />
+      </div>
+      <TextField
+        label="Where the maker's safety sheet is"
+        error={errors.safetySheet?.message}
+        {...register("safetySheet")}
+      />
+      <TextField label="Notes" error={errors.remark?.message} {...register("remark")} />
+      <Button type="submit" weight="main" className="self-start">
+        Keep these
+      </Button>
+    </form>
+  );
+}

@@ -1,0 +1,321 @@
+"use client";
+
+/** One tube: its ladder in white, what it does, how sure the model is, and what to mind. */
+import { clsx } from "clsx";
+import { ArrowLeft } from "lucide-react";
+import { lazy, Suspense, useMemo, useState } from "react";
+import { lchFromLab } from "../../core/color/cieLab";
+import { quarterText, valueText } from "../../core/describe/valueScale";
+import { cautionsFor } from "../../core/safety/cautions";
+import { tintLadder } from "../../core/tube/character";
+import { WHITE_BENCH } from "../../data/whiteBench";
+import type { Tube } from "../../persistence/schema";
+import {
+  copyTube,
+  type DeletedTube,
+  deleteTube,
+  moveTube,
+  setTubeArchived,
+  undoCalibration,
+} from "../../persistence/tubes";
+import { Button } from "../../ui/Button";
+import { Patch } from "../../ui/Patch";
+import { Sheet } from "../../ui/Sheet";
+import { genericOpticsOf, opticsOfTube } from "../shared/paint";
+import { useStudio } from "../shared/Studio";
+import { describeLab } from "../shared/words";
+import { basisWords } from "./box.model";
+import { CompareTubes } from "./CompareTubes";
+import { SaveReadings } from "./SaveReadings";
+import { TubeForm } from "./TubeForm";
+import { TubeTest } from "./TubeTest";
+import { characterSentences, factsOf, propertyWords } from "./tubeWords";
+
+const LadderChart = lazy(async () => ({ default: (await import("./LadderChart")).LadderChart }));
+
+type OpenSheet = "edit" | "test" | "compare" | undefined;
+
+export function TubePage({
+  tube,
+  onBack,
+  onOpen,
+  onDeleted,
+}: {
+  tube: Tube;
+  onBack: () => void;
+  onOpen: (tubeId: string) => void;
+  onDeleted: (undo: DeletedTube) => void;
+}) {
+  const { db, box, settings, attempt } = useStudio();
+  const [sheet, setSheet] = useState<OpenSheet>();
+  const optics = opticsOfTube(tube);
+  const active = useMemo(() => box.filter((other) => other.archivedAt === undefined), [box]);
+  const ladder = useMemo(() => (optics ? tintLadder(optics, WHITE_BENCH) : []), [optics]);
+  const sentences = useMemo(() => {
+    const others = active.flatMap((other) => (other.id === tube.id ? [] : (opticsOfTube(other) ?? [])));
+    return optics ? characterSentences(optics, others, settings) : "";
+  }, [active, optics, settings, tube.id]);
+  const facts = useMemo(() => factsOf(tube, active, settings), [tube, active, settings]);
+  const close = (): void => {
+    setSheet(undefined);
+  };
+  const place = active.findIndex((other) => other.id === tube.id);
+  return (
+    <div className="p-4 wide:p-5 wide:pl-2">
+      <Button weight="quiet" className="wide:hidden" onClick={onBack}>
+        <ArrowLeft aria-hidden="true" className="size-5" /> all tubes
+      </Button>
+      <div className="flex flex-wrap items-baseline justify-between gap-x-6">
+        <h2 className="text-2xl font-bold">{tube.label}</h2>
+        <p className="text-muted">{propertyWords(tube)}</p>
+      </div>
+      {tube.archivedAt === undefined ? null : (
+        <p className="font-semibold">Archived: it is not offered for boards.</p>
+      )}
+      {optics ? (
+        <>
+          <p className="mt-1 max-w-prose">{sentences}</p>
+          <ol className="mt-3 grid grid-cols-7" aria-label="In more and more white">
+            {ladder.map(({ whiteParts, lab }, i) => (
+              <li key={whiteParts} className="min-w-0">
+                <Patch
+                  lab={lab}
+                  label={describeLab(lab, settings).sentence}
+                  className={clsx("h-24 wide:h-32", i === 0 && "border-l border-line")}
+                />
+                <p className="pt-1 text-sm leading-snug">
+                  <span className="block">{whiteParts === 0 ? "alone" : quarterText(whiteParts)}</span>
+                  <span className="block">
+                    <span className="hidden wide:inline">value </span>
+                    {valueText(lab[0], settings.scale)}
+                  </span>
+                  <span className="block text-muted">
+                    <span className="hidden wide:inline">chroma </span>
+                    {Math.round(lchFromLab(lab)[1])}
+                  </span>
+                </p>
+              </li>
+            ))}
+          </ol>
+          <p className="text-sm text-muted">parts of titanium white to one of the tube; value; chroma</p>
+          <details>
+            <summary className="flex min-h-11 cursor-pointer items-center underline underline-offset-4">
+              as a chart
+            </summary>
+            <Suspense fallback={<p className="h-64 text-muted">Drawing the chart</p>}>
+              <LadderChart optics={optics} scale={settings.scale} />
+            </Suspense>
+          </details>
+        </>
+      ) : (
+        <p role="alert" className="mt-2 border-4 border-double border-ink p-3">
+          This tube names a generic model that does not ship, so nothing can be predicted with it. Edit it and
+          choose another.
+        </p>
+      )}
+      <div className="mt-3 grid gap-x-8 gap-y-4 wide:grid-cols-2">
+        <section>
+          <h3 className="border-b-2 border-ink font-bold">What it does</h3>
+          <dl>
+            {facts.map((fact) => (
+              <div key={fact.name} className="flex flex-wrap justify-between gap-x-4 border-b py-1.5">
+                <dt className="text-muted">{fact.name}</dt>
+                <dd className="font-semibold">{fact.words}</dd>
+              </div>
+            ))}
+          </dl>
+        </section>
+        <HowSure tube={tube} />
+      </div>
+      <div className="mt-4 flex flex-wrap gap-3">
+        <Button
+          weight="main"
+          disabled={!optics}
+          onClick={() => {
+            setSheet("test");
+          }}
+        >
+          Test this tube
+        </Button>
+        <Button
+          disabled={!optics}
+          onClick={() => {
+            setSheet("compare");
+          }}
+        >
+          Compare with
+        </Button>
+        <Button
+          onClick={() => {
+            setSheet("edit");
+          }}
+        >
+          Edit
+        </Button>
+        <Button
+          weight="quiet"
+          onClick={() => {
+            attempt(
+              copyTube(db, tube.id, Date.now()).then((copy) => {
+                onOpen(copy.id);
+              }),
+            );
+          }}
+        >
+          copy
+        </Button>
+        <Button
+          weight="quiet"
+          disabled={place <= 0}
+          onClick={() => {
+            attempt(moveTube(db, tube.id, active[place - 1]?.id));
+          }}
+        >
+          move up
+        </Button>
+        <Button
+          weight="quiet"
+          disabled={place < 0 || place >= active.length - 1}
+          onClick={() => {
+            attempt(moveTube(db, tube.id, active[place + 2]?.id));
+          }}
+        >
+          move down
+        </Button>
+        <Button
+          weight="quiet"
+          onClick={() => {
+            attempt(setTubeArchived(db, tube.id, tube.archivedAt === undefined, Date.now()));
+          }}
+        >
+          {tube.archivedAt === undefined ? "archive" : "take out of the archive"}
+        </Button>
+        <Button
+          weight="quiet"
+          onClick={() => {
+            attempt(deleteTube(db, tube.id, Date.now()).then(onDeleted));
+          }}
+        >
+          delete
+        </Button>
+      </div>
+      <Cautions tube={tube} />
+      <Remarks tube={tube} />
+      {optics ? <SaveReadings tube={tube} /> : null}
+      <Sheet
+        isOpen={sheet === "edit"}
+        onOpenChange={close}
+        title={`Edit ${tube.label}`}
+        description="What the label says. Its name changes no prediction; its pigments decide the generic model it starts from."
+      >
+        <TubeForm tube={tube} onDone={close} />
+      </Sheet>
+      <Sheet
+        isOpen={sheet === "test"}
+        onOpenChange={close}
+        title={`Test ${tube.label}`}
+        description="Two dabs tell what is really in the tube."
+      >
+        <TubeTest tube={tube} onDone={close} />
+      </Sheet>
+      <Sheet
+        isOpen={sheet === "compare"}
+        onOpenChange={close}
+        title={`${tube.label} beside another`}
+        description="The same steps of white for both, and what could stand in for it."
+      >
+        <CompareTubes tube={tube} />
+      </Sheet>
+    </div>
+  );
+}
+
+function HowSure({ tube }: { tube: Tube }) {
+  const { db, attempt } = useStudio();
+  const calibration = tube.optics.calibrations.at(-1);
+  const hasGeneric = genericOpticsOf(tube) !== undefined;
+  return (
+    <section>
+      <h3 className="flex justify-between gap-3 border-b-2 border-ink font-bold">
+        How sure <span className="font-normal text-muted">{basisWords(tube)}</span>
+      </h3>
+      {calibration ? (
+        <>
+          <dl>
+            <Row name="its tints, usually within" words={`ΔE ${calibration.spreadAfter.toFixed(1)}`} />
+            <Row name="before your readings" words={`ΔE ${calibration.spreadBefore.toFixed(1)}`} />
+            <Row
+              name="readings missed, before and now"
+              words={`ΔE ${mean(calibration.readings.map((reading) => reading.missBefore)).toFixed(1)}, ${mean(calibration.readings.map((reading) => reading.missAfter)).toFixed(1)}`}
+            />
+          </dl>
+          <Button
+            weight="quiet"
+            onClick={() => {
+              attempt(undoCalibration(db, tube.id));
+            }}
+          >
+            undo the last test
+          </Button>
+        </>
+      ) : (
+        <p className="py-1.5">
+          {hasGeneric
+            ? "A generic model: typical for the pigment, not measured on your tube. Two makes of one pigment differ by about ΔE 4 in mixtures; two dabs read with an instrument bring that to about 1, by eye to about 3."
+            : "Nothing is known of it yet."}
+        </p>
+      )}
+    </section>
+  );
+}
+
+function Row({ name, words }: { name: string; words: string }) {
+  return (
+    <div className="flex flex-wrap justify-between gap-x-4 border-b py-1.5">
+      <dt className="text-muted">{name}</dt>
+      <dd className="font-semibold">{words}</dd>
+    </div>
+  );
+}
+
+function mean(values: readonly number[]): number {
+  return values.reduce((sum, value) => sum + value, 0) / values.length;
+}
+
+function Cautions({ tube }: { tube: Tube }) {
+  return (
+    <section className="mt-5 max-w-prose">
+      <h3 className="border-b-2 border-ink font-bold">Mind</h3>
+      <ul>
+        {cautionsFor([tube.hazard], [tube.medium]).map((caution) => (
+          <li key={caution.title} className="border-b py-1.5">
+            <span className="font-semibold">{caution.title}.</span> {caution.text}
+          </li>
+        ))}
+      </ul>
+      <p className="py-1.5">
+        {tube.safetySheet === ""
+          ? "The maker's safety sheet and local rules come first; note under Edit where you keep the sheet."
+          : `The maker's safety sheet comes first: ${tube.safetySheet}`}
+      </p>
+    </section>
+  );
+}
+
+function Remarks({ tube }: { tube: Tube }) {
+  const { price, volumeMl, stockMl, batch, openedOn, remark } = tube;
+  const words = [
+    stockMl === undefined ? undefined : `${stockMl} ml left`,
+    volumeMl === undefined ? undefined : `tube of ${volumeMl} ml`,
+    price === undefined ? undefined : `cost ${price}`,
+    batch === "" ? undefined : `batch ${batch}`,
+    openedOn === undefined ? undefined : `opened ${openedOn}`,
+  ].filter((word) => word !== undefined);
+  if (words.length === 0 && remark === "") return null;
+  return (
+    <section className="mt-4 max-w-prose text-muted">
+      {words.length > 0 ? <p>{words.join(", ")}</p> : null}
+      {remark === "" ? null : <p className="whitespace-pre-wrap">{remark}</p>}
+    </section>
+  );
+}

@@ -1,0 +1,238 @@
+"use client";
+
+/** A tube test: two or more dabs, read by eye, as numbers or by the simulated colorimeter, and what follows. */
+import { useState } from "react";
+import type { LabD65 } from "../../core/color/types";
+import {
+  impossibleReading,
+  TEST_WHITE_PARTS,
+  type TubeCalibration,
+  type TubeReading,
+} from "../../core/tube/calibrateTube";
+import { tintLab } from "../../core/tube/character";
+import { WHITE_BENCH } from "../../data/whiteBench";
+import type { StoredColor, Tube } from "../../persistence/schema";
+import { storedFromLab } from "../../persistence/storedColor";
+import { keepCalibration } from "../../persistence/tubes";
+import { Button } from "../../ui/Button";
+import { Choice } from "../../ui/Choice";
+import { SelectField } from "../../ui/fields";
+import { Patch } from "../../ui/Patch";
+import { genericOpticsOf, opticsOfTube } from "../shared/paint";
+import { useStudio } from "../shared/Studio";
+import { describeLab } from "../shared/words";
+import { ReadByColorimeter } from "./ReadByColorimeter";
+import { ReadByEye } from "./ReadByEye";
+import { ReadFromFile } from "./ReadFromFile";
+import { ReadTyped } from "./ReadTyped";
+import { partsWords } from "./tubeWords";
+
+const METHODS = [
+  { value: "eye", label: "by eye" },
+  { value: "typed", label: "typed numbers" },
+  { value: "colorimeter", label: "simulated colorimeter" },
+  { value: "file", label: "from a file" },
+] as const;
+type Method = (typeof METHODS)[number]["value"];
+
+const SOURCES: Readonly<Record<Method, StoredColor["source"]>> = {
+  eye: "by-eye",
+  typed: "typed",
+  colorimeter: "measured",
+  file: "file",
+};
+
+export type TakenReading = TubeReading & { readonly source: StoredColor["source"] };
+
+export function TubeTest({ tube, onDone }: { tube: Tube; onDone: () => void }) {
+  const { solver, db, settings, attempt } = useStudio();
+  const [method, setMethod] = useState<Method>("eye");
+  const [whiteParts, setWhiteParts] = useState<number>(TEST_WHITE_PARTS[0]);
+  const [readings, setReadings] = useState<readonly TakenReading[]>([]);
+  const [result, setResult] = useState<TubeCalibration>();
+  const [word, setWord] = useState<string>();
+  const [isFitting, setFitting] = useState(false);
+  const generic = genericOpticsOf(tube);
+  const believed = opticsOfTube(tube);
+  if (!generic || !believed) return null;
+  const expected = tintLab(believed, whiteParts, WHITE_BENCH);
+
+  const take = (
+    lab: LabD65,
+    uncertaintyDeltaE2000: number,
+    spectrum?: TubeReading["spectrum"],
+    statedParts = whiteParts,
+  ): void => {
+    const reading: TakenReading = {
+      whiteParts: statedParts,
+      lab,
+      uncertaintyDeltaE2000,
+      source: SOURCES[method],
+      ...(spectrum && { spectrum }),
+    };
+    const next = [...readings.filter((other) => other.whiteParts !== statedParts), reading].sort(
+      (a, b) => a.whiteParts - b.whiteParts,
+    );
+    const reason = impossibleReading(next, WHITE_BENCH);
+    setWord(reason);
+    if (reason) return;
+    setReadings(next);
+    setResult(undefined);
+    const missing = SUGGESTED.find((parts) => !next.some((other) => other.whiteParts === parts));
+    if (missing !== undefined) setWhiteParts(missing);
+  };
+
+  const fit = async (): Promise<void> => {
+    if (!solver) return;
+    setFitting(true);
+    const answer = await solver.calibrateTube(
+      {
+        absorption: Array.from(generic.absorption),
+        scattering: Array.from(generic.scattering),
+        isBlack: false,
+      },
+      readings,
+    );
+    setFitting(false);
+    if (answer.ok) setResult(answer.value);
+    else if (answer.failure.code !== "stale") setWord(`It could not be fitted: ${answer.failure.detail}`);
+  };
+
+  const keep = async (fitted: TubeCalibration): Promise<void> => {
+    await keepCalibration(db, tube.id, {
+      at: Date.now(),
+      absorption: Array.from(fitted.optics.absorption),
+      scattering: Array.from(fitted.optics.scattering),
+      readings: readings.map((reading, i) => ({
+        whiteParts: reading.whiteParts,
+        color: storedFromLab(reading.lab, reading.source, reading.uncertaintyDeltaE2000),
+        missBefore: fitted.missBefore[i] ?? Number.NaN,
+        missAfter: fitted.missAfter[i] ?? Number.NaN,
+      })),
+      spreadBefore: fitted.spreadBefore,
+      spreadAfter: fitted.spreadAfter,
+    });
+    onDone();
+  };
+
+  return (
+    <div className="flex flex-col gap-4">
+      <p>
+        Lay down a strip of the tube alone, edge to edge, two fingers wide, so thick that nothing shows
+        through. Beside it one part of the tube in nine of titanium white, mixed until it is even. Read both
+        wet, or both dry.
+      </p>
+      <Choice label="How you read it" value={method} options={METHODS} onChange={setMethod} />
+      <SelectField
+        label="The dab"
+        value={String(whiteParts)}
+        onChange={(event) => {
+          setWhiteParts(Number(event.target.value));
+          setWord(undefined);
+        }}
+      >
+        {TEST_WHITE_PARTS.map((parts) => (
+          <option key={parts} value={String(parts)}>
+            {dabWords(parts)}
+          </option>
+        ))}
+      </SelectField>
+      {method === "eye" ? (
+        <ReadByEye key={whiteParts} expected={expected} onTake={take} />
+      ) : method === "typed" ? (
+        <ReadTyped key={whiteParts} onTake={take} />
+      ) : method === "file" ? (
+        <ReadFromFile onTake={take} />
+      ) : (
+        <ReadByColorimeter tubeId={tube.id} generic={generic} whiteParts={whiteParts} onTake={take} />
+      )}
+      {word ? (
+        <p role="alert" className="border-4 border-double border-ink p-3 font-semibold">
+          {word}
+        </p>
+      ) : null}
+      {readings.length > 0 ? (
+        <section>
+          <h3 className="border-b-2 border-ink font-bold">Readings</h3>
+          <ul>
+            {readings.map((reading, i) => (
+              <li key={reading.whiteParts} className="flex items-center gap-3 border-b py-1">
+                <span className="flex w-28 shrink-0">
+                  <Patch lab={reading.lab} className="h-11 flex-1" />
+                  <Patch
+                    lab={tintLab(result?.optics ?? believed, reading.whiteParts, WHITE_BENCH)}
+                    className="h-11 flex-1"
+                  />
+                </span>
+                <span className="min-w-0 flex-1 leading-tight">
+                  <span className="block font-semibold">{dabWords(reading.whiteParts)}</span>
+                  {describeLab(reading.lab, settings).sentence}
+                </span>
+                {result ? (
+                  <span className="shrink-0 text-right leading-tight">
+                    ΔE {(result.missBefore[i] ?? Number.NaN).toFixed(1)}
+                    <span className="block font-semibold">
+                      now {(result.missAfter[i] ?? Number.NaN).toFixed(1)}
+                    </span>
+                  </span>
+                ) : null}
+              </li>
+            ))}
+          </ul>
+          <p className="py-1 text-muted">
+            Left your reading, right the {result ? "tube as fitted" : "tube as believed so far"}.
+          </p>
+        </section>
+      ) : null}
+      {result ? (
+        <section aria-live="polite">
+          <p>
+            Its tints are now known to about ΔE {result.spreadAfter.toFixed(1)}, before ΔE{" "}
+            {result.spreadBefore.toFixed(1)}.{" "}
+            {result.next
+              ? `One more dab, ${dabWords(result.next.whiteParts)}, would bring that to ΔE ${result.next.spreadAfter.toFixed(1)}.`
+              : "Another dab would hardly help."}
+          </p>
+          <div className="mt-3 flex gap-3">
+            <Button
+              weight="main"
+              onClick={() => {
+                attempt(keep(result));
+              }}
+            >
+              Keep it
+            </Button>
+            <Button
+              onClick={() => {
+                setResult(undefined);
+                setReadings([]);
+              }}
+            >
+              Discard
+            </Button>
+          </div>
+        </section>
+      ) : (
+        <Button
+          weight="main"
+          className="self-start"
+          disabled={readings.length === 0 || isFitting || !solver}
+          onClick={() => {
+            attempt(fit());
+          }}
+        >
+          {isFitting ? "Fitting" : "Fit the tube to these"}
+        </Button>
+      )}
+    </div>
+  );
+}
+
+/** The two dabs that tell most. */
+const SUGGESTED = [0, 9] as const;
+
+function dabWords(whiteParts: number): string {
+  return whiteParts === 0
+    ? "the tube alone"
+    : `1 part in ${partsWords(whiteParts).replace(/ parts?$/, "")} of white`;
+}

@@ -1,0 +1,121 @@
+"use client";
+
+/** The box at the left, one tube opened at the right; on a phone one after the other. */
+import { clsx } from "clsx";
+import { useRouter, useSearchParams } from "next/navigation";
+import { useState } from "react";
+import type { DeletedTube } from "../../persistence/tubes";
+import { restoreTube } from "../../persistence/tubes";
+import { Button } from "../../ui/Button";
+import { useStudio } from "../shared/Studio";
+import { AddTube } from "./AddTube";
+import { BoxList } from "./BoxList";
+import { CautionsSheet } from "./CautionsSheet";
+import { LookAlikes } from "./LookAlikes";
+import { TubePage } from "./TubePage";
+
+export function TubesView() {
+  const { box, tubeById, db, attempt } = useStudio();
+  const router = useRouter();
+  const asked = useSearchParams().get("tube");
+  const [isAdding, setAdding] = useState(false);
+  const [isCautions, setCautions] = useState(false);
+  const [deleted, setDeleted] = useState<{ readonly label: string; readonly undo: DeletedTube }>();
+  const open = (tubeId: string | undefined): void => {
+    router.replace(tubeId === undefined ? "/tubes" : `/tubes?tube=${encodeURIComponent(tubeId)}`, {
+      scroll: false,
+    });
+  };
+  const chosen = asked === null ? undefined : box.find((tube) => tube.id === asked);
+  // Wide screens have room for a page beside the list, so one is always open there.
+  const shown = chosen ?? box.find((tube) => tube.archivedAt === undefined);
+  const undo = async (): Promise<void> => {
+    if (!deleted) return;
+    await restoreTube(db, deleted.undo);
+    setDeleted(undefined);
+    open(deleted.undo.tubeId);
+  };
+  return (
+    <div className="flex flex-col wide:grid wide:h-full wide:grid-cols-[21rem_minmax(0,1fr)]">
+      <section
+        aria-label="Your box"
+        className={clsx(
+          "flex min-h-0 flex-col p-4 wide:p-5 wide:pr-4 wide:pl-2",
+          chosen && "hidden wide:flex",
+        )}
+      >
+        <div className="flex items-baseline justify-between gap-3">
+          <h1 className="text-xl font-bold">Tubes</h1>
+          <span className="flex gap-3">
+            <Button
+              weight="quiet"
+              onClick={() => {
+                setCautions(true);
+              }}
+            >
+              cautions
+            </Button>
+            <Button
+              weight="quiet"
+              onClick={() => {
+                setAdding(true);
+              }}
+            >
+              add tubes
+            </Button>
+          </span>
+        </div>
+        <LookAlikes />
+        {deleted ? (
+          <p role="status" className="my-1 flex items-center justify-between gap-2 border-y-2 border-ink">
+            {deleted.label} is out of the box.
+            <Button
+              weight="quiet"
+              onClick={() => {
+                attempt(undo());
+              }}
+            >
+              put it back
+            </Button>
+          </p>
+        ) : null}
+        {box.length === 0 ? (
+          <p className="mt-2">
+            Nothing in your box yet. Add the paints that you own; each starts from a generic model and becomes
+            your own with the first test.
+          </p>
+        ) : (
+          <BoxList box={box} openId={shown?.id} onOpen={open} />
+        )}
+      </section>
+      <section
+        aria-label="Tube"
+        className={clsx("min-w-0 wide:overflow-y-auto", chosen ? "" : "hidden wide:block")}
+      >
+        {shown ? (
+          <TubePage
+            key={shown.id}
+            tube={shown}
+            onBack={() => {
+              open(undefined);
+            }}
+            onOpen={open}
+            onDeleted={(undoable) => {
+              setDeleted({ label: tubeById.get(undoable.tubeId)?.label ?? "The tube", undo: undoable });
+              open(undefined);
+            }}
+          />
+        ) : null}
+      </section>
+      <CautionsSheet isOpen={isCautions} onOpenChange={setCautions} />
+      <AddTube
+        isOpen={isAdding}
+        onOpenChange={setAdding}
+        onAdded={(tubeId) => {
+          setAdding(false);
+          open(tubeId);
+        }}
+      />
+    </div>
+  );
+}

@@ -1,0 +1,1 @@
+export { TubesView } from "./TubesView";

@@ -1,0 +1,19 @@
+/** From each older shape on disk to the next. A row that is not what it should be is left for the reader to report. */
+import { PIGMENT_MODELS } from "../data/pigments.generated";
+import { traitsOfModel } from "./newTube";
+
+/** Version 1 knew a tube's label, pigments, medium, grade and one generic model, whose properties it now takes. */
+export function upgradeTubeFrom1(row: Record<string, unknown>): void {
+  const { optics } = row;
+  const modelId =
+    typeof optics === "object" && optics !== null && "modelId" in optics ? optics.modelId : undefined;
+  if (typeof modelId !== "string") return;
+  const model = PIGMENT_MODELS.find((candidate) => candidate.id === modelId);
+  Object.assign(row, {
+    ...(model ? traitsOfModel(model) : { opacity: "unknown", lightfastness: "unknown", hazard: "unknown" }),
+    safetySheet: "",
+    batch: "",
+    remark: "",
+    optics: { modelIds: [modelId], isLookAlike: false, calibrations: [] },
+  });
+}

@@ -1,0 +1,177 @@
+import "fake-indexeddb/auto";
+import Dexie from "dexie";
+import { afterEach, beforeEach, describe, expect, it } from "vitest";
+import { pigment } from "../../tests/support/paint";
+import { labD65 } from "../core/color/types";
+import { GamanDatabase } from "./database";
+import { tubeFromModel } from "./newTube";
+import { type Calibration, type Tube, tubeSchema } from "./schema";
+import { storedFromLab } from "./storedColor";
+import { readStudio, startPainting } from "./studio";
+import {
+  addTubes,
+  changeTube,
+  copyTube,
+  deleteTube,
+  keepCalibration,
+  moveTube,
+  restoreTube,
+  setTubeArchived,
+  undoCalibration,
+} from "./tubes";
+
+const paint = (id: string) => tubeFromModel(pigment(id));
+const calibration = (at: number): Calibration => ({
+  at,
+  absorption: new Array<number>(36).fill(1),
+  scattering: new Array<number>(36).fill(at),
+  readings: [
+    { whiteParts: 0, color: storedFromLab(labD65(30, 1, 2), "by-eye", 2), missBefore: 3, missAfter: 0.5 },
+  ],
+  spreadBefore: 3,
+  spreadAfter: 1,
+});
+
+let db: GamanDatabase;
+let tubes: readonly Tube[];
+let count = 0;
+
+beforeEach(async () => {
+  db = new GamanDatabase(`tubes-${count++}`);
+  const painting = await startPainting(
+    db,
+    "Jug",
+    ["titanium-white", "raw-umber", "prussian-blue"].map(paint),
+    1,
+  );
+  expect(painting.name).toBe("Jug");
+  tubes = (await readStudio(db)).tubes;
+});
+
+afterEach(async () => {
+  await db.delete();
+});
+
+const idOf = (place: number): string => tubes[place]?.id ?? "";
+const labels = async (): Promise<string[]> => (await readStudio(db)).tubes.map((tube) => tube.label);
+
+describe("the box", () => {
+  it("takes tubes at its end, and copies one with all that is known of it", async () => {
+    await keepCalibration(db, idOf(1), calibration(1));
+    await addTubes(db, [paint("viridian")], 2);
+    const copy = await copyTube(db, idOf(1), 3);
+    expect(await labels()).toEqual([
+      "Titanium white",
+      "Raw umber",
+      "Prussian blue",
+      "Viridian",
+      "Raw umber, copy",
+    ]);
+    expect(copy.optics.calibrations).toHaveLength(1);
+    expect(copy.id).not.toBe(idOf(1));
+  });
+
+  it("is put in another order", async () => {
+    await moveTube(db, idOf(2), idOf(0));
+    expect(await labels()).toEqual(["Prussian blue", "Titanium white", "Raw umber"]);
+    await moveTube(db, idOf(2), undefined);
+    expect(await labels()).toEqual(["Titanium white", "Raw umber", "Prussian blue"]);
+    await expect(moveTube(db, idOf(2), "nowhere")).rejects.toThrow(/not in the box/);
+    expect(await labels()).toEqual(["Titanium white", "Raw umber", "Prussian blue"]);
+  });
+
+  it("refuses a tube that is none, and then nothing is changed", async () => {
+    await expect(changeTube(db, idOf(0), { label: "  " })).rejects.toThrow();
+    await expect(changeTube(db, idOf(0), { price: Number.NaN })).rejects.toThrow();
+    expect((await labels())[0]).toBe("Titanium white");
+    await changeTube(db, idOf(0), { label: "White", stockMl: 12 });
+    expect((await readStudio(db)).tubes[0]).toMatchObject({
+      label: "White",
+      stockMl: 12,
+      colourIndexNames: ["PW6"],
+    });
+  });
+
+  it("archives a tube and takes it out again", async () => {
+    await setTubeArchived(db, idOf(1), true, 9);
+    expect((await readStudio(db)).tubes[1]?.archivedAt).toBe(9);
+    await setTubeArchived(db, idOf(1), false, 10);
+    expect((await readStudio(db)).tubes[1]).not.toHaveProperty("archivedAt");
+  });
+
+  it("deletes a tube off every board but keeps its row for the records, and puts it back", async () => {
+    const before = await readStudio(db);
+    const deleted = await deleteTube(db, idOf(1), 5);
+    const after = await readStudio(db);
+    expect(after.palette?.tubeIds).toEqual([idOf(0), idOf(2)]);
+    expect(after.tubes.find((tube) => tube.id === idOf(1))).toMatchObject({
+      label: "Raw umber",
+      deletedAt: 5,
+    });
+    await restoreTube(db, deleted);
+    expect(await readStudio(db)).toEqual(before);
+  });
+});
+
+describe("calibrations", () => {
+  it("stack up and are undone one by one", async () => {
+    await keepCalibration(db, idOf(2), calibration(1));
+    await keepCalibration(db, idOf(2), calibration(2));
+    const held = async () => (await readStudio(db)).tubes[2]?.optics.calibrations.map((entry) => entry.at);
+    expect(await held()).toEqual([1, 2]);
+    await undoCalibration(db, idOf(2));
+    expect(await held()).toEqual([1]);
+    await undoCalibration(db, idOf(2));
+    await undoCalibration(db, idOf(2));
+    expect(await held()).toEqual([]);
+  });
+});
+
+describe("the step from version 1", () => {
+  it("keeps every tube, with the properties of its generic model, and leaves a broken row to be reported", async () => {
+    const name = `old-${count++}`;
+    const old = new Dexie(name);
+    old.version(1).stores({
+      paintings: "id, createdAt",
+      pictures: "id, paintingId",
+      tubes: "id, position",
+      palettes: "id, paintingId",
+      notes: "id, paintingId, [paintingId+number]",
+      readings: "id, noteId, pileId, takenAt",
+      recipes: "id, noteId",
+      piles: "id, noteId, [noteId+state]",
+      matches: "id, paintingId, noteId, keptAt",
+      settings: "id",
+    });
+    const row = (id: string, modelId: string, position: number) => ({
+      id,
+      label: id,
+      colourIndexNames: ["PO20"],
+      medium: "oil",
+      grade: "artist",
+      optics: { kind: "generic", modelId },
+      position,
+      addedAt: 4,
+    });
+    await old
+      .table("tubes")
+      .bulkAdd([
+        row("a", "cadmium-orange", 0),
+        row("b", "no-longer-shipped", 1),
+        { id: "c", label: "no optics", position: 2 },
+      ]);
+    old.close();
+    const opened = new GamanDatabase(name);
+    const { tubes: rows, unreadableIds } = await readStudio(opened);
+    expect(rows.map((tube) => tube.id)).toEqual(["a", "b"]);
+    expect(rows[0]).toMatchObject({
+      hazard: "cadmium",
+      opacity: "opaque",
+      optics: { modelIds: ["cadmium-orange"] },
+    });
+    expect(rows[1]).toMatchObject({ hazard: "unknown", addedAt: 4 });
+    expect(rows.every((tube) => tubeSchema.safeParse(tube).success)).toBe(true);
+    expect(unreadableIds).toEqual(["c"]);
+    await opened.delete();
+  });
+});

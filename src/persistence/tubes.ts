@@ -1,0 +1,146 @@
+/** Writing the box: tubes, their order, what was learned of them, and the board that holds them. */
+import { nanoid } from "nanoid";
+import type { GamanDatabase } from "./database";
+import type { NewTube } from "./newTube";
+import { parseRows } from "./rows";
+import { type Calibration, type Palette, paletteSchema, type Tube, tubeSchema } from "./schema";
+
+const withoutPlace = tubeSchema.omit({ id: true, position: true, addedAt: true }).strip();
+const withoutArchive = tubeSchema.omit({ archivedAt: true }).strip();
+const withoutDeletion = tubeSchema.omit({ deletedAt: true }).strip();
+
+export async function addTubes(
+  db: GamanDatabase,
+  tubes: readonly NewTube[],
+  now: number,
+): Promise<readonly Tube[]> {
+  return db.transaction("rw", db.tubes, async () => {
+    let position = await nextPosition(db);
+    const rows = tubes.map((tube) =>
+      tubeSchema.parse({ ...tube, id: nanoid(), position: position++, addedAt: now }),
+    );
+    await db.tubes.bulkAdd(rows);
+    return rows;
+  });
+}
+
+async function nextPosition(db: GamanDatabase): Promise<number> {
+  const last = await db.tubes.orderBy("position").last();
+  return typeof last?.position === "number" ? last.position + 1 : 0;
+}
+
+export async function changeTube(
+  db: GamanDatabase,
+  tubeId: string,
+  changes: Partial<NewTube>,
+): Promise<void> {
+  await db.transaction("rw", db.tubes, async () => {
+    const tube = tubeSchema.parse(await db.tubes.get(tubeId));
+    await db.tubes.put(tubeSchema.parse({ ...tube, ...changes }));
+  });
+}
+
+/** The same paint once more, such as a new tube of an old label: with what is known of it. */
+export async function copyTube(db: GamanDatabase, tubeId: string, now: number): Promise<Tube> {
+  return db.transaction("rw", db.tubes, async () => {
+    const rest = withoutPlace.parse(await db.tubes.get(tubeId));
+    const [copy] = await addTubes(db, [{ ...rest, label: `${rest.label.slice(0, 110)}, copy` }], now);
+    if (!copy) throw new Error("The copy was not stored");
+    return copy;
+  });
+}
+
+/** Puts a tube before another one of the box, or at the end. */
+export async function moveTube(
+  db: GamanDatabase,
+  tubeId: string,
+  beforeId: string | undefined,
+): Promise<void> {
+  await db.transaction("rw", db.tubes, async () => {
+    const ids = (await db.tubes.orderBy("position").primaryKeys()).filter((id) => id !== tubeId);
+    const place = beforeId === undefined ? ids.length : ids.indexOf(beforeId);
+    if (place < 0) throw new RangeError("The tube to move before is not in the box");
+    ids.splice(place, 0, tubeId);
+    for (const [position, id] of ids.entries()) await db.tubes.update(id, { position });
+  });
+}
+
+export async function setTubeArchived(
+  db: GamanDatabase,
+  tubeId: string,
+  isArchived: boolean,
+  now: number,
+): Promise<void> {
+  await db.transaction("rw", db.tubes, async () => {
+    const tube = withoutArchive.parse(await db.tubes.get(tubeId));
+    await db.tubes.put(tubeSchema.parse(isArchived ? { ...tube, archivedAt: now } : tube));
+  });
+}
+
+/** What {@link restoreTube} needs to undo a deletion. */
+export type DeletedTube = { readonly tubeId: string; readonly palettes: readonly Palette[] };
+
+/**
+ * Takes a tube out of the box and off every board. Its row stays, so that recipes, piles and matches that hold
+ * it can still be read; they show that it is gone.
+ */
+export async function deleteTube(db: GamanDatabase, tubeId: string, now: number): Promise<DeletedTube> {
+  return db.transaction("rw", [db.tubes, db.palettes], async () => {
+    const tube = tubeSchema.parse(await db.tubes.get(tubeId));
+    const palettes = parseRows(paletteSchema, await db.palettes.toArray()).rows.filter((palette) =>
+      palette.tubeIds.includes(tubeId),
+    );
+    for (const palette of palettes) {
+      await db.palettes.update(palette.id, { tubeIds: palette.tubeIds.filter((id) => id !== tubeId) });
+    }
+    await db.tubes.put(tubeSchema.parse({ ...tube, deletedAt: now }));
+    return { tubeId, palettes };
+  });
+}
+
+export async function restoreTube(db: GamanDatabase, deleted: DeletedTube): Promise<void> {
+  await db.transaction("rw", [db.tubes, db.palettes], async () => {
+    const tube = withoutDeletion.parse(await db.tubes.get(deleted.tubeId));
+    await db.tubes.put(tubeSchema.parse(tube));
+    for (const { id, tubeIds } of deleted.palettes) await db.palettes.update(id, { tubeIds: [...tubeIds] });
+  });
+}
+
+const MOST_CALIBRATIONS = 20;
+
+/** Takes what was fitted to readings into use; the one before stays for undoing. */
+export async function keepCalibration(
+  db: GamanDatabase,
+  tubeId: string,
+  calibration: Calibration,
+): Promise<void> {
+  await db.transaction("rw", db.tubes, async () => {
+    const tube = tubeSchema.parse(await db.tubes.get(tubeId));
+    const calibrations = [...tube.optics.calibrations, calibration].slice(-MOST_CALIBRATIONS);
+    await db.tubes.put(tubeSchema.parse({ ...tube, optics: { ...tube.optics, calibrations } }));
+  });
+}
+
+/** Back to what was believed before the last calibration. */
+export async function undoCalibration(db: GamanDatabase, tubeId: string): Promise<void> {
+  await db.transaction("rw", db.tubes, async () => {
+    const tube = tubeSchema.parse(await db.tubes.get(tubeId));
+    const calibrations = tube.optics.calibrations.slice(0, -1);
+    await db.tubes.put(tubeSchema.parse({ ...tube, optics: { ...tube.optics, calibrations } }));
+  });
+}
+
+/** Lays tubes of the box out on the board, in this order. */
+export async function setBoard(
+  db: GamanDatabase,
+  paletteId: string,
+  tubeIds: readonly string[],
+): Promise<void> {
+  await db.transaction("rw", [db.palettes, db.tubes], async () => {
+    const palette = paletteSchema.parse(await db.palettes.get(paletteId));
+    const held = await db.tubes.bulkGet([...tubeIds]);
+    if (held.some((tube) => tube === undefined || tube.deletedAt !== undefined))
+      throw new RangeError("The board names a tube that is not in the box");
+    await db.palettes.put(paletteSchema.parse({ ...palette, tubeIds: [...tubeIds] }));
+  });
+}

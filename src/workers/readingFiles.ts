@@ -1,0 +1,143 @@
+/** Files of readings, off the main thread: what kind it is, its rows with progress, and the way back to text. */
+import Papa from "papaparse";
+import { CgatsReader, writeCgats } from "../core/exchange/cgats";
+import { type Columns, readColumns, readRow } from "../core/exchange/columns";
+import {
+  type FileRefusal,
+  MOST_FIELDS,
+  MOST_FILE_BYTES,
+  MOST_ROWS,
+  type ReadingRow,
+} from "../core/exchange/readingRow";
+import { fail, type Result, succeed } from "../core/result";
+import { GRID_10NM } from "../core/spectrum/types";
+
+export type ReadingFilesApi = {
+  /** Every row, or line and reason why the file cannot be read; never a part of it. */
+  read: (
+    file: Blob,
+    onProgress: (share: number) => void,
+  ) => Promise<Result<readonly ReadingRow[], FileRefusal>>;
+};
+
+const LINES_PER_STEP = 500;
+
+export function createReadingFilesApi(): ReadingFilesApi {
+  return {
+    async read(file, onProgress) {
+      if (file.size === 0) return fail({ line: 0, reason: "the file is empty" });
+      if (file.size > MOST_FILE_BYTES) {
+        const megabytes = Math.round(file.size / 2 ** 20);
+        return fail({
+          line: 0,
+          reason: `the file has ${megabytes} MB; at most ${MOST_FILE_BYTES / 2 ** 20} MB can be read. Split it`,
+        });
+      }
+      let text: string;
+      try {
+        text = new TextDecoder("utf-8", { fatal: true }).decode(await file.arrayBuffer());
+      } catch {
+        return fail({ line: 1, reason: "this is not text in UTF-8. Save it as plain text" });
+      }
+      return isCsv(text) ? readCsv(text, onProgress) : readCgatsStepwise(text, onProgress);
+    },
+  };
+}
+
+/** A table with commas or semicolons in its first line; CGATS has a word alone there. */
+function isCsv(text: string): boolean {
+  const first = text.slice(0, Math.min(text.length, 20_000)).split("\n", 1)[0] ?? "";
+  return /[,;]/.test(first) && !/^\W*(?:CGATS|IT8|ISO|NCGATS)/i.test(first);
+}
+
+function readCgatsStepwise(
+  text: string,
+  onProgress: (share: number) => void,
+): Result<readonly ReadingRow[], FileRefusal> {
+  const reader = new CgatsReader(text);
+  for (;;) {
+    const outcome = reader.step(LINES_PER_STEP);
+    onProgress(reader.progress);
+    if (outcome === "done") return succeed(reader.rows);
+    if (outcome !== "more") return fail(outcome);
+  }
+}
+
+/** A quote before what a spreadsheet would take for a formula; taken off again when read. */
+const FORMULA_GUARD = /^'(?=[=+\-@\t\r])/;
+
+export function readCsv(
+  text: string,
+  onProgress: (share: number) => void,
+): Result<readonly ReadingRow[], FileRefusal> {
+  const rows: ReadingRow[] = [];
+  let columns: Columns | undefined;
+  let refusal: FileRefusal | undefined;
+  let line = 0;
+  Papa.parse<string[]>(text, {
+    skipEmptyLines: "greedy",
+    step: ({ data, errors, meta }, parser) => {
+      line++;
+      if (line % LINES_PER_STEP === 0) onProgress(meta.cursor / text.length);
+      const reason = errors[0]?.message ?? takeCsvRow(data);
+      if (reason === undefined) return;
+      refusal = { line, reason };
+      parser.abort();
+    },
+  });
+  if (refusal) return fail(refusal);
+  onProgress(1);
+  return rows.length > 0 ? succeed(rows) : fail({ line, reason: "there is no reading in it" });
+
+  function takeCsvRow(values: readonly string[]): string | undefined {
+    if (!columns) {
+      if (values.length > MOST_FIELDS) return `more than ${MOST_FIELDS} columns`;
+      const found = readColumns(values);
+      if (typeof found === "string") return found;
+      columns = found;
+      return undefined;
+    }
+    if (rows.length >= MOST_ROWS) return `more than ${MOST_ROWS} readings`;
+    const row = readRow(
+      values.map((value) => value.replace(FORMULA_GUARD, "")),
+      columns,
+      rows.length + 1,
+    );
+    if (typeof row === "string") return row;
+    rows.push(row);
+    return undefined;
+  }
+}
+
+/** Lossless: {@link readCsv} reads back what went in. */
+export function writeCsv(rows: readonly ReadingRow[]): string {
+  const hasLab = rows.some((row) => row.lab);
+  const hasSpectrum = rows.some((row) => row.spectrum);
+  if (rows.some((row) => (hasLab && !row.lab) || (hasSpectrum && !row.spectrum)))
+    throw new RangeError("A table holds rows of one kind: write those with and without spectra apart");
+  return Papa.unparse(
+    {
+      fields: [
+        "name",
+        "white_parts",
+        ...(hasLab ? ["lab_l", "lab_a", "lab_b"] : []),
+        ...(hasSpectrum
+          ? Array.from({ length: GRID_10NM.count }, (_, band) => `nm${GRID_10NM.startNm + 10 * band}`)
+          : []),
+      ],
+      data: rows.map((row) => [
+        row.name,
+        row.whiteParts ?? "",
+        ...(row.lab ?? []),
+        ...(row.spectrum ? Array.from(row.spectrum.values) : []),
+      ]),
+    },
+    // Only names could be taken for formulae; a minus sign of a number must stay.
+    { escapeFormulae: /^[=+\-@\t\r](?![\d.])/, newline: "\n" },
+  );
+}
+
+/** The text of a file of readings in one of the two formats. */
+export function writeReadings(rows: readonly ReadingRow[], format: "cgats" | "csv"): string {
+  return format === "csv" ? writeCsv(rows) : writeCgats(rows, "Gaman");
+}

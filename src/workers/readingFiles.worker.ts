@@ -1,0 +1,4 @@
+import * as Comlink from "comlink";
+import { createReadingFilesApi } from "./readingFiles";
+
+Comlink.expose(createReadingFilesApi());

@@ -1,0 +1,269 @@
+/** The box, one tube, its test, and what follows for recipes and records. */
+import { readFile } from "node:fs/promises";
+import type { Page } from "@playwright/test";
+import { expect, goTo, openDemo, test, trayNote } from "./support";
+
+const boxOf = (page: Page) => page.getByRole("region", { name: "Your box" });
+
+async function openTube(page: Page, name: string): Promise<void> {
+  await goTo(page, "Tubes");
+  await boxOf(page).getByRole("button", { name }).click();
+  await expect(page.getByRole("heading", { name, level: 2 })).toBeVisible();
+}
+
+async function recipesOf(page: Page, note: RegExp): Promise<string> {
+  await trayNote(page, note).click();
+  const recipes = page.getByRole("radiogroup", { name: /Ways to mix it|The recipe/ });
+  await expect(recipes).toContainText("ΔE");
+  return recipes.innerText();
+}
+
+/** Tabs until the control has the focus, then presses a key on it. */
+async function pressOn(page: Page, name: string | RegExp, key = "Enter"): Promise<void> {
+  const control = page.getByRole("button", { name, exact: typeof name === "string" });
+  for (let i = 0; i < 60; i++) {
+    if (await control.evaluate((element) => element === document.activeElement)) break;
+    await page.keyboard.press("Tab");
+  }
+  await expect(control).toBeFocused();
+  await page.keyboard.press(key);
+}
+
+test("a tube is tested by eye with two dabs by keyboard, recipes follow, and the test is undone", async ({
+  page,
+}) => {
+  await openDemo(page);
+  const before = await recipesOf(page, /Rope/);
+  await openTube(page, "Raw umber");
+  await expect(page.getByText("A generic model: typical for the pigment")).toBeVisible();
+  await pressOn(page, "Test this tube");
+  const sheet = page.getByRole("dialog");
+  await expect(sheet).toBeVisible();
+  for (let i = 0; i < 3; i++) await pressOn(page, "lighter");
+  await pressOn(page, "It looks the same");
+  await expect(sheet.getByText("the tube alone").last()).toBeVisible();
+  for (let i = 0; i < 2; i++) await pressOn(page, "lighter");
+  await pressOn(page, "It looks the same");
+  await pressOn(page, "Fit the tube to these");
+  await expect(sheet.getByText("Its tints are now known to about")).toBeVisible();
+  await pressOn(page, "Keep it");
+  await expect(sheet).toBeHidden();
+  await expect(boxOf(page).getByRole("button", { name: /Raw umber/ })).toContainText("2 readings");
+  expect(await recipesOf(page, /Rope/)).not.toBe(before);
+  await openTube(page, "Raw umber");
+  await page.getByRole("button", { name: "undo the last test" }).click();
+  await expect(page.getByText("A generic model: typical for the pigment")).toBeVisible();
+  expect(await recipesOf(page, /Rope/)).toBe(before);
+});
+
+test("the simulated colorimeter reads what is in the tube, and a step can be given up", async ({ page }) => {
+  await openDemo(page);
+  await openTube(page, "Viridian");
+  await page.getByRole("button", { name: "Test this tube" }).click();
+  const sheet = page.getByRole("dialog");
+  await sheet.getByRole("radio", { name: "simulated colorimeter" }).click();
+  await expect(sheet.getByText("stands in for a real one")).toBeVisible();
+  await sheet.getByRole("button", { name: "Connect", exact: true }).click();
+  await sheet.getByRole("button", { name: "give up" }).click();
+  await expect(sheet.getByText("Given up.")).toBeVisible();
+  for (let taken = 0; taken < 2; ) {
+    const connect = sheet.getByRole("button", { name: "Connect", exact: true });
+    if (await connect.isVisible()) {
+      await connect.click();
+      await sheet.getByRole("button", { name: /Calibrate/ }).click();
+    }
+    const measure = sheet.getByRole("button", { name: "Measure the dab" });
+    await expect(measure).toBeEnabled();
+    await measure.click();
+    // Held unsteadily, or the cable out: the instrument says so, and it is done again.
+    await expect(sheet.getByRole("status")).toHaveText(/Read\.|steadily|cable/);
+    taken = await sheet.locator("section li").count();
+  }
+  await sheet.getByRole("button", { name: "Fit the tube to these" }).click();
+  await sheet.getByRole("button", { name: "Keep it" }).click();
+  await expect(page.getByText("its tints, usually within")).toBeVisible();
+});
+
+test("a reading that cannot be true is refused with the reason", async ({ page }) => {
+  await openDemo(page);
+  await openTube(page, "Yellow ochre");
+  await page.getByRole("button", { name: "Test this tube" }).click();
+  const sheet = page.getByRole("dialog");
+  await sheet.getByRole("radio", { name: "typed numbers" }).click();
+  const field = sheet.getByLabel("The dab as CIELAB D65, or hex");
+  await field.fill("60 14 46");
+  await sheet.getByRole("button", { name: "Take this reading" }).click();
+  await sheet.getByLabel("The dab as CIELAB D65, or hex").fill("40 10 20");
+  await sheet.getByRole("button", { name: "Take this reading" }).click();
+  await expect(sheet.getByRole("alert")).toContainText("More white cannot darken a paint");
+  await expect(sheet.locator("section li")).toHaveCount(1);
+});
+
+test("a new name changes no prediction", async ({ page }) => {
+  await openDemo(page);
+  const before = await recipesOf(page, /Lichen/);
+  await openTube(page, "Prussian blue");
+  await page.getByRole("button", { name: "Edit" }).click();
+  await page.getByLabel("Name on your label").fill("Sky stuff");
+  await page.getByRole("button", { name: "Keep these" }).click();
+  await expect(page.getByRole("heading", { name: "Sky stuff", level: 2 })).toBeVisible();
+  expect(await recipesOf(page, /Lichen/)).toBe(before.replaceAll("Prussian blue", "Sky stuff"));
+});
+
+test("a wrong price is refused beside its field, and nothing is lost", async ({ page }) => {
+  await openDemo(page);
+  await openTube(page, "Viridian");
+  await page.getByRole("button", { name: "Edit" }).click();
+  await page.getByLabel("Price").fill("twelve");
+  await page.getByLabel("Batch").fill("B 7");
+  await page.getByRole("button", { name: "Keep these" }).click();
+  await expect(page.getByText("Type a number from 0.01")).toBeVisible();
+  await expect(page.getByLabel("Batch")).toHaveValue("B 7");
+  await page.getByLabel("Price").fill("12,5");
+  await page.getByRole("button", { name: "Keep these" }).click();
+  await expect(page.getByText("cost 12.5")).toBeVisible();
+});
+
+test("a deleted tube leaves the board, stays readable in the records, and can be put back", async ({
+  page,
+}) => {
+  await openDemo(page);
+  await openTube(page, "Raw umber");
+  await page.getByRole("button", { name: "delete" }).click();
+  await expect(boxOf(page).getByRole("status")).toContainText("Raw umber is out of the box");
+  await expect(page.getByRole("region", { name: "Board" })).not.toContainText("Raw umber");
+  await goTo(page, "Log");
+  await page.getByRole("button", { name: "Bottle glass" }).click();
+  await expect(page.getByRole("dialog")).toContainText("Raw umber (no longer in the box)");
+  await page.keyboard.press("Escape");
+  await openTube(page, "Prussian blue");
+  await page.getByRole("button", { name: "delete" }).click();
+  await page.getByRole("button", { name: "put it back" }).click();
+  await expect(page.getByRole("region", { name: "Board" })).toContainText("Prussian blue");
+});
+
+test("the box is searched by words and properties, filtered, and seen as a table", async ({ page }) => {
+  await openDemo(page);
+  await goTo(page, "Tubes");
+  const box = boxOf(page);
+  const search = box.getByLabel("Find by name, code, family, property");
+  await search.fill("cadmium");
+  await expect(box.getByText("2 of 15")).toBeVisible();
+  await search.fill("granulates blue");
+  await expect(box.getByRole("button", { name: /Ultramarine blue/ })).toBeVisible();
+  await search.fill("");
+  await box.getByText("filters and view").click();
+  await box.getByLabel("single pigment only").check();
+  await expect(box.getByText("14 of 15")).toBeVisible();
+  await box.getByLabel("without cadmium").check();
+  await expect(box.getByText("12 of 15")).toBeVisible();
+  await box.getByRole("radio", { name: "table" }).click();
+  await box.getByRole("button", { name: "Chroma" }).click();
+  await expect(box.getByRole("row").nth(1)).toContainText(/yellow|red/i);
+  await search.fill("no such paint");
+  await expect(box.getByText("Take a filter away")).toBeVisible();
+});
+
+test("tubes are added from the library and by the label, a mixture as a blend of its pigments", async ({
+  page,
+}) => {
+  await openDemo(page);
+  await goTo(page, "Tubes");
+  await page.getByRole("button", { name: "add tubes" }).click();
+  const sheet = page.getByRole("dialog");
+  await sheet.getByLabel("Name on the label").fill("Marsh green");
+  await sheet.getByLabel("Pigments, such as PY74 PG7").fill("PX999");
+  await sheet.getByRole("button", { name: "Put it in the box", exact: true }).last().click();
+  await expect(sheet.getByRole("alert")).toContainText("No generic paint is made of PX999");
+  await sheet.getByLabel("Pigments, such as PY74 PG7").fill("PY42 PG18");
+  await sheet.getByRole("button", { name: "Put it in the box", exact: true }).last().click();
+  await expect(page.getByRole("heading", { name: "Marsh green", level: 2 })).toBeVisible();
+  await expect(page.getByText("PY42 + PG18, a mixture, oil")).toBeVisible();
+  await page.getByRole("button", { name: "add tubes" }).click();
+  await sheet.getByRole("checkbox", { name: /Cobalt blue/ }).check();
+  await sheet.getByRole("button", { name: "Put it in the box", exact: true }).first().click();
+  await expect(page.getByRole("heading", { name: "Cobalt blue", level: 2 })).toBeVisible();
+  await expect(page.getByText("Can make the skin and the lungs sensitive")).toBeVisible();
+});
+
+test("two tubes stand side by side, with what could stand in", async ({ page }) => {
+  await openDemo(page);
+  await openTube(page, "Burnt sienna");
+  await page.getByRole("button", { name: "Compare with" }).click();
+  const sheet = page.getByRole("dialog");
+  await expect(sheet.getByLabel("The other tube")).toHaveValue("transparent-red-oxide");
+  await expect(sheet.getByRole("row")).toHaveCount(8);
+  await expect(sheet.getByText("Without it")).toBeVisible();
+  await expect(sheet.getByText(/At equal value in white, .* imitates it/)).toBeVisible();
+});
+
+test("readings are saved as a file and read back from it, and a broken file is refused with line and reason", async ({
+  page,
+}) => {
+  await openDemo(page);
+  await openTube(page, "Viridian");
+  const [saved] = await Promise.all([
+    page.waitForEvent("download"),
+    page.getByRole("button", { name: "save its predicted ladder as CGATS" }).click(),
+  ]);
+  expect(saved.suggestedFilename()).toBe("viridian-predicted.txt");
+  const text = await readFile(await saved.path(), "utf8");
+  await openTube(page, "Raw umber");
+  await page.getByRole("button", { name: "Test this tube" }).click();
+  const sheet = page.getByRole("dialog");
+  await sheet.getByRole("radio", { name: "from a file" }).click();
+  const chooser = sheet.getByLabel(/CGATS text or CSV/);
+  const fileOf = (name: string, content: string) => ({
+    name,
+    mimeType: "text/plain",
+    buffer: Buffer.from(content),
+  });
+  await chooser.setInputFiles(fileOf("cut.txt", text.slice(0, 900)));
+  await expect(sheet.getByRole("alert")).toContainText(
+    /cut\.txt was not read: line \d+, .*Nothing was changed/,
+  );
+  await chooser.setInputFiles(fileOf("viridian.txt", text));
+  await expect(sheet.getByText("Find among 7 readings of viridian.txt")).toBeVisible();
+  for (const place of [0, 4])
+    await sheet
+      .getByRole("button", { name: /^take Viridian/ })
+      .nth(place)
+      .click();
+  await expect(sheet.locator("section li")).toHaveCount(2);
+  await sheet.getByRole("button", { name: "Fit the tube to these" }).click();
+  await sheet.getByRole("button", { name: "Keep it" }).click();
+  await expect(page.getByText("opens to a green").or(page.getByText("On the board a green"))).toBeVisible();
+});
+
+test("cautions stand in one place, highest class first, and look-alikes on the board are named", async ({
+  page,
+}) => {
+  await openDemo(page);
+  await goTo(page, "Tubes");
+  await page.getByRole("button", { name: "cautions" }).click();
+  const sheet = page.getByRole("dialog");
+  await expect(sheet.getByRole("listitem").first()).toContainText("Cadmium. Do not breathe its dust");
+  await expect(sheet.getByRole("listitem").first()).toContainText("Cadmium red light");
+  await expect(sheet).toContainText("Rags and paper with oil can heat up by themselves");
+  expect(await sheet.innerText()).not.toMatch(/\bsafe\b/i);
+  await page.keyboard.press("Escape");
+  await expect(page.getByText("look alike on the board")).toHaveCount(0);
+  await goTo(page, "Table");
+  await page.getByRole("button", { name: "Change the board" }).click();
+  await page.getByRole("checkbox", { name: /Burnt sienna/ }).check();
+  await page.getByRole("checkbox", { name: /Transparent red oxide/ }).check();
+  await page.getByRole("button", { name: "Lay out this board" }).click();
+  await goTo(page, "Tubes");
+  await expect(
+    page.getByText("Burnt sienna and Transparent red oxide look alike on the board"),
+  ).toBeVisible();
+});
+
+test("on a phone one tube is read at a time", async ({ page }) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  await openDemo(page);
+  await openTube(page, "Ivory black");
+  await expect(boxOf(page)).toBeHidden();
+  await page.getByRole("button", { name: "all tubes" }).click();
+  await expect(boxOf(page)).toBeVisible();
+});
