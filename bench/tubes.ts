@@ -1,4 +1,7 @@
 /** A box of hundreds of tubes and a file of thousands of spectra, in the built application. */
+import { mkdtempSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import path from "node:path";
 import type { Page } from "@playwright/test";
 import { withServedBrowser } from "../scripts/run/servedBrowser";
 import { createRng } from "../src/core/random/rng";
@@ -68,7 +71,7 @@ function fillBox(page: Page): Promise<void> {
   );
 }
 
-/** From the click on the view to its last tube in the page. */
+/** From the click on the view to its tubes in the page. */
 function listTime(page: Page): Promise<number> {
   return page.evaluate(async (count) => {
     const link = [...document.querySelectorAll<HTMLAnchorElement>("nav[aria-label=Views] a")].find(
@@ -76,8 +79,12 @@ function listTime(page: Page): Promise<number> {
     );
     const started = performance.now();
     link?.click();
-    while (document.querySelectorAll("ul[aria-label=Tubes] li").length < count)
-      await new Promise((resolve) => requestAnimationFrame(resolve));
+    const isThere = (): boolean =>
+      document.querySelectorAll("ul[aria-label=Tubes] li").length > 5 &&
+      document
+        .querySelector("section[aria-label='Your box']")
+        ?.textContent.includes(`${count} of ${count}`) === true;
+    while (!isThere()) await new Promise((resolve) => requestAnimationFrame(resolve));
     return performance.now() - started;
   }, TUBES);
 }
@@ -134,12 +141,11 @@ async function importTime(page: Page): Promise<{ readonly seconds: number; reado
   await page.evaluate(() => {
     (window as unknown as { longTasks: number[] }).longTasks = [];
   });
+  const file = path.join(mkdtempSync(path.join(tmpdir(), "gaman-bench-")), "many.txt");
+  writeFileSync(file, text);
   const started = Date.now();
-  await page.getByLabel(/CGATS text or CSV/).setInputFiles({
-    name: "many.txt",
-    mimeType: "text/plain",
-    buffer: Buffer.from(text),
-  });
+  // From disk, as a painter's file comes: handed over in memory it would be decoded on the page's own thread.
+  await page.getByLabel(/CGATS text or CSV/).setInputFiles(file);
   await page.getByText(`Find among ${SPECTRA} readings`).waitFor();
   const seconds = (Date.now() - started) / 1000;
   const longTasks = await page.evaluate(() => (window as unknown as { longTasks: number[] }).longTasks);

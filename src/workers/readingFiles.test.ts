@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { labD65 } from "../core/color/types";
-import type { ReadingRow } from "../core/exchange/readingRow";
+import { packReadings, type ReadingRow, unpackReading } from "../core/exchange/readingRow";
 import { createRng } from "../core/random/rng";
 import { GRID_10NM } from "../core/spectrum/types";
 import { createReadingFilesApi, readCsv, writeCsv, writeReadings } from "./readingFiles";
@@ -71,6 +71,16 @@ describe("CSV of readings", () => {
   });
 });
 
+describe("packed readings", () => {
+  it("come back with their holes", () => {
+    const [row] = rowsOf(1);
+    if (!row) throw new Error("no row");
+    const rows = [row, { ...row, lab: undefined }, { ...row, spectrum: undefined, whiteParts: undefined }];
+    const packed = packReadings(rows);
+    expect(rows.map((_, i) => unpackReading(packed, i))).toEqual(rows);
+  });
+});
+
 describe("files of readings", () => {
   it("are told apart by their first line, and read with progress", async () => {
     const rows = rowsOf(2000);
@@ -80,7 +90,9 @@ describe("files of readings", () => {
       const answer = await createReadingFilesApi().read(new Blob([writeReadings(named, format)]), (share) => {
         shares.push(share);
       });
-      expect(answer).toEqual({ ok: true, value: named });
+      if (!answer.ok) throw new Error(answer.failure.reason);
+      expect(named.map((_, i) => unpackReading(answer.value, i))).toEqual(named);
+      expect(unpackReading(answer.value, named.length)).toBeUndefined();
       expect(shares.length).toBeGreaterThan(2);
       expect([...shares].sort((a, b) => a - b)).toEqual(shares);
     }

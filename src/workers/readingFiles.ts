@@ -7,6 +7,8 @@ import {
   MOST_FIELDS,
   MOST_FILE_BYTES,
   MOST_ROWS,
+  type PackedReadings,
+  packReadings,
   type ReadingRow,
 } from "../core/exchange/readingRow";
 import { fail, type Result, succeed } from "../core/result";
@@ -14,11 +16,10 @@ import { GRID_10NM } from "../core/spectrum/types";
 
 export type ReadingFilesApi = {
   /** Every row, or line and reason why the file cannot be read; never a part of it. */
-  read: (
-    file: Blob,
-    onProgress: (share: number) => void,
-  ) => Promise<Result<readonly ReadingRow[], FileRefusal>>;
+  read: (file: Blob, onProgress: (share: number) => void) => Promise<FileAnswer>;
 };
+
+export type FileAnswer = Result<PackedReadings, FileRefusal>;
 
 const LINES_PER_STEP = 500;
 
@@ -39,7 +40,8 @@ export function createReadingFilesApi(): ReadingFilesApi {
       } catch {
         return fail({ line: 1, reason: "this is not text in UTF-8. Save it as plain text" });
       }
-      return isCsv(text) ? readCsv(text, onProgress) : readCgatsStepwise(text, onProgress);
+      const answer = isCsv(text) ? readCsv(text, onProgress) : readCgatsStepwise(text, onProgress);
+      return answer.ok ? succeed(packReadings(answer.value)) : answer;
     },
   };
 }

@@ -1,11 +1,9 @@
 /** One worker for each file that is read; giving up ends it. */
 import * as Comlink from "comlink";
-import type { FileRefusal, ReadingRow } from "../core/exchange/readingRow";
-import type { Result } from "../core/result";
-import type { ReadingFilesApi } from "./readingFiles";
+import type { FileAnswer, ReadingFilesApi } from "./readingFiles";
 
 export type FileReading = {
-  readonly answer: Promise<Result<readonly ReadingRow[], FileRefusal>>;
+  readonly answer: Promise<FileAnswer>;
   readonly giveUp: () => void;
 };
 
@@ -15,12 +13,19 @@ export function readReadingFile(file: Blob, onProgress: (share: number) => void)
     name: "reading-files",
   });
   const remote = Comlink.wrap<ReadingFilesApi>(worker);
-  const answer = remote.read(file, Comlink.proxy(onProgress)).finally(() => {
+  // Progress comes through a port of its own, so that its last word may arrive after the answer.
+  let isOpen = true;
+  const tell = (share: number): void => {
+    if (isOpen) onProgress(share);
+  };
+  const answer = remote.read(file, Comlink.proxy(tell)).finally(() => {
+    isOpen = false;
     worker.terminate();
   });
   return {
     answer,
     giveUp: () => {
+      isOpen = false;
       worker.terminate();
     },
   };

@@ -49,7 +49,14 @@ export class SolverClient {
     size: number,
     onProgress: (share: number) => void,
   ): Promise<Result<PaletteTable, SolverFailure>> {
-    return this.ask((remote) => remote.paletteTable(tubes, size, Comlink.proxy(onProgress)));
+    // Progress comes through a port of its own, so that its last word may arrive after the answer.
+    let isOpen = true;
+    const tell = (share: number): void => {
+      if (isOpen) onProgress(share);
+    };
+    return this.ask((remote) => remote.paletteTable(tubes, size, Comlink.proxy(tell))).finally(() => {
+      isOpen = false;
+    });
   }
 
   /** Gives up the question that is open, if any. */

@@ -1,5 +1,5 @@
 /** Readings as files carry them: a name, a ratio in white, a colour, a spectrum. */
-import type { LabD65 } from "../color/types";
+import { type LabD65, labD65 } from "../color/types";
 import { GRID_10NM, type Reflectance } from "../spectrum/types";
 
 export type ReadingRow = {
@@ -10,6 +10,51 @@ export type ReadingRow = {
   readonly lab: LabD65 | undefined;
   readonly spectrum: Reflectance | undefined;
 };
+
+/** Many readings as a few arrays, which cross between threads without being copied. */
+export type PackedReadings = {
+  readonly names: readonly string[];
+  /** Per row; NaN where the file says nothing. */
+  readonly whiteParts: Float64Array;
+  /** L*, a*, b* per row; NaN where there is only a spectrum. */
+  readonly labs: Float64Array;
+  /** 36 bands per row; NaN where there is none. Empty when no row has a spectrum. */
+  readonly spectra: Float64Array;
+};
+
+export function packReadings(rows: readonly ReadingRow[]): PackedReadings {
+  const hasSpectra = rows.some((row) => row.spectrum);
+  const whiteParts = new Float64Array(rows.length).fill(Number.NaN);
+  const labs = new Float64Array(3 * rows.length).fill(Number.NaN);
+  const spectra = new Float64Array(hasSpectra ? GRID_10NM.count * rows.length : 0).fill(Number.NaN);
+  rows.forEach((row, i) => {
+    if (row.whiteParts !== undefined) whiteParts[i] = row.whiteParts;
+    if (row.lab) labs.set(row.lab, 3 * i);
+    if (row.spectrum) spectra.set(row.spectrum.values, GRID_10NM.count * i);
+  });
+  return { names: rows.map((row) => row.name), whiteParts, labs, spectra };
+}
+
+/** One row of a packed table; undefined beyond its end. */
+export function unpackReading(
+  { names, whiteParts, labs, spectra }: PackedReadings,
+  index: number,
+): ReadingRow | undefined {
+  const name = names[index];
+  if (name === undefined) return undefined;
+  const [l = Number.NaN, a = Number.NaN, b = Number.NaN] = labs.subarray(3 * index, 3 * index + 3);
+  const parts = whiteParts[index];
+  const values = spectra.slice(GRID_10NM.count * index, GRID_10NM.count * (index + 1));
+  return {
+    name,
+    whiteParts: parts === undefined || Number.isNaN(parts) ? undefined : parts,
+    lab: Number.isNaN(l) ? undefined : labD65(l, a, b),
+    spectrum:
+      values.length === 0 || Number.isNaN(values[0])
+        ? undefined
+        : { grid: GRID_10NM, values: Array.from(values) },
+  };
+}
 
 /** Why a file is refused, with the line that shows it; lines count from 1. */
 export type FileRefusal = { readonly line: number; readonly reason: string };

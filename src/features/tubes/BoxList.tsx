@@ -2,7 +2,8 @@
 
 /** Search, filters, and the tubes as smears or as a table. */
 import { clsx } from "clsx";
-import { useDeferredValue, useMemo, useState } from "react";
+import { useVirtualizer } from "@tanstack/react-virtual";
+import { useDeferredValue, useMemo, useRef, useState } from "react";
 import type { Tube } from "../../persistence/schema";
 import { Choice } from "../../ui/Choice";
 import { TextField } from "../../ui/fields";
@@ -72,12 +73,55 @@ export function BoxList({
       ) : view === "table" ? (
         <BoxTable tubes={shown} openId={openId} onOpen={onOpen} />
       ) : (
-        <ul className="mt-1 min-h-0 flex-1 border-t wide:overflow-y-auto" aria-label="Tubes" tabIndex={0}>
-          {shown.map((tube, i) => (
-            // Hundreds of smears: those out of sight cost nothing to draw.
+        <SmearList tubes={shown} openId={openId} onOpen={onOpen} />
+      )}
+    </>
+  );
+}
+
+/** Height of a row before it is measured, and rows beyond both edges that are there already. */
+const ROW_PX = 61;
+const OVERSCAN = 12;
+
+/** Only the rows in sight are drawn, so that hundreds of tubes stay quick. */
+function SmearList({
+  tubes,
+  openId,
+  onOpen,
+}: {
+  tubes: readonly Tube[];
+  openId: string | undefined;
+  onOpen: (tubeId: string) => void;
+}) {
+  const frame = useRef<HTMLDivElement>(null);
+  const rows = useVirtualizer({
+    count: tubes.length,
+    getScrollElement: () => frame.current,
+    estimateSize: () => ROW_PX,
+    overscan: OVERSCAN,
+    getItemKey: (index) => tubes[index]?.id ?? index,
+  });
+  return (
+    <div
+      ref={frame}
+      className="mt-1 h-[60dvh] min-h-0 flex-1 overflow-y-auto border-t"
+      tabIndex={0}
+      role="region"
+      aria-label="Tubes as smears"
+    >
+      <ul className="relative" aria-label="Tubes" style={{ height: rows.getTotalSize() }}>
+        {rows.getVirtualItems().map(({ index, key, start }) => {
+          const tube = tubes[index];
+          if (!tube) return null;
+          return (
             <li
-              key={tube.id}
-              className="border-b [contain-intrinsic-size:auto_3.6rem] [content-visibility:auto]"
+              key={key}
+              ref={rows.measureElement}
+              data-index={index}
+              aria-setsize={tubes.length}
+              aria-posinset={index + 1}
+              className="absolute inset-x-0 top-0 border-b"
+              style={{ transform: `translateY(${start}px)` }}
             >
               <button
                 type="button"
@@ -90,7 +134,7 @@ export function BoxList({
                   tube.id === openId && "border-l-4 border-ink pl-2",
                 )}
               >
-                <Smear ladder={ladderOfTube(tube)} variant={i} className="h-8 w-28 shrink-0" />
+                <Smear ladder={ladderOfTube(tube)} variant={index} className="h-8 w-28 shrink-0" />
                 <span className="min-w-0">
                   <span className={clsx("block truncate", tube.id === openId && "font-bold")}>
                     {tube.label}
@@ -101,9 +145,9 @@ export function BoxList({
                 </span>
               </button>
             </li>
-          ))}
-        </ul>
-      )}
-    </>
+          );
+        })}
+      </ul>
+    </div>
   );
 }

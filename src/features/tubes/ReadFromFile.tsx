@@ -3,7 +3,7 @@
 /** Readings from a CGATS or CSV file: chosen, read in a worker with progress, and taken one by one. */
 import { useEffect, useRef, useState } from "react";
 import type { LabD65 } from "../../core/color/types";
-import type { ReadingRow } from "../../core/exchange/readingRow";
+import { type PackedReadings, unpackReading } from "../../core/exchange/readingRow";
 import { labFromReflectance } from "../../core/spectrum/colorimetry";
 import type { TubeReading } from "../../core/tube/calibrateTube";
 import { VIEWING } from "../../data/standardViewing";
@@ -20,10 +20,21 @@ const BAND_UNCERTAINTY = 0.004;
 /** Rows shown at a time; the rest is found by its name. */
 const MOST_SHOWN = 50;
 
+/** The first rows whose name holds the text. */
+function placesOf({ names }: PackedReadings, text: string): number[] {
+  const wanted = text.trim().toLowerCase();
+  const places: number[] = [];
+  for (const [place, name] of names.entries()) {
+    if (places.length === MOST_SHOWN) break;
+    if (name.toLowerCase().includes(wanted)) places.push(place);
+  }
+  return places;
+}
+
 type State =
   | { readonly kind: "none" }
   | { readonly kind: "reading"; readonly share: number }
-  | { readonly kind: "read"; readonly fileName: string; readonly rows: readonly ReadingRow[] }
+  | { readonly kind: "read"; readonly fileName: string; readonly readings: PackedReadings }
   | { readonly kind: "refused"; readonly word: string };
 
 export function ReadFromFile({
@@ -53,7 +64,7 @@ export function ReadFromFile({
     if (running.current !== reading) return;
     setState(
       answer.ok
-        ? { kind: "read", fileName: file.name, rows: answer.value }
+        ? { kind: "read", fileName: file.name, readings: answer.value }
         : {
             kind: "refused",
             word: `${file.name} was not read: ${answer.failure.line > 0 ? `line ${answer.failure.line}, ` : ""}${answer.failure.reason}. Nothing was changed.`,
@@ -98,45 +109,43 @@ export function ReadFromFile({
       {state.kind === "read" ? (
         <>
           <TextField
-            label={`Find among ${state.rows.length} readings of ${state.fileName}`}
+            label={`Find among ${state.readings.names.length} readings of ${state.fileName}`}
             value={text}
             onChange={(event) => {
               setText(event.target.value);
             }}
           />
           <ul className="max-h-64 overflow-y-auto border-y" tabIndex={0} aria-label="Readings of the file">
-            {state.rows
-              .filter((row) => row.name.toLowerCase().includes(text.trim().toLowerCase()))
-              .slice(0, MOST_SHOWN)
-              .map((row, i) => {
-                const lab = row.lab ?? (row.spectrum && labFromReflectance(row.spectrum, VIEWING.D65));
-                if (!lab) return null;
-                return (
-                  <li key={i} className="flex items-center gap-3 border-b py-1 last:border-b-0">
-                    <Patch lab={lab} className="h-11 w-14 shrink-0" />
-                    <span className="min-w-0 flex-1 leading-tight">
-                      <span className="block truncate font-semibold">{row.name}</span>
-                      <span className="block truncate text-sm text-muted">
-                        {describeLab(lab, settings).sentence}
-                      </span>
+            {placesOf(state.readings, text).map((place) => {
+              const row = unpackReading(state.readings, place);
+              const lab = row && (row.lab ?? (row.spectrum && labFromReflectance(row.spectrum, VIEWING.D65)));
+              if (!lab) return null;
+              return (
+                <li key={place} className="flex items-center gap-3 border-b py-1 last:border-b-0">
+                  <Patch lab={lab} className="h-11 w-14 shrink-0" />
+                  <span className="min-w-0 flex-1 leading-tight">
+                    <span className="block truncate font-semibold">{row.name}</span>
+                    <span className="block truncate text-sm text-muted">
+                      {describeLab(lab, settings).sentence}
                     </span>
-                    <Button
-                      weight="quiet"
-                      aria-label={`take ${row.name}`}
-                      onClick={() => {
-                        onTake(
-                          lab,
-                          FROM_FILE,
-                          row.spectrum && { reflectance: row.spectrum, uncertainty: BAND_UNCERTAINTY },
-                          row.whiteParts,
-                        );
-                      }}
-                    >
-                      take
-                    </Button>
-                  </li>
-                );
-              })}
+                  </span>
+                  <Button
+                    weight="quiet"
+                    aria-label={`take ${row.name}`}
+                    onClick={() => {
+                      onTake(
+                        lab,
+                        FROM_FILE,
+                        row.spectrum && { reflectance: row.spectrum, uncertainty: BAND_UNCERTAINTY },
+                        row.whiteParts,
+                      );
+                    }}
+                  >
+                    take
+                  </Button>
+                </li>
+              );
+            })}
           </ul>
         </>
       ) : null}

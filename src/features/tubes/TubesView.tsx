@@ -3,7 +3,7 @@
 /** The box at the left, one tube opened at the right; on a phone one after the other. */
 import { clsx } from "clsx";
 import { useRouter, useSearchParams } from "next/navigation";
-import { useState } from "react";
+import { useDeferredValue, useState } from "react";
 import type { DeletedTube } from "../../persistence/tubes";
 import { restoreTube } from "../../persistence/tubes";
 import { Button } from "../../ui/Button";
@@ -29,6 +29,8 @@ export function TubesView() {
   const chosen = asked === null ? undefined : box.find((tube) => tube.id === asked);
   // Wide screens have room for a page beside the list, so one is always open there.
   const shown = chosen ?? box.find((tube) => tube.archivedAt === undefined);
+  // The list is there first; what is worked out about the opened tube follows.
+  const opened = useDeferredValue(shown, undefined);
   const undo = async (): Promise<void> => {
     if (!deleted) return;
     await restoreTube(db, deleted.undo);
@@ -92,10 +94,10 @@ export function TubesView() {
         aria-label="Tube"
         className={clsx("min-w-0 wide:overflow-y-auto", chosen ? "" : "hidden wide:block")}
       >
-        {shown ? (
+        {opened ? (
           <TubePage
-            key={shown.id}
-            tube={shown}
+            key={opened.id}
+            tube={opened}
             onBack={() => {
               open(undefined);
             }}

@@ -11,7 +11,7 @@ import { VIEWING } from "../../data/standardViewing";
 import { PAINT_SURFACE } from "../../data/surface";
 import { WHITE_BENCH } from "../../data/whiteBench";
 import type { Settings, Tube } from "../../persistence/schema";
-import { opticsOfTube } from "../shared/paint";
+import { ladderOfTube, opticsOfTube } from "../shared/paint";
 import { describeLab } from "../shared/words";
 
 /** White cartridge paper, and a film scraped as thin as a knife leaves it. */
@@ -78,9 +78,9 @@ function aHue(words: string): string {
 
 /** Beside the middle of the other tubes. */
 export function strengthWords(optics: OpticalModel, others: readonly OpticalModel[]): string | undefined {
-  const own = tintingStrength(optics, WHITE_BENCH);
+  const own = strengthOf(optics);
   const known = others
-    .map((other) => tintingStrength(other, WHITE_BENCH))
+    .map(strengthOf)
     .filter((strength) => strength !== undefined)
     .sort((a, b) => a - b);
   const middle = known[Math.floor(known.length / 2)];
@@ -91,6 +91,17 @@ export function strengthWords(optics: OpticalModel, others: readonly OpticalMode
   if (ratio <= 1 / 3) return `Weak: the middle of your box is ${times(1 / ratio).toLowerCase()} as strong.`;
   if (ratio <= 1 / 1.3) return `Weaker than the middle of your box, ${ratio.toFixed(1)} times as strong.`;
   return "About as strong as the middle of your box.";
+}
+
+/** Found by bisection, so it is worth keeping; tubes of one generic model share it. */
+const strengths = new WeakMap<OpticalModel, { readonly strength: number | undefined }>();
+
+function strengthOf(optics: OpticalModel): number | undefined {
+  const known = strengths.get(optics);
+  if (known) return known.strength;
+  const strength = tintingStrength(optics, WHITE_BENCH);
+  strengths.set(optics, { strength });
+  return strength;
 }
 
 function times(ratio: number): string {
@@ -142,17 +153,21 @@ export function factsOf(tube: Tube, box: readonly Tube[], settings: Settings): F
         settings,
       ).sentence,
     },
-    quietedBy(optics, others),
+    quietedBy(optics, distinctPaints(others)),
     lookAlikeFact(optics, others),
   ];
   return facts.filter((fact) => fact !== undefined);
 }
 
+type OtherTube = { readonly tube: Tube; readonly optics: OpticalModel };
+
+/** One tube of each paint: a second tube of the same generic model does the same. */
+function distinctPaints(others: readonly OtherTube[]): OtherTube[] {
+  return [...new Map([...others].reverse().map((other) => [other.optics, other])).values()].reverse();
+}
+
 /** The tube of the box that takes half of its chroma with the least change of value and hue. */
-function quietedBy(
-  optics: OpticalModel,
-  others: readonly { readonly tube: Tube; readonly optics: OpticalModel }[],
-): Fact | undefined {
+function quietedBy(optics: OpticalModel, others: readonly OtherTube[]): Fact | undefined {
   const peak = chromaPeak(optics, WHITE_BENCH);
   const chroma = lchFromLab(peak.lab)[1];
   if (chroma < 12 || others.length === 0) return undefined;
@@ -181,17 +196,23 @@ function quietedBy(
   };
 }
 
-function lookAlikeFact(
-  optics: OpticalModel,
-  others: readonly { readonly tube: Tube; readonly optics: OpticalModel }[],
-): Fact | undefined {
+const MOST_NAMED = 4;
+
+function lookAlikeFact(optics: OpticalModel, others: readonly OtherTube[]): Fact | undefined {
   const masstone = tintLab(optics, 0, WHITE_BENCH);
   const alike = others.filter(
-    (other) => deltaE2000(masstone, tintLab(other.optics, 0, WHITE_BENCH)) < LOOK_ALIKE_BELOW,
+    (other) => deltaE2000(masstone, ladderOfTube(other.tube)[0] ?? masstone) < LOOK_ALIKE_BELOW,
   );
   return alike.length === 0
     ? undefined
-    : { name: "looks on the board like", words: alike.map((other) => other.tube.label).join(", ") };
+    : {
+        name: "looks on the board like",
+        words:
+          alike
+            .slice(0, MOST_NAMED)
+            .map((other) => other.tube.label)
+            .join(", ") + (alike.length > MOST_NAMED ? ` and ${alike.length - MOST_NAMED} more` : ""),
+      };
 }
 
 export function partsWords(parts: number): string {
