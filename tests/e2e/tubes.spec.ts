@@ -82,6 +82,7 @@ test("the simulated colorimeter reads what is in the tube, and a step can be giv
   await sheet.getByRole("button", { name: "Fit the tube to these" }).click();
   await sheet.getByRole("button", { name: "Keep it" }).click();
   await expect(page.getByText("its tints, usually within")).toBeVisible();
+  await expect(page.getByText("against the generic model")).toBeVisible();
 });
 
 test("a reading that cannot be true is refused with the reason", async ({ page }) => {
@@ -184,6 +185,23 @@ test("tubes are added from the library and by the label, a mixture as a blend of
   await sheet.getByRole("button", { name: "Put it in the box", exact: true }).first().click();
   await expect(page.getByRole("heading", { name: "Cobalt blue", level: 2 })).toBeVisible();
   await expect(page.getByText("Can make the skin and the lungs sensitive")).toBeVisible();
+});
+
+test("a tube without a label starts from the paint that is most like its colour", async ({ page }) => {
+  await openDemo(page);
+  await goTo(page, "Tubes");
+  await page.getByRole("button", { name: "add tubes" }).click();
+  const sheet = page.getByRole("dialog");
+  await sheet.getByRole("button", { name: "Find the most like" }).click();
+  await expect(sheet.getByRole("alert")).toContainText("Type the colour of the tube alone");
+  await sheet.getByLabel("The tube alone, CIELAB D65 or hex").fill("22 0 -4");
+  await sheet.getByLabel("One part in nine of white").fill("46 -14 -28");
+  await sheet.getByRole("button", { name: "Find the most like" }).click();
+  const first = sheet.getByRole("list", { name: "Most like it" }).getByRole("listitem").first();
+  await expect(first).toContainText(/blue .*alone ΔE .*in white ΔE/i);
+  await first.getByRole("button").click();
+  await expect(page.getByRole("heading", { name: /^Unknown, like/, level: 2 })).toBeVisible();
+  await expect(page.getByText("Treat it with the care of the worst it might be")).toBeVisible();
 });
 
 test("two tubes stand side by side, with what could stand in", async ({ page }) => {

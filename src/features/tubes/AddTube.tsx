@@ -10,6 +10,7 @@ import { TextField } from "../../ui/fields";
 import { modelsById, PaintPicker } from "../shared/PaintPicker";
 import { useStudio } from "../shared/Studio";
 import { tubeFromLabel } from "./labelTube";
+import { UnknownTube } from "./UnknownTube";
 
 export function AddTube({
   isOpen,
@@ -25,11 +26,12 @@ export function AddTube({
       isOpen={isOpen}
       onOpenChange={onOpenChange}
       title="Add tubes"
-      description="From the generic paints, or by the pigments on the label."
+      description="From the generic paints, by the pigments on the label, or by colour."
     >
       <div className="flex flex-col gap-6">
         <FromLibrary onAdded={onAdded} />
         <FromLabel onAdded={onAdded} />
+        <UnknownTube onAdded={onAdded} />
       </div>
     </Sheet>
   );

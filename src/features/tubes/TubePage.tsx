@@ -29,7 +29,7 @@ import { CompareTubes } from "./CompareTubes";
 import { SaveReadings } from "./SaveReadings";
 import { TubeForm } from "./TubeForm";
 import { TubeTest } from "./TubeTest";
-import { characterSentences, factsOf, propertyWords } from "./tubeWords";
+import { characterSentences, factsOf, movedWords, propertyWords } from "./tubeWords";
 
 const LadderChart = lazy(async () => ({ default: (await import("./LadderChart")).LadderChart }));
 
@@ -231,7 +231,7 @@ export function TubePage({
 }
 
 function HowSure({ tube }: { tube: Tube }) {
-  const { db, attempt } = useStudio();
+  const { db, settings, attempt } = useStudio();
   const calibration = tube.optics.calibrations.at(-1);
   const hasGeneric = genericOpticsOf(tube) !== undefined;
   return (
@@ -244,6 +244,9 @@ function HowSure({ tube }: { tube: Tube }) {
           <dl>
             <Row name="its tints, usually within" words={`ΔE ${calibration.spreadAfter.toFixed(1)}`} />
             <Row name="before your readings" words={`ΔE ${calibration.spreadBefore.toFixed(1)}`} />
+            {movedWords(tube, settings) ? (
+              <Row name="against the generic model" words={movedWords(tube, settings) ?? ""} />
+            ) : null}
             <Row
               name="readings missed, before and now"
               words={`ΔE ${mean(calibration.readings.map((reading) => reading.missBefore)).toFixed(1)}, ${mean(calibration.readings.map((reading) => reading.missAfter)).toFixed(1)}`}

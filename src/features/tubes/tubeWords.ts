@@ -1,6 +1,7 @@
 /** A tube in words: what it is, what it does, what it is like beside the others. */
 import { lchFromLab } from "../../core/color/cieLab";
 import { correctors } from "../../core/correct/correctors";
+import { differenceWords, WORKING_TOLERANCE } from "../../core/describe/difference";
 import { valueText } from "../../core/describe/valueScale";
 import { blendOptics } from "../../core/mixing/mixture";
 import { GRID_10NM, type OpticalModel } from "../../core/spectrum/types";
@@ -11,7 +12,7 @@ import { VIEWING } from "../../data/standardViewing";
 import { PAINT_SURFACE } from "../../data/surface";
 import { WHITE_BENCH } from "../../data/whiteBench";
 import type { Settings, Tube } from "../../persistence/schema";
-import { ladderOfTube, opticsOfTube } from "../shared/paint";
+import { genericOpticsOf, ladderOfTube, opticsOfTube } from "../shared/paint";
 import { describeLab } from "../shared/words";
 
 /** White cartridge paper, and a film scraped as thin as a knife leaves it. */
@@ -108,6 +109,32 @@ function times(ratio: number): string {
   const whole = Math.round(ratio);
   const words = ["", "", "Twice", "Three times", "Four times", "Five times", "Six times"];
   return words[whole] ?? `${whole} times`;
+}
+
+/** Where differences from the generic model are looked at: one part in so many of white. */
+const JUDGED_IN = 9;
+
+/** What a calibration moved: strength, and how its tint differs from the generic one's, in words. */
+export function movedWords(tube: Tube, settings: Settings): string | undefined {
+  const generic = genericOpticsOf(tube);
+  const believed = opticsOfTube(tube);
+  if (!generic || !believed || tube.optics.calibrations.length === 0) return undefined;
+  const [before, after] = [strengthOf(generic), strengthOf(believed)];
+  const ratio = before === undefined || after === undefined ? undefined : after / before;
+  const words = differenceWords(
+    tintLab(generic, JUDGED_IN, WHITE_BENCH),
+    tintLab(believed, JUDGED_IN, WHITE_BENCH),
+    WORKING_TOLERANCE,
+    settings.scale,
+  );
+  const changes = [words.value, words.chroma, words.hue]
+    .filter((text) => !text.endsWith("holds"))
+    .map((text) => text.replace(" too ", " more "));
+  const strength =
+    ratio === undefined || Math.abs(ratio - 1) < 0.05
+      ? "about as strong"
+      : `${Math.round(Math.abs(ratio - 1) * 100)} % ${ratio > 1 ? "stronger" : "weaker"}`;
+  return [strength, ...(changes.length > 0 ? changes : ["its tints look the same"])].join(", ");
 }
 
 export type Fact = { readonly name: string; readonly words: string };
