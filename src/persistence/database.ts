@@ -17,6 +17,7 @@ import type {
   Settings,
   StoredRecipe,
   Tube,
+  TubePhoto,
 } from "./schema";
 
 export type Workspace = "own" | "demo";
@@ -27,6 +28,7 @@ export class GamanDatabase extends Dexie {
   declare paintings: Table<Painting, string>;
   declare pictures: Table<Picture, string>;
   declare tubes: Table<Tube, string>;
+  declare tubePhotos: Table<TubePhoto, string>;
   declare palettes: Table<Palette, string>;
   declare notes: Table<Note, string>;
   declare readings: Table<Reading, string>;
@@ -49,9 +51,11 @@ export class GamanDatabase extends Dexie {
       matches: "id, paintingId, noteId, keptAt",
       settings: "id",
     });
-    this.version(2).upgrade(async (transaction) => {
-      await transaction.table("tubes").toCollection().modify(upgradeTubeFrom1);
-    });
+    this.version(2)
+      .stores({ tubePhotos: "tubeId" })
+      .upgrade(async (transaction) => {
+        await transaction.table("tubes").toCollection().modify(upgradeTubeFrom1);
+      });
   }
 }
 

@@ -140,6 +140,9 @@ export const tubeSchema = z.strictObject({
   deletedAt: time.optional(),
 });
 
+/** A photo of the tube or of its swatch, kept apart so that reading the box stays quick. */
+export const tubePhotoSchema = z.strictObject({ tubeId: id, blob: z.instanceof(Blob), addedAt: time });
+
 export const paletteSchema = z.strictObject({
   id,
   paintingId: id,
@@ -255,6 +258,7 @@ export type Painting = z.infer<typeof paintingSchema>;
 export type Picture = z.infer<typeof pictureSchema>;
 export type Tube = z.infer<typeof tubeSchema>;
 export type Calibration = z.infer<typeof calibrationSchema>;
+export type TubePhoto = z.infer<typeof tubePhotoSchema>;
 export type Palette = z.infer<typeof paletteSchema>;
 export type Note = z.infer<typeof noteSchema>;
 export type StoredRecipe = z.infer<typeof recipeSchema>;

@@ -14,7 +14,10 @@ import {
   copyTube,
   deleteTube,
   keepCalibration,
+  keepTubePhoto,
   moveTube,
+  readTubePhoto,
+  removeTubePhoto,
   restoreTube,
   setTubeArchived,
   undoCalibration,
@@ -124,6 +127,17 @@ describe("calibrations", () => {
     await undoCalibration(db, idOf(2));
     await undoCalibration(db, idOf(2));
     expect(await held()).toEqual([]);
+  });
+});
+
+describe("a photo of a tube", () => {
+  it("is kept, replaced and taken away", async () => {
+    await keepTubePhoto(db, idOf(0), new Blob(["first"]), 1);
+    await keepTubePhoto(db, idOf(0), new Blob(["second"]), 2);
+    expect(await (await readTubePhoto(db, idOf(0)))?.text()).toBe("second");
+    expect(await readTubePhoto(db, idOf(1))).toBeUndefined();
+    await removeTubePhoto(db, idOf(0));
+    expect(await readTubePhoto(db, idOf(0))).toBeUndefined();
   });
 });
 

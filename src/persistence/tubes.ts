@@ -3,7 +3,14 @@ import { nanoid } from "nanoid";
 import type { GamanDatabase } from "./database";
 import type { NewTube } from "./newTube";
 import { parseRows } from "./rows";
-import { type Calibration, type Palette, paletteSchema, type Tube, tubeSchema } from "./schema";
+import {
+  type Calibration,
+  type Palette,
+  paletteSchema,
+  type Tube,
+  tubePhotoSchema,
+  tubeSchema,
+} from "./schema";
 
 const withoutPlace = tubeSchema.omit({ id: true, position: true, addedAt: true }).strip();
 const withoutArchive = tubeSchema.omit({ archivedAt: true }).strip();
@@ -143,4 +150,22 @@ export async function setBoard(
       throw new RangeError("The board names a tube that is not in the box");
     await db.palettes.put(paletteSchema.parse({ ...palette, tubeIds: [...tubeIds] }));
   });
+}
+
+/** Keeps a photo of a tube; the one before goes. */
+export async function keepTubePhoto(
+  db: GamanDatabase,
+  tubeId: string,
+  blob: Blob,
+  now: number,
+): Promise<void> {
+  await db.tubePhotos.put(tubePhotoSchema.parse({ tubeId, blob, addedAt: now }));
+}
+
+export async function removeTubePhoto(db: GamanDatabase, tubeId: string): Promise<void> {
+  await db.tubePhotos.delete(tubeId);
+}
+
+export async function readTubePhoto(db: GamanDatabase, tubeId: string): Promise<Blob | undefined> {
+  return parseRows(tubePhotoSchema, [await db.tubePhotos.get(tubeId)]).rows[0]?.blob;
 }

@@ -204,6 +204,25 @@ test("a tube without a label starts from the paint that is most like its colour"
   await expect(page.getByText("Treat it with the care of the worst it might be")).toBeVisible();
 });
 
+test("a tube keeps a photo, and a file that is none is refused", async ({ page }) => {
+  await openDemo(page);
+  await openTube(page, "Viridian");
+  const chooser = page.getByLabel("add a photo of it");
+  await chooser.setInputFiles({
+    name: "no.jpg",
+    mimeType: "image/jpeg",
+    buffer: Buffer.from("not a picture"),
+  });
+  await expect(page.getByRole("main").getByRole("alert")).toContainText("could not be read as a picture");
+  await chooser.setInputFiles("public/demo/slipway.jpg");
+  await expect(page.getByRole("img", { name: "Photo of Viridian" })).toBeVisible();
+  await page.reload();
+  await openTube(page, "Viridian");
+  await expect(page.getByRole("img", { name: "Photo of Viridian" })).toBeVisible();
+  await page.getByRole("button", { name: "take the photo away" }).click();
+  await expect(page.getByRole("img", { name: "Photo of Viridian" })).toHaveCount(0);
+});
+
 test("two tubes stand side by side, with what could stand in", async ({ page }) => {
   await openDemo(page);
   await openTube(page, "Burnt sienna");

@@ -3,9 +3,7 @@
  * large a tube's share may become, how thick a film may be. Each limit that is broken adds a steep residual;
  * it starts a little before the limit, so that what is left of the breach at the solution stays inside.
  */
-import { lchFromLab } from "../color/cieLab";
 import type { LabD65 } from "../color/types";
-import { labD65 } from "../color/types";
 
 /** Largest absolute differences from the target in CIELAB units: ΔL*, ΔC*, ΔH*. Infinity for no limit. */
 export type AxisLimits = {
@@ -80,6 +78,7 @@ export class LimitCosts {
     count: number,
   ): void {
     const { axes, mostShare, mostVolume } = this.limits;
+    const { slopes, capacity } = this;
     this.rowCount = 0;
     if (axes) this.writeAxisRows(target, lab, labSlopes, count, axes);
     let total = 0;
@@ -87,14 +86,18 @@ export class LimitCosts {
     if (mostShare) {
       for (let j = 0; j < count; j++) {
         const share = (volumes[j] as number) / total;
-        const excess = shareExcess((volumes[j] as number) / total, mostShare[tubes[j] as number]);
-        if (excess > 0)
-          this.addRow(excess, count, (i) => (SHARE_WEIGHT * ((i === j ? 1 : 0) - share)) / total);
+        const excess = shareExcess(share, mostShare[tubes[j] as number]);
+        if (excess === 0) continue;
+        const row = this.openRow(excess);
+        for (let i = 0; i < count; i++)
+          slopes[row * capacity + i] = (SHARE_WEIGHT * ((i === j ? 1 : 0) - share)) / total;
       }
     }
     if (mostVolume !== undefined) {
       const excess = excessOver(total / mostVolume, 1);
-      if (excess > 0) this.addRow(excess, count, () => SHARE_WEIGHT / mostVolume);
+      if (excess === 0) return;
+      const row = this.openRow(excess);
+      for (let i = 0; i < count; i++) slopes[row * capacity + i] = SHARE_WEIGHT / mostVolume;
     }
   }
 
@@ -105,7 +108,7 @@ export class LimitCosts {
     count: number,
     axes: AxisLimits,
   ): void {
-    const { now, moved, byLab } = this;
+    const { now, moved, byLab, slopes, capacity } = this;
     writeAxisExcess(now, target, lab, axes);
     for (let channel = 0; channel < 3; channel++) {
       const kept = lab[channel] as number;
@@ -117,21 +120,20 @@ export class LimitCosts {
     }
     for (let axis = 0; axis < 3; axis++) {
       if (now[axis] === 0) continue;
-      this.addRow(
-        now[axis] as number,
-        count,
-        (i) =>
+      const row = this.openRow(now[axis] as number);
+      for (let i = 0; i < count; i++) {
+        slopes[row * capacity + i] =
           (byLab[3 * axis] as number) * (labSlopes[3 * i] as number) +
           (byLab[3 * axis + 1] as number) * (labSlopes[3 * i + 1] as number) +
-          (byLab[3 * axis + 2] as number) * (labSlopes[3 * i + 2] as number),
-      );
+          (byLab[3 * axis + 2] as number) * (labSlopes[3 * i + 2] as number);
+      }
     }
   }
 
-  private addRow(residual: number, count: number, slopeOf: (i: number) => number): void {
+  private openRow(residual: number): number {
     const row = this.rowCount++;
     this.residuals[row] = residual;
-    for (let i = 0; i < count; i++) this.slopes[row * this.capacity + i] = slopeOf(i);
+    return row;
   }
 }
 
@@ -144,7 +146,9 @@ export function keepsLimits(
   volumes: readonly number[],
 ): boolean {
   const total = volumes.reduce((sum, volume) => sum + volume, 0);
-  const [lightness, chroma, hue] = axisDifferences(target, lab);
+  const differences = new Float64Array(3);
+  writeAxisDifferences(differences, target, lab[0], lab[1], lab[2]);
+  const [lightness = Number.NaN, chroma = Number.NaN, hue = Number.NaN] = differences;
   return (
     (!axes ||
       (Math.abs(lightness) <= axes.lightness &&
@@ -155,22 +159,23 @@ export function keepsLimits(
   );
 }
 
-/** ΔL*, ΔC* and ΔH* = 2 √(C₁ C₂) sin(Δh / 2), sample minus target. */
-function axisDifferences(target: LabD65, sample: LabD65): readonly [number, number, number] {
-  const [l1, c1, h1] = lchFromLab(target);
-  const [l2, c2, h2] = lchFromLab(sample);
-  const turn = ((((h2 - h1 + 180) % 360) + 360) % 360) - 180;
-  return [l2 - l1, c2 - c1, 2 * Math.sqrt(c1 * c2) * Math.sin((turn * Math.PI) / 360)];
+/** Writes ΔL*, ΔC* and ΔH* = 2 √(C₁ C₂) sin(Δh / 2), sample minus target; bare numbers, since searches ask often. */
+function writeAxisDifferences(out: Float64Array, target: LabD65, l: number, a: number, b: number): void {
+  const targetChroma = Math.sqrt(target[1] * target[1] + target[2] * target[2]);
+  const chroma = Math.sqrt(a * a + b * b);
+  const turn = Math.atan2(b, a) - Math.atan2(target[2], target[1]);
+  out[0] = l - target[0];
+  out[1] = chroma - targetChroma;
+  // The sine of half a turn changes its sign with a whole one, which the shorter way never takes.
+  const shorter = turn > Math.PI ? turn - 2 * Math.PI : turn < -Math.PI ? turn + 2 * Math.PI : turn;
+  out[2] = 2 * Math.sqrt(targetChroma * chroma) * Math.sin(shorter / 2);
 }
 
 function writeAxisExcess(out: Float64Array, target: LabD65, lab: Float64Array, axes: AxisLimits): void {
-  const [lightness, chroma, hue] = axisDifferences(
-    target,
-    labD65(lab[0] as number, lab[1] as number, lab[2] as number),
-  );
-  out[0] = signedExcess(lightness, axes.lightness);
-  out[1] = signedExcess(chroma, axes.chroma);
-  out[2] = signedExcess(hue, axes.hue);
+  writeAxisDifferences(out, target, lab[0] as number, lab[1] as number, lab[2] as number);
+  out[0] = signedExcess(out[0] as number, axes.lightness);
+  out[1] = signedExcess(out[1] as number, axes.chroma);
+  out[2] = signedExcess(out[2] as number, axes.hue);
 }
 
 function signedExcess(difference: number, limit: number): number {

@@ -15,7 +15,8 @@ import { FileChooser } from "./FileChooser";
 import { PictureStage, type Spot } from "./PictureStage";
 import { SamplePanel } from "./SamplePanel";
 import { TypedNote } from "./TypedNote";
-import { pictureFailureWords, usePicture } from "./usePicture";
+import { usePicture } from "./usePicture";
+import { pictureFailureWords } from "../shared/pictureWords";
 
 /** Radius of the averaging circle as a share of the picture's longer side. */
 const RADII = { small: 0.004, medium: 0.011, large: 0.028 } as const;

@@ -28,6 +28,7 @@ import { basisWords } from "./box.model";
 import { CompareTubes } from "./CompareTubes";
 import { SaveReadings } from "./SaveReadings";
 import { TubeForm } from "./TubeForm";
+import { TubePhoto } from "./TubePhoto";
 import { TubeTest } from "./TubeTest";
 import { characterSentences, factsOf, movedWords, propertyWords } from "./tubeWords";
 
@@ -201,6 +202,7 @@ export function TubePage({
       </div>
       <Cautions tube={tube} />
       <Remarks tube={tube} />
+      <TubePhoto tube={tube} />
       {optics ? <SaveReadings tube={tube} /> : null}
       <Sheet
         isOpen={sheet === "edit"}
