@@ -204,6 +204,28 @@ test("a tube without a label starts from the paint that is most like its colour"
   await expect(page.getByText("Treat it with the care of the worst it might be")).toBeVisible();
 });
 
+test("a list of tubes comes from a file, whole or not at all, and the box is saved as one", async ({
+  page,
+}) => {
+  await openDemo(page);
+  await goTo(page, "Tubes");
+  await page.getByRole("button", { name: "add tubes" }).click();
+  const sheet = page.getByRole("dialog");
+  const chooser = sheet.getByLabel(/CSV with the columns label and pigments/);
+  const csv = (content: string) => ({ name: "list.csv", mimeType: "text/csv", buffer: Buffer.from(content) });
+  await chooser.setInputFiles(csv("label,pigments\nQuay blue,PB29\nMystery,PX1"));
+  await expect(sheet.getByRole("alert")).toContainText("list.csv, line 3: No generic paint is made of PX1");
+  await chooser.setInputFiles(csv("label,pigments,price\nQuay blue,PB29,7.5\nQuay green,PG18,8"));
+  await expect(page.getByRole("heading", { name: "Quay blue", level: 2 })).toBeVisible();
+  await expect(boxOf(page).getByText("17 of 17")).toBeVisible();
+  await page.getByRole("button", { name: "add tubes" }).click();
+  const [saved] = await Promise.all([
+    page.waitForEvent("download"),
+    sheet.getByRole("button", { name: "save the box as CSV" }).click(),
+  ]);
+  expect(await readFile(await saved.path(), "utf8")).toContain("Quay blue,PB29,oil");
+});
+
 test("a tube keeps a photo, and a file that is none is refused", async ({ page }) => {
   await openDemo(page);
   await openTube(page, "Viridian");

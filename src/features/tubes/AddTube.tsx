@@ -9,6 +9,7 @@ import { Sheet } from "../../ui/Sheet";
 import { TextField } from "../../ui/fields";
 import { modelsById, PaintPicker } from "../shared/PaintPicker";
 import { useStudio } from "../shared/Studio";
+import { BoxFile } from "./BoxFile";
 import { tubeFromLabel } from "./labelTube";
 import { UnknownTube } from "./UnknownTube";
 
@@ -26,12 +27,13 @@ export function AddTube({
       isOpen={isOpen}
       onOpenChange={onOpenChange}
       title="Add tubes"
-      description="From the generic paints, by the pigments on the label, or by colour."
+      description="From the generic paints, by the pigments on the label, by colour, or from a file."
     >
       <div className="flex flex-col gap-6">
         <FromLibrary onAdded={onAdded} />
         <FromLabel onAdded={onAdded} />
         <UnknownTube onAdded={onAdded} />
+        <BoxFile onAdded={onAdded} />
       </div>
     </Sheet>
   );

@@ -12,6 +12,7 @@ import { labFromStored } from "../../persistence/storedColor";
 import { Button } from "../../ui/Button";
 import { opticsOfTube } from "../shared/paint";
 import { useStudio } from "../shared/Studio";
+import { download } from "./download";
 
 /** A tube's readings, and its predicted ladder as spectra, as files that other programs read. */
 export function SaveReadings({ tube }: { tube: Tube }) {
@@ -90,13 +91,4 @@ function fileName(label: string): string {
       .replace(/[^a-z0-9]+/g, "-")
       .replace(/^-|-$/g, "") || "tube"
   );
-}
-
-function download(blob: Blob, name: string): void {
-  const url = URL.createObjectURL(blob);
-  const link = document.createElement("a");
-  link.href = url;
-  link.download = name;
-  link.click();
-  URL.revokeObjectURL(url);
 }

@@ -1,0 +1,70 @@
+"use client";
+
+import { useState } from "react";
+import { addTubes } from "../../persistence/tubes";
+import { Button } from "../../ui/Button";
+import { useStudio } from "../shared/Studio";
+import { download } from "./download";
+
+/** A list of tubes is short; the reader itself is only loaded when a file is opened. */
+const MOST_BOX_BYTES = 2 * 2 ** 20;
+
+/** Tubes from a CSV file into the box, and the box as such a file. */
+export function BoxFile({ onAdded }: { onAdded: (tubeId: string) => void }) {
+  const { db, box, attempt } = useStudio();
+  const [word, setWord] = useState<string>();
+  const open = async (file: File, now: number): Promise<void> => {
+    if (file.size > MOST_BOX_BYTES) {
+      setWord(`${file.name} has more than 2 MB, which is no list of tubes. Nothing was added.`);
+      return;
+    }
+    const { readBoxFile } = await import("./boxCsv");
+    const answer = readBoxFile(await file.text());
+    if (!answer.ok) {
+      setWord(`${file.name}, line ${answer.failure.line}: ${answer.failure.reason}. Nothing was added.`);
+      return;
+    }
+    setWord(undefined);
+    const [first] = await addTubes(db, answer.value, now);
+    if (first) onAdded(first.id);
+  };
+  const save = async (): Promise<void> => {
+    const { writeBoxFile } = await import("./boxCsv");
+    download(new Blob([writeBoxFile(box)], { type: "text/csv" }), "box.csv");
+  };
+  return (
+    <section className="flex flex-col gap-3 border-t-2 border-ink pt-4">
+      <h3 className="font-bold">From a file</h3>
+      <label className="flex flex-col gap-1">
+        <span className="text-muted">
+          CSV with the columns label and pigments, and what you like of the others
+        </span>
+        <input
+          type="file"
+          accept=".csv,text/csv,text/plain"
+          className="min-h-11 w-full border-2 border-edge bg-field p-2"
+          onChange={(event) => {
+            const [file] = event.target.files ?? [];
+            if (file) attempt(open(file, Date.now()));
+            event.target.value = "";
+          }}
+        />
+      </label>
+      {word ? (
+        <p role="alert" className="font-semibold">
+          {word}
+        </p>
+      ) : null}
+      <Button
+        weight="quiet"
+        className="self-start"
+        disabled={box.length === 0}
+        onClick={() => {
+          attempt(save());
+        }}
+      >
+        save the box as CSV
+      </Button>
+    </section>
+  );
+}

@@ -1,0 +1,100 @@
+/** A box as a CSV file: one line a tube, read whole or refused with line and reason. */
+import Papa from "papaparse";
+import { fail, type Result, succeed } from "../../core/result";
+import type { NewTube } from "../../persistence/newTube";
+import { type Tube, TUBE_GRADES, TUBE_MEDIA, tubeSchema } from "../../persistence/schema";
+import { tubeFromLabel } from "./labelTube";
+
+const COLUMNS = [
+  "label",
+  "pigments",
+  "medium",
+  "grade",
+  "price",
+  "volume_ml",
+  "stock_ml",
+  "batch",
+  "remark",
+] as const;
+type Column = (typeof COLUMNS)[number];
+
+const MOST_TUBES = 2000;
+const newTubeSchema = tubeSchema.omit({ id: true, position: true, addedAt: true }).strip();
+
+export type BoxFileRefusal = { readonly line: number; readonly reason: string };
+
+export function readBoxFile(text: string): Result<readonly NewTube[], BoxFileRefusal> {
+  const { data, errors } = Papa.parse<string[]>(text.replace(/^\uFEFF/, ""), { skipEmptyLines: "greedy" });
+  const [error] = errors.filter((entry) => entry.code !== "UndetectableDelimiter");
+  if (error) return fail({ line: (error.row ?? 0) + 1, reason: error.message });
+  const [header = [], ...rows] = data;
+  const names = header.map((name) => name.trim().toLowerCase());
+  const missing = (["label", "pigments"] as const).find((name) => !names.includes(name));
+  if (missing)
+    return fail({ line: 1, reason: `there is no column “${missing}”; the first line names the columns` });
+  if (rows.length === 0) return fail({ line: 1, reason: "there is no tube in it" });
+  if (rows.length > MOST_TUBES)
+    return fail({ line: 1, reason: `${rows.length} tubes; at most ${MOST_TUBES} at a time` });
+  const tubes: NewTube[] = [];
+  for (const [i, row] of rows.entries()) {
+    const cell = (name: Column): string =>
+      (row[names.indexOf(name)] ?? "").trim().replace(/^'(?=[=+\-@])/, "");
+    const tube = readTube(cell);
+    if (typeof tube === "string") return fail({ line: i + 2, reason: tube });
+    tubes.push(tube);
+  }
+  return succeed(tubes);
+}
+
+function readTube(cell: (name: Column) => string): NewTube | string {
+  const start = tubeFromLabel(cell("label"), cell("pigments"));
+  if (typeof start === "string") return start;
+  const medium = TUBE_MEDIA.find((name) => name === (cell("medium").toLowerCase() || "oil"));
+  if (!medium) return `“${cell("medium")}” is no medium; it must be ${TUBE_MEDIA.join(", ")}`;
+  const grade = TUBE_GRADES.find((name) => name === (cell("grade").toLowerCase() || "unknown"));
+  if (!grade) return `“${cell("grade")}” is no grade; it must be ${TUBE_GRADES.join(", ")}`;
+  const numbers: Partial<Record<"price" | "volumeMl" | "stockMl", number>> = {};
+  for (const [column, field] of [
+    ["price", "price"],
+    ["volume_ml", "volumeMl"],
+    ["stock_ml", "stockMl"],
+  ] as const) {
+    const text = cell(column);
+    if (text === "") continue;
+    const value = Number(text.replace(",", "."));
+    if (!Number.isFinite(value)) return `“${text}” in ${column} is no number`;
+    numbers[field] = value;
+  }
+  const parsed = newTubeSchema.safeParse({
+    ...start,
+    medium,
+    grade,
+    ...numbers,
+    batch: cell("batch"),
+    remark: cell("remark"),
+  });
+  return parsed.success
+    ? parsed.data
+    : `${parsed.error.issues[0]?.path.join(" ") ?? "a value"} is out of range`;
+}
+
+/** The tubes that are in use; what a test found stays in the box and goes with its readings. */
+export function writeBoxFile(box: readonly Tube[]): string {
+  return Papa.unparse(
+    {
+      fields: [...COLUMNS],
+      data: box.map((tube) => [
+        tube.label,
+        tube.colourIndexNames.join(" "),
+        tube.medium,
+        tube.grade,
+        tube.price ?? "",
+        tube.volumeMl ?? "",
+        tube.stockMl ?? "",
+        tube.batch,
+        tube.remark,
+      ]),
+    },
+    { escapeFormulae: true, newline: "\n" },
+  );
+}
