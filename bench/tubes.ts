@@ -7,6 +7,7 @@ import { withServedBrowser } from "../scripts/run/servedBrowser";
 import { createRng } from "../src/core/random/rng";
 import { GRID_10NM } from "../src/core/spectrum/types";
 import { writeReadings } from "../src/workers/readingFiles";
+import { assertLongTasksAreSeen, forgetLongTasks, longestTask, watchLongTasks } from "./longTasks";
 import { type Figure, quantile } from "./report";
 
 const PORT = 3423;
@@ -16,13 +17,7 @@ const SPECTRA = 10_000;
 export function tubeFigures(): Promise<Figure[]> {
   return withServedBrowser(PORT, async (browser, address) => {
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
-    await page.addInitScript(() => {
-      const store = window as unknown as { longTasks: number[] };
-      store.longTasks = [];
-      new PerformanceObserver((list) => {
-        for (const entry of list.getEntries()) store.longTasks.push(entry.duration);
-      }).observe({ type: "longtask", buffered: true });
-    });
+    await watchLongTasks(page);
     await page.goto(address);
     await page.getByRole("button", { name: "Open the demo painting" }).click();
     await page.getByRole("heading", { name: "Slipway, low tide" }).waitFor();
@@ -138,9 +133,7 @@ async function importTime(page: Page): Promise<{ readonly seconds: number; reado
   );
   await page.getByRole("button", { name: "Test this tube" }).click();
   await page.getByRole("radio", { name: "from a file" }).click();
-  await page.evaluate(() => {
-    (window as unknown as { longTasks: number[] }).longTasks = [];
-  });
+  await forgetLongTasks(page);
   const file = path.join(mkdtempSync(path.join(tmpdir(), "gaman-bench-")), "many.txt");
   writeFileSync(file, text);
   const started = Date.now();
@@ -148,6 +141,7 @@ async function importTime(page: Page): Promise<{ readonly seconds: number; reado
   await page.getByLabel(/CGATS text or CSV/).setInputFiles(file);
   await page.getByText(`Find among ${SPECTRA} readings`).waitFor();
   const seconds = (Date.now() - started) / 1000;
-  const longTasks = await page.evaluate(() => (window as unknown as { longTasks: number[] }).longTasks);
-  return { seconds, longest: Math.max(0, ...longTasks) };
+  const longest = await longestTask(page);
+  await assertLongTasksAreSeen(page);
+  return { seconds, longest };
 }

@@ -7,7 +7,8 @@ import { tubeFromModel } from "../../persistence/newTube";
 import { startPainting } from "../../persistence/studio";
 import { Button } from "../../ui/Button";
 import { TextField } from "../../ui/fields";
-import { MOST_TUBES, modelsById, PaintPicker } from "../shared/PaintPicker";
+import { modelsById, PaintPicker } from "../shared/PaintPicker";
+import { MOST_TUBES } from "../shared/SmearPicker";
 import { useStudio } from "../shared/Studio";
 
 const formSchema = z.object({
