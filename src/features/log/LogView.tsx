@@ -13,13 +13,13 @@ import {
 import { clsx } from "clsx";
 import { format } from "date-fns";
 import { useLiveQuery } from "dexie-react-hooks";
-import { ArrowDown, ArrowUp } from "lucide-react";
 import Link from "next/link";
 import { useMemo, useState } from "react";
 import { type LogEntry, readLog } from "../../persistence/studio";
 import { labFromStored } from "../../persistence/storedColor";
 import { buttonClass } from "../../ui/Button";
 import { Patch } from "../../ui/Patch";
+import { SortableHead } from "../shared/SortableHead";
 import { useStudio } from "../shared/Studio";
 import { describeLab } from "../shared/words";
 import { LogDetail } from "./LogDetail";
@@ -118,33 +118,15 @@ function LogTable({ entries, onOpen }: { entries: readonly LogEntry[]; onOpen: (
   const table = useTable({ features, columns, data });
   return (
     <table className="mt-3 w-full border-collapse">
-      <thead>
-        {table.getHeaderGroups().map((group) => (
-          <tr key={group.id} className="border-b-2 border-ink text-left">
-            {group.headers.map((header) => {
-              const sorted = header.column.getIsSorted();
-              return (
-                <th
-                  key={header.id}
-                  scope="col"
-                  aria-sort={sorted === "asc" ? "ascending" : sorted === "desc" ? "descending" : "none"}
-                  className={clsx("font-semibold", isSecondary(header.id) && "hidden wide:table-cell")}
-                >
-                  <button
-                    type="button"
-                    className="flex min-h-11 items-center gap-1 pr-3"
-                    onClick={header.column.getToggleSortingHandler()}
-                  >
-                    <table.FlexRender header={header} />
-                    {sorted === "asc" ? <ArrowUp aria-hidden="true" className="size-4" /> : null}
-                    {sorted === "desc" ? <ArrowDown aria-hidden="true" className="size-4" /> : null}
-                  </button>
-                </th>
-              );
-            })}
-          </tr>
-        ))}
-      </thead>
+      <SortableHead
+        columns={table.getFlatHeaders().map((header) => ({
+          id: header.id,
+          label: <table.FlexRender header={header} />,
+          sorted: header.column.getIsSorted(),
+          onSort: header.column.getToggleSortingHandler(),
+          isSecondary: isSecondary(header.id),
+        }))}
+      />
       <tbody>
         {table.getRowModel().rows.map((row) => (
           <tr key={row.id} className="border-b">

@@ -10,12 +10,12 @@ import {
   useTable,
 } from "@tanstack/react-table";
 import { clsx } from "clsx";
-import { ArrowDown, ArrowUp } from "lucide-react";
 import { useMemo } from "react";
 import { lchFromLab } from "../../core/color/cieLab";
 import { valueFromLightness } from "../../core/describe/valueScale";
 import type { Tube } from "../../persistence/schema";
 import { ladderOfTube } from "../shared/paint";
+import { SortableHead } from "../shared/SortableHead";
 import { useStudio } from "../shared/Studio";
 
 const features = tableFeatures({
@@ -85,32 +85,14 @@ export function BoxTable({
       aria-label="Tubes as a table"
     >
       <table className="w-full border-collapse">
-        <thead>
-          {table.getHeaderGroups().map((group) => (
-            <tr key={group.id} className="border-b-2 border-ink text-left">
-              {group.headers.map((header) => {
-                const sorted = header.column.getIsSorted();
-                return (
-                  <th
-                    key={header.id}
-                    scope="col"
-                    aria-sort={sorted === "asc" ? "ascending" : sorted === "desc" ? "descending" : "none"}
-                  >
-                    <button
-                      type="button"
-                      className="flex min-h-11 min-w-11 items-center gap-1 pr-1"
-                      onClick={header.column.getToggleSortingHandler()}
-                    >
-                      <table.FlexRender header={header} />
-                      {sorted === "asc" ? <ArrowUp aria-hidden="true" className="size-4" /> : null}
-                      {sorted === "desc" ? <ArrowDown aria-hidden="true" className="size-4" /> : null}
-                    </button>
-                  </th>
-                );
-              })}
-            </tr>
-          ))}
-        </thead>
+        <SortableHead
+          columns={table.getFlatHeaders().map((header) => ({
+            id: header.id,
+            label: <table.FlexRender header={header} />,
+            sorted: header.column.getIsSorted(),
+            onSort: header.column.getToggleSortingHandler(),
+          }))}
+        />
         <tbody>
           {table.getRowModel().rows.map((row) => (
             <tr key={row.id} className={clsx("border-b", row.original.id === openId && "font-bold")}>
