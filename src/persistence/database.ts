@@ -5,7 +5,7 @@
  * A released version is never edited: the next one is added with an upgrade (./migrations) and a test.
  */
 import Dexie, { type Table } from "dexie";
-import { upgradeTubeFrom1 } from "./migrations";
+import { upgradeTubeFrom1, upgradeTubeFrom2 } from "./migrations";
 import type {
   Match,
   Note,
@@ -56,6 +56,9 @@ export class GamanDatabase extends Dexie {
       .upgrade(async (transaction) => {
         await transaction.table("tubes").toCollection().modify(upgradeTubeFrom1);
       });
+    this.version(3).upgrade(async (transaction) => {
+      await transaction.table("tubes").toCollection().modify(upgradeTubeFrom2);
+    });
   }
 }
 

@@ -17,3 +17,13 @@ export function upgradeTubeFrom1(row: Record<string, unknown>): void {
     optics: { modelIds: [modelId], isLookAlike: false, calibrations: [] },
   });
 }
+
+/** Version 2 knew tube tests only; what is learned from piles came with version 3. */
+export function upgradeTubeFrom2(row: Record<string, unknown>): void {
+  const { optics } = row;
+  if (typeof optics !== "object" || optics === null || !("calibrations" in optics)) return;
+  if (!Array.isArray(optics.calibrations)) return;
+  for (const calibration of optics.calibrations as unknown[]) {
+    if (typeof calibration === "object" && calibration !== null) Object.assign(calibration, { piles: [] });
+  }
+}

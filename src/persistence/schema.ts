@@ -79,28 +79,44 @@ export const TUBE_HAZARDS = [
 /** K and S of one band each from 380 to 730 nm, relative to titanium white's S(550 nm) = 1. */
 const bands = z.array(finite.min(0).max(10_000)).length(36);
 
-/** A tube's own optics as they were fitted to readings; the last one of a tube is in use. */
-export const calibrationSchema = z.strictObject({
-  at: time,
-  absorption: bands,
-  scattering: bands,
-  readings: z
-    .array(
-      z.strictObject({
-        /** Parts of white to one of the tube; 0 for the masstone. */
-        whiteParts: finite.min(0).max(10_000),
-        color: storedColorSchema,
-        /** ΔE00 of the reading from the prediction before and after. */
-        missBefore: finite.min(0),
-        missAfter: finite.min(0),
-      }),
-    )
-    .min(1)
-    .max(40),
-  /** One standard deviation of its mixtures with white, ΔE00, before and after. */
-  spreadBefore: finite.min(0),
-  spreadAfter: finite.min(0),
-});
+/** ΔE00 of a reading from the prediction before and after. */
+const misses = { missBefore: finite.min(0), missAfter: finite.min(0) };
+
+/**
+ * A tube's own optics as they were fitted to readings; the last one of a tube is in use. What was learned from
+ * piles has the same time in all the tubes that it moved, and goes on holding the readings of their tests.
+ */
+export const calibrationSchema = z
+  .strictObject({
+    at: time,
+    absorption: bands,
+    scattering: bands,
+    readings: z
+      .array(
+        z.strictObject({
+          /** Parts of white to one of the tube; 0 for the masstone. */
+          whiteParts: finite.min(0).max(10_000),
+          color: storedColorSchema,
+          /** When an instrument gave one: reflectance of each band and the standard deviation of each. */
+          spectrum: z
+            .strictObject({
+              reflectance: z.array(finite.min(0).max(2)).length(36),
+              uncertainty: finite.positive().max(1),
+            })
+            .optional(),
+          ...misses,
+        }),
+      )
+      .max(40),
+    piles: z.array(z.strictObject({ pileId: id, isDoubted: z.boolean(), ...misses })).max(500),
+    /** One standard deviation of its mixtures with white, ΔE00, before and after. */
+    spreadBefore: finite.min(0),
+    spreadAfter: finite.min(0),
+  })
+  .refine(
+    ({ readings, piles }) => readings.length + piles.length > 0,
+    "A calibration needs a reading or a pile",
+  );
 
 export const tubeSchema = z.strictObject({
   id,

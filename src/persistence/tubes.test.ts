@@ -13,7 +13,7 @@ import {
   changeTube,
   copyTube,
   deleteTube,
-  keepCalibration,
+  keepCalibrations,
   keepTubePhoto,
   moveTube,
   readTubePhoto,
@@ -31,6 +31,7 @@ const calibration = (at: number): Calibration => ({
   readings: [
     { whiteParts: 0, color: storedFromLab(labD65(30, 1, 2), "by-eye", 2), missBefore: 3, missAfter: 0.5 },
   ],
+  piles: [],
   spreadBefore: 3,
   spreadAfter: 1,
 });
@@ -60,7 +61,7 @@ const labels = async (): Promise<string[]> => (await readStudio(db)).tubes.map((
 
 describe("the box", () => {
   it("takes tubes at its end, and copies one with all that is known of it", async () => {
-    await keepCalibration(db, idOf(1), calibration(1));
+    await keepCalibrations(db, [{ tubeId: idOf(1), calibration: calibration(1) }]);
     await addTubes(db, [paint("viridian")], 2);
     const copy = await copyTube(db, idOf(1), 3);
     expect(await labels()).toEqual([
@@ -118,8 +119,8 @@ describe("the box", () => {
 
 describe("calibrations", () => {
   it("stack up and are undone one by one", async () => {
-    await keepCalibration(db, idOf(2), calibration(1));
-    await keepCalibration(db, idOf(2), calibration(2));
+    await keepCalibrations(db, [{ tubeId: idOf(2), calibration: calibration(1) }]);
+    await keepCalibrations(db, [{ tubeId: idOf(2), calibration: calibration(2) }]);
     const held = async () => (await readStudio(db)).tubes[2]?.optics.calibrations.map((entry) => entry.at);
     expect(await held()).toEqual([1, 2]);
     await undoCalibration(db, idOf(2));
@@ -127,6 +128,37 @@ describe("calibrations", () => {
     await undoCalibration(db, idOf(2));
     await undoCalibration(db, idOf(2));
     expect(await held()).toEqual([]);
+  });
+
+  it("what piles taught is taken back in all the tubes that it moved, and a test in one", async () => {
+    const learned = (at: number): Calibration => ({
+      ...calibration(at),
+      readings: [],
+      piles: [{ pileId: "pile", isDoubted: false, missBefore: 4, missAfter: 1 }],
+    });
+    await keepCalibrations(db, [{ tubeId: idOf(2), calibration: calibration(1) }]);
+    await keepCalibrations(
+      db,
+      [1, 2].map((place) => ({ tubeId: idOf(place), calibration: learned(7) })),
+    );
+    const held = async () =>
+      (await readStudio(db)).tubes.map((tube) => tube.optics.calibrations.map((entry) => entry.at));
+    expect(await held()).toEqual([[], [7], [1, 7]]);
+    await undoCalibration(db, idOf(1));
+    expect(await held()).toEqual([[], [], [1]]);
+    await undoCalibration(db, idOf(2));
+    expect(await held()).toEqual([[], [], []]);
+  });
+
+  it("are kept in all tubes or in none, and never without a reading or a pile", async () => {
+    const empty: Calibration = { ...calibration(3), readings: [] };
+    await expect(
+      keepCalibrations(db, [
+        { tubeId: idOf(0), calibration: calibration(3) },
+        { tubeId: idOf(1), calibration: empty },
+      ]),
+    ).rejects.toThrow("A calibration needs a reading or a pile");
+    expect((await readStudio(db)).tubes.map((tube) => tube.optics.calibrations.length)).toEqual([0, 0, 0]);
   });
 });
 
@@ -185,6 +217,35 @@ describe("the step from version 1", () => {
     });
     expect(rows[1]).toMatchObject({ hazard: "unknown", addedAt: 4 });
     expect(rows.every((tube) => tubeSchema.safeParse(tube).success)).toBe(true);
+    expect(unreadableIds).toEqual(["c"]);
+    await opened.delete();
+  });
+});
+
+describe("the step from version 2", () => {
+  it("keeps what tube tests found", async () => {
+    const name = `old-${count++}`;
+    const old = new Dexie(name);
+    const stores = {
+      tubes: "id, position",
+      palettes: "id",
+      notes: "id",
+      paintings: "id, createdAt",
+      settings: "id",
+    };
+    old.version(1).stores(stores);
+    old.version(2).stores({ tubePhotos: "tubeId" });
+    const { piles, ...withoutPiles } = calibration(5);
+    expect(piles).toEqual([]);
+    const tube = tubes[1];
+    await old.table("tubes").bulkAdd([
+      { ...tube, optics: { ...tube?.optics, calibrations: [withoutPiles] } },
+      { id: "c", label: "no optics", position: 2 },
+    ]);
+    old.close();
+    const opened = new GamanDatabase(name);
+    const { tubes: rows, unreadableIds } = await readStudio(opened);
+    expect(rows[0]?.optics.calibrations).toEqual([calibration(5)]);
     expect(unreadableIds).toEqual(["c"]);
     await opened.delete();
   });

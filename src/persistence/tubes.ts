@@ -7,6 +7,10 @@ import {
   type Calibration,
   type Palette,
   paletteSchema,
+  type Pile,
+  pileSchema,
+  type Reading,
+  readingSchema,
   type Tube,
   tubePhotoSchema,
   tubeSchema,
@@ -115,26 +119,49 @@ export async function restoreTube(db: GamanDatabase, deleted: DeletedTube): Prom
 
 const MOST_CALIBRATIONS = 20;
 
-/** Takes what was fitted to readings into use; the one before stays for undoing. */
-export async function keepCalibration(
-  db: GamanDatabase,
-  tubeId: string,
-  calibration: Calibration,
-): Promise<void> {
+/** What a test or a learning says of one tube. */
+export type TubeLearned = { readonly tubeId: string; readonly calibration: Calibration };
+
+/** Takes what was fitted into use in all these tubes or in none; what was before stays for undoing. */
+export async function keepCalibrations(db: GamanDatabase, learned: readonly TubeLearned[]): Promise<void> {
   await db.transaction("rw", db.tubes, async () => {
-    const tube = tubeSchema.parse(await db.tubes.get(tubeId));
-    const calibrations = [...tube.optics.calibrations, calibration].slice(-MOST_CALIBRATIONS);
-    await db.tubes.put(tubeSchema.parse({ ...tube, optics: { ...tube.optics, calibrations } }));
+    for (const { tubeId, calibration } of learned) {
+      const tube = tubeSchema.parse(await db.tubes.get(tubeId));
+      const calibrations = [...tube.optics.calibrations, calibration].slice(-MOST_CALIBRATIONS);
+      await db.tubes.put(tubeSchema.parse({ ...tube, optics: { ...tube.optics, calibrations } }));
+    }
   });
 }
 
-/** Back to what was believed before the last calibration. */
+/**
+ * Back to what was believed before a tube's last calibration. What was learned from piles was learned of several
+ * tubes at once, so it is taken back in all of them.
+ */
 export async function undoCalibration(db: GamanDatabase, tubeId: string): Promise<void> {
   await db.transaction("rw", db.tubes, async () => {
-    const tube = tubeSchema.parse(await db.tubes.get(tubeId));
-    const calibrations = tube.optics.calibrations.slice(0, -1);
-    await db.tubes.put(tubeSchema.parse({ ...tube, optics: { ...tube.optics, calibrations } }));
+    const last = tubeSchema.parse(await db.tubes.get(tubeId)).optics.calibrations.at(-1);
+    if (!last) return;
+    const isShared = last.piles.length > 0;
+    const tubes = parseRows(tubeSchema, await db.tubes.toArray()).rows;
+    for (const tube of tubes) {
+      if (tube.id !== tubeId && !isShared) continue;
+      const calibrations = tube.optics.calibrations.filter(
+        (entry) => !(entry.at === last.at && entry.piles.length > 0 === isShared),
+      );
+      if (calibrations.length < tube.optics.calibrations.length)
+        await db.tubes.put(tubeSchema.parse({ ...tube, optics: { ...tube.optics, calibrations } }));
+    }
   });
+}
+
+/** Every pile and every reading, for learning the tubes from them. */
+export async function readPilesWithReadings(
+  db: GamanDatabase,
+): Promise<{ readonly piles: readonly Pile[]; readonly readings: readonly Reading[] }> {
+  return db.transaction("r", [db.piles, db.readings], async () => ({
+    piles: parseRows(pileSchema, await db.piles.toArray()).rows,
+    readings: parseRows(readingSchema, await db.readings.orderBy("takenAt").toArray()).rows,
+  }));
 }
 
 /** Lays tubes of the box out on the board, in this order. */

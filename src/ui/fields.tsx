@@ -55,3 +55,30 @@ export function SelectField({
     </div>
   );
 }
+
+/** A file from the painter's disk; the same one can be chosen again. */
+export function FileField({
+  label,
+  accept,
+  onFile,
+}: {
+  label: string;
+  accept: string;
+  onFile: (file: File) => void;
+}) {
+  return (
+    <label className="flex flex-col gap-1">
+      <span className="text-muted">{label}</span>
+      <input
+        type="file"
+        accept={accept}
+        className="min-h-11 w-full border-2 border-edge bg-field p-2"
+        onChange={(event) => {
+          const [file] = event.target.files ?? [];
+          if (file) onFile(file);
+          event.target.value = "";
+        }}
+      />
+    </label>
+  );
+}

@@ -3,6 +3,7 @@ import type { DosingChoice } from "../core/amounts/dosing";
 import type { PaletteTable } from "../core/picture/paletteTable";
 import type { PaletteAnswer } from "../core/recipe/palette";
 import type { TubeCalibration, TubeReading } from "../core/tube/calibrateTube";
+import type { LearnedBox, LearningTube, PileEvidence } from "../core/tube/learnBox";
 import type { RecipeQuery } from "../core/recipe/types";
 
 /** K and S per band of {@link GRID_10NM}; worked out by whoever knows the tube. */
@@ -22,6 +23,8 @@ export type SolverApi = {
   searchRecipes: (request: RecipeRequest) => PaletteAnswer;
   /** Fits a tube to readings of it alone and in white. Throws, in words, when a reading cannot be true. */
   calibrateTube: (tube: SolverTube, readings: readonly TubeReading[]) => TubeCalibration;
+  /** Fits all tubes to recorded piles and their tests; seconds for a hundred piles. */
+  learnBox: (tubes: readonly LearningTube[], piles: readonly PileEvidence[]) => LearnedBox;
   /** Takes seconds; tells the share that is done. */
   paletteTable: (
     tubes: readonly SolverTube[],

@@ -4,6 +4,7 @@ import { MixtureEvaluator } from "../core/mixing/mixtureEvaluator";
 import { buildPaletteTable, type PaletteTable } from "../core/picture/paletteTable";
 import { GRID_10NM, type OpticalModel } from "../core/spectrum/types";
 import { calibrateTube, type TubeCalibration } from "../core/tube/calibrateTube";
+import { learnBox } from "../core/tube/learnBox";
 import { WHITE_BENCH } from "../data/whiteBench";
 import { VIEWING } from "../data/standardViewing";
 import { PAINT_SURFACE } from "../data/surface";
@@ -24,6 +25,7 @@ export function createSolverApi(): SolverApi {
   return {
     searchRecipes: (request): PaletteAnswer => mixerFor(request).recipesFor(request.query, request.dosing),
     calibrateTube: (tube, readings): TubeCalibration => calibrateTube(opticsOf(tube), readings, WHITE_BENCH),
+    learnBox: (tubes, piles) => learnBox(tubes, piles, WHITE_BENCH),
     paletteTable: (tubes, size, onProgress): PaletteTable => {
       const mixer = new MixtureEvaluator(tubes.map(opticsOf), VIEWING.D65, PAINT_SURFACE);
       const table = buildPaletteTable(mixer, {

@@ -79,6 +79,7 @@ function hangingApi(): SolverApi {
     searchRecipes: () => new Promise(() => undefined) as never,
     paletteTable: () => new Promise(() => undefined) as never,
     calibrateTube: () => new Promise(() => undefined) as never,
+    learnBox: () => new Promise(() => undefined) as never,
   };
 }
 

@@ -8,6 +8,7 @@
 import * as Comlink from "comlink";
 import { fail, type Result, succeed } from "../core/result";
 import type { TubeCalibration, TubeReading } from "../core/tube/calibrateTube";
+import type { LearnedBox, LearningTube, PileEvidence } from "../core/tube/learnBox";
 import type { PaletteTable } from "../core/picture/paletteTable";
 import type { RecipeRequest, SolverApi, SolverFailure, SolverTube } from "./protocol";
 import type { PaletteAnswer } from "../core/recipe/palette";
@@ -41,6 +42,14 @@ export class SolverClient {
     readings: readonly TubeReading[],
   ): Promise<Result<TubeCalibration, SolverFailure>> {
     return this.ask((remote) => remote.calibrateTube(tube, readings));
+  }
+
+  /** Fits all tubes to recorded piles; {@link cancel} gives it up. */
+  learnBox(
+    tubes: readonly LearningTube[],
+    piles: readonly PileEvidence[],
+  ): Promise<Result<LearnedBox, SolverFailure>> {
+    return this.ask((remote) => remote.learnBox(tubes, piles));
   }
 
   /** What pictures look like through a palette; takes seconds, and `onProgress` hears the share that is done. */

@@ -76,3 +76,11 @@ export async function typeNote(page: Page, color: string, name: string): Promise
   await page.getByRole("button", { name: "Keep and mix" }).click();
   await expect(page.getByRole("heading", { name: new RegExp(`Mix note \\d+, ${name}`) })).toBeAttached();
 }
+
+export const boxOf = (page: Page) => page.getByRole("region", { name: "Your box" });
+
+export async function openTube(page: Page, name: string): Promise<void> {
+  await goTo(page, "Tubes");
+  await boxOf(page).getByRole("button", { name }).click();
+  await expect(page.getByRole("heading", { name, level: 2 })).toBeVisible();
+}

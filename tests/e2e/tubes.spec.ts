@@ -1,15 +1,7 @@
 /** The box, one tube, its test, and what follows for recipes and records. */
 import { readFile } from "node:fs/promises";
 import type { Page } from "@playwright/test";
-import { expect, goTo, openDemo, test, trayNote } from "./support";
-
-const boxOf = (page: Page) => page.getByRole("region", { name: "Your box" });
-
-async function openTube(page: Page, name: string): Promise<void> {
-  await goTo(page, "Tubes");
-  await boxOf(page).getByRole("button", { name }).click();
-  await expect(page.getByRole("heading", { name, level: 2 })).toBeVisible();
-}
+import { boxOf, expect, goTo, openDemo, openTube, test, trayNote } from "./support";
 
 async function recipesOf(page: Page, note: RegExp): Promise<string> {
   await trayNote(page, note).click();

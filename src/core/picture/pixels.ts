@@ -22,6 +22,8 @@ export type Sample = {
   readonly pixelCount: number;
   /** Mean ΔE00 of the pixels from their mean. */
   readonly spreadDeltaE2000: number;
+  /** Share of the pixels with a channel at either end of its range: what was there is lost. */
+  readonly clippedShare: number;
 };
 
 const LINEAR_OF_BYTE = Float64Array.from({ length: 256 }, (_, byte) => decodeChannel(byte / 255));
@@ -72,7 +74,15 @@ export function samplePixels(
     dark: meanOf(image, byLightness.slice(0, quarter)),
     pixelCount: inside.length,
     spreadDeltaE2000: spread / inside.length,
+    clippedShare: inside.filter((index) => isClipped(image, index)).length / inside.length,
   };
+}
+
+function isClipped(image: PixelImage, index: number): boolean {
+  return [0, 1, 2].some((channel) => {
+    const byte = image.rgba[4 * index + channel];
+    return byte === 0 || byte === 255;
+  });
 }
 
 function luminanceAt(image: PixelImage, index: number): number {

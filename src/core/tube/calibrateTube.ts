@@ -85,7 +85,7 @@ export function calibrateTube(
   );
   const learned = learnTubes(box, evidence, conditions);
   const untaught = learnTubes(box, [], conditions);
-  const probes = PROBES.map(partsOf);
+  const probes = TINT_PROBES.map(partsOf);
   const spreadOf = (of: typeof learned): number =>
     probes.reduce((sum, probe) => sum + of.spreadOf(probe), 0) / probes.length;
   const optics = learned.tubes[TUBE] ?? generic;
@@ -117,7 +117,7 @@ export function calibrateTube(
 const WHITE = 0;
 const TUBE = 1;
 /** Tints whose predictions matter. */
-const PROBES = [0, 1, 4, 9, 30] as const;
+export const TINT_PROBES = [0, 1, 4, 9, 30] as const;
 
 function partsOf(whiteParts: number): Evidence["parts"] {
   const tube = { tube: TUBE, volume: 1 };

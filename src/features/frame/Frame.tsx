@@ -3,6 +3,7 @@
 /** Around every view: the board along the top, the ways to go, and the tray of notes along the bottom. */
 import { type ReactNode, Suspense } from "react";
 import { Button } from "../../ui/Button";
+import { Notice } from "../../ui/Notice";
 import { StudioProvider, useStudio } from "../shared/Studio";
 import { Board } from "./Board";
 import { Navigation } from "./Navigation";
@@ -41,10 +42,10 @@ function View({ children }: { children: ReactNode }) {
   return (
     <>
       {unreadableIds.length > 0 ? (
-        <p role="alert" className="m-4 border-4 border-double border-ink p-3">
+        <Notice className="m-4">
           {unreadableIds.length === 1 ? "One record" : `${unreadableIds.length} records`} could not be read
           and {unreadableIds.length === 1 ? "is" : "are"} left as found. Everything else is here.
-        </p>
+        </Notice>
       ) : null}
       {problem ? (
         <div

@@ -14,7 +14,7 @@ import { Patch } from "../../ui/Patch";
 import { useStudio } from "../shared/Studio";
 import { useRecipes } from "../shared/useRecipes";
 import { describeLab } from "../shared/words";
-import type { Spot } from "./PictureStage";
+import type { Spot } from "../shared/PictureStage";
 
 /** An uncorrected picture is off by this much, ΔE00: exposure and cast are not known. */
 const UNCORRECTED_PICTURE_UNCERTAINTY = 5;

@@ -9,13 +9,14 @@ import { keepPicture, readPicture } from "../../persistence/studio";
 import { buttonClass } from "../../ui/Button";
 import { Choice } from "../../ui/Choice";
 import { HoldButton } from "../../ui/HoldButton";
+import { Notice } from "../../ui/Notice";
 import { useStudio } from "../shared/Studio";
 import { useKey } from "../shared/useKey";
 import { FileChooser } from "./FileChooser";
-import { PictureStage, type Spot } from "./PictureStage";
+import { PictureStage, type Spot } from "../shared/PictureStage";
 import { SamplePanel } from "./SamplePanel";
 import { TypedNote } from "./TypedNote";
-import { usePicture } from "./usePicture";
+import { usePicture } from "../shared/usePicture";
 import { pictureFailureWords } from "../shared/pictureWords";
 
 /** Radius of the averaging circle as a share of the picture's longer side. */
@@ -91,7 +92,7 @@ function Subject({ paintingId, pictureId }: { paintingId: string; pictureId: str
             name={stored?.fileName ?? ""}
             isGrey={isGrey}
             bitmap={picture.bitmap}
-            notes={notes}
+            marks={notes.flatMap((note) => (note.place ? { ...note.place, text: String(note.number) } : []))}
             spot={spot}
             radiusPx={radiusPx}
             onSpot={setSpot}
@@ -100,11 +101,7 @@ function Subject({ paintingId, pictureId }: { paintingId: string; pictureId: str
           <FileChooser isBig isBusy={picture.state.status === "opening"} onFile={choose} />
         )}
         <p aria-live="polite">{word}</p>
-        {picture.failure ? (
-          <p role="alert" className="mt-2 border-4 border-double border-ink p-3">
-            {pictureFailureWords(picture.failure)}
-          </p>
-        ) : null}
+        <Notice className="mt-2">{picture.failure && pictureFailureWords(picture.failure)}</Notice>
         {open ? (
           <div className="mt-2 flex flex-wrap items-center gap-x-5 gap-y-2">
             <Choice

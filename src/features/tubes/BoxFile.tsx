@@ -3,6 +3,7 @@
 import { useState } from "react";
 import { addTubes } from "../../persistence/tubes";
 import { Button } from "../../ui/Button";
+import { FileField } from "../../ui/fields";
 import { useStudio } from "../shared/Studio";
 import { download } from "./download";
 
@@ -35,21 +36,13 @@ export function BoxFile({ onAdded }: { onAdded: (tubeId: string) => void }) {
   return (
     <section className="flex flex-col gap-3 border-t-2 border-ink pt-4">
       <h3 className="font-bold">From a file</h3>
-      <label className="flex flex-col gap-1">
-        <span className="text-muted">
-          CSV with the columns label and pigments, and what you like of the others
-        </span>
-        <input
-          type="file"
-          accept=".csv,text/csv,text/plain"
-          className="min-h-11 w-full border-2 border-edge bg-field p-2"
-          onChange={(event) => {
-            const [file] = event.target.files ?? [];
-            if (file) attempt(open(file, Date.now()));
-            event.target.value = "";
-          }}
-        />
-      </label>
+      <FileField
+        label="CSV with the columns label and pigments, and what you like of the others"
+        accept=".csv,text/csv,text/plain"
+        onFile={(file) => {
+          attempt(open(file, Date.now()));
+        }}
+      />
       {word ? (
         <p role="alert" className="font-semibold">
           {word}

@@ -45,7 +45,7 @@ export function BoxList({
         <summary className="flex min-h-11 cursor-pointer items-center justify-between gap-2">
           <span className="underline underline-offset-4">filters and view</span>
           <span aria-live="polite" className="font-semibold">
-            {shown.length} of {box.length}
+            {shown.length} of {box.filter((tube) => tube.deletedAt === undefined).length}
           </span>
         </summary>
         <fieldset className="flex flex-col pb-2">

@@ -9,7 +9,8 @@ import type { TubeReading } from "../../core/tube/calibrateTube";
 import { VIEWING } from "../../data/standardViewing";
 import { type FileReading, readReadingFile } from "../../workers/readingFilesClient";
 import { Button } from "../../ui/Button";
-import { TextField } from "../../ui/fields";
+import { FileField, TextField } from "../../ui/fields";
+import { Notice } from "../../ui/Notice";
 import { Patch } from "../../ui/Patch";
 import { useStudio } from "../shared/Studio";
 import { describeLab } from "../shared/words";
@@ -74,18 +75,13 @@ export function ReadFromFile({
 
   return (
     <div className="flex flex-col gap-3">
-      <label className="flex flex-col gap-1">
-        <span className="text-muted">CGATS text or CSV with CIELAB (D65, 2°) or spectra</span>
-        <input
-          type="file"
-          accept=".txt,.cgats,.it8,.csv,text/plain,text/csv"
-          className="min-h-11 w-full border-2 border-edge bg-field p-2"
-          onChange={(event) => {
-            const [file] = event.target.files ?? [];
-            if (file) void open(file);
-          }}
-        />
-      </label>
+      <FileField
+        label="CGATS text or CSV with CIELAB (D65, 2°) or spectra"
+        accept=".txt,.cgats,.it8,.csv,text/plain,text/csv"
+        onFile={(file) => {
+          void open(file);
+        }}
+      />
       {state.kind === "reading" ? (
         <p role="status" className="flex items-center gap-3">
           Reading, {Math.round(state.share * 100)} %
@@ -101,11 +97,7 @@ export function ReadFromFile({
           </Button>
         </p>
       ) : null}
-      {state.kind === "refused" ? (
-        <p role="alert" className="border-4 border-double border-ink p-3 font-semibold">
-          {state.word}
-        </p>
-      ) : null}
+      <Notice>{state.kind === "refused" ? state.word : undefined}</Notice>
       {state.kind === "read" ? (
         <>
           <TextField

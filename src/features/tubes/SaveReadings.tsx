@@ -8,11 +8,11 @@ import { VIEWING } from "../../data/standardViewing";
 import { PAINT_SURFACE } from "../../data/surface";
 import { WHITE_BENCH } from "../../data/whiteBench";
 import type { Tube } from "../../persistence/schema";
-import { labFromStored } from "../../persistence/storedColor";
 import { Button } from "../../ui/Button";
 import { opticsOfTube } from "../shared/paint";
 import { useStudio } from "../shared/Studio";
 import { download } from "./download";
+import { tubeReadingOf } from "./pileEvidence";
 
 /** A tube's readings, and its predicted ladder as spectra, as files that other programs read. */
 export function SaveReadings({ tube }: { tube: Tube }) {
@@ -55,12 +55,10 @@ export function SaveReadings({ tube }: { tube: Tube }) {
 }
 
 function readingRows(tube: Tube): ReadingRow[] {
-  return (tube.optics.calibrations.at(-1)?.readings ?? []).map((reading) => ({
-    name: tube.label,
-    whiteParts: reading.whiteParts,
-    lab: labFromStored(reading.color),
-    spectrum: undefined,
-  }));
+  return (tube.optics.calibrations.at(-1)?.readings ?? []).map((stored) => {
+    const { whiteParts, lab, spectrum } = tubeReadingOf(stored);
+    return { name: tube.label, whiteParts, lab, spectrum: spectrum?.reflectance };
+  });
 }
 
 function ladderRows(tube: Tube): ReadingRow[] {

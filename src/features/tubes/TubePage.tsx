@@ -15,10 +15,12 @@ import {
   type DeletedTube,
   deleteTube,
   moveTube,
+  restoreTube,
   setTubeArchived,
   undoCalibration,
 } from "../../persistence/tubes";
 import { Button } from "../../ui/Button";
+import { Notice } from "../../ui/Notice";
 import { Patch } from "../../ui/Patch";
 import { Sheet } from "../../ui/Sheet";
 import { genericOpticsOf, opticsOfTube } from "../shared/paint";
@@ -26,6 +28,7 @@ import { useStudio } from "../shared/Studio";
 import { describeLab } from "../shared/words";
 import { basisWords } from "./box.model";
 import { CompareTubes } from "./CompareTubes";
+import { LearnFromPiles } from "./LearnFromPiles";
 import { SaveReadings } from "./SaveReadings";
 import { TubeForm } from "./TubeForm";
 import { TubePhoto } from "./TubePhoto";
@@ -34,7 +37,7 @@ import { characterSentences, factsOf, movedWords, propertyWords } from "./tubeWo
 
 const LadderChart = lazy(async () => ({ default: (await import("./LadderChart")).LadderChart }));
 
-type OpenSheet = "edit" | "test" | "compare" | undefined;
+type OpenSheet = "edit" | "test" | "compare" | "learn" | undefined;
 
 export function TubePage({
   tube,
@@ -60,7 +63,6 @@ export function TubePage({
   const close = (): void => {
     setSheet(undefined);
   };
-  const place = active.findIndex((other) => other.id === tube.id);
   return (
     <div className="p-4 wide:p-5 wide:pl-2">
       <Button weight="quiet" className="wide:hidden" onClick={onBack}>
@@ -70,9 +72,11 @@ export function TubePage({
         <h2 className="text-2xl font-bold">{tube.label}</h2>
         <p className="text-muted">{propertyWords(tube)}</p>
       </div>
-      {tube.archivedAt === undefined ? null : (
+      {tube.deletedAt !== undefined ? (
+        <p className="font-semibold">Deleted: it stays here for the recipes and piles that hold it.</p>
+      ) : tube.archivedAt !== undefined ? (
         <p className="font-semibold">Archived: it is not offered for boards.</p>
-      )}
+      ) : null}
       {optics ? (
         <>
           <p className="mt-1 max-w-prose">{sentences}</p>
@@ -109,10 +113,10 @@ export function TubePage({
           </details>
         </>
       ) : (
-        <p role="alert" className="mt-2 border-4 border-double border-ink p-3">
+        <Notice className="mt-2">
           This tube names a generic model that does not ship, so nothing can be predicted with it. Edit it and
           choose another.
-        </p>
+        </Notice>
       )}
       <div className="mt-3 grid gap-x-8 gap-y-4 wide:grid-cols-2">
         <section>
@@ -126,80 +130,26 @@ export function TubePage({
             ))}
           </dl>
         </section>
-        <HowSure tube={tube} />
+        <HowSure
+          tube={tube}
+          onLearn={() => {
+            setSheet("learn");
+          }}
+        />
       </div>
-      <div className="mt-4 flex flex-wrap gap-3">
+      {tube.deletedAt === undefined ? (
+        <TubeActions tube={tube} onSheet={setSheet} onOpen={onOpen} onDeleted={onDeleted} />
+      ) : (
         <Button
           weight="main"
-          disabled={!optics}
+          className="mt-4"
           onClick={() => {
-            setSheet("test");
+            attempt(restoreTube(db, { tubeId: tube.id, palettes: [] }));
           }}
         >
-          Test this tube
+          Put it back into the box
         </Button>
-        <Button
-          disabled={!optics}
-          onClick={() => {
-            setSheet("compare");
-          }}
-        >
-          Compare with
-        </Button>
-        <Button
-          onClick={() => {
-            setSheet("edit");
-          }}
-        >
-          Edit
-        </Button>
-        <Button
-          weight="quiet"
-          onClick={() => {
-            attempt(
-              copyTube(db, tube.id, Date.now()).then((copy) => {
-                onOpen(copy.id);
-              }),
-            );
-          }}
-        >
-          copy
-        </Button>
-        <Button
-          weight="quiet"
-          disabled={place <= 0}
-          onClick={() => {
-            attempt(moveTube(db, tube.id, active[place - 1]?.id));
-          }}
-        >
-          move up
-        </Button>
-        <Button
-          weight="quiet"
-          disabled={place < 0 || place >= active.length - 1}
-          onClick={() => {
-            attempt(moveTube(db, tube.id, active[place + 2]?.id));
-          }}
-        >
-          move down
-        </Button>
-        <Button
-          weight="quiet"
-          onClick={() => {
-            attempt(setTubeArchived(db, tube.id, tube.archivedAt === undefined, Date.now()));
-          }}
-        >
-          {tube.archivedAt === undefined ? "archive" : "take out of the archive"}
-        </Button>
-        <Button
-          weight="quiet"
-          onClick={() => {
-            attempt(deleteTube(db, tube.id, Date.now()).then(onDeleted));
-          }}
-        >
-          delete
-        </Button>
-      </div>
+      )}
       <Cautions tube={tube} />
       <Remarks tube={tube} />
       <TubePhoto tube={tube} />
@@ -221,6 +171,14 @@ export function TubePage({
         <TubeTest tube={tube} onDone={close} />
       </Sheet>
       <Sheet
+        isOpen={sheet === "learn"}
+        onOpenChange={close}
+        title="Learn from your piles"
+        description="What you mixed, and what it became, says what is really in the tubes."
+      >
+        <LearnFromPiles onDone={close} />
+      </Sheet>
+      <Sheet
         isOpen={sheet === "compare"}
         onOpenChange={close}
         title={`${tube.label} beside another`}
@@ -232,7 +190,99 @@ export function TubePage({
   );
 }
 
-function HowSure({ tube }: { tube: Tube }) {
+/** What can be done with a tube that is in the box. */
+function TubeActions({
+  tube,
+  onSheet,
+  onOpen,
+  onDeleted,
+}: {
+  tube: Tube;
+  onSheet: (sheet: OpenSheet) => void;
+  onOpen: (tubeId: string) => void;
+  onDeleted: (undo: DeletedTube) => void;
+}) {
+  const { db, box, attempt } = useStudio();
+  const optics = opticsOfTube(tube);
+  const active = box.filter((other) => other.archivedAt === undefined);
+  const place = active.findIndex((other) => other.id === tube.id);
+  return (
+    <div className="mt-4 flex flex-wrap gap-3">
+      <Button
+        weight="main"
+        disabled={!optics}
+        onClick={() => {
+          onSheet("test");
+        }}
+      >
+        Test this tube
+      </Button>
+      <Button
+        disabled={!optics}
+        onClick={() => {
+          onSheet("compare");
+        }}
+      >
+        Compare with
+      </Button>
+      <Button
+        onClick={() => {
+          onSheet("edit");
+        }}
+      >
+        Edit
+      </Button>
+      <Button
+        weight="quiet"
+        onClick={() => {
+          attempt(
+            copyTube(db, tube.id, Date.now()).then((copy) => {
+              onOpen(copy.id);
+            }),
+          );
+        }}
+      >
+        copy
+      </Button>
+      <Button
+        weight="quiet"
+        disabled={place <= 0}
+        onClick={() => {
+          attempt(moveTube(db, tube.id, active[place - 1]?.id));
+        }}
+      >
+        move up
+      </Button>
+      <Button
+        weight="quiet"
+        disabled={place < 0 || place >= active.length - 1}
+        onClick={() => {
+          attempt(moveTube(db, tube.id, active[place + 2]?.id));
+        }}
+      >
+        move down
+      </Button>
+      <Button
+        weight="quiet"
+        onClick={() => {
+          attempt(setTubeArchived(db, tube.id, tube.archivedAt === undefined, Date.now()));
+        }}
+      >
+        {tube.archivedAt === undefined ? "archive" : "take out of the archive"}
+      </Button>
+      <Button
+        weight="quiet"
+        onClick={() => {
+          attempt(deleteTube(db, tube.id, Date.now()).then(onDeleted));
+        }}
+      >
+        delete
+      </Button>
+    </div>
+  );
+}
+
+function HowSure({ tube, onLearn }: { tube: Tube; onLearn: () => void }) {
   const { db, settings, attempt } = useStudio();
   const calibration = tube.optics.calibrations.at(-1);
   const hasGeneric = genericOpticsOf(tube) !== undefined;
@@ -245,14 +295,16 @@ function HowSure({ tube }: { tube: Tube }) {
         <>
           <dl>
             <Row name="its tints, usually within" words={`ΔE ${calibration.spreadAfter.toFixed(1)}`} />
-            <Row name="before your readings" words={`ΔE ${calibration.spreadBefore.toFixed(1)}`} />
+            <Row name="before that" words={`ΔE ${calibration.spreadBefore.toFixed(1)}`} />
             {movedWords(tube, settings) ? (
               <Row name="against the generic model" words={movedWords(tube, settings) ?? ""} />
             ) : null}
-            <Row
-              name="readings missed, before and now"
-              words={`ΔE ${mean(calibration.readings.map((reading) => reading.missBefore)).toFixed(1)}, ${mean(calibration.readings.map((reading) => reading.missAfter)).toFixed(1)}`}
-            />
+            {calibration.readings.length > 0 ? (
+              <Row name="its readings, missed by" words={missWords(calibration.readings)} />
+            ) : null}
+            {calibration.piles.length > 0 ? (
+              <Row name="piles with it, missed by" words={missWords(calibration.piles)} />
+            ) : null}
           </dl>
           <Button
             weight="quiet"
@@ -260,7 +312,7 @@ function HowSure({ tube }: { tube: Tube }) {
               attempt(undoCalibration(db, tube.id));
             }}
           >
-            undo the last test
+            {calibration.piles.length > 0 ? "undo what the piles taught, in all tubes" : "undo the last test"}
           </Button>
         </>
       ) : (
@@ -270,6 +322,9 @@ function HowSure({ tube }: { tube: Tube }) {
             : "Nothing is known of it yet."}
         </p>
       )}
+      <Button weight="quiet" onClick={onLearn}>
+        learn from your piles
+      </Button>
     </section>
   );
 }
@@ -281,6 +336,12 @@ function Row({ name, words }: { name: string; words: string }) {
       <dd className="font-semibold">{words}</dd>
     </div>
   );
+}
+
+function missWords(entries: readonly { readonly missBefore: number; readonly missAfter: number }[]): string {
+  const before = mean(entries.map((entry) => entry.missBefore));
+  const after = mean(entries.map((entry) => entry.missAfter));
+  return `ΔE ${after.toFixed(1)}, before ΔE ${before.toFixed(1)}`;
 }
 
 function mean(values: readonly number[]): number {

@@ -13,10 +13,11 @@ import { tintLab } from "../../core/tube/character";
 import { WHITE_BENCH } from "../../data/whiteBench";
 import type { StoredColor, Tube } from "../../persistence/schema";
 import { storedFromLab } from "../../persistence/storedColor";
-import { keepCalibration } from "../../persistence/tubes";
+import { keepCalibrations } from "../../persistence/tubes";
 import { Button } from "../../ui/Button";
 import { Choice } from "../../ui/Choice";
 import { SelectField } from "../../ui/fields";
+import { Notice } from "../../ui/Notice";
 import { Patch } from "../../ui/Patch";
 import { genericOpticsOf, opticsOfTube } from "../shared/paint";
 import { useStudio } from "../shared/Studio";
@@ -24,6 +25,7 @@ import { describeLab } from "../shared/words";
 import { ReadByColorimeter } from "./ReadByColorimeter";
 import { ReadByEye } from "./ReadByEye";
 import { ReadFromFile } from "./ReadFromFile";
+import { ReadFromPhoto } from "./ReadFromPhoto";
 import { ReadTyped } from "./ReadTyped";
 import { partsWords } from "./tubeWords";
 
@@ -31,6 +33,7 @@ const METHODS = [
   { value: "eye", label: "by eye" },
   { value: "typed", label: "typed numbers" },
   { value: "colorimeter", label: "simulated colorimeter" },
+  { value: "photo", label: "from a photo with a card" },
   { value: "file", label: "from a file" },
 ] as const;
 type Method = (typeof METHODS)[number]["value"];
@@ -39,6 +42,7 @@ const SOURCES: Readonly<Record<Method, StoredColor["source"]>> = {
   eye: "by-eye",
   typed: "typed",
   colorimeter: "measured",
+  photo: "picture",
   file: "file",
 };
 
@@ -99,19 +103,27 @@ export function TubeTest({ tube, onDone }: { tube: Tube; onDone: () => void }) {
   };
 
   const keep = async (fitted: TubeCalibration): Promise<void> => {
-    await keepCalibration(db, tube.id, {
+    const calibration = {
       at: Date.now(),
       absorption: Array.from(fitted.optics.absorption),
       scattering: Array.from(fitted.optics.scattering),
       readings: readings.map((reading, i) => ({
         whiteParts: reading.whiteParts,
         color: storedFromLab(reading.lab, reading.source, reading.uncertaintyDeltaE2000),
+        ...(reading.spectrum && {
+          spectrum: {
+            reflectance: Array.from(reading.spectrum.reflectance.values),
+            uncertainty: reading.spectrum.uncertainty,
+          },
+        }),
         missBefore: fitted.missBefore[i] ?? Number.NaN,
         missAfter: fitted.missAfter[i] ?? Number.NaN,
       })),
+      piles: [],
       spreadBefore: fitted.spreadBefore,
       spreadAfter: fitted.spreadAfter,
-    });
+    };
+    await keepCalibrations(db, [{ tubeId: tube.id, calibration }]);
     onDone();
   };
 
@@ -143,14 +155,12 @@ export function TubeTest({ tube, onDone }: { tube: Tube; onDone: () => void }) {
         <ReadTyped key={whiteParts} onTake={take} />
       ) : method === "file" ? (
         <ReadFromFile onTake={take} />
+      ) : method === "photo" ? (
+        <ReadFromPhoto onTake={take} />
       ) : (
         <ReadByColorimeter tubeId={tube.id} generic={generic} whiteParts={whiteParts} onTake={take} />
       )}
-      {word ? (
-        <p role="alert" className="border-4 border-double border-ink p-3 font-semibold">
-          {word}
-        </p>
-      ) : null}
+      <Notice>{word}</Notice>
       {readings.length > 0 ? (
         <section>
           <h3 className="border-b-2 border-ink font-bold">Readings</h3>

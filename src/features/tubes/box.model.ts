@@ -9,6 +9,7 @@ export type BoxFilter = {
   readonly isLightfast: boolean;
   readonly isInStock: boolean;
   readonly isArchived: boolean;
+  readonly isDeleted: boolean;
 };
 
 export const EVERYTHING: BoxFilter = {
@@ -18,6 +19,7 @@ export const EVERYTHING: BoxFilter = {
   isLightfast: false,
   isInStock: false,
   isArchived: false,
+  isDeleted: false,
 };
 
 export const FILTER_WORDS = {
@@ -26,6 +28,7 @@ export const FILTER_WORDS = {
   isLightfast: "light-fast (I or II)",
   isInStock: "in stock",
   isArchived: "archived",
+  isDeleted: "deleted, to put back",
 } as const satisfies Partial<Record<keyof BoxFilter, string>>;
 
 const LIGHTFAST: readonly Tube["lightfastness"][] = ["I", "I-II", "II"];
@@ -59,7 +62,8 @@ function haystackOf(tube: Tube): string {
 export function filterTubes(box: readonly Tube[], filter: BoxFilter): Tube[] {
   const words = filter.text.toLowerCase().split(/\s+/).filter(Boolean);
   return box.filter((tube) => {
-    if (filter.isArchived !== (tube.archivedAt !== undefined)) return false;
+    if (filter.isDeleted !== (tube.deletedAt !== undefined)) return false;
+    if (!filter.isDeleted && filter.isArchived !== (tube.archivedAt !== undefined)) return false;
     if (filter.isSinglePigment && tube.colourIndexNames.length !== 1) return false;
     if (filter.isWithoutCadmium && tube.hazard === "cadmium") return false;
     if (filter.isLightfast && !LIGHTFAST.includes(tube.lightfastness)) return false;
@@ -69,12 +73,18 @@ export function filterTubes(box: readonly Tube[], filter: BoxFilter): Tube[] {
   });
 }
 
-/** "generic", "mixture, generic", "2 readings": how well the tube is known. */
+/** "generic", "mixture, generic", "2 readings, 7 piles": how well the tube is known. */
 export function basisWords(tube: Tube): string {
   const calibration = tube.optics.calibrations.at(-1);
   if (calibration) {
-    const count = calibration.readings.length;
-    return count === 1 ? "1 reading" : `${count} readings`;
+    const counts = [
+      { count: calibration.readings.length, one: "reading" },
+      { count: calibration.piles.length, one: "pile" },
+    ];
+    return counts
+      .filter(({ count }) => count > 0)
+      .map(({ count, one }) => `${count} ${one}${count === 1 ? "" : "s"}`)
+      .join(", ");
   }
   if (tube.optics.isLookAlike) return "from a look-alike";
   return tube.optics.modelIds.length > 1 ? "mixture, generic" : "generic";

@@ -114,16 +114,20 @@ function times(ratio: number): string {
 /** Where differences from the generic model are looked at: one part in so many of white. */
 const JUDGED_IN = 9;
 
-/** What a calibration moved: strength, and how its tint differs from the generic one's, in words. */
+/** What readings moved: strength, and how the tint differs from the generic one's, in words. */
 export function movedWords(tube: Tube, settings: Settings): string | undefined {
   const generic = genericOpticsOf(tube);
   const believed = opticsOfTube(tube);
   if (!generic || !believed || tube.optics.calibrations.length === 0) return undefined;
-  const [before, after] = [strengthOf(generic), strengthOf(believed)];
+  return changeWords(generic, believed, settings);
+}
+
+export function changeWords(from: OpticalModel, to: OpticalModel, settings: Settings): string {
+  const [before, after] = [strengthOf(from), strengthOf(to)];
   const ratio = before === undefined || after === undefined ? undefined : after / before;
   const words = differenceWords(
-    tintLab(generic, JUDGED_IN, WHITE_BENCH),
-    tintLab(believed, JUDGED_IN, WHITE_BENCH),
+    tintLab(from, JUDGED_IN, WHITE_BENCH),
+    tintLab(to, JUDGED_IN, WHITE_BENCH),
     WORKING_TOLERANCE,
     settings.scale,
   );

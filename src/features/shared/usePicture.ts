@@ -3,7 +3,6 @@
 /** The open picture of the view: decoded, sampled and greyed in its worker. */
 import { useEffect, useRef, useState } from "react";
 import type { Sample } from "../../core/picture/pixels";
-import type { Picture } from "../../persistence/schema";
 import type { OpenedPicture, PictureFailure } from "../../workers/pictureApi";
 import { createPictureClient, type PictureClient } from "../../workers/pictureClient";
 
@@ -13,7 +12,7 @@ export type PictureState =
   | { readonly status: "open"; readonly pictureId: string; readonly info: OpenedPicture }
   | { readonly status: "failed"; readonly failure: PictureFailure };
 
-export type SubjectPicture = {
+export type OpenPicture = {
   readonly state: PictureState;
   /** Decodes a new file; resolves to what to store, or undefined when it is no picture (the state then says why). */
   readonly tryFile: (file: File) => Promise<OpenedPicture | undefined>;
@@ -22,7 +21,7 @@ export type SubjectPicture = {
   readonly sample: (xPx: number, yPx: number, radiusPx: number) => Promise<Sample | undefined>;
 };
 
-export function usePicture(picture: Picture | undefined): SubjectPicture {
+export function usePicture(picture: { readonly id: string; readonly blob: Blob } | undefined): OpenPicture {
   const client = useRef<PictureClient>(undefined);
   const [state, setState] = useState<PictureState>({ status: "none" });
   const [failure, setFailure] = useState<PictureFailure>();

@@ -1,33 +1,36 @@
 "use client";
 
 import { useEffect, useRef } from "react";
-import type { Note } from "../../persistence/schema";
 import type { OpenedPicture } from "../../workers/pictureApi";
 
 export type Spot = { readonly xPx: number; readonly yPx: number };
+/** A place that is already taken, with a word or number beside it. */
+export type StageMark = Spot & { readonly text: string };
 
 /** Share of the longer side that one press of an arrow key moves the circle; with Shift a tenth of it. */
 const KEY_STEP = 0.01;
 
-/** The picture with the averaging circle and the notes that were found in it. */
+/** The picture with the averaging circle and marks beside the places that were found in it. */
 export function PictureStage({
   info,
   name,
   isGrey,
   bitmap,
-  notes,
+  marks,
   spot,
   radiusPx,
   onSpot,
+  maxHeight = "(100dvh - 21rem)",
 }: {
   info: OpenedPicture;
   name: string;
   isGrey: boolean;
   bitmap: (isGrey: boolean) => Promise<ImageBitmap | undefined>;
-  notes: readonly Note[];
+  marks: readonly StageMark[];
   spot: Spot | undefined;
   radiusPx: number;
   onSpot: (spot: Spot) => void;
+  maxHeight?: string;
 }) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const { widthPx, heightPx } = info;
@@ -75,8 +78,11 @@ export function PictureStage({
       role="application"
       aria-label={`Picture ${name}. Arrow keys move the circle, with Shift in small steps.`}
       tabIndex={0}
-      className="relative mx-auto max-w-full cursor-crosshair touch-none"
-      style={{ aspectRatio: widthPx / heightPx, maxHeight: "calc(100dvh - 21rem)" }}
+      className="relative mx-auto cursor-crosshair touch-none"
+      style={{
+        aspectRatio: widthPx / heightPx,
+        width: `min(100%, calc(${maxHeight} * ${widthPx / heightPx}))`,
+      }}
       onPointerDown={(event) => {
         event.currentTarget.setPointerCapture(event.pointerId);
         spotAt(event);
@@ -93,16 +99,9 @@ export function PictureStage({
         height={heightPx}
         className="absolute inset-0 size-full"
       />
-      {notes.map((note) =>
-        note.place ? (
-          <Mark
-            key={note.id}
-            xShare={note.place.xPx / widthPx}
-            yShare={note.place.yPx / heightPx}
-            text={String(note.number)}
-          />
-        ) : null,
-      )}
+      {marks.map(({ xPx, yPx, text }) => (
+        <Mark key={text} xShare={xPx / widthPx} yShare={yPx / heightPx} text={text} />
+      ))}
       {spot ? (
         <span
           aria-hidden="true"

@@ -1,0 +1,109 @@
+/**
+ * Learning the tubes from recorded piles: each pile with a reading speaks of all its tubes at once, and what was
+ * read in tube tests speaks beside it. See ../learning/learnTubes for the estimate.
+ */
+import { deltaE2000 } from "../color/ciede2000";
+import type { LabD65 } from "../color/types";
+import type { Evidence, MixPart } from "../learning/boxModel";
+import { type LearnedTubes, learnTubes } from "../learning/learnTubes";
+import { USUAL_PRIOR } from "../learning/tubeModel";
+import { mixtureReflectance } from "../mixing/mixture";
+import { labFromReflectance } from "../spectrum/colorimetry";
+import type { OpticalModel } from "../spectrum/types";
+import { TINT_PROBES, type TubeReading } from "./calibrateTube";
+import type { WhiteBench } from "./character";
+
+export type LearningTube = {
+  /** Before any reading. */
+  readonly generic: OpticalModel;
+  /** As predictions take it now. */
+  readonly believed: OpticalModel;
+  /** Of its tests, which go on counting. */
+  readonly readings: readonly TubeReading[];
+};
+
+export type PileEvidence = {
+  /** Indices into the tubes. */
+  readonly parts: readonly MixPart[];
+  readonly lab: LabD65;
+  /** One standard deviation, ΔE00, > 0. */
+  readonly uncertaintyDeltaE2000: number;
+};
+
+export type LearnedBox = {
+  readonly tubes: readonly {
+    readonly optics: OpticalModel;
+    /** One standard deviation of its tints, ΔE00, without any reading and now. */
+    readonly spreadGeneric: number;
+    readonly spreadAfter: number;
+  }[];
+  readonly piles: readonly {
+    /** ΔE00 of the reading from the prediction, as believed before and now. */
+    readonly missBefore: number;
+    readonly missAfter: number;
+    /** True when the pile speaks so much against all the others that it hardly counted. */
+    readonly isDoubted: boolean;
+  }[];
+};
+
+/** Below this weight a pile counts less than a third of one that fits. */
+const DOUBTED_BELOW = 0.5;
+
+/** Throws a RangeError when a pile has no paint, no colour, or a tube that is not there. */
+export function learnBox(
+  tubes: readonly LearningTube[],
+  piles: readonly PileEvidence[],
+  bench: WhiteBench,
+): LearnedBox {
+  const white = tubes.length;
+  const generic = [...tubes.map((tube) => tube.generic), bench.white];
+  const conditions = { view: bench.view, surface: bench.surface, prior: USUAL_PRIOR, fixed: [white] };
+  const tint = (tube: number, whiteParts: number): MixPart[] =>
+    whiteParts > 0
+      ? [
+          { tube, volume: 1 },
+          { tube: white, volume: whiteParts },
+        ]
+      : [{ tube, volume: 1 }];
+  const tests = tubes.flatMap(({ readings }, tube) =>
+    readings.map(
+      ({ whiteParts, lab, uncertaintyDeltaE2000, spectrum }): Evidence => ({
+        parts: tint(tube, whiteParts),
+        lab,
+        uncertaintyDeltaE2000,
+        ...(spectrum && { spectrum }),
+      }),
+    ),
+  );
+  const learned = learnTubes(generic, [...piles, ...tests], conditions);
+  const untaught = learnTubes(generic, [], conditions);
+  const spreadOf = (of: LearnedTubes, tube: number): number =>
+    TINT_PROBES.reduce<number>((sum, whiteParts) => sum + of.spreadOf(tint(tube, whiteParts)), 0) /
+    TINT_PROBES.length;
+  const believedLab = (parts: readonly MixPart[]): LabD65 =>
+    labFromReflectance(
+      mixtureReflectance(
+        parts.map(({ tube, volume }) => ({ optics: opticsAt(tubes, tube), volume })),
+        bench.surface,
+      ),
+      bench.view,
+    );
+  return {
+    tubes: tubes.map((tube, i) => ({
+      optics: learned.tubes[i] ?? tube.generic,
+      spreadGeneric: spreadOf(untaught, i),
+      spreadAfter: spreadOf(learned, i),
+    })),
+    piles: piles.map((pile, i) => ({
+      missBefore: deltaE2000(pile.lab, believedLab(pile.parts)),
+      missAfter: learned.missAfter[i] ?? Number.NaN,
+      isDoubted: (learned.weights[i] ?? 0) < DOUBTED_BELOW,
+    })),
+  };
+}
+
+function opticsAt(tubes: readonly LearningTube[], tube: number): OpticalModel {
+  const found = tubes[tube];
+  if (!found) throw new RangeError(`There is no tube ${tube}`);
+  return found.believed;
+}

@@ -1,0 +1,230 @@
+"use client";
+
+/** All tubes at once, from the piles that were recorded: what would move, before anything does. */
+import { useLiveQuery } from "dexie-react-hooks";
+import { format } from "date-fns";
+import { useEffect, useMemo, useState } from "react";
+import { deltaE2000 } from "../../core/color/ciede2000";
+import type { LearnedBox } from "../../core/tube/learnBox";
+import { tintLab } from "../../core/tube/character";
+import { WHITE_BENCH } from "../../data/whiteBench";
+import type { Tube } from "../../persistence/schema";
+import { keepCalibrations, readPilesWithReadings, type TubeLearned } from "../../persistence/tubes";
+import { Button } from "../../ui/Button";
+import { Notice } from "../../ui/Notice";
+import { genericOpticsOf, opticsOfTube } from "../shared/paint";
+import { useStudio } from "../shared/Studio";
+import { type PileRecord, pileRecord, tubeReadingOf } from "./pileEvidence";
+import { changeWords } from "./tubeWords";
+
+type State =
+  | { readonly kind: "asked" }
+  | { readonly kind: "learning" }
+  | { readonly kind: "learned"; readonly record: PileRecord; readonly box: LearnedBox };
+
+export function LearnFromPiles({ onDone }: { onDone: () => void }) {
+  const { db, solver, tubeById, attempt } = useStudio();
+  const rows = useLiveQuery(() => readPilesWithReadings(db), [db]);
+  const record = useMemo(() => rows && pileRecord(rows.piles, rows.readings, tubeById), [rows, tubeById]);
+  const [state, setState] = useState<State>({ kind: "asked" });
+  const [word, setWord] = useState<string>();
+  useEffect(
+    () => () => {
+      if (state.kind === "learning") solver?.cancel();
+    },
+    [solver, state.kind],
+  );
+
+  const learn = async (from: PileRecord): Promise<void> => {
+    if (!solver) return;
+    setState({ kind: "learning" });
+    setWord(undefined);
+    const answer = await solver.learnBox(
+      from.tubes.map(learningTubeOf),
+      from.piles.map((pile) => pile.evidence),
+    );
+    if (answer.ok) setState({ kind: "learned", record: from, box: answer.value });
+    else {
+      setState({ kind: "asked" });
+      if (answer.failure.code !== "stale")
+        setWord(`Nothing was learned: ${answer.failure.detail}. Your tubes are as they were.`);
+    }
+  };
+
+  if (!record) return <p>Reading your record</p>;
+  if (record.piles.length === 0)
+    return (
+      <p>
+        No pile has a reading yet. On Mix, read a pile by eye on the rails or type its colour; every such pile
+        then speaks of its tubes.
+      </p>
+    );
+  return (
+    <div className="flex flex-col gap-4">
+      <p>
+        {countOf(record.piles.length, "reading")} of piles {record.piles.length === 1 ? "speaks" : "speak"} of{" "}
+        {countOf(record.tubes.length, "tube")}. {leftOutWords(record.leftOut)} What you read in tube tests
+        goes on counting beside them.
+      </p>
+      <Notice>{word}</Notice>
+      {state.kind === "learned" ? (
+        <Outcome
+          record={state.record}
+          box={state.box}
+          onKeep={() => {
+            attempt(keepCalibrations(db, calibrationsOf(state.record, state.box, Date.now())).then(onDone));
+          }}
+          onDiscard={onDone}
+        />
+      ) : state.kind === "learning" ? (
+        <p role="status" className="flex items-center gap-3">
+          Learning; a hundred piles take some seconds.
+          <Button
+            weight="quiet"
+            onClick={() => {
+              solver?.cancel();
+            }}
+          >
+            give up
+          </Button>
+        </p>
+      ) : (
+        <Button
+          weight="main"
+          className="self-start"
+          disabled={!solver}
+          onClick={() => {
+            attempt(learn(record));
+          }}
+        >
+          Learn from them
+        </Button>
+      )}
+    </div>
+  );
+}
+
+function Outcome({
+  record,
+  box,
+  onKeep,
+  onDiscard,
+}: {
+  record: PileRecord;
+  box: LearnedBox;
+  onKeep: () => void;
+  onDiscard: () => void;
+}) {
+  const { settings } = useStudio();
+  const doubted = record.piles.filter((_, i) => box.piles[i]?.isDoubted);
+  return (
+    <section aria-live="polite" className="flex flex-col gap-3">
+      <p className="text-lg leading-snug font-bold">
+        Your piles were foretold within ΔE {meanOf(box.piles.map((pile) => pile.missBefore)).toFixed(1)}; with
+        this it would be ΔE {meanOf(box.piles.map((pile) => pile.missAfter)).toFixed(1)}.
+      </p>
+      <ul className="border-t-2 border-ink">
+        {record.tubes.map((tube, i) => {
+          const learned = box.tubes[i];
+          const generic = genericOpticsOf(tube);
+          if (!learned || !generic) return null;
+          return (
+            <li key={tube.id} className="border-b py-1.5 leading-snug">
+              <span className="flex flex-wrap justify-between gap-x-4">
+                <span className="font-semibold">{tube.label}</span>
+                <span>
+                  {countOf(pilesWith(record, tube.id), "pile")}, tints within ΔE{" "}
+                  {learned.spreadAfter.toFixed(1)}, before{" "}
+                  {spreadBefore(tube, learned.spreadGeneric).toFixed(1)}
+                </span>
+              </span>
+              <span className="block text-muted">
+                against the generic model: {changeWords(generic, learned.optics, settings)}
+              </span>
+            </li>
+          );
+        })}
+      </ul>
+      {doubted.length > 0 ? (
+        <p>
+          Counted little, because it speaks against the others:{" "}
+          {doubted.map((pile) => `a pile of ${format(pile.takenAt, "d MMM yyyy, HH:mm")}`).join("; ")}. Was an
+          addition forgotten there?
+        </p>
+      ) : null}
+      <div className="flex gap-3">
+        <Button weight="main" onClick={onKeep}>
+          Keep it
+        </Button>
+        <Button onClick={onDiscard}>Discard</Button>
+      </div>
+    </section>
+  );
+}
+
+function learningTubeOf(tube: Tube) {
+  const generic = genericOpticsOf(tube);
+  const believed = opticsOfTube(tube);
+  if (!generic || !believed) throw new Error(`${tube.label} has no generic model`);
+  return {
+    generic,
+    believed,
+    readings: (tube.optics.calibrations.at(-1)?.readings ?? []).map(tubeReadingOf),
+  };
+}
+
+/** What is kept: each tube's new optics with the piles that it lay in and the readings of its tests. */
+function calibrationsOf(record: PileRecord, box: LearnedBox, at: number): TubeLearned[] {
+  return record.tubes.flatMap((tube, i) => {
+    const learned = box.tubes[i];
+    if (!learned) return [];
+    return {
+      tubeId: tube.id,
+      calibration: {
+        at,
+        absorption: Array.from(learned.optics.absorption),
+        scattering: Array.from(learned.optics.scattering),
+        readings: (tube.optics.calibrations.at(-1)?.readings ?? []).map((stored) => ({
+          ...stored,
+          missAfter: deltaE2000(
+            tubeReadingOf(stored).lab,
+            tintLab(learned.optics, stored.whiteParts, WHITE_BENCH),
+          ),
+        })),
+        piles: record.piles.flatMap((pile, p) => {
+          const outcome = box.piles[p];
+          return outcome && pile.tubeIds.includes(tube.id) ? { pileId: pile.pileId, ...outcome } : [];
+        }),
+        spreadBefore: spreadBefore(tube, learned.spreadGeneric),
+        spreadAfter: learned.spreadAfter,
+      },
+    };
+  });
+}
+
+function spreadBefore(tube: Tube, generic: number): number {
+  return tube.optics.calibrations.at(-1)?.spreadAfter ?? generic;
+}
+
+function pilesWith(record: PileRecord, tubeId: string): number {
+  return record.piles.filter((pile) => pile.tubeIds.includes(tubeId)).length;
+}
+
+function leftOutWords({ dry, unknownTube, older }: PileRecord["leftOut"]): string {
+  const words = [
+    dry > 0
+      ? `${countOf(dry, "dry reading")}, which ${dry === 1 ? "speaks" : "speak"} of the drying`
+      : undefined,
+    unknownTube > 0 ? `${countOf(unknownTube, "reading")} with a tube that is not known` : undefined,
+    older > 0 ? countOf(older, "older reading") : undefined,
+  ].filter((word) => word !== undefined);
+  return words.length > 0 ? `Left out: ${words.join("; ")}.` : "";
+}
+
+function countOf(count: number, what: string): string {
+  return `${count} ${what}${count === 1 ? "" : "s"}`;
+}
+
+function meanOf(values: readonly number[]): number {
+  return values.reduce((sum, value) => sum + value, 0) / values.length;
+}

@@ -1,0 +1,166 @@
+"use client";
+
+/** A reading from a photo of the strip that has a white or grey card in it. */
+import { nanoid } from "nanoid";
+import { useState } from "react";
+import type { LabD65 } from "../../core/color/types";
+import {
+  CARD_LIGHTNESS,
+  type CardFailure,
+  lightFromCard,
+  underCardLight,
+} from "../../core/picture/cardLight";
+import type { Sample } from "../../core/picture/pixels";
+import { Button } from "../../ui/Button";
+import { Choice } from "../../ui/Choice";
+import { FileField, TextField } from "../../ui/fields";
+import { Notice } from "../../ui/Notice";
+import { Patch } from "../../ui/Patch";
+import { PictureStage, type Spot, type StageMark } from "../shared/PictureStage";
+import { pictureFailureWords } from "../shared/pictureWords";
+import { useStudio } from "../shared/Studio";
+import { usePicture } from "../shared/usePicture";
+import { describeLab } from "../shared/words";
+
+/** A camera's three channels are not an observer's; with a card they come within about this, ΔE00. */
+const FROM_PHOTO = 3;
+/** Radius of the circle as a share of the picture's longer side. */
+const RADIUS = 0.012;
+/** A dab whose pixels are lost at an end of a channel, or that varies so much, is shine or an edge. */
+const MOST_CLIPPED = 0.1;
+const MOST_SPREAD = 6;
+
+const AIMS = [
+  { value: "card", label: "the card" },
+  { value: "dab", label: "the dab" },
+] as const;
+type Aim = (typeof AIMS)[number]["value"];
+type Found = { readonly spot: Spot; readonly sample: Sample };
+
+export function ReadFromPhoto({ onTake }: { onTake: (lab: LabD65, uncertaintyDeltaE2000: number) => void }) {
+  const { settings } = useStudio();
+  const [photo, setPhoto] = useState<{ readonly id: string; readonly name: string; readonly blob: Blob }>();
+  const [aim, setAim] = useState<Aim>("card");
+  const [lightness, setLightness] = useState(String(CARD_LIGHTNESS.white));
+  const [card, setCard] = useState<Found>();
+  const [dab, setDab] = useState<Found>();
+  const picture = usePicture(photo);
+  const open = picture.state.status === "open" ? picture.state : undefined;
+  const radiusPx = open ? Math.max(2, RADIUS * Math.max(open.info.widthPx, open.info.heightPx)) : 0;
+
+  const cardLightness = Number(lightness);
+  const isLightness = cardLightness > 0 && cardLightness <= 100;
+  const light = card && isLightness ? lightFromCard(card.sample, cardLightness) : undefined;
+  const lab = dab && light?.ok ? underCardLight(dab.sample.lab, light.value) : undefined;
+  const word = light && !light.ok ? cardWords(light.failure) : dab && dabWords(dab.sample, lab);
+
+  const find = async (spot: Spot): Promise<void> => {
+    const sample = await picture.sample(spot.xPx, spot.yPx, radiusPx);
+    if (!sample) return;
+    if (aim === "card") setCard({ spot, sample });
+    else setDab({ spot, sample });
+  };
+  const marks = [card && { ...card.spot, text: "card" }, dab && { ...dab.spot, text: "dab" }].filter(
+    (mark): mark is StageMark => mark !== undefined,
+  );
+
+  return (
+    <div className="flex flex-col gap-3">
+      <p>
+        Photograph the strip flat, in even daylight, with a white or grey card beside it and nothing burnt
+        out.
+      </p>
+      <FileField
+        label="Photo of the strip and the card"
+        accept="image/*"
+        onFile={(file) => {
+          setPhoto({ id: nanoid(), name: file.name, blob: file });
+          setCard(undefined);
+          setDab(undefined);
+          setAim("card");
+        }}
+      />
+      {picture.state.status === "opening" ? <p role="status">Opening the photo</p> : null}
+      <Notice>{picture.failure && pictureFailureWords(picture.failure)}</Notice>
+      {open ? (
+        <>
+          <TextField
+            label="The card's L*: 94 for white paper, 49.5 for a photographer's grey"
+            inputMode="decimal"
+            value={lightness}
+            error={isLightness ? undefined : "A card's L* is a number above 0 and up to 100."}
+            onChange={(event) => {
+              setLightness(event.target.value);
+            }}
+          />
+          <Choice label="Touch in the photo" value={aim} options={AIMS} onChange={setAim} />
+          <PictureStage
+            info={open.info}
+            name={photo?.name ?? ""}
+            isGrey={false}
+            bitmap={picture.bitmap}
+            marks={marks}
+            spot={(aim === "card" ? card : dab)?.spot}
+            radiusPx={radiusPx}
+            maxHeight="40dvh"
+            onSpot={(spot) => {
+              void find(spot);
+            }}
+          />
+        </>
+      ) : null}
+      <Notice>{word}</Notice>
+      {card && light?.ok && !dab ? (
+        <p aria-live="polite">The card is read. Now choose the dab above and touch it.</p>
+      ) : null}
+      {dab && lab && !word ? (
+        <>
+          <div className="flex">
+            <Patch
+              lab={dab.sample.lab}
+              label={`In the photo: ${describeLab(dab.sample.lab, settings).sentence}`}
+              className="h-24 flex-1"
+            />
+            <Patch
+              lab={lab}
+              label={`Corrected: ${describeLab(lab, settings).sentence}`}
+              className="h-24 flex-1"
+            />
+          </div>
+          <p aria-live="polite">
+            Left as photographed, right by the card: {describeLab(lab, settings).sentence}
+          </p>
+          <Button
+            weight="main"
+            className="self-start"
+            onClick={() => {
+              onTake(lab, FROM_PHOTO);
+            }}
+          >
+            Take this reading
+          </Button>
+        </>
+      ) : null}
+    </div>
+  );
+}
+
+function cardWords(failure: CardFailure): string {
+  switch (failure.code) {
+    case "burnt-out":
+      return `The card is burnt out: ${Math.round(100 * failure.clippedShare)} % of it has no detail left. Take a darker photo, or touch a part of the card without shine.`;
+    case "too-dark":
+      return "There is too little light on the card to tell its colour. Take a lighter photo.";
+    case "coloured":
+      return "What was touched is too coloured to be a white or grey card. Touch the card itself.";
+  }
+}
+
+function dabWords(sample: Sample, lab: LabD65 | undefined): string | undefined {
+  if (sample.clippedShare > MOST_CLIPPED)
+    return "Part of the dab has no detail left in the photo: shine, or a colour beyond the camera. Touch a part without shine, or take another photo.";
+  if (sample.spreadDeltaE2000 > MOST_SPREAD)
+    return "The colour changes too much inside the circle. Touch an even part of the dab.";
+  if (lab && lab[0] > 100) return "The dab is lighter than the card can be: touch a part without shine.";
+  return undefined;
+}
