@@ -79,9 +79,12 @@ export function BoxList({
   );
 }
 
-/** Height of a row before it is measured, and rows beyond both edges that are there already. */
-const ROW_PX = 61;
-const OVERSCAN = 12;
+/**
+ * Height of a row, in rem: two lines that are cut off rather than wrapped, so that no row needs measuring, which
+ * would make the browser lay the page out once more. And rows beyond both edges that are there already.
+ */
+const ROW_REM = 3.75;
+const OVERSCAN = 6;
 
 /** Only the rows in sight are drawn, so that hundreds of tubes stay quick. */
 function SmearList({
@@ -94,10 +97,14 @@ function SmearList({
   onOpen: (tubeId: string) => void;
 }) {
   const frame = useRef<HTMLDivElement>(null);
+  const rowPx = useMemo(
+    () => ROW_REM * Number.parseFloat(getComputedStyle(document.documentElement).fontSize),
+    [],
+  );
   const rows = useVirtualizer({
     count: tubes.length,
     getScrollElement: () => frame.current,
-    estimateSize: () => ROW_PX,
+    estimateSize: () => rowPx,
     overscan: OVERSCAN,
     getItemKey: (index) => tubes[index]?.id ?? index,
   });
@@ -110,18 +117,16 @@ function SmearList({
       aria-label="Tubes as smears"
     >
       <ul className="relative" aria-label="Tubes" style={{ height: rows.getTotalSize() }}>
-        {rows.getVirtualItems().map(({ index, key, start }) => {
+        {rows.getVirtualItems().map(({ index, key, start, size }) => {
           const tube = tubes[index];
           if (!tube) return null;
           return (
             <li
               key={key}
-              ref={rows.measureElement}
-              data-index={index}
               aria-setsize={tubes.length}
               aria-posinset={index + 1}
               className="absolute inset-x-0 top-0 border-b"
-              style={{ transform: `translateY(${start}px)` }}
+              style={{ transform: `translateY(${start}px)`, height: size }}
             >
               <button
                 type="button"
@@ -130,7 +135,7 @@ function SmearList({
                   onOpen(tube.id);
                 }}
                 className={clsx(
-                  "flex min-h-14 w-full items-center gap-3 py-1 text-left leading-tight",
+                  "flex h-full w-full items-center gap-3 py-1 text-left leading-tight",
                   tube.id === openId && "border-l-4 border-ink pl-2",
                 )}
               >

@@ -68,6 +68,7 @@ export function filterTubes(box: readonly Tube[], filter: BoxFilter): Tube[] {
     if (filter.isWithoutCadmium && tube.hazard === "cadmium") return false;
     if (filter.isLightfast && !LIGHTFAST.includes(tube.lightfastness)) return false;
     if (filter.isInStock && tube.stockMl === 0) return false;
+    if (words.length === 0) return true;
     const haystack = haystackOf(tube);
     return words.every((word) => haystack.includes(word));
   });
