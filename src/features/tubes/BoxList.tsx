@@ -84,7 +84,7 @@ export function BoxList({
  * would make the browser lay the page out once more. And rows beyond both edges that are there already.
  */
 const ROW_REM = 3.75;
-const OVERSCAN = 6;
+const OVERSCAN = 12;
 
 /** Only the rows in sight are drawn, so that hundreds of tubes stay quick. */
 function SmearList({
