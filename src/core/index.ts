@@ -100,7 +100,21 @@ export { buildPaletteTable, type PaletteTable } from "./picture/paletteTable";
 export { nearestGenerics, type StartingModel, startingModel } from "./pigment/startingModel";
 export type { PigmentModel } from "./pigment/types";
 export { createRng } from "./random/rng";
-export { PaletteReach, type Priority, REACHED, type ReachAnswer, REDUNDANT_BELOW } from "./reach/reach";
+export {
+  choosePalettes,
+  type ChosenPalette,
+  type PaletteChoice,
+  type PaletteWishes,
+} from "./palette/choosePalette";
+export { type MixturePath, mixturePath } from "./palette/mixturePath";
+export { type NearestColor, NearestMixture } from "./palette/nearestMixture";
+export { NoteMisses } from "./palette/noteMisses";
+export { neutralPartners, rankParents } from "./palette/pairs";
+export { type PaletteAdvice, paletteAdvice, REDUNDANT_BELOW } from "./palette/paletteAdvice";
+export { pictureCover, type WeightedColor } from "./palette/pictureCover";
+export { cleanestGrey, mostChroma, type ReachProfile, reachProfile } from "./palette/reachProfile";
+export { type MixedScheme, mixScheme, schemeHues } from "./palette/scheme";
+export { PaletteReach, type Priority, REACHED, type ReachAnswer } from "./reach/reach";
 export { type Medium, type PaletteAnswer, PaletteMixer, type PaletteTube } from "./recipe/palette";
 export type { Recipe, RecipePart, RecipeReason } from "./recipe/types";
 export { xyzFromReflectance } from "./spectrum/colorimetry";

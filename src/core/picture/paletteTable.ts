@@ -13,7 +13,7 @@ import { deltaE2000, REFERENCE_FACTORS } from "../color/ciede2000";
 import { decodeChannel, labFromLinearSrgb, screenColorFromLab } from "../color/srgb";
 import { type LabD65, labD65, linearSrgb } from "../color/types";
 import type { ColorModel } from "../mixing/colorModel";
-import { interiorLattice, subsetsOf } from "../recipe/subsets";
+import { MixtureSamples } from "../recipe/mixtureSamples";
 import { type SolverEffort, SubsetSolver } from "../recipe/subsetSolver";
 
 export type PaletteTable = {
@@ -37,10 +37,6 @@ const EFFORT: SolverEffort = { maxIterations: 24, goodEnough: 0.01, relativeGain
 /** A colour that is nearly reached may lie at the end of a long curved valley. */
 const POLISH_NEAR: SolverEffort = { maxIterations: 200, goodEnough: 0.01, relativeGain: 1e-5 };
 const POLISH: SolverEffort = { maxIterations: 40, goodEnough: 0.01, relativeGain: 1e-4 };
-/** Levels of the sampling lattice by subset size. */
-const SAMPLE_LEVELS = [0, 1, 14, 8, 6] as const;
-/** With more tubes than six the lattice would grow with their third power, and is made coarser. */
-const MOST_SAMPLES = 5000;
 const MOST_SWEEPS = 6;
 /** A neighbour's solution is tried while its colour is at most this much further off than one's own, ΔE00 … */
 const WORTH_A_TRY = 1.0;
@@ -84,9 +80,8 @@ class TableBuilder {
   private readonly solver: SubsetSolver;
   private readonly tubes: Uint8Array;
   private readonly tubeCount: number;
-  /** Scaled volumes and colours of the samples, and of the solution at each corner. */
-  private readonly sampleVolumes: Float64Array;
-  private readonly sampleLabs: Float64Array;
+  private readonly samples: MixtureSamples;
+  /** Scaled volumes and colour of the solution at each corner. */
   private readonly volumes: Float64Array;
   private readonly labs: Float64Array;
   private readonly targets: Float64Array;
@@ -101,9 +96,7 @@ class TableBuilder {
     this.tubeCount = mixer.tubeCount;
     this.solver = new SubsetSolver(mixer, this.tubeCount);
     this.tubes = Uint8Array.from({ length: this.tubeCount }, (_, tube) => tube);
-    const samples = sampleMixtures(mixer, this.solver);
-    this.sampleVolumes = samples.volumes;
-    this.sampleLabs = samples.labs;
+    this.samples = new MixtureSamples(mixer, this.solver);
     const count = size ** 3;
     this.volumes = new Float64Array(count * this.tubeCount);
     this.labs = new Float64Array(3 * count);
@@ -115,9 +108,9 @@ class TableBuilder {
 
   /** Solves a corner from the nearest sample and from the nearest solution before it in the order of the pass. */
   first(index: number): void {
-    const { size, tubeCount, sampleVolumes, volumes } = this;
-    const [sample, second] = this.nearestSamples(index);
-    this.solveFrom(index, sampleVolumes.subarray(sample * tubeCount, (sample + 1) * tubeCount));
+    const { size, tubeCount, samples, volumes } = this;
+    const [sample, second] = samples.nearestTwo(this.labAt(this.targets, index));
+    this.solveFrom(index, samples.volumesOf(sample));
     const before = this.neighbours(index).filter((neighbour) => neighbour < index);
     const nearest = before.sort((a, b) => this.distance(index, a) - this.distance(index, b))[0];
     if (nearest === undefined || (this.miss[index] as number) ** 2 <= EFFORT.goodEnough || size === 1) return;
@@ -126,7 +119,7 @@ class TableBuilder {
     // A colour that is nearly reached is worth another start: it may be within reach after all.
     const miss = this.miss[index] as number;
     if (miss ** 2 > EFFORT.goodEnough && miss < NEARLY_REACHED)
-      this.solveFrom(index, sampleVolumes.subarray(second * tubeCount, (second + 1) * tubeCount));
+      this.solveFrom(index, samples.volumesOf(second));
   }
 
   /** Tries the solutions around that are new since the sweep before; true when one led to a nearer mixture. */
@@ -210,42 +203,6 @@ class TableBuilder {
     if (b < size - 1) found.push(index + size * size);
     return found;
   }
-
-  /** By ΔE00's own scales of chroma and hue at the target, without its rotation. */
-  private nearestSamples(index: number): readonly [number, number] {
-    const { sampleLabs, targets } = this;
-    const l = targets[3 * index] as number;
-    const a = targets[3 * index + 1] as number;
-    const b = targets[3 * index + 2] as number;
-    const chroma = Math.hypot(a, b);
-    const ua = chroma > 0 ? a / chroma : 1;
-    const ub = chroma > 0 ? b / chroma : 0;
-    const alongScale = 1 / (1 + 0.045 * chroma);
-    const acrossScale = 1 / (1 + 0.015 * chroma);
-    const lightScale = 1 / (1 + (0.015 * (l - 50) ** 2) / Math.sqrt(20 + (l - 50) ** 2));
-    let best = 0;
-    let bestSquare = Number.POSITIVE_INFINITY;
-    let second = 0;
-    let secondSquare = Number.POSITIVE_INFINITY;
-    for (let sample = 0; sample < sampleLabs.length; sample += 3) {
-      const dl = ((sampleLabs[sample] as number) - l) * lightScale;
-      const da = (sampleLabs[sample + 1] as number) - a;
-      const db = (sampleLabs[sample + 2] as number) - b;
-      const along = (ua * da + ub * db) * alongScale;
-      const across = (ua * db - ub * da) * acrossScale;
-      const square = dl * dl + along * along + across * across;
-      if (square < bestSquare) {
-        second = best;
-        secondSquare = bestSquare;
-        bestSquare = square;
-        best = sample;
-      } else if (square < secondSquare) {
-        secondSquare = square;
-        second = sample;
-      }
-    }
-    return [best / 3, second / 3];
-  }
 }
 
 function cornerColor(index: number, size: number): LabD65 {
@@ -257,41 +214,4 @@ function cornerColor(index: number, size: number): LabD65 {
       decodeChannel(Math.floor(index / (size * size)) * step),
     ),
   );
-}
-
-/** The finest lattice of at most so many points; empty when not even the coarsest is affordable. */
-function affordableLattice(count: number, most: number): Float64Array[] {
-  for (let levels = SAMPLE_LEVELS[count] ?? count; levels >= count; levels--) {
-    const starts = interiorLattice(count, levels);
-    if (starts.length <= most) return starts;
-  }
-  return [];
-}
-
-function sampleMixtures(
-  mixer: ColorModel,
-  solver: SubsetSolver,
-): { readonly volumes: Float64Array; readonly labs: Float64Array } {
-  const { tubeCount } = mixer;
-  const volumes: number[] = [];
-  const labs: number[] = [];
-  const lab = new Float64Array(3);
-  const real = new Float64Array(SAMPLE_LEVELS.length);
-  for (let count = 1; count < Math.min(SAMPLE_LEVELS.length, tubeCount + 1); count++) {
-    const subsets = subsetsOf(tubeCount, count);
-    const starts = affordableLattice(count, (MOST_SAMPLES - labs.length / 3) / subsets.length);
-    for (const tubes of subsets) {
-      for (const start of starts) {
-        const row = new Array<number>(tubeCount).fill(0);
-        tubes.forEach((tube, j) => {
-          row[tube] = start[j] as number;
-          real[j] = (start[j] as number) * solver.unitVolume(tube);
-        });
-        mixer.writeLab(lab, tubes, real, count);
-        volumes.push(...row);
-        labs.push(lab[0] as number, lab[1] as number, lab[2] as number);
-      }
-    }
-  }
-  return { volumes: Float64Array.from(volumes), labs: Float64Array.from(labs) };
 }

@@ -1,0 +1,88 @@
+/** The mixture of all of a palette's tubes, any number of them, that comes nearest to a colour. */
+import { type DeltaE2000Factors, deltaE2000, REFERENCE_FACTORS } from "../color/ciede2000";
+import { type LabD65, labD65 } from "../color/types";
+import { MixtureEvaluator } from "../mixing/mixtureEvaluator";
+import type { SurfaceConstants } from "../mixing/saunderson";
+import { MixtureSamples } from "../recipe/mixtureSamples";
+import { type SolverEffort, SubsetSolver } from "../recipe/subsetSolver";
+import type { ViewingWeights } from "../spectrum/colorimetry";
+import type { OpticalModel } from "../spectrum/types";
+
+export const MOST_BOX_TUBES = 64;
+
+/** To a hundredth of ΔE00, also at the end of a long curved valley. */
+const EFFORT: SolverEffort = { maxIterations: 80, goodEnough: 1e-4, relativeGain: 1e-4 };
+
+/** Further starts for a colour that the nearest ones did not reach. */
+const OUTSIDE_STARTS = 6;
+
+export type NearestColor = {
+  readonly lab: LabD65;
+  /** Shares of the volume by place in the palette; they sum to one. */
+  readonly shares: readonly number[];
+  /** From the target, with the factors that were asked for. */
+  readonly deltaE2000: number;
+};
+
+export class NearestMixture {
+  readonly tubeCount: number;
+  private readonly solver: SubsetSolver;
+  private readonly samples: MixtureSamples;
+  private readonly tubes: Uint8Array;
+
+  /** Throws a RangeError without tubes or with more than {@link MOST_BOX_TUBES}. */
+  constructor(tubes: readonly OpticalModel[], view: ViewingWeights<"D65">, surface: SurfaceConstants) {
+    if (tubes.length < 1 || tubes.length > MOST_BOX_TUBES)
+      throw new RangeError(`A mixture holds 1 to ${MOST_BOX_TUBES} tubes, not ${tubes.length}`);
+    const mixer = new MixtureEvaluator(tubes, view, surface);
+    this.tubeCount = tubes.length;
+    this.solver = new SubsetSolver(mixer, tubes.length);
+    this.samples = new MixtureSamples(mixer, this.solver);
+    this.tubes = Uint8Array.from(tubes, (_, tube) => tube);
+  }
+
+  /** CIELAB of some thousands of mixtures, three numbers each. */
+  get sampleLabs(): Float64Array {
+    return this.samples.labs;
+  }
+
+  /** The two samples nearest to a colour: enough to start from inside what the palette reaches. */
+  nearSamples(target: LabD65, factors: DeltaE2000Factors = REFERENCE_FACTORS): readonly number[] {
+    return this.samples.nearestTwo(target, factors);
+  }
+
+  /** @param starts - samples to start from; the nearest ones, and more outside, if left out. */
+  to(
+    target: LabD65,
+    factors: DeltaE2000Factors = REFERENCE_FACTORS,
+    starts?: readonly number[],
+  ): NearestColor {
+    let best = Number.POSITIVE_INFINITY;
+    let lab = labD65(Number.NaN, Number.NaN, Number.NaN);
+    let volumes = new Float64Array(this.tubeCount);
+    const solveFrom = (start: number): void => {
+      const squared = this.solver.solve(
+        target,
+        factors,
+        this.tubes,
+        this.samples.volumesOf(start),
+        this.tubeCount,
+        EFFORT,
+      );
+      if (squared >= best) return;
+      best = squared;
+      const [l = Number.NaN, a = Number.NaN, b = Number.NaN] = this.solver.lab;
+      lab = labD65(l, a, b);
+      volumes = this.solver.volumes.slice(0, this.tubeCount);
+    };
+    for (const start of starts ?? this.nearSamples(target, factors)) solveFrom(start);
+    if (!starts && best > EFFORT.goodEnough)
+      for (const start of this.samples.nearestOfSets(target, OUTSIDE_STARTS, factors)) solveFrom(start);
+    const total = volumes.reduce((sum, volume) => sum + volume, 0);
+    return {
+      lab,
+      shares: Array.from(volumes, (volume) => volume / total),
+      deltaE2000: deltaE2000(target, lab, factors),
+    };
+  }
+}

@@ -1,0 +1,188 @@
+/**
+ * How far each note is from what each small set of a box's tubes can mix: the table on which palettes are chosen.
+ *
+ * A palette reaches a note by the best of its recipes, and a recipe is a set of at most n tubes. So every
+ * question about palettes (what to add, to drop, to swap, which few to take) is answered from the misses of
+ * small sets, each solved once and kept. A larger set starts where its best part ended, so that it never misses
+ * by more, and from a lattice of its own mixtures.
+ */
+import { REFERENCE_FACTORS } from "../color/ciede2000";
+import type { LabD65 } from "../color/types";
+import { MixtureEvaluator } from "../mixing/mixtureEvaluator";
+import { MOST_BOX_TUBES, NearestMixture } from "./nearestMixture";
+import type { SurfaceConstants } from "../mixing/saunderson";
+import { interiorLattice } from "../recipe/subsets";
+import { type SolverEffort, SubsetSolver } from "../recipe/subsetSolver";
+import type { ViewingWeights } from "../spectrum/colorimetry";
+import type { OpticalModel } from "../spectrum/types";
+
+export const MOST_RECIPE_TUBES = 4;
+
+const LATTICE_LEVELS = [0, 1, 9, 8, 8] as const;
+const EFFORT: SolverEffort = { maxIterations: 30, goodEnough: 1e-3, relativeGain: 1e-3 };
+/** ΔE00 below which nothing is gained by another tube. */
+const REACHED_EXACTLY = Math.sqrt(EFFORT.goodEnough);
+
+type SetMiss = {
+  /** ΔE00 of each note. */
+  readonly misses: Float32Array;
+  /** Scaled volumes that gave it, one row of the set's tubes for each note. */
+  readonly volumes: Float64Array;
+};
+
+export class NoteMisses {
+  readonly tubeCount: number;
+  readonly noteCount: number;
+  /** Sets solved so far. */
+  setsSolved = 0;
+  private readonly mixer: MixtureEvaluator;
+  private readonly solver: SubsetSolver;
+  private readonly sets = new Map<number, SetMiss>();
+
+  /** @param recipeTubes - tubes of a recipe at most, 1 to {@link MOST_RECIPE_TUBES}. */
+  constructor(
+    private readonly tubes: readonly OpticalModel[],
+    private readonly notes: readonly LabD65[],
+    readonly recipeTubes: number,
+    private readonly view: ViewingWeights<"D65">,
+    private readonly surface: SurfaceConstants,
+  ) {
+    if (tubes.length < 1 || tubes.length > MOST_BOX_TUBES)
+      throw new RangeError(`A box of 1 to ${MOST_BOX_TUBES} tubes can be searched, not ${tubes.length}`);
+    if (!Number.isInteger(recipeTubes) || recipeTubes < 1 || recipeTubes > MOST_RECIPE_TUBES)
+      throw new RangeError(`Recipes of 1 to ${MOST_RECIPE_TUBES} tubes are searched, not ${recipeTubes}`);
+    if (!notes.every((note) => note.every(Number.isFinite)))
+      throw new RangeError("Every note needs three finite numbers");
+    this.tubeCount = tubes.length;
+    this.noteCount = notes.length;
+    this.mixer = new MixtureEvaluator(tubes, view, surface);
+    this.solver = new SubsetSolver(this.mixer, MOST_RECIPE_TUBES);
+  }
+
+  /** ΔE00 of each note from the best recipe of the palette. @param palette - places in the box, any order. */
+  ofPalette(palette: readonly number[]): Float32Array {
+    const misses = new Float32Array(this.noteCount).fill(Number.POSITIVE_INFINITY);
+    const sorted = [...palette].sort((a, b) => a - b);
+    for (const [place, tube] of sorted.entries()) this.lowerWith(misses, sorted.slice(0, place), tube);
+    return misses;
+  }
+
+  /** ΔE00 of each note from the nearest mixture of all these tubes at once: no recipe of theirs is nearer. */
+  ofWholeBox(tubes: readonly number[]): number[] {
+    const nearest = new NearestMixture(
+      tubes.map((tube) => this.tubes[tube] as OpticalModel),
+      this.view,
+      this.surface,
+    );
+    return this.notes.map((note) => nearest.to(note).deltaE2000);
+  }
+
+  /** Lowers the misses by every set that holds `tube` and otherwise only tubes of `others`. */
+  lowerWith(misses: Float32Array, others: readonly number[], tube: number): void {
+    const lower = (chosen: readonly number[], from: number): void => {
+      const { misses: own } = this.ofSet([...chosen, tube]);
+      for (let note = 0; note < own.length; note++)
+        if ((own[note] as number) < (misses[note] as number)) misses[note] = own[note] as number;
+      if (chosen.length + 1 === this.recipeTubes) return;
+      for (let next = from; next < others.length; next++)
+        lower([...chosen, others[next] as number], next + 1);
+    };
+    lower([], 0);
+  }
+
+  /** The fewest tubes of the palette that reach each note within a tolerance; undefined where none do. */
+  fewestTubes(palette: readonly number[], toleranceDeltaE2000: number): (number | undefined)[] {
+    const fewest = new Array<number | undefined>(this.noteCount).fill(undefined);
+    const visit = (chosen: readonly number[], from: number): void => {
+      for (let next = from; next < palette.length; next++) {
+        const set = [...chosen, palette[next] as number];
+        this.ofSet(set).misses.forEach((miss, note) => {
+          if (miss <= toleranceDeltaE2000 && set.length < (fewest[note] ?? Number.POSITIVE_INFINITY))
+            fewest[note] = set.length;
+        });
+        if (set.length < this.recipeTubes) visit(set, next + 1);
+      }
+    };
+    visit([], 0);
+    return fewest;
+  }
+
+  private ofSet(unsorted: readonly number[]): SetMiss {
+    const set = [...unsorted].sort((a, b) => a - b);
+    const key = set.reduce((sum, tube) => sum * (MOST_BOX_TUBES + 1) + tube + 1, 0);
+    const known = this.sets.get(key);
+    if (known) return known;
+    const solved = this.solveSet(set);
+    this.sets.set(key, solved);
+    this.setsSolved++;
+    return solved;
+  }
+
+  private solveSet(set: readonly number[]): SetMiss {
+    const { solver, mixer, notes } = this;
+    const count = set.length;
+    const tubes = Uint8Array.from(set);
+    const misses = new Float32Array(notes.length).fill(Number.POSITIVE_INFINITY);
+    const volumes = new Float64Array(notes.length * count);
+    const parts =
+      count > 1 ? set.map((_, left) => this.ofSet(set.filter((__, place) => place !== left))) : [];
+    const starts = interiorLattice(count, LATTICE_LEVELS[count] ?? count);
+    const labs = new Float64Array(3 * starts.length);
+    const lab = new Float64Array(3);
+    const real = new Float64Array(count);
+    starts.forEach((start, i) => {
+      for (let j = 0; j < count; j++) real[j] = (start[j] as number) * solver.unitVolume(tubes[j] as number);
+      mixer.writeLab(lab, tubes, real, count);
+      labs.set(lab, 3 * i);
+    });
+    notes.forEach((note, n) => {
+      const take = (squared: number): void => {
+        const miss = Math.sqrt(squared);
+        if (miss >= (misses[n] as number)) return;
+        misses[n] = miss;
+        volumes.set(solver.scaledVolumes(count), n * count);
+      };
+      let bestPart = -1;
+      parts.forEach((part, left) => {
+        if (bestPart < 0 || (part.misses[n] as number) < (parts[bestPart]?.misses[n] as number))
+          bestPart = left;
+      });
+      const part = parts[bestPart];
+      if (part) {
+        const start = new Float64Array(count);
+        for (let j = 0, from = 0; j < count; j++)
+          start[j] = j === bestPart ? 0 : (part.volumes[n * (count - 1) + from++] as number);
+        misses[n] = part.misses[n] as number;
+        volumes.set(start, n * count);
+        if (misses[n] <= REACHED_EXACTLY) return;
+        take(solver.solve(note, REFERENCE_FACTORS, tubes, start, count, EFFORT));
+      }
+      const nearest = starts[nearestPlace(labs, note)];
+      if (nearest && (misses[n] as number) > REACHED_EXACTLY)
+        take(solver.solve(note, REFERENCE_FACTORS, tubes, nearest, count, EFFORT));
+    });
+    return { misses, volumes };
+  }
+}
+
+/** By the scales of ΔE00 at the note, chroma along its hue and hue across it. */
+function nearestPlace(labs: Float64Array, note: LabD65): number {
+  const chroma = Math.hypot(note[1], note[2]);
+  const ua = chroma > 0 ? note[1] / chroma : 1;
+  const ub = chroma > 0 ? note[2] / chroma : 0;
+  let best = 0;
+  let bestSquare = Number.POSITIVE_INFINITY;
+  for (let at = 0; at < labs.length; at += 3) {
+    const dl = (labs[at] as number) - note[0];
+    const da = (labs[at + 1] as number) - note[1];
+    const db = (labs[at + 2] as number) - note[2];
+    const along = (ua * da + ub * db) / (1 + 0.045 * chroma);
+    const across = (ua * db - ub * da) / (1 + 0.015 * chroma);
+    const square = dl * dl + along * along + across * across;
+    if (square < bestSquare) {
+      bestSquare = square;
+      best = at;
+    }
+  }
+  return best / 3;
+}

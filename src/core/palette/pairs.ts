@@ -1,0 +1,207 @@
+/** Pairs of tubes: the best neutralising partner of each, and the parents that make the brightest secondaries. */
+import { hueDifferenceDegrees, lchFromLab } from "../color/cieLab";
+import { type LabD65, labD65 } from "../color/types";
+import { MixtureEvaluator } from "../mixing/mixtureEvaluator";
+import type { OpticalModel } from "../spectrum/types";
+import type { WhiteBench } from "../tube/character";
+
+export type Partner = {
+  /** Place among the tubes. */
+  readonly tube: number;
+  /** Shares of the volume: the tube that is quieted, the partner, white. */
+  readonly shares: readonly [number, number, number];
+  readonly lab: LabD65;
+  readonly chroma: number;
+};
+
+/** CIELAB hue angles between which a mixture counts as the secondary, degrees. */
+export const SECONDARIES = {
+  orange: [52, 76],
+  green: [125, 190],
+  violet: [300, 330],
+} as const satisfies Readonly<Record<string, readonly [number, number]>>;
+export type SecondaryName = keyof typeof SECONDARIES;
+
+export type Parents = {
+  readonly first: number;
+  readonly second: number;
+  /** Shares of the volume: first, second, white. */
+  readonly shares: readonly [number, number, number];
+  readonly lab: LabD65;
+  readonly chroma: number;
+};
+
+const SAME_VALUE = 0.05;
+const SCAN = 64;
+const GOLDEN_STEPS = 28;
+const GOLDEN = (Math.sqrt(5) - 1) / 2;
+const BISECTIONS = 44;
+/** White, as scaled by strength, from none to nearly all. */
+const MOST_WHITE = 400;
+/** Ratios and amounts of white that are scanned for parents, and how often the step is halved around the best. */
+const RATIOS = 49;
+const WHITES = 25;
+const HALVINGS = 9;
+
+/**
+ * Partners of a tube at a wanted value, least chroma first; only those with which that value can be mixed.
+ *
+ * @param lightness - L* of the mixture with white.
+ */
+export function neutralPartners(
+  tubes: readonly OpticalModel[],
+  quieted: number,
+  lightness: number,
+  bench: WhiteBench,
+): Partner[] {
+  const mixes = new PairMixer(tubes, bench);
+  return tubes
+    .flatMap((_, tube): Partner[] => {
+      if (tube === quieted) return [];
+      const at = (way: number): Partner | undefined => {
+        const white = mixes.whiteFor(quieted, tube, way, lightness);
+        if (white === undefined) return undefined;
+        const { lab, shares } = mixes.mix(quieted, tube, way, white);
+        return { tube, lab, shares, chroma: Math.hypot(lab[1], lab[2]) };
+      };
+      const best = leastChroma(at);
+      return best ? [best] : [];
+    })
+    .sort((a, b) => a.chroma - b.chroma || a.tube - b.tube);
+}
+
+/** Scan and golden section over the ratio; ratios at which the value cannot be had are left out. */
+function leastChroma(at: (way: number) => Partner | undefined): Partner | undefined {
+  let best: Partner | undefined;
+  let place = 0;
+  for (let i = 1; i < SCAN; i++) {
+    const tried = at(i / SCAN);
+    if (tried && tried.chroma < (best?.chroma ?? Number.POSITIVE_INFINITY)) {
+      best = tried;
+      place = i;
+    }
+  }
+  let low = (place - 1) / SCAN;
+  let high = (place + 1) / SCAN;
+  for (let step = 0; best && step < GOLDEN_STEPS; step++) {
+    const [left, right] = [high - GOLDEN * (high - low), low + GOLDEN * (high - low)];
+    const [a, b] = [at(left), at(right)];
+    for (const tried of [a, b]) if (tried && tried.chroma < best.chroma) best = tried;
+    if ((a?.chroma ?? Number.POSITIVE_INFINITY) < (b?.chroma ?? Number.POSITIVE_INFINITY)) high = right;
+    else low = left;
+  }
+  return best;
+}
+
+/** All pairs that make the secondary at all, with white or without, most chroma first. */
+export function rankParents(
+  tubes: readonly OpticalModel[],
+  secondary: SecondaryName,
+  bench: WhiteBench,
+): Parents[] {
+  const mixes = new PairMixer(tubes, bench);
+  const found: Parents[] = [];
+  for (let first = 0; first < tubes.length; first++) {
+    for (let second = first + 1; second < tubes.length; second++) {
+      const best = brightest(mixes, first, second, secondary);
+      if (best) found.push(best);
+    }
+  }
+  return found.sort((a, b) => b.chroma - a.chroma || a.first - b.first || a.second - b.second);
+}
+
+function brightest(
+  mixes: PairMixer,
+  first: number,
+  second: number,
+  secondary: SecondaryName,
+): Parents | undefined {
+  let best: Parents | undefined;
+  let bestWay = 0;
+  let bestWhite = 0;
+  const attempt = (way: number, whiteStep: number): void => {
+    if (way <= 0 || way >= 1 || whiteStep < 0) return;
+    const { lab, shares } = mixes.mix(first, second, way, whiteAt(whiteStep));
+    const [, chroma, hue] = lchFromLab(lab);
+    if (!isSecondary(hue, secondary) || chroma <= (best?.chroma ?? 0)) return;
+    best = { first, second, shares, lab, chroma };
+    bestWay = way;
+    bestWhite = whiteStep;
+  };
+  for (let i = 1; i < RATIOS; i++) for (let white = 0; white < WHITES; white++) attempt(i / RATIOS, white);
+  if (!best) return undefined;
+  let wayStep = 1 / RATIOS;
+  let whiteStep = 1;
+  for (let halving = 0; halving < HALVINGS; halving++) {
+    wayStep /= 2;
+    whiteStep /= 2;
+    const [way, white] = [bestWay, bestWhite];
+    for (const dWay of [-2, -1, 0, 1, 2])
+      for (const dWhite of [-2, -1, 0, 1, 2]) attempt(way + dWay * wayStep, white + dWhite * whiteStep);
+  }
+  return best;
+}
+
+function whiteAt(step: number): number {
+  return step === 0 ? 0 : 0.05 * (MOST_WHITE / 0.05) ** ((step - 1) / (WHITES - 2));
+}
+
+export function isSecondary(hueDegrees: number, secondary: SecondaryName): boolean {
+  const [from, to] = SECONDARIES[secondary];
+  return Math.abs(hueDifferenceDegrees((from + to) / 2, hueDegrees)) <= (to - from) / 2;
+}
+
+/** Two tubes at a ratio by strength, and white beside them, without allocation in the scans. */
+class PairMixer {
+  private readonly mixer: MixtureEvaluator;
+  private readonly white: number;
+  private readonly tubes = new Uint8Array(3);
+  private readonly volumes = new Float64Array(3);
+  private readonly lab = new Float64Array(3);
+
+  constructor(tubes: readonly OpticalModel[], bench: WhiteBench) {
+    this.mixer = new MixtureEvaluator([...tubes, bench.white], bench.view, bench.surface);
+    this.white = tubes.length;
+  }
+
+  /** @param way - (0, 1): share of the second in the strength of the two. @param white - as scaled by strength. */
+  mix(
+    first: number,
+    second: number,
+    way: number,
+    white: number,
+  ): { readonly lab: LabD65; readonly shares: readonly [number, number, number] } {
+    this.write(first, second, way, white);
+    const [a = 0, b = 0, w = 0] = this.volumes;
+    const total = a + b + w;
+    const [l = Number.NaN, x = Number.NaN, y = Number.NaN] = this.lab;
+    return { lab: labD65(l, x, y), shares: [a / total, b / total, w / total] };
+  }
+
+  /** White that brings the pair to a value; undefined when the pair is lighter, or no white gets there. */
+  whiteFor(first: number, second: number, way: number, lightness: number): number | undefined {
+    const lightnessAt = (white: number): number => {
+      this.write(first, second, way, white);
+      return this.lab[0] as number;
+    };
+    if (lightnessAt(0) > lightness + SAME_VALUE || lightnessAt(MOST_WHITE) < lightness) return undefined;
+    let low = 0;
+    let high = MOST_WHITE;
+    for (let step = 0; step < BISECTIONS; step++) {
+      const middle = (low + high) / 2;
+      if (lightnessAt(middle) < lightness) low = middle;
+      else high = middle;
+    }
+    return (low + high) / 2;
+  }
+
+  private write(first: number, second: number, way: number, white: number): void {
+    this.tubes[0] = first;
+    this.tubes[1] = second;
+    this.tubes[2] = this.white;
+    this.volumes[0] = (1 - way) / this.mixer.strengthOf(first);
+    this.volumes[1] = way / this.mixer.strengthOf(second);
+    this.volumes[2] = white / this.mixer.strengthOf(this.white);
+    this.mixer.writeLab(this.lab, this.tubes, this.volumes, 3);
+  }
+}

@@ -1,0 +1,140 @@
+/** Some thousands of mixtures of a palette, of up to four tubes each: where a search over all its tubes starts. */
+import { type DeltaE2000Factors, REFERENCE_FACTORS } from "../color/ciede2000";
+import type { LabD65 } from "../color/types";
+import type { ColorModel } from "../mixing/colorModel";
+import { interiorLattice, subsetsOf } from "./subsets";
+
+/** Levels of the lattice by subset size. */
+const SAMPLE_LEVELS = [0, 1, 14, 8, 6] as const;
+/** With more tubes than six the lattice would grow with their third power, and is made coarser. */
+const MOST_SAMPLES = 5000;
+
+export class MixtureSamples {
+  private readonly tubeCount: number;
+  /** As scaled by strength, one row of all tubes for each sample. */
+  private readonly volumes: Float64Array;
+  readonly labs: Float64Array;
+  /** First sample of each set of tubes, and the end of the last. */
+  private readonly setStarts: readonly number[];
+
+  /** @param units - volume of one strength-scaled unit of a tube. */
+  constructor(mixer: ColorModel, units: { readonly unitVolume: (tube: number) => number }) {
+    const { tubeCount } = mixer;
+    this.tubeCount = tubeCount;
+    const volumes: number[] = [];
+    const labs: number[] = [];
+    const setStarts: number[] = [];
+    const lab = new Float64Array(3);
+    const real = new Float64Array(SAMPLE_LEVELS.length);
+    for (let count = 1; count < Math.min(SAMPLE_LEVELS.length, tubeCount + 1); count++) {
+      const subsets = subsetsOf(tubeCount, count);
+      const starts = affordableLattice(count, (MOST_SAMPLES - labs.length / 3) / subsets.length);
+      for (const tubes of subsets) {
+        if (starts.length > 0) setStarts.push(labs.length / 3);
+        for (const start of starts) {
+          const row = new Array<number>(tubeCount).fill(0);
+          tubes.forEach((tube, j) => {
+            row[tube] = start[j] as number;
+            real[j] = (start[j] as number) * units.unitVolume(tube);
+          });
+          mixer.writeLab(lab, tubes, real, count);
+          volumes.push(...row);
+          labs.push(lab[0] as number, lab[1] as number, lab[2] as number);
+        }
+      }
+    }
+    this.volumes = Float64Array.from(volumes);
+    this.labs = Float64Array.from(labs);
+    this.setStarts = [...setStarts, labs.length / 3];
+  }
+
+  volumesOf(sample: number): Float64Array {
+    return this.volumes.subarray(sample * this.tubeCount, (sample + 1) * this.tubeCount);
+  }
+
+  /** The two nearest, by ΔE00's own scales of chroma and hue at the target, without its rotation. */
+  nearestTwo(target: LabD65, factors: DeltaE2000Factors = REFERENCE_FACTORS): readonly [number, number] {
+    const { labs } = this;
+    const scales = scalesAt(target, factors);
+    let best = 0;
+    let bestSquare = Number.POSITIVE_INFINITY;
+    let second = 0;
+    let secondSquare = Number.POSITIVE_INFINITY;
+    for (let sample = 0; 3 * sample < labs.length; sample++) {
+      const square = squareFrom(target, scales, labs, sample);
+      if (square < bestSquare) {
+        second = best;
+        secondSquare = bestSquare;
+        bestSquare = square;
+        best = sample;
+      } else if (square < secondSquare) {
+        secondSquare = square;
+        second = sample;
+      }
+    }
+    return [best, second];
+  }
+
+  /**
+   * The nearest sample of each set of tubes, nearest sets first: a colour outside has several valleys, and each
+   * belongs to other tubes.
+   */
+  nearestOfSets(target: LabD65, count: number, factors: DeltaE2000Factors = REFERENCE_FACTORS): number[] {
+    const { labs, setStarts } = this;
+    const scales = scalesAt(target, factors);
+    return setStarts
+      .slice(0, -1)
+      .map((from, set) => {
+        let best = from;
+        let bestSquare = Number.POSITIVE_INFINITY;
+        for (let sample = from; sample < (setStarts[set + 1] as number); sample++) {
+          const square = squareFrom(target, scales, labs, sample);
+          if (square >= bestSquare) continue;
+          bestSquare = square;
+          best = sample;
+        }
+        return { sample: best, square: bestSquare };
+      })
+      .sort((a, b) => a.square - b.square || a.sample - b.sample)
+      .slice(0, count)
+      .map(({ sample }) => sample);
+  }
+}
+
+type Scales = {
+  readonly ua: number;
+  readonly ub: number;
+  readonly light: number;
+  readonly along: number;
+  readonly across: number;
+};
+
+function scalesAt([l, a, b]: LabD65, { kL, kC, kH }: DeltaE2000Factors): Scales {
+  const chroma = Math.hypot(a, b);
+  const l50 = (l - 50) ** 2;
+  return {
+    ua: chroma > 0 ? a / chroma : 1,
+    ub: chroma > 0 ? b / chroma : 0,
+    light: 1 / (kL * (1 + (0.015 * l50) / Math.sqrt(20 + l50))),
+    along: 1 / (kC * (1 + 0.045 * chroma)),
+    across: 1 / (kH * (1 + 0.015 * chroma)),
+  };
+}
+
+function squareFrom(target: LabD65, scales: Scales, labs: Float64Array, sample: number): number {
+  const dl = ((labs[3 * sample] as number) - target[0]) * scales.light;
+  const da = (labs[3 * sample + 1] as number) - target[1];
+  const db = (labs[3 * sample + 2] as number) - target[2];
+  const along = (scales.ua * da + scales.ub * db) * scales.along;
+  const across = (scales.ua * db - scales.ub * da) * scales.across;
+  return dl * dl + along * along + across * across;
+}
+
+/** The finest lattice of at most so many points; empty when not even the coarsest is affordable. */
+function affordableLattice(count: number, most: number): Float64Array[] {
+  for (let levels = SAMPLE_LEVELS[count] ?? count; levels >= count; levels--) {
+    const starts = interiorLattice(count, levels);
+    if (starts.length <= most) return starts;
+  }
+  return [];
+}
