@@ -5,7 +5,7 @@
  * A released version is never edited: the next one is added with an upgrade (./migrations) and a test.
  */
 import Dexie, { type Table } from "dexie";
-import { upgradeTubeFrom1, upgradeTubeFrom2 } from "./migrations";
+import { upgradePaletteFrom2, upgradeTubeFrom1, upgradeTubeFrom2 } from "./migrations";
 import type {
   Match,
   Note,
@@ -58,6 +58,7 @@ export class GamanDatabase extends Dexie {
       });
     this.version(3).upgrade(async (transaction) => {
       await transaction.table("tubes").toCollection().modify(upgradeTubeFrom2);
+      await transaction.table("palettes").toCollection().modify(upgradePaletteFrom2);
     });
   }
 }

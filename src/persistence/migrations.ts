@@ -27,3 +27,8 @@ export function upgradeTubeFrom2(row: Record<string, unknown>): void {
     if (typeof calibration === "object" && calibration !== null) Object.assign(calibration, { piles: [] });
   }
 }
+
+/** A palette of version 2 had no remark. */
+export function upgradePaletteFrom2(row: Record<string, unknown>): void {
+  Object.assign(row, { remark: "" });
+}

@@ -165,6 +165,7 @@ export const paletteSchema = z.strictObject({
   name,
   /** In the order of the painter's board. */
   tubeIds: z.array(id).max(24),
+  remark: z.string().max(2000),
 });
 
 export const NOTE_STATES = ["open", "mixing", "drying", "checked"] as const;

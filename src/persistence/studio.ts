@@ -32,7 +32,10 @@ import { addTubes, setBoard } from "./tubes";
 export type StudioSnapshot = {
   readonly settings: Settings;
   readonly painting: Painting | undefined;
+  /** The one that is laid out on the board. */
   readonly palette: Palette | undefined;
+  /** All palettes of the current painting, the board's among them, by name. */
+  readonly palettes: readonly Palette[];
   /** All tubes in the order of the box, archived and deleted ones too. */
   readonly tubes: readonly Tube[];
   /** Notes of the current painting by number. */
@@ -70,6 +73,7 @@ export async function readStudio(db: GamanDatabase): Promise<StudioSnapshot> {
       settings,
       painting,
       palette: palettes.rows.find((row) => row.id === painting?.paletteId),
+      palettes: [...palettes.rows].sort((a, b) => a.name.localeCompare(b.name) || a.id.localeCompare(b.id)),
       tubes: tubes.rows,
       notes: [...notes.rows].sort((a, b) => a.number - b.number),
       unreadableIds: [paintings, palettes, tubes, notes].flatMap((parsed) => parsed.unreadableIds),
@@ -89,7 +93,9 @@ export async function startPainting(
   const painting = paintingSchema.parse({ id: paintingId, name: title, paletteId, createdAt: now });
   await db.transaction("rw", [db.paintings, db.palettes, db.tubes, db.settings], async () => {
     await db.paintings.add(painting);
-    await db.palettes.add(paletteSchema.parse({ id: paletteId, paintingId, name: "Palette", tubeIds: [] }));
+    await db.palettes.add(
+      paletteSchema.parse({ id: paletteId, paintingId, name: "Palette", tubeIds: [], remark: "" }),
+    );
     const box = parseRows(tubeSchema, await db.tubes.orderBy("position").toArray()).rows;
     const tubeIds: string[] = [];
     for (const paint of paints) {

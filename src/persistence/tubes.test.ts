@@ -5,7 +5,7 @@ import { pigment } from "../../tests/support/paint";
 import { labD65 } from "../core/color/types";
 import { GamanDatabase } from "./database";
 import { tubeFromModel } from "./newTube";
-import { type Calibration, type Tube, tubeSchema } from "./schema";
+import { type Calibration, paletteSchema, type Tube, tubeSchema } from "./schema";
 import { storedFromLab } from "./storedColor";
 import { readStudio, startPainting } from "./studio";
 import {
@@ -242,8 +242,10 @@ describe("the step from version 2", () => {
       { ...tube, optics: { ...tube?.optics, calibrations: [withoutPiles] } },
       { id: "c", label: "no optics", position: 2 },
     ]);
+    await old.table("palettes").add({ id: "p", paintingId: "jug", name: "Palette", tubeIds: ["a"] });
     old.close();
     const opened = new GamanDatabase(name);
+    expect(paletteSchema.parse(await opened.palettes.get("p")).remark).toBe("");
     const { tubes: rows, unreadableIds } = await readStudio(opened);
     expect(rows[0]?.optics.calibrations).toEqual([calibration(5)]);
     expect(unreadableIds).toEqual(["c"]);

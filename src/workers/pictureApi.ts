@@ -2,6 +2,7 @@
  * Pictures off the main thread: decoding, downscaling, sampling and the grey view. One picture is open at
  * a time. Runs in a worker that has OffscreenCanvas and createImageBitmap.
  */
+import { type ColorArea, colorAreas } from "../core/picture/colorAreas";
 import { type PixelImage, type Sample, samplePixels, writeGrey } from "../core/picture/pixels";
 import { fail, type Result, succeed } from "../core/result";
 
@@ -27,6 +28,8 @@ export type PictureApi = {
   open: (file: Blob) => Promise<Result<OpenedPicture, PictureFailure>>;
   sample: (xPx: number, yPx: number, radiusPx: number) => Sample | undefined;
   bitmap: (isGrey: boolean) => Promise<ImageBitmap>;
+  /** The picture's colours with their areas; empty when no picture is open. */
+  colorAreas: () => ColorArea[];
 };
 
 export function createPictureApi(): PictureApi {
@@ -61,6 +64,11 @@ export function createPictureApi(): PictureApi {
       if (!current) return undefined;
       const image: PixelImage = { widthPx: current.width, heightPx: current.height, rgba: current.data };
       return samplePixels(image, xPx, yPx, radiusPx);
+    },
+
+    colorAreas() {
+      if (!current) return [];
+      return colorAreas({ widthPx: current.width, heightPx: current.height, rgba: current.data });
     },
 
     async bitmap(isGrey) {

@@ -1,5 +1,6 @@
 /** What the solver worker understands: plain data both ways, so that it survives cloning. */
 import type { DosingChoice } from "../core/amounts/dosing";
+import { GRID_10NM, type OpticalModel } from "../core/spectrum/types";
 import type { PaletteTable } from "../core/picture/paletteTable";
 import type { PaletteAnswer } from "../core/recipe/palette";
 import type { TubeCalibration, TubeReading } from "../core/tube/calibrateTube";
@@ -12,6 +13,13 @@ export type SolverTube = {
   readonly scattering: readonly number[];
   readonly isBlack: boolean;
 };
+
+/** Throws a RangeError when bands are missing. */
+export function opticsOf({ absorption, scattering }: SolverTube): OpticalModel {
+  if (absorption.length !== GRID_10NM.count || scattering.length !== GRID_10NM.count)
+    throw new RangeError(`A tube needs ${GRID_10NM.count} bands of K and of S`);
+  return { grid: GRID_10NM, absorption, scattering };
+}
 
 export type RecipeRequest = {
   readonly tubes: readonly SolverTube[];

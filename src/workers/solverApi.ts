@@ -2,13 +2,12 @@
 import { type PaletteAnswer, PaletteMixer } from "../core/recipe/palette";
 import { MixtureEvaluator } from "../core/mixing/mixtureEvaluator";
 import { buildPaletteTable, type PaletteTable } from "../core/picture/paletteTable";
-import { GRID_10NM, type OpticalModel } from "../core/spectrum/types";
 import { calibrateTube, type TubeCalibration } from "../core/tube/calibrateTube";
 import { learnBox } from "../core/tube/learnBox";
 import { WHITE_BENCH } from "../data/whiteBench";
 import { VIEWING } from "../data/standardViewing";
 import { PAINT_SURFACE } from "../data/surface";
-import type { RecipeRequest, SolverApi, SolverTube } from "./protocol";
+import { opticsOf, type RecipeRequest, type SolverApi } from "./protocol";
 
 export function createSolverApi(): SolverApi {
   // One palette is in use at a time; what its searches share is worth keeping.
@@ -40,10 +39,4 @@ export function createSolverApi(): SolverApi {
       return table;
     },
   };
-}
-
-function opticsOf({ absorption, scattering }: SolverTube): OpticalModel {
-  if (absorption.length !== GRID_10NM.count || scattering.length !== GRID_10NM.count)
-    throw new RangeError(`A tube needs ${GRID_10NM.count} bands of K and of S`);
-  return { grid: GRID_10NM, absorption, scattering };
 }

@@ -14,7 +14,7 @@ export const MOST_BOX_TUBES = 64;
 const EFFORT: SolverEffort = { maxIterations: 80, goodEnough: 1e-4, relativeGain: 1e-4 };
 
 /** Further starts for a colour that the nearest ones did not reach. */
-const OUTSIDE_STARTS = 6;
+const OUTSIDE_STARTS = 8;
 
 export type NearestColor = {
   readonly lab: LabD65;

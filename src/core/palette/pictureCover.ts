@@ -1,8 +1,6 @@
 /** How much of a picture a palette mixes. */
-import type { LabD65 } from "../color/types";
+import type { ColorArea } from "../picture/colorAreas";
 import type { NearestMixture } from "./nearestMixture";
-
-export type WeightedColor = { readonly lab: LabD65; readonly share: number };
 
 export type PictureCover = {
   /** Share of the area within the tolerance, [0, 1]. */
@@ -14,7 +12,7 @@ export type PictureCover = {
 /** @param colors - the picture's colours with the shares of the area that they stand for; they sum to one. */
 export function pictureCover(
   palette: NearestMixture,
-  colors: readonly WeightedColor[],
+  colors: readonly ColorArea[],
   toleranceDeltaE2000: number,
 ): PictureCover {
   let within = 0;

@@ -41,7 +41,7 @@ describe("NearestMixture", () => {
     for (const target of [
       labD65(59, 53, 67),
       labD65(40, -60, 30),
-      labD65(70, 60, -20),
+      labD65(65, 45, -15),
       labD65(30, 20, -70),
     ]) {
       const recipe = deltaE2000(target, reach.nearest(target, "even").nearest);

@@ -41,6 +41,8 @@ export type Studio = {
   readonly settings: Settings;
   readonly painting: Painting | undefined;
   readonly palette: Palette | undefined;
+  /** All palettes of the painting, the board's among them. */
+  readonly palettes: readonly Palette[];
   /** Tubes that are not deleted; archived ones too. */
   readonly box: readonly Tube[];
   /** Every tube that a record may name, deleted ones too. */
@@ -143,6 +145,7 @@ function OpenStudio({ workspace, children }: { workspace: Workspace; children: R
       settings,
       painting: snapshot?.painting,
       palette: snapshot?.palette,
+      palettes: snapshot?.palettes ?? EMPTY,
       box: tubes.filter((tube) => tube.deletedAt === undefined),
       tubeById,
       board: (snapshot?.palette?.tubeIds ?? EMPTY).flatMap((id) => tubeById.get(id) ?? EMPTY),

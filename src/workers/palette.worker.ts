@@ -1,0 +1,4 @@
+import * as Comlink from "comlink";
+import { createPaletteApi } from "./paletteApi";
+
+Comlink.expose(createPaletteApi());
