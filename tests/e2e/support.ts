@@ -26,6 +26,7 @@ export const test = base.extend<{ quiet: undefined }>({
 export const VIEWS = [
   { name: "Table", path: "/" },
   { name: "Tubes", path: "/tubes" },
+  { name: "Palette", path: "/palette" },
   { name: "Subject", path: "/subject" },
   { name: "Mix", path: "/mix" },
   { name: "Log", path: "/log" },
@@ -41,11 +42,19 @@ export async function openDemo(page: Page): Promise<void> {
 }
 
 export async function goTo(page: Page, view: string): Promise<void> {
-  await page
-    .getByRole("navigation", { name: "Views" })
-    .getByRole("link", { name: view, exact: true })
-    .click();
-  await expect(page.getByRole("link", { name: view, exact: true })).toHaveAttribute("aria-current", "page");
+  const views = page.getByRole("navigation", { name: "Views" });
+  const link = views.getByRole("link", { name: view, exact: true });
+  if (await link.isVisible()) {
+    await link.click();
+    await expect(link).toHaveAttribute("aria-current", "page");
+    return;
+  }
+  // On a phone the views that do not fit under the thumb are in a sheet.
+  await views.getByRole("button", { name: "more" }).click();
+  const sheet = page.getByRole("dialog", { name: "Views" });
+  await sheet.getByRole("link", { name: view, exact: true }).click();
+  await expect(sheet).toBeHidden();
+  await expect(page).toHaveURL(new RegExp(`${VIEWS.find(({ name }) => name === view)?.path ?? ""}(\\?|$)`));
 }
 
 export async function enterRoom(page: Page, room: (typeof ROOMS)[number]): Promise<void> {

@@ -3,21 +3,26 @@
 import { clsx } from "clsx";
 import Link from "next/link";
 import { usePathname } from "next/navigation";
-import { VIEWS } from "./views";
+import { useState } from "react";
+import { Sheet } from "../../ui/Sheet";
+import { UNDER_THE_THUMB, VIEWS } from "./views";
 
 /** Beside the work on a wide screen, under the thumb on a phone. */
 export function Navigation() {
   const pathname = usePathname();
+  const [isOpen, setOpen] = useState(false);
+  const others = VIEWS.slice(UNDER_THE_THUMB);
+  const isElsewhere = others.some(({ path }) => path === pathname);
   return (
     <nav
       aria-label="Views"
       className="row-start-4 bg-board wide:col-start-1 wide:row-span-1 wide:row-start-2 wide:bg-transparent"
     >
       <ul className="flex justify-between px-1 wide:flex-col wide:px-0 wide:pt-3">
-        {VIEWS.map(({ path, name }) => {
+        {VIEWS.map(({ path, name }, place) => {
           const isHere = pathname === path;
           return (
-            <li key={path} className="relative">
+            <li key={path} className={clsx("relative", place >= UNDER_THE_THUMB && "hidden wide:block")}>
               {isHere ? (
                 <svg
                   aria-hidden="true"
@@ -42,7 +47,40 @@ export function Navigation() {
             </li>
           );
         })}
+        <li className="wide:hidden">
+          <button
+            type="button"
+            aria-haspopup="dialog"
+            className={clsx(
+              "flex min-h-12 min-w-11 items-center justify-center px-2",
+              isElsewhere ? "font-bold shadow-[inset_0_-4px_0_var(--ink)]" : "text-muted",
+            )}
+            onClick={() => {
+              setOpen(true);
+            }}
+          >
+            more
+          </button>
+        </li>
       </ul>
+      <Sheet isOpen={isOpen} onOpenChange={setOpen} title="Views" description="Where else to go.">
+        <ul aria-label="All views">
+          {VIEWS.map(({ path, name }) => (
+            <li key={path} className="border-b">
+              <Link
+                href={path}
+                aria-current={pathname === path ? "page" : undefined}
+                className={clsx("flex min-h-14 items-center text-lg", pathname === path && "font-bold")}
+                onClick={() => {
+                  setOpen(false);
+                }}
+              >
+                {name}
+              </Link>
+            </li>
+          ))}
+        </ul>
+      </Sheet>
     </nav>
   );
 }

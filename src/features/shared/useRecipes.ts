@@ -5,9 +5,8 @@ import { useEffect, useState } from "react";
 import { REFERENCE_FACTORS } from "../../core/color/ciede2000";
 import { type LabD65, labD65 } from "../../core/color/types";
 import type { PaintedRecipe } from "../../core/recipe/palette";
-import type { Tube } from "../../persistence/schema";
-import type { RecipeRequest, SolverFailure, SolverTube } from "../../workers/protocol";
-import { isBlackTube, opticsOfTube } from "./paint";
+import type { RecipeRequest, SolverFailure } from "../../workers/protocol";
+import { keyOfTube, solverTubeOf } from "./solverTube";
 import { useStudio } from "./Studio";
 
 /** ΔE00 within which a recipe of fewer tubes is taken first: it can be remembered. */
@@ -23,22 +22,6 @@ export type RecipesState =
       readonly tubeIds: readonly string[];
     }
   | { readonly status: "failed"; readonly failure: SolverFailure };
-
-/** Changes when what is believed of the tube does; its label does not matter. */
-function keyOfTube({ id, optics }: Tube): string {
-  return `${id}:${optics.modelIds.join("+")}:${optics.calibrations.at(-1)?.at ?? 0}`;
-}
-
-function solverTubeOf(tube: Tube): SolverTube | undefined {
-  const optics = opticsOfTube(tube);
-  return (
-    optics && {
-      absorption: Array.from(optics.absorption),
-      scattering: Array.from(optics.scattering),
-      isBlack: isBlackTube(tube),
-    }
-  );
-}
 
 type Settled = { readonly key: string; readonly state: RecipesState };
 

@@ -1,0 +1,256 @@
+"use client";
+
+/** The best few tubes of the box for the notes, under the painter's wishes. */
+import { useEffect, useRef, useState } from "react";
+import type { LabD65 } from "../../core/color/types";
+import type { ChosenPalette, PaletteChoice } from "../../core/palette/choosePalette";
+import type { Tube } from "../../persistence/schema";
+import { addPalette } from "../../persistence/palettes";
+import type { BoxQuestion } from "../../workers/paletteApi";
+import { type RunningChoice, startChoice } from "../../workers/paletteClient";
+import { Button } from "../../ui/Button";
+import { SelectField } from "../../ui/fields";
+import { Notice } from "../../ui/Notice";
+import { isBlackTube } from "../shared/paint";
+import { useStudio } from "../shared/Studio";
+import type { KnownTubes } from "./known";
+import { MissCurve } from "./MissCurve";
+
+type Wishes = {
+  readonly isWithoutCadmium: boolean;
+  readonly isLightfast: boolean;
+  readonly isWithoutBlack: boolean;
+  readonly isSinglePigment: boolean;
+  readonly most: number;
+  readonly heldIds: readonly string[];
+};
+
+const NO_WISHES: Wishes = {
+  isWithoutCadmium: false,
+  isLightfast: false,
+  isWithoutBlack: false,
+  isSinglePigment: false,
+  most: 6,
+  heldIds: [],
+};
+const WISH_WORDS = {
+  isWithoutCadmium: "without cadmium",
+  isLightfast: "light-fast only (I or II)",
+  isWithoutBlack: "without black",
+  isSinglePigment: "single pigments only",
+} as const satisfies Partial<Record<keyof Wishes, string>>;
+const LIGHTFAST: readonly Tube["lightfastness"][] = ["I", "I-II", "II"];
+const FEWEST = 3;
+const SIZES = [3, 4, 5, 6, 7, 8] as const;
+
+function isWished(tube: Tube, wishes: Wishes): boolean {
+  return (
+    !(wishes.isWithoutCadmium && tube.hazard === "cadmium") &&
+    !(wishes.isLightfast && !LIGHTFAST.includes(tube.lightfastness)) &&
+    !(wishes.isWithoutBlack && isBlackTube(tube)) &&
+    !(wishes.isSinglePigment && tube.colourIndexNames.length !== 1)
+  );
+}
+
+type ChoiceState =
+  | { readonly kind: "none" }
+  | { readonly kind: "choosing"; readonly share: number }
+  | { readonly kind: "chosen"; readonly choice: PaletteChoice; readonly tubes: readonly Tube[] }
+  | { readonly kind: "failed"; readonly word: string };
+
+export function ChooseForMe({
+  boxKnown,
+  question,
+  paintingId,
+}: {
+  boxKnown: KnownTubes;
+  question: BoxQuestion;
+  paintingId: string;
+}) {
+  const [wishes, setWishes] = useState(NO_WISHES);
+  const [state, setState] = useState<ChoiceState>({ kind: "none" });
+  const running = useRef<RunningChoice>(null);
+  useEffect(() => () => running.current?.giveUp(), []);
+
+  const choose = async (): Promise<void> => {
+    running.current?.giveUp();
+    const held = boxKnown.tubes.flatMap((tube, place) => (wishes.heldIds.includes(tube.id) ? [place] : []));
+    const offered = boxKnown.tubes.flatMap((tube, place) => (isWished(tube, wishes) ? [place] : []));
+    if (held.length + offered.length === 0) {
+      setState({ kind: "failed", word: "No tube of your box is like that. Take a wish away." });
+      return;
+    }
+    setState({ kind: "choosing", share: 0 });
+    const run = startChoice(
+      question,
+      { fewest: Math.max(1, Math.min(FEWEST, wishes.most)), most: wishes.most, held, offered },
+      (share) => {
+        if (running.current === run) setState({ kind: "choosing", share });
+      },
+    );
+    running.current = run;
+    const answer = await run.answer;
+    if (running.current !== run) return;
+    setState(
+      answer.ok
+        ? { kind: "chosen", choice: answer.value, tubes: boxKnown.tubes }
+        : { kind: "failed", word: `No palette was chosen: ${answer.failure.detail}` },
+    );
+  };
+
+  return (
+    <section>
+      <h2 className="border-b-2 border-ink font-bold">Choose for me, from {boxKnown.tubes.length} tubes</h2>
+      <div className="mt-2 flex flex-wrap items-end gap-x-6 gap-y-2">
+        <fieldset className="flex flex-wrap gap-x-5">
+          <legend className="sr-only">Wishes</legend>
+          {Object.entries(WISH_WORDS).map(([name, words]) => (
+            <label key={name} className="flex min-h-11 items-center gap-2">
+              <input
+                type="checkbox"
+                className="size-5 accent-ink"
+                checked={wishes[name as keyof typeof WISH_WORDS]}
+                onChange={(event) => {
+                  setWishes({ ...wishes, [name]: event.target.checked });
+                }}
+              />
+              {words}
+            </label>
+          ))}
+        </fieldset>
+        <SelectField
+          label="at most"
+          value={String(wishes.most)}
+          onChange={(event) => {
+            setWishes({ ...wishes, most: Number(event.target.value) });
+          }}
+        >
+          {SIZES.map((size) => (
+            <option key={size} value={String(size)}>
+              {size} tubes
+            </option>
+          ))}
+        </SelectField>
+      </div>
+      <details>
+        <summary className="flex min-h-11 cursor-pointer items-center underline underline-offset-4">
+          must hold:{" "}
+          {wishes.heldIds.length === 0 ? "nothing in particular" : `${wishes.heldIds.length} tubes`}
+        </summary>
+        <div className="flex flex-wrap gap-x-5">
+          {boxKnown.tubes.map((tube) => (
+            <label key={tube.id} className="flex min-h-11 items-center gap-2">
+              <input
+                type="checkbox"
+                className="size-5 accent-ink"
+                checked={wishes.heldIds.includes(tube.id)}
+                disabled={!wishes.heldIds.includes(tube.id) && wishes.heldIds.length >= wishes.most}
+                onChange={(event) => {
+                  setWishes({
+                    ...wishes,
+                    heldIds: event.target.checked
+                      ? [...wishes.heldIds, tube.id]
+                      : wishes.heldIds.filter((id) => id !== tube.id),
+                  });
+                }}
+              />
+              {tube.label}
+            </label>
+          ))}
+        </div>
+      </details>
+      {state.kind === "choosing" ? (
+        <p role="status" className="flex items-center gap-3">
+          Comparing palettes, {Math.round(100 * state.share)} %
+          <Button
+            weight="quiet"
+            onClick={() => {
+              running.current?.giveUp();
+              running.current = null;
+              setState({ kind: "none" });
+            }}
+          >
+            give up
+          </Button>
+        </p>
+      ) : (
+        <Button
+          weight="main"
+          onClick={() => {
+            void choose();
+          }}
+        >
+          Find the best palettes
+        </Button>
+      )}
+      <Notice className="mt-3">{state.kind === "failed" ? state.word : undefined}</Notice>
+      {state.kind === "chosen" ? (
+        <Chosen choice={state.choice} tubes={state.tubes} notes={question.notes} paintingId={paintingId} />
+      ) : null}
+    </section>
+  );
+}
+
+function Chosen({
+  choice,
+  tubes,
+  notes,
+  paintingId,
+}: {
+  choice: PaletteChoice;
+  tubes: readonly Tube[];
+  notes: readonly LabD65[];
+  paintingId: string;
+}) {
+  const { db, attempt, notes: rows } = useStudio();
+  const [keptIds, setKeptIds] = useState<readonly string[]>([]);
+  const keep = async (size: number, { tubes: places }: ChosenPalette): Promise<void> => {
+    const tubeIds = places.flatMap((place) => tubes[place]?.id ?? []);
+    await addPalette(db, {
+      paintingId,
+      name: `${size} chosen for ${notes.length} notes`,
+      tubeIds,
+      remark: "",
+    });
+    setKeptIds((ids) => [...ids, places.join()]);
+  };
+  return (
+    <div aria-live="polite" className="mt-4">
+      <p>
+        {choice.isExact
+          ? "Every palette of these sizes was compared."
+          : `Too many to compare them all: these are the best that were found. Even the whole box misses by ΔE ${(choice.lowerBound ?? 0).toFixed(2)}.`}
+      </p>
+      <MissCurve choice={choice} />
+      <ul>
+        {choice.sizes.map(({ size, palettes }) => {
+          const [best] = palettes;
+          if (!best) return null;
+          const worst = best.misses.indexOf(best.worstMiss);
+          const isKept = keptIds.includes(best.tubes.join());
+          return (
+            <li key={size} className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b py-2">
+              <span className="w-20 shrink-0 font-bold">{size} tubes</span>
+              <span className="min-w-0 flex-1 basis-64 leading-tight">
+                {best.tubes.map((place) => tubes[place]?.label ?? "").join(", ")}
+                <span className="block text-muted">
+                  mean ΔE {best.meanMiss.toFixed(2)}, worst {best.worstMiss.toFixed(1)} (
+                  {rows[worst]?.name ?? ""})
+                </span>
+              </span>
+              <Button
+                aria-label={isKept ? `${size} tubes: kept` : `Keep the palette of ${size} tubes`}
+                disabled={isKept}
+                onClick={() => {
+                  attempt(keep(size, best));
+                }}
+              >
+                {isKept ? "kept" : "Keep it"}
+              </Button>
+            </li>
+          );
+        })}
+      </ul>
+    </div>
+  );
+}

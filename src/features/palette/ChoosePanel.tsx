@@ -1,0 +1,178 @@
+"use client";
+
+/** What each tube of a palette is there for, and what adding or swapping one buys; then the best few of the box. */
+import { useMemo } from "react";
+import { MOST_RECIPE_TUBES } from "../../core/palette/noteMisses";
+import type { PaletteAdvice } from "../../core/palette/paletteAdvice";
+import type { Note, Tube } from "../../persistence/schema";
+import { labFromStored } from "../../persistence/storedColor";
+import type { BoxQuestion } from "../../workers/paletteApi";
+import { Notice } from "../../ui/Notice";
+import { Smear } from "../../ui/Smear";
+import { ladderOfTube } from "../shared/paint";
+import { useStudio } from "../shared/Studio";
+import { ChooseForMe } from "./ChooseForMe";
+import { type KnownTubes, knownTubes } from "./known";
+import type { PanelProps } from "./panel";
+import { useAnswer } from "./usePaletteAnswers";
+
+/** Advice that is worth a line. */
+const SHOWN_ADDITIONS = 5;
+const SHOWN_SWAPS = 5;
+const LEAST_GAIN = 0.02;
+
+export function ChoosePanel({ palette, known, client }: PanelProps) {
+  const { box, notes, settings } = useStudio();
+  const labs = useMemo(() => notes.map((note) => labFromStored(note.target)), [notes]);
+  const boxKnown = useMemo(
+    () =>
+      knownTubes(box.filter((tube) => tube.archivedAt === undefined || palette.tubeIds.includes(tube.id))),
+    [box, palette.tubeIds],
+  );
+  const question = useMemo(
+    (): BoxQuestion => ({
+      box: boxKnown.solverTubes,
+      notes: labs,
+      recipeTubes: Math.min(MOST_RECIPE_TUBES, settings.maxTubesPerRecipe),
+    }),
+    [boxKnown, labs, settings.maxTubesPerRecipe],
+  );
+  if (notes.length === 0)
+    return <p>Palettes are chosen for notes. Find some colours on Subject first, or type them.</p>;
+  return (
+    <div className="flex flex-col gap-6">
+      <Advice known={known} boxKnown={boxKnown} question={question} client={client} />
+      <ChooseForMe boxKnown={boxKnown} question={question} paintingId={palette.paintingId} />
+    </div>
+  );
+}
+
+function Advice({
+  known,
+  boxKnown,
+  question,
+  client,
+}: {
+  known: KnownTubes;
+  boxKnown: KnownTubes;
+  question: BoxQuestion;
+  client: PanelProps["client"];
+}) {
+  const { notes } = useStudio();
+  const places = useMemo(
+    () => known.tubes.map((tube) => boxKnown.tubes.findIndex((other) => other.id === tube.id)),
+    [known, boxKnown],
+  );
+  const key =
+    known.key === "" || places.includes(-1)
+      ? undefined
+      : `${known.key}|${boxKnown.key}|${question.notes.join()}|${question.recipeTubes}`;
+  const {
+    value: advice,
+    isAsking,
+    failure,
+  } = useAnswer(client, key, (remote) =>
+    remote.advise(
+      question,
+      places,
+      boxKnown.tubes.map((_, place) => place),
+    ),
+  );
+  if (failure) return <Notice>The advice could not be worked out: {failure}</Notice>;
+  if (!advice) return <p role="status">Working out what each tube does for your notes</p>;
+  return (
+    <div aria-busy={isAsking} className="flex flex-col gap-5">
+      <p className="text-lg leading-snug">
+        With this palette your {notes.length === 1 ? "note is" : `${notes.length} notes are`} missed by ΔE{" "}
+        {advice.meanMiss.toFixed(2)} on average.
+      </p>
+      <section>
+        <h2 className="border-b-2 border-ink font-bold">Why each tube is in it</h2>
+        <ul>
+          {advice.worth.map((worth) => (
+            <TubeLine key={worth.tube} tube={boxKnown.tubes[worth.tube]}>
+              <span className="block">{worthWords(worth, notes)}</span>
+            </TubeLine>
+          ))}
+        </ul>
+      </section>
+      <Additions advice={advice} boxKnown={boxKnown} notes={notes} />
+    </div>
+  );
+}
+
+function Additions({
+  advice,
+  boxKnown,
+  notes,
+}: {
+  advice: PaletteAdvice;
+  boxKnown: KnownTubes;
+  notes: readonly Note[];
+}) {
+  const additions = advice.additions.filter(({ gain }) => gain >= LEAST_GAIN).slice(0, SHOWN_ADDITIONS);
+  const swaps = advice.swaps.filter(({ gain }) => gain >= LEAST_GAIN).slice(0, SHOWN_SWAPS);
+  return (
+    <div className="grid gap-x-6 gap-y-5 wide:grid-cols-2">
+      <section>
+        <h2 className="border-b-2 border-ink font-bold">Adding one tube</h2>
+        {additions.length === 0 ? (
+          <p className="py-1.5">No tube of your box would bring the notes nearer.</p>
+        ) : null}
+        <ul>
+          {additions.map(({ tube, gain, meanMiss, reached }) => (
+            <TubeLine key={tube} tube={boxKnown.tubes[tube]}>
+              takes ΔE {gain.toFixed(2)} off, to {meanMiss.toFixed(2)}
+              {reached.length > 0 ? `; reaches ${namesOf(reached, notes)}` : ""}
+            </TubeLine>
+          ))}
+        </ul>
+      </section>
+      <section>
+        <h2 className="border-b-2 border-ink font-bold">Swapping one</h2>
+        {swaps.length === 0 ? (
+          <p className="py-1.5">No swap with a tube of your box gains anything.</p>
+        ) : null}
+        <ul>
+          {swaps.map(({ out, into, gain, meanMiss }) => (
+            <TubeLine key={`${out} ${into}`} tube={boxKnown.tubes[into]}>
+              for {boxKnown.tubes[out]?.label ?? ""}: takes ΔE {gain.toFixed(2)} off, to {meanMiss.toFixed(2)}
+            </TubeLine>
+          ))}
+        </ul>
+      </section>
+    </div>
+  );
+}
+
+function TubeLine({ tube, children }: { tube: Tube | undefined; children: React.ReactNode }) {
+  return tube ? (
+    <li className="flex items-center gap-3 border-b py-1">
+      <Smear ladder={ladderOfTube(tube)} variant={tube.position} className="h-8 w-20 shrink-0" />
+      <span className="min-w-0 leading-tight">
+        <span className="block font-semibold">{tube.label}</span>
+        {children}
+      </span>
+    </li>
+  ) : null;
+}
+
+function worthWords(worth: PaletteAdvice["worth"][number], notes: readonly Note[]): string {
+  const cost = Number.isFinite(worth.removalCost)
+    ? `without it ΔE ${worth.removalCost.toFixed(2)} more`
+    : "without it there is no palette";
+  const needed =
+    worth.neededFor.length > 0 ? `, first of all ${namesOf(worth.neededFor.slice(0, 3), notes)}` : "";
+  const saved =
+    worth.savedTubes > 0
+      ? `; it saves ${worth.savedTubes === 1 ? "a tube" : `${worth.savedTubes} tubes`} in the recipes of ${namesOf(worth.plainer, notes)}`
+      : "";
+  return worth.isRedundant
+    ? `Redundant for these notes: ${cost}${saved === "" ? "; it saves nothing either" : `, but${saved.slice(1)}`}.`
+    : `${cost.charAt(0).toUpperCase()}${cost.slice(1)}${needed}${saved}.`;
+}
+
+function namesOf(places: readonly number[], notes: readonly Note[]): string {
+  const names = places.flatMap((place) => notes[place]?.name ?? []);
+  return names.length > 1 ? `${names.slice(0, -1).join(", ")} and ${names.at(-1) ?? ""}` : (names[0] ?? "");
+}

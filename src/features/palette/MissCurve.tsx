@@ -1,0 +1,48 @@
+"use client";
+
+/** How far the notes are missed with more and more tubes. */
+import { lazy, Suspense, useMemo } from "react";
+import type { PaletteChoice } from "../../core/palette/choosePalette";
+import type { ChartAxis, ChartLine } from "../shared/LineChart";
+
+const LineChart = lazy(async () => ({ default: (await import("../shared/LineChart")).LineChart }));
+
+const AXES: readonly ChartAxis[] = [{ name: "ΔE, mean solid, worst note dashed", min: 0 }];
+
+export function MissCurve({ choice }: { choice: PaletteChoice }) {
+  const { x, lines } = useMemo(() => {
+    const best = choice.sizes.flatMap(({ size, palettes }) =>
+      palettes[0] ? [{ size, ...palettes[0] }] : [],
+    );
+    const sizes = best.map(({ size }) => size);
+    return {
+      x: { name: "tubes", min: Math.min(...sizes), max: Math.max(...sizes) },
+      lines: [
+        {
+          points: best.map(({ size, meanMiss }) => [size, Number(meanMiss.toFixed(2))] as const),
+          axis: 0,
+          dash: "solid",
+          symbol: "circle",
+        },
+        {
+          points: best.map(({ size, worstMiss }) => [size, Number(worstMiss.toFixed(2))] as const),
+          axis: 0,
+          dash: "dashed",
+          symbol: "rect",
+        },
+      ] satisfies ChartLine[],
+    };
+  }, [choice]);
+  if (choice.sizes.length < 2) return null;
+  return (
+    <Suspense fallback={<p className="h-56 text-muted">Drawing the chart</p>}>
+      <LineChart
+        label="Mean and worst miss against the number of tubes; the list below says the same in numbers"
+        x={x}
+        axes={AXES}
+        lines={lines}
+        className="h-56 w-full"
+      />
+    </Suspense>
+  );
+}

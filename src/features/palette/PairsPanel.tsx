@@ -1,0 +1,279 @@
+"use client";
+
+/** What two paints do on the way to each other, who quiets whom, and which parents make the best secondaries. */
+import { useLiveQuery } from "dexie-react-hooks";
+import { useMemo, useState } from "react";
+import type { LabD65 } from "../../core/color/types";
+import { valueText } from "../../core/describe/valueScale";
+import { blendOptics } from "../../core/mixing/mixture";
+import { SECONDARIES, type SecondaryName } from "../../core/palette/pairs";
+import { readLog } from "../../persistence/studio";
+import { Choice } from "../../ui/Choice";
+import { SelectField } from "../../ui/fields";
+import { Patch } from "../../ui/Patch";
+import { opticsOfTube, totalsOf } from "../shared/paint";
+import { useStudio } from "../shared/Studio";
+import { describeLab } from "../shared/words";
+import { type KnownTubes, knownTubes } from "./known";
+import { type Paint, PathOfTwo } from "./PathOfTwo";
+import type { PanelProps } from "./panel";
+import { partsText, valueChromaText } from "./paletteWords";
+import { useAnswer } from "./usePaletteAnswers";
+
+const WHITE_PARTS = [0, 1, 2, 4, 9, 19] as const;
+/** Piles of this painting that can be followed, newest first. */
+const MOST_PILES = 12;
+
+export function PairsPanel({ known, client }: PanelProps) {
+  const paints = usePaints(known);
+  const [firstId, setFirstId] = useState<string>();
+  const [secondId, setSecondId] = useState<string>();
+  const [whiteParts, setWhiteParts] = useState<number>(0);
+  const first = paints.find((paint) => paint.id === firstId) ?? paints[1] ?? paints[0];
+  const second =
+    paints.find((paint) => paint.id === secondId && paint.id !== first?.id) ??
+    paints.find((paint, i) => i >= 2 && paint.id !== first?.id) ??
+    paints.find((paint) => paint.id !== first?.id);
+  return (
+    <div className="flex flex-col gap-6">
+      {first && second ? (
+        <section>
+          <div className="flex flex-wrap gap-x-4 gap-y-2">
+            <PaintSelect label="From" paints={paints} value={first.id} onChange={setFirstId} />
+            <PaintSelect label="to" paints={paints} value={second.id} onChange={setSecondId} />
+            <SelectField
+              label="with titanium white"
+              value={String(whiteParts)}
+              onChange={(event) => {
+                setWhiteParts(Number(event.target.value));
+              }}
+            >
+              {WHITE_PARTS.map((parts) => (
+                <option key={parts} value={String(parts)}>
+                  {parts === 0 ? "none" : `${parts} to one of the two`}
+                </option>
+              ))}
+            </SelectField>
+          </div>
+          <PathOfTwo first={first} second={second} whiteParts={whiteParts} />
+        </section>
+      ) : (
+        <p>A path needs two paints. Choose another tube for this palette.</p>
+      )}
+      <Partners known={known} client={client} />
+      <ParentsOf known={known} client={client} />
+    </div>
+  );
+}
+
+/** Tubes of the palette, then piles of this painting that were kept. */
+function usePaints(known: KnownTubes): readonly Paint[] {
+  const { db, painting, tubeById } = useStudio();
+  const log = useLiveQuery(() => readLog(db), [db]);
+  return useMemo(() => {
+    const tubes = known.tubes.flatMap((tube): Paint[] => {
+      const optics = opticsOfTube(tube);
+      return optics ? [{ id: tube.id, name: tube.label, optics }] : [];
+    });
+    const piles = (log ?? [])
+      .filter(({ match, pile }) => match.paintingId === painting?.id && pile)
+      .slice(0, MOST_PILES)
+      .flatMap(({ match, note, pile }): Paint[] => {
+        const volumes = totalsOf(pile?.additions ?? []).flatMap(({ tubeId, parts }) => {
+          const tube = tubeById.get(tubeId);
+          const optics = tube && opticsOfTube(tube);
+          return optics ? [{ optics, volume: parts }] : [];
+        });
+        return volumes.length > 0
+          ? [{ id: match.id, name: `pile of ${note?.name ?? "a note"}`, optics: blendOptics(volumes) }]
+          : [];
+      });
+    return [...tubes, ...piles];
+  }, [known, log, painting?.id, tubeById]);
+}
+
+function PaintSelect({
+  label,
+  paints,
+  value,
+  onChange,
+}: {
+  label: string;
+  paints: readonly Paint[];
+  value: string;
+  onChange: (id: string) => void;
+}) {
+  return (
+    <SelectField
+      label={label}
+      value={value}
+      onChange={(event) => {
+        onChange(event.target.value);
+      }}
+    >
+      {paints.map((paint) => (
+        <option key={paint.id} value={paint.id}>
+          {paint.name}
+        </option>
+      ))}
+    </SelectField>
+  );
+}
+
+const PARTNER_LIGHTNESSES = [30, 40, 50, 60, 70, 80] as const;
+const SHOWN_PARTNERS = 4;
+
+function Partners({ known, client }: Pick<PanelProps, "known" | "client">) {
+  const { settings } = useStudio();
+  const [tubeId, setTubeId] = useState<string>();
+  const [lightness, setLightness] = useState<number>(50);
+  const chosen = known.tubes.findIndex((tube) => tube.id === tubeId);
+  const place = chosen >= 0 ? chosen : Math.min(1, known.tubes.length - 1);
+  const key = known.tubes.length < 2 ? undefined : `${known.key}|${place}|${lightness}`;
+  const { value: partners } = useAnswer(client, key, (remote) =>
+    remote.partners(known.solverTubes, place, lightness),
+  );
+  if (known.tubes.length < 2) return null;
+  const quieted = known.tubes[place];
+  return (
+    <section>
+      <h2 className="border-b-2 border-ink font-bold">Which tube quiets which</h2>
+      <div className="mt-2 flex flex-wrap gap-x-4 gap-y-2">
+        <SelectField
+          label="To quiet"
+          value={quieted?.id ?? ""}
+          onChange={(event) => {
+            setTubeId(event.target.value);
+          }}
+        >
+          {known.tubes.map((tube) => (
+            <option key={tube.id} value={tube.id}>
+              {tube.label}
+            </option>
+          ))}
+        </SelectField>
+        <SelectField
+          label="at value"
+          value={String(lightness)}
+          onChange={(event) => {
+            setLightness(Number(event.target.value));
+          }}
+        >
+          {PARTNER_LIGHTNESSES.map((one) => (
+            <option key={one} value={String(one)}>
+              {valueText(one, settings.scale)}
+            </option>
+          ))}
+        </SelectField>
+      </div>
+      {partners?.length === 0 ? (
+        <p className="py-2">With no other tube of this palette can it be mixed at that value.</p>
+      ) : null}
+      <ul className="mt-2">
+        {partners?.slice(0, SHOWN_PARTNERS).map((partner) => (
+          <Mixed
+            key={partner.tube}
+            lab={partner.lab}
+            title={known.tubes[partner.tube]?.label ?? ""}
+            words={`down to chroma ${partner.chroma.toFixed(1)}`}
+            parts={[quieted?.label ?? "", known.tubes[partner.tube]?.label ?? "", "white"]}
+            shares={partner.shares}
+          />
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+const SOURCES = [
+  { value: "palette", label: "of this palette" },
+  { value: "box", label: "of the whole box" },
+] as const;
+const SECONDARY_NAMES = Object.keys(SECONDARIES) as readonly SecondaryName[];
+const SHOWN_PARENTS = 3;
+
+function ParentsOf({ known, client }: Pick<PanelProps, "known" | "client">) {
+  const { box } = useStudio();
+  const [source, setSource] = useState<(typeof SOURCES)[number]["value"]>("palette");
+  const boxKnown = useMemo(() => knownTubes(box.filter((tube) => tube.archivedAt === undefined)), [box]);
+  const from = source === "palette" ? known : boxKnown;
+  return (
+    <section>
+      <div className="flex flex-wrap items-baseline justify-between gap-3 border-b-2 border-ink pb-1">
+        <h2 className="font-bold">Parents that keep their chroma</h2>
+        <Choice label="Whose parents" value={source} options={SOURCES} onChange={setSource} />
+      </div>
+      <div className="grid gap-x-6 wide:grid-cols-3">
+        {SECONDARY_NAMES.map((secondary) => (
+          <Secondary key={secondary} secondary={secondary} from={from} client={client} />
+        ))}
+      </div>
+    </section>
+  );
+}
+
+function Secondary({
+  secondary,
+  from,
+  client,
+}: {
+  secondary: SecondaryName;
+  from: KnownTubes;
+  client: PanelProps["client"];
+}) {
+  const key = from.tubes.length < 2 ? undefined : `${secondary}|${from.key}`;
+  const { value: parents, isAsking } = useAnswer(client, key, (remote) =>
+    remote.parents(from.solverTubes, secondary),
+  );
+  return (
+    <div aria-busy={isAsking}>
+      <h3 className="pt-2 font-semibold">{secondary}</h3>
+      {parents?.length === 0 ? <p>No two of them make it.</p> : null}
+      <ol>
+        {parents?.slice(0, SHOWN_PARENTS).map(({ first, second, lab, chroma, shares }) => {
+          const names = [from.tubes[first]?.label ?? "", from.tubes[second]?.label ?? ""];
+          return (
+            <Mixed
+              key={`${first} ${second}`}
+              lab={lab}
+              title={names.join(" and ")}
+              words={`chroma ${Math.round(chroma)}`}
+              parts={[...names, "white"]}
+              shares={shares}
+            />
+          );
+        })}
+      </ol>
+    </div>
+  );
+}
+
+function Mixed({
+  lab,
+  title,
+  words,
+  parts,
+  shares,
+}: {
+  lab: LabD65;
+  title: string;
+  words: string;
+  parts: readonly string[];
+  shares: readonly number[];
+}) {
+  const { settings } = useStudio();
+  return (
+    <li className="flex items-center gap-3 border-b py-1">
+      <Patch lab={lab} label={describeLab(lab, settings).sentence} className="h-12 w-14 shrink-0" />
+      <span className="min-w-0 leading-tight">
+        <span className="block font-semibold">{title}</span>
+        <span className="block">
+          {words}, {valueChromaText(lab, settings).split(",")[0]}
+        </span>
+        <span className="block text-sm text-muted">
+          {partsText(parts.map((name, i) => ({ name, share: shares[i] ?? 0 })))}
+        </span>
+      </span>
+    </li>
+  );
+}

@@ -1,0 +1,260 @@
+"use client";
+
+import { clsx } from "clsx";
+import { useState } from "react";
+import type { Palette } from "../../persistence/schema";
+import {
+  addPalette,
+  changePalette,
+  layOutPalette,
+  removePalette,
+  restorePalette,
+} from "../../persistence/palettes";
+import { Button } from "../../ui/Button";
+import { TextField } from "../../ui/fields";
+import { Patch } from "../../ui/Patch";
+import { Sheet } from "../../ui/Sheet";
+import { tintOfTube } from "../shared/paint";
+import { useStudio } from "../shared/Studio";
+import { tubesOf } from "./known";
+import { fillTemplate, type Template, TEMPLATES } from "./templates";
+
+/** The palettes of the painting; one of them lies on the board. */
+export function PaletteList({ open, onOpen }: { open: Palette; onOpen: (paletteId: string) => void }) {
+  const { db, palette: onBoard, palettes, attempt } = useStudio();
+  const [sheet, setSheet] = useState<"new" | "rename">();
+  const [removed, setRemoved] = useState<Palette>();
+  const close = (): void => {
+    setSheet(undefined);
+  };
+  return (
+    <>
+      <div className="flex items-baseline justify-between gap-3">
+        <h1 className="text-xl font-bold">Palette</h1>
+        <Button
+          weight="quiet"
+          onClick={() => {
+            setSheet("new");
+          }}
+        >
+          new
+        </Button>
+      </div>
+      <ul aria-label="Palettes of this painting" className="border-t">
+        {palettes.map((row) => (
+          <li key={row.id} className="border-b">
+            <button
+              type="button"
+              aria-current={row.id === open.id}
+              onClick={() => {
+                onOpen(row.id);
+              }}
+              className={clsx(
+                "flex min-h-14 w-full items-center gap-3 py-1 text-left leading-tight",
+                row.id === open.id && "border-l-4 border-ink pl-2",
+              )}
+            >
+              <Swatches palette={row} />
+              <span className="min-w-0">
+                <span className={clsx("block truncate", row.id === open.id && "font-bold")}>{row.name}</span>
+                <span className="block text-sm text-muted">
+                  {row.tubeIds.length === 1 ? "1 tube" : `${row.tubeIds.length} tubes`}
+                  {row.id === onBoard?.id ? " · on the board" : ""}
+                </span>
+              </span>
+            </button>
+          </li>
+        ))}
+      </ul>
+      {removed ? (
+        <p role="status" className="flex items-center justify-between gap-2 border-b-2 border-ink">
+          {removed.name} is gone.
+          <Button
+            weight="quiet"
+            onClick={() => {
+              attempt(
+                restorePalette(db, removed).then(() => {
+                  setRemoved(undefined);
+                  onOpen(removed.id);
+                }),
+              );
+            }}
+          >
+            put it back
+          </Button>
+        </p>
+      ) : null}
+      <div className="flex flex-wrap gap-x-4">
+        <Button
+          weight="quiet"
+          disabled={open.id === onBoard?.id}
+          onClick={() => {
+            attempt(layOutPalette(db, open.id));
+          }}
+        >
+          lay it out
+        </Button>
+        <Button
+          weight="quiet"
+          onClick={() => {
+            const { paintingId, tubeIds, remark } = open;
+            attempt(
+              addPalette(db, { paintingId, name: `${open.name.slice(0, 110)}, copy`, tubeIds, remark }).then(
+                (copy) => {
+                  onOpen(copy.id);
+                },
+              ),
+            );
+          }}
+        >
+          copy
+        </Button>
+        <Button
+          weight="quiet"
+          onClick={() => {
+            setSheet("rename");
+          }}
+        >
+          name and note
+        </Button>
+        <Button
+          weight="quiet"
+          disabled={open.id === onBoard?.id}
+          onClick={() => {
+            attempt(removePalette(db, open.id).then(setRemoved));
+          }}
+        >
+          take away
+        </Button>
+      </div>
+      {open.remark === "" ? null : <p className="text-muted whitespace-pre-wrap">{open.remark}</p>}
+      <Sheet
+        isOpen={sheet === "new"}
+        onOpenChange={close}
+        title="A new palette"
+        description="Filled from your own box: each place takes the tube that suits it best."
+      >
+        <FromTemplate
+          paintingId={open.paintingId}
+          onAdded={(paletteId) => {
+            close();
+            onOpen(paletteId);
+          }}
+        />
+      </Sheet>
+      <Sheet
+        isOpen={sheet === "rename"}
+        onOpenChange={close}
+        title="Name and note"
+        description="What it is called, and what it is for."
+      >
+        <NameForm key={open.id} palette={open} onDone={close} />
+      </Sheet>
+    </>
+  );
+}
+
+function Swatches({ palette }: { palette: Palette }) {
+  const { tubeById } = useStudio();
+  return (
+    <span aria-hidden="true" className="flex h-8 w-20 shrink-0">
+      {tubesOf(palette.tubeIds, tubeById).map((tube) => {
+        const lab = tintOfTube(tube);
+        return lab ? <Patch key={tube.id} lab={lab} className="h-full flex-1" /> : null;
+      })}
+    </span>
+  );
+}
+
+function FromTemplate({ paintingId, onAdded }: { paintingId: string; onAdded: (paletteId: string) => void }) {
+  const { db, box, board, tubeById, attempt } = useStudio();
+  const add = (name: string, tubeIds: readonly string[]): void => {
+    attempt(
+      addPalette(db, { paintingId, name, tubeIds: [...tubeIds], remark: "" }).then((palette) => {
+        onAdded(palette.id);
+      }),
+    );
+  };
+  const rows = TEMPLATES.map((template: Template) => ({ template, filled: fillTemplate(template, box) }));
+  return (
+    <ul className="border-t">
+      {rows.map(({ template, filled }) => (
+        <li key={template.name} className="border-b py-3">
+          <h3 className="font-bold">{template.name}</h3>
+          <p className="text-muted">{template.hint}</p>
+          <p className="my-1">
+            {filled.tubeIds.map((id) => tubeById.get(id)?.label ?? "").join(", ") ||
+              "Nothing in your box fits."}
+          </p>
+          {filled.missing.length > 0 ? (
+            <p className="my-1 font-semibold">Your box lacks {filled.missing.join(" and ")}.</p>
+          ) : null}
+          <Button
+            aria-label={`Start with ${template.name}`}
+            disabled={filled.tubeIds.length === 0}
+            onClick={() => {
+              add(template.name, filled.tubeIds);
+            }}
+          >
+            Start with it
+          </Button>
+        </li>
+      ))}
+      <li className="py-3">
+        <h3 className="font-bold">The board as it is</h3>
+        <p className="my-1">{board.map((tube) => tube.label).join(", ")}</p>
+        <Button
+          aria-label="Start with the board as it is"
+          onClick={() => {
+            add(
+              "From the board",
+              board.map((tube) => tube.id),
+            );
+          }}
+        >
+          Start with it
+        </Button>
+      </li>
+    </ul>
+  );
+}
+
+function NameForm({ palette, onDone }: { palette: Palette; onDone: () => void }) {
+  const { db, attempt } = useStudio();
+  const [name, setName] = useState(palette.name);
+  const [remark, setRemark] = useState(palette.remark);
+  const isNamed = name.trim() !== "";
+  return (
+    <form
+      className="flex flex-col gap-4"
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (isNamed) attempt(changePalette(db, palette.id, { name, remark }).then(onDone));
+      }}
+    >
+      <TextField
+        label="Name of the palette"
+        maxLength={120}
+        value={name}
+        error={isNamed ? undefined : "A palette needs a name."}
+        onChange={(event) => {
+          setName(event.target.value);
+        }}
+      />
+      <label className="flex flex-col gap-1">
+        <span className="text-muted">Note</span>
+        <textarea
+          className="min-h-28 border-2 border-edge bg-field p-2"
+          maxLength={2000}
+          value={remark}
+          onChange={(event) => {
+            setRemark(event.target.value);
+          }}
+        />
+      </label>
+      <Button type="submit" weight="main" className="self-start">
+        Keep these
+      </Button>
+    </form>
+  );
+}

@@ -1,0 +1,80 @@
+"use client";
+
+/** Few tubes for one painting: what they reach, how palettes compare, which to take, and what pairs do. */
+import Link from "next/link";
+import { Tabs } from "radix-ui";
+import { useMemo, useState } from "react";
+import type { Palette } from "../../persistence/schema";
+import { buttonClass } from "../../ui/Button";
+import { useStudio } from "../shared/Studio";
+import { ChoosePanel } from "./ChoosePanel";
+import { ComparePanel } from "./ComparePanel";
+import { knownTubes, tubesOf } from "./known";
+import { PairsPanel } from "./PairsPanel";
+import { PaletteList } from "./PaletteList";
+import { PaletteTubes } from "./PaletteTubes";
+import { ReachPanel } from "./ReachPanel";
+import { SchemePanel } from "./SchemePanel";
+import { usePaletteClient } from "./usePaletteAnswers";
+
+const TABS = [
+  { value: "reach", name: "Reach", Panel: ReachPanel },
+  { value: "compare", name: "Compare", Panel: ComparePanel },
+  { value: "choose", name: "Choose", Panel: ChoosePanel },
+  { value: "pairs", name: "Pairs", Panel: PairsPanel },
+  { value: "schemes", name: "Schemes", Panel: SchemePanel },
+] as const;
+
+export function PaletteView() {
+  const { painting, palette, palettes } = useStudio();
+  const [openId, setOpenId] = useState<string>();
+  const open = palettes.find((row) => row.id === openId) ?? palette ?? palettes[0];
+  if (!painting || !open) {
+    return (
+      <div className="p-5">
+        <h1 className="text-xl font-bold">No painting yet</h1>
+        <p className="mt-2">A palette belongs to a painting. Start one first.</p>
+        <Link href="/" className={buttonClass("main", "mt-4")}>
+          Start a painting
+        </Link>
+      </div>
+    );
+  }
+  return (
+    <div className="wide:grid wide:h-full wide:grid-cols-[19rem_minmax(0,1fr)]">
+      <section aria-label="Palettes" className="p-4 wide:overflow-y-auto wide:p-5 wide:pr-4 wide:pl-2">
+        <PaletteList open={open} onOpen={setOpenId} />
+        <PaletteTubes key={open.id} palette={open} />
+      </section>
+      <section aria-label="The palette" className="min-w-0 p-4 pt-0 wide:overflow-y-auto wide:p-5 wide:pl-2">
+        <Opened palette={open} />
+      </section>
+    </div>
+  );
+}
+
+function Opened({ palette }: { palette: Palette }) {
+  const { tubeById } = useStudio();
+  const client = usePaletteClient();
+  const known = useMemo(() => knownTubes(tubesOf(palette.tubeIds, tubeById)), [palette.tubeIds, tubeById]);
+  return (
+    <Tabs.Root defaultValue="reach">
+      <Tabs.List aria-label="What to look at" className="flex flex-wrap border-b-2 border-ink">
+        {TABS.map(({ value, name }) => (
+          <Tabs.Trigger
+            key={value}
+            value={value}
+            className="min-h-11 min-w-11 px-3 text-muted data-[state=active]:bg-ink data-[state=active]:font-bold data-[state=active]:text-surface wide:px-4"
+          >
+            {name}
+          </Tabs.Trigger>
+        ))}
+      </Tabs.List>
+      {TABS.map(({ value, Panel }) => (
+        <Tabs.Content key={value} value={value} className="pt-4">
+          <Panel palette={palette} known={known} client={client} />
+        </Tabs.Content>
+      ))}
+    </Tabs.Root>
+  );
+}

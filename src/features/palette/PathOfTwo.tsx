@@ -1,0 +1,162 @@
+"use client";
+
+/** The mixtures of two paints from the one to the other: as patches, as a chart, in words and in numbers. */
+import { lazy, Suspense, useMemo } from "react";
+import { lchFromLab } from "../../core/color/cieLab";
+import { valueFromLightness, valueText } from "../../core/describe/valueScale";
+import { type MixturePath, mixturePath } from "../../core/palette/mixturePath";
+import type { OpticalModel } from "../../core/spectrum/types";
+import { WHITE_BENCH } from "../../data/whiteBench";
+import { Patch } from "../../ui/Patch";
+import type { ChartAxis, ChartLine } from "../shared/LineChart";
+import { useStudio } from "../shared/Studio";
+import { describeLab } from "../shared/words";
+import { pathSentences, shareText } from "./paletteWords";
+
+const LineChart = lazy(async () => ({ default: (await import("../shared/LineChart")).LineChart }));
+
+export type Paint = { readonly id: string; readonly name: string; readonly optics: OpticalModel };
+
+/** Every second point is drawn as a patch. */
+const PATCH_EVERY = 2;
+
+export function PathOfTwo({
+  first,
+  second,
+  whiteParts,
+}: {
+  first: Paint;
+  second: Paint;
+  whiteParts: number;
+}) {
+  const { settings } = useStudio();
+  const path = useMemo(
+    () => mixturePath(first.optics, second.optics, WHITE_BENCH, { whiteParts }),
+    [first, second, whiteParts],
+  );
+  const patches = path.points.filter((_, i) => i % PATCH_EVERY === 0);
+  return (
+    <>
+      <ol className="mt-3 flex" aria-label={`From ${first.name} to ${second.name}`}>
+        {patches.map(({ share, lab }, i) => (
+          <li key={share} className="min-w-0 flex-1">
+            <Patch
+              lab={lab}
+              label={`${shareText(share)} ${second.name}: ${describeLab(lab, settings).sentence}`}
+              className="h-20 wide:h-24"
+            />
+            <span className="block pt-1 text-sm">
+              {i % 5 === 0 ? i === 0 ? "0 %" : shareText(share) : <span className="invisible">·</span>}
+            </span>
+          </li>
+        ))}
+      </ol>
+      <p className="text-sm text-muted">
+        share of {second.name} by volume; the steps are even in tinting strength
+      </p>
+      <div className="mt-2 grid gap-x-6 wide:grid-cols-[minmax(0,1fr)_18rem]">
+        <PathChart path={path} />
+        <ul className="mt-2">
+          {pathSentences(path, [first.name, second.name], settings).map((sentence) => (
+            <li key={sentence} className="border-b py-1.5 leading-snug">
+              {sentence}
+            </li>
+          ))}
+        </ul>
+      </div>
+      <details>
+        <summary className="flex min-h-11 cursor-pointer items-center underline underline-offset-4">
+          the path in numbers
+        </summary>
+        <table className="w-full max-w-xl text-right">
+          <thead>
+            <tr className="border-b-2 border-ink">
+              {["share", "value", "chroma", "hue"].map((head) => (
+                <th key={head} scope="col" className="py-1">
+                  {head}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {path.points.map(({ share, lab }) => (
+              <tr key={share} className="border-b">
+                <td className="py-0.5">{shareText(share)}</td>
+                <td>{valueText(lab[0], settings.scale)}</td>
+                <td>{lchFromLab(lab)[1].toFixed(1)}</td>
+                <td>{describeLab(lab, settings).hue}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </details>
+    </>
+  );
+}
+
+const WAY: ChartAxis = { name: "way from the one to the other, %", min: 0, max: 100 };
+
+function PathChart({ path }: { path: MixturePath }) {
+  const { settings } = useStudio();
+  const { scale } = settings;
+  const { axes, lines } = useMemo(() => {
+    const last = path.points.length - 1;
+    const wayOf = (i: number): number => (100 * i) / last;
+    const placeOf = (share: number): number =>
+      path.points.reduce(
+        (best, point, i) =>
+          Math.abs(point.share - share) < Math.abs((path.points[best]?.share ?? 2) - share) ? i : best,
+        0,
+      );
+    return {
+      axes: [
+        { name: "chroma, solid", min: 0 },
+        {
+          name: "value, dashed",
+          min: Math.min(scale.atBlack, scale.atWhite),
+          max: Math.max(scale.atBlack, scale.atWhite),
+          isInverse: scale.atBlack > scale.atWhite,
+        },
+      ],
+      lines: [
+        {
+          points: path.points.map(({ lab }, i) => [wayOf(i), Number(lchFromLab(lab)[1].toFixed(1))] as const),
+          axis: 0,
+          dash: "solid",
+          symbol: "none",
+          pins: [
+            {
+              x: wayOf(placeOf(path.dullest.share)),
+              y: Number(lchFromLab(path.dullest.lab)[1].toFixed(1)),
+              text: "dullest",
+            },
+          ],
+          marks: path.events
+            .filter((event) => event.kind === "hue" || event.kind === "flip")
+            .map((event) => ({
+              x: wayOf(placeOf(event.share)),
+              text: event.kind === "hue" ? event.place.name : "flips",
+            })),
+        },
+        {
+          points: path.points.map(
+            ({ lab }, i) => [wayOf(i), Number(valueFromLightness(lab[0], scale).toFixed(2))] as const,
+          ),
+          axis: 1,
+          dash: "dashed",
+          symbol: "none",
+        },
+      ] satisfies ChartLine[],
+    };
+  }, [path, scale]);
+  return (
+    <Suspense fallback={<p className="h-72 text-muted">Drawing the chart</p>}>
+      <LineChart
+        label="Chroma and value along the way, with the places where the hue changes; the words and the table beside say the same"
+        x={WAY}
+        axes={axes}
+        lines={lines}
+      />
+    </Suspense>
+  );
+}

@@ -1,0 +1,11 @@
+import type { Palette } from "../../persistence/schema";
+import type { PaletteClient } from "../../workers/paletteClient";
+import type { KnownTubes } from "./known";
+
+/** What every panel of the view is given. */
+export type PanelProps = {
+  readonly palette: Palette;
+  /** Its tubes, in the order of the board. */
+  readonly known: KnownTubes;
+  readonly client: PaletteClient | undefined;
+};
