@@ -1,9 +1,10 @@
-/** `npm run bench`: every promised figure, measured on this machine. `--only engine|learning|browser|tubes` for a part. */
+/** `npm run bench`: every promised figure, measured on this machine. `--only engine|learning|palette|browser|tubes` for a part. */
 import { browserFigures } from "./browser";
 import { engineFigures } from "./engine";
 import { correctionFigures, predictionFigures } from "./learning";
 import { MEMORY_FLAG, measureMemory, memoryFigures } from "./memory";
 import { optimiserFigures } from "./optimisers";
+import { paletteFigures } from "./palette";
 import { pictureFigures } from "./picture";
 import { printFigures } from "./report";
 import { tubeFigures } from "./tubes";
@@ -23,6 +24,7 @@ if (only === undefined || only === "learning") {
   printFigures("Prediction of simulated true tubes", predictionFigures());
   printFigures("Closing the loop on simulated true tubes", correctionFigures());
 }
+if (only === undefined || only === "palette") printFigures("Palettes, one thread", paletteFigures());
 if (only === undefined || only === "browser")
   printFigures("Browser, built application", await browserFigures());
 if (only === undefined || only === "tubes") printFigures("Tubes, built application", await tubeFigures());

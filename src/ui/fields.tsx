@@ -36,6 +36,19 @@ export function TextField({
   );
 }
 
+/** Several lines of the painter's own words. */
+export function TextAreaField({ label, className, ...rest }: ComponentProps<"textarea"> & { label: string }) {
+  const id = useId();
+  return (
+    <div className={clsx("flex flex-col gap-1", className)}>
+      <label htmlFor={id} className="text-muted">
+        {label}
+      </label>
+      <textarea id={id} className="min-h-28 w-full border-2 border-edge bg-field p-2" {...rest} />
+    </div>
+  );
+}
+
 /** A native list of choices: the platform's own is the easiest with wet hands. */
 export function SelectField({
   label,

@@ -37,13 +37,12 @@ export type PaletteChoice = {
 };
 
 export const MOST_CHOSEN = 8;
-/** Best palettes kept of each size. */
-const KEPT = 3;
+/** Best palettes shown of each size, and how many the search for large boxes goes on from. */
+const SHOWN = 3;
+const BEAM = 6;
 /** Up to how many solves, of tube sets for notes, and palettes all are compared: some seconds. */
 export type ExactLimits = { readonly solves: number; readonly palettes: number };
 const EXACT_LIMITS: ExactLimits = { solves: 90_000, palettes: 60_000 };
-/** Palettes of one size that the search for large boxes goes on from. */
-const BEAM = 4;
 const MOST_SWEEPS = 4;
 
 /** @param onProgress - told the share that is done, (0, 1]; a false answer ends the work. Undefined then. */
@@ -75,7 +74,7 @@ export function choosePalettes(
   const sizes = Array.from({ length: Math.max(0, largest - fewest + 1) }, (_, i) => fewest + i);
   return {
     sizes: sizes
-      .map((size) => ({ size, palettes: best.of(size) }))
+      .map((size) => ({ size, palettes: best.of(size).slice(0, SHOWN) }))
       .filter(({ palettes }) => palettes.length > 0),
     isExact,
     lowerBound: isExact ? undefined : best.lowerBound,
@@ -119,6 +118,7 @@ class BestOfSizes {
     this.lowerBound = meanOf(wholeBox.map((miss, note) => Math.min(miss, this.least[note] as number)));
   }
 
+  /** The best of a size, best first. */
   of(size: number): readonly ChosenPalette[] {
     return this.bySize.get(size) ?? [];
   }
@@ -130,7 +130,7 @@ class BestOfSizes {
       this.least[note] = Math.min(miss, this.least[note] as number);
     });
     const list = this.bySize.get(tubes.length) ?? [];
-    const last = list[KEPT - 1];
+    const last = list[BEAM - 1];
     if (last && meanMiss >= last.meanMiss) return false;
     const sorted = [...tubes].sort((a, b) => a - b);
     const key = sorted.join();
@@ -138,13 +138,27 @@ class BestOfSizes {
     const entry = { tubes: sorted, misses: Array.from(misses), meanMiss, worstMiss: Math.max(...misses) };
     this.bySize.set(
       tubes.length,
-      [...list, entry].sort((a, b) => a.meanMiss - b.meanMiss || a.worstMiss - b.worstMiss).slice(0, KEPT),
+      [...list, entry].sort((a, b) => a.meanMiss - b.meanMiss || a.worstMiss - b.worstMiss).slice(0, BEAM),
     );
     return true;
   }
 
   offerPalette(tubes: readonly number[]): boolean {
     return this.offer(tubes, this.misses.ofPalette(tubes));
+  }
+
+  /** Offers the palette with each of the tubes added that it does not hold; true when one was taken. */
+  offerWith(tubes: readonly number[], added: readonly number[]): boolean {
+    const sorted = [...tubes].sort((a, b) => a - b);
+    const without = this.misses.ofPalette(sorted);
+    let isBetter = false;
+    for (const tube of added) {
+      if (tubes.includes(tube)) continue;
+      const lowered = without.slice();
+      this.misses.lowerWith(lowered, sorted, tube);
+      if (this.offer([...sorted, tube], lowered)) isBetter = true;
+    }
+    return isBetter;
   }
 }
 
@@ -200,14 +214,12 @@ function searchNear(
   for (let sweep = 0; sweep < MOST_SWEEPS; sweep++) {
     let isBetter = false;
     for (let size = first; size <= largest; size++) {
-      for (const { tubes } of best.of(size - 1).slice(0, BEAM))
-        for (const tube of offered)
-          if (!tubes.includes(tube) && best.offerPalette([...tubes, tube])) isBetter = true;
+      for (const { tubes } of best.of(size - 1)) if (best.offerWith(tubes, offered)) isBetter = true;
       if (swapUntilBest(size, held, offered, best)) isBetter = true;
       if (!tell()) return false;
     }
     for (let size = largest - 1; size >= first; size--) {
-      for (const { tubes } of best.of(size + 1).slice(0, BEAM))
+      for (const { tubes } of best.of(size + 1))
         for (const tube of tubes)
           if (!held.includes(tube) && best.offerPalette(tubes.filter((other) => other !== tube)))
             isBetter = true;
@@ -240,8 +252,13 @@ function swapUntilBest(
     for (const out of next.tubes) {
       if (held.includes(out)) continue;
       const rest = next.tubes.filter((tube) => tube !== out);
-      for (const tube of offered)
-        if (!next.tubes.includes(tube) && best.offerPalette([...rest, tube])) isBetter = true;
+      if (
+        best.offerWith(
+          rest,
+          offered.filter((tube) => tube !== out),
+        )
+      )
+        isBetter = true;
     }
   }
 }

@@ -2,8 +2,8 @@
  * What two paints do on the way from one to the other: value, chroma and hue along their ratios, and where the
  * mixtures turn grey, brown, or to another hue.
  *
- * Ratios are spaced by tinting strength, so that the way looks even although one speck of the one may outweigh a
- * part of the other.
+ * The points are spaced evenly to the eye, by CIELAB distance along the way: equal steps of volume would crowd all
+ * that happens near a strong paint into one of them.
  */
 import { hueDifferenceDegrees, lchFromLab } from "../color/cieLab";
 import type { LabD65 } from "../color/types";
@@ -43,6 +43,9 @@ const BROWN_DEGREES = [35, 85] as const;
 const BROWN_LIGHTEST = 58;
 const BROWN_CHROMA = 45;
 const FLIP_DEGREES = 90;
+/** Mixtures from which the even steps are found, over so many powers of ten of the ratio to either side. */
+const SAMPLES = 240;
+const DECADES = 3.5;
 const GOLDEN_STEPS = 40;
 const GOLDEN = (Math.sqrt(5) - 1) / 2;
 
@@ -76,19 +79,44 @@ export function mixturePath(
 ): MixturePath {
   if (!(white.whiteParts >= 0) || !Number.isFinite(white.whiteParts))
     throw new RangeError("The parts of white must be a number that is not below zero");
-  const balance = strengthOf(first) / strengthOf(second);
-  const pointAt = (way: number): PathPoint => {
-    const share = shareAt(way, balance);
-    return { share, lab: pathColor(first, second, share, bench, white) };
-  };
-  const points = Array.from({ length: PATH_POINTS }, (_, i) => pointAt(i / (PATH_POINTS - 1)));
+  const pointAt = (share: number): PathPoint => ({
+    share,
+    lab: pathColor(first, second, share, bench, white),
+  });
+  const points = evenly(sampledShares(strengthOf(first) / strengthOf(second)).map(pointAt), pointAt);
   return { points, events: eventsOf(points), dullest: dullestOf(points, pointAt) };
 }
 
-/** Share of the second paint at a way of [0, 1], where half way both colour alike. */
-function shareAt(way: number, balance: number): number {
-  const second = way * balance;
-  return second / (second + (1 - way));
+/** Shares of the second paint from end to end, dense at both ends and where both colour alike. */
+function sampledShares(balance: number): number[] {
+  const inner = Array.from({ length: SAMPLES }, (_, i) => {
+    const odds = balance * 10 ** (DECADES * ((2 * i) / (SAMPLES - 1) - 1));
+    return odds / (1 + odds);
+  });
+  return [0, ...inner, 1];
+}
+
+/** {@link PATH_POINTS} points that are as far from each other, along the way, as the next. */
+function evenly(samples: readonly PathPoint[], pointAt: (share: number) => PathPoint): PathPoint[] {
+  const way = [0];
+  for (const [i, sample] of samples.entries()) {
+    const before = samples[i - 1];
+    if (!before) continue;
+    const step = Math.hypot(...sample.lab.map((value, axis) => value - (before.lab[axis] ?? Number.NaN)));
+    way.push((way[i - 1] ?? Number.NaN) + step);
+  }
+  const length = way.at(-1) ?? 0;
+  let from = 0;
+  return Array.from({ length: PATH_POINTS }, (_, i) => {
+    const wanted = (length * i) / (PATH_POINTS - 1);
+    while (from < way.length - 2 && (way[from + 1] ?? 0) < wanted) from++;
+    const [low, high] = [way[from] ?? 0, way[from + 1] ?? 0];
+    const [a, b] = [samples[from]?.share ?? 0, samples[from + 1]?.share ?? 1];
+    // Two paints of one colour have no way between them: their shares are dealt evenly then.
+    const share =
+      length > 0 ? a + (b - a) * Math.min(1, (wanted - low) / (high - low || 1)) : i / (PATH_POINTS - 1);
+    return i === PATH_POINTS - 1 ? pointAt(1) : pointAt(share);
+  });
 }
 
 function strengthOf({ absorption, scattering }: OpticalModel): number {
@@ -99,14 +127,13 @@ function strengthOf({ absorption, scattering }: OpticalModel): number {
 }
 
 /** Golden sections around the dullest point of the path. */
-function dullestOf(points: readonly PathPoint[], pointAt: (way: number) => PathPoint): PathPoint {
+function dullestOf(points: readonly PathPoint[], pointAt: (share: number) => PathPoint): PathPoint {
   const place = points.reduce(
     (best, point, i) => (chromaOf(point) < chromaOf(points[best] ?? point) ? i : best),
     0,
   );
-  const step = 1 / (points.length - 1);
-  let low = Math.max(0, (place - 1) * step);
-  let high = Math.min(1, (place + 1) * step);
+  let low = points[place - 1]?.share ?? 0;
+  let high = points[place + 1]?.share ?? 1;
   for (let i = 0; i < GOLDEN_STEPS; i++) {
     const left = high - GOLDEN * (high - low);
     const right = low + GOLDEN * (high - low);

@@ -8,7 +8,8 @@ import { type SolverEffort, SubsetSolver } from "../recipe/subsetSolver";
 import type { ViewingWeights } from "../spectrum/colorimetry";
 import type { OpticalModel } from "../spectrum/types";
 
-export const MOST_BOX_TUBES = 64;
+/** Sets of tubes are told apart by sums of powers of two, which stay exact up to here. */
+export const MOST_BOX_TUBES = 52;
 
 /** To a hundredth of ΔE00, also at the end of a long curved valley. */
 const EFFORT: SolverEffort = { maxIterations: 80, goodEnough: 1e-4, relativeGain: 1e-4 };
@@ -56,6 +57,7 @@ export class NearestMixture {
     target: LabD65,
     factors: DeltaE2000Factors = REFERENCE_FACTORS,
     starts?: readonly number[],
+    effort: SolverEffort = EFFORT,
   ): NearestColor {
     let best = Number.POSITIVE_INFINITY;
     let lab = labD65(Number.NaN, Number.NaN, Number.NaN);
@@ -67,7 +69,7 @@ export class NearestMixture {
         this.tubes,
         this.samples.volumesOf(start),
         this.tubeCount,
-        EFFORT,
+        effort,
       );
       if (squared >= best) return;
       best = squared;
@@ -75,7 +77,10 @@ export class NearestMixture {
       lab = labD65(l, a, b);
       volumes = this.solver.volumes.slice(0, this.tubeCount);
     };
-    for (const start of starts ?? this.nearSamples(target, factors)) solveFrom(start);
+    for (const start of starts ?? this.nearSamples(target, factors)) {
+      solveFrom(start);
+      if (best <= effort.goodEnough) break;
+    }
     if (!starts && best > EFFORT.goodEnough)
       for (const start of this.samples.nearestOfSets(target, OUTSIDE_STARTS, factors)) solveFrom(start);
     const total = volumes.reduce((sum, volume) => sum + volume, 0);

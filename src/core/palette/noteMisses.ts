@@ -107,12 +107,13 @@ export class NoteMisses {
     return fewest;
   }
 
+  /** In any order: the key is a sum that does not depend on it, and only a set that is new is sorted. */
   private ofSet(unsorted: readonly number[]): SetMiss {
-    const set = [...unsorted].sort((a, b) => a - b);
-    const key = set.reduce((sum, tube) => sum * (MOST_BOX_TUBES + 1) + tube + 1, 0);
+    let key = 0;
+    for (const tube of unsorted) key += 2 ** tube;
     const known = this.sets.get(key);
     if (known) return known;
-    const solved = this.solveSet(set);
+    const solved = this.solveSet([...unsorted].sort((a, b) => a - b));
     this.sets.set(key, solved);
     this.setsSolved++;
     return solved;

@@ -16,9 +16,9 @@ export type Partner = {
 
 /** CIELAB hue angles between which a mixture counts as the secondary, degrees. */
 export const SECONDARIES = {
-  orange: [52, 76],
-  green: [125, 190],
-  violet: [300, 330],
+  orange: [54, 67],
+  green: [140, 180],
+  violet: [303, 325],
 } as const satisfies Readonly<Record<string, readonly [number, number]>>;
 export type SecondaryName = keyof typeof SECONDARIES;
 
@@ -34,6 +34,8 @@ export type Parents = {
 const SAME_VALUE = 0.05;
 const SCAN = 64;
 const GOLDEN_STEPS = 28;
+/** Nearer to either tube than this, by strength, the dullest mixture is that tube. */
+const LEAST_WAY = 0.01;
 const GOLDEN = (Math.sqrt(5) - 1) / 2;
 const BISECTIONS = 44;
 /** White, as scaled by strength, from none to nearly all. */
@@ -44,7 +46,8 @@ const WHITES = 25;
 const HALVINGS = 9;
 
 /**
- * Partners of a tube at a wanted value, least chroma first; only those with which that value can be mixed.
+ * Partners of a tube at a wanted value, least chroma first; only those with which that value can be mixed, and
+ * whose mixtures are duller than either of the two: another dull tube does not quiet a tube, it takes its place.
  *
  * @param lightness - L* of the mixture with white.
  */
@@ -73,11 +76,13 @@ export function neutralPartners(
 /** Scan and golden section over the ratio; ratios at which the value cannot be had are left out. */
 function leastChroma(at: (way: number) => Partner | undefined): Partner | undefined {
   let best: Partner | undefined;
+  let bestWay = 0;
   let place = 0;
   for (let i = 1; i < SCAN; i++) {
     const tried = at(i / SCAN);
     if (tried && tried.chroma < (best?.chroma ?? Number.POSITIVE_INFINITY)) {
       best = tried;
+      bestWay = i / SCAN;
       place = i;
     }
   }
@@ -86,11 +91,18 @@ function leastChroma(at: (way: number) => Partner | undefined): Partner | undefi
   for (let step = 0; best && step < GOLDEN_STEPS; step++) {
     const [left, right] = [high - GOLDEN * (high - low), low + GOLDEN * (high - low)];
     const [a, b] = [at(left), at(right)];
-    for (const tried of [a, b]) if (tried && tried.chroma < best.chroma) best = tried;
+    for (const [tried, way] of [
+      [a, left],
+      [b, right],
+    ] as const) {
+      if (!tried || tried.chroma >= best.chroma) continue;
+      best = tried;
+      bestWay = way;
+    }
     if ((a?.chroma ?? Number.POSITIVE_INFINITY) < (b?.chroma ?? Number.POSITIVE_INFINITY)) high = right;
     else low = left;
   }
-  return best;
+  return bestWay > LEAST_WAY && bestWay < 1 - LEAST_WAY ? best : undefined;
 }
 
 /** All pairs that make the secondary at all, with white or without, most chroma first. */

@@ -10,6 +10,7 @@ import type { DeltaE2000Factors } from "../color/ciede2000";
 import { hueDifferenceDegrees, labFromLch, lchFromLab } from "../color/cieLab";
 import { type LabD65, labD65, lchUnder } from "../color/types";
 import { HUE_PLACES, type HuePlace } from "../describe/huePlaces";
+import type { SolverEffort } from "../recipe/subsetSolver";
 import type { NearestColor, NearestMixture } from "./nearestMixture";
 
 export type EdgeColor = {
@@ -40,6 +41,9 @@ const FIRST_CLIMB = 1.5;
 const CHROMA_RESOLUTION = 0.5;
 /** A mixture is found when it is within this of the aim, ΔE00. */
 const FOUND = 0.3;
+const CLIMB_EFFORT: SolverEffort = { maxIterations: 40, goodEnough: 0.02, relativeGain: 3e-3 };
+/** The aim itself lies far outside, and only its direction counts. */
+const AIM_EFFORT: SolverEffort = { maxIterations: 40, goodEnough: 1e-4, relativeGain: 1e-3 };
 const HOLD_HUE: DeltaE2000Factors = { kL: 0.04, kC: 4, kH: 0.04 };
 const HOLD_VALUE: DeltaE2000Factors = { kL: 0.03, kC: 1, kH: 1 };
 const ONLY_VALUE: DeltaE2000Factors = { kL: 0.1, kC: 50, kH: 50 };
@@ -69,8 +73,8 @@ export function mostChroma(
 ): EdgeColor | undefined {
   const aim = labFromLch(lchUnder<"D65">(lightness, BEYOND_PAINT, hueDegrees));
   const found = [
-    palette.to(aim, HOLD_HUE, palette.nearSamples(aim, HOLD_HUE)),
-    palette.to(aim, HOLD_HUE, vividSamples(palette.sampleLabs, hueDegrees, lightness)),
+    palette.to(aim, HOLD_HUE, palette.nearSamples(aim, HOLD_HUE), AIM_EFFORT),
+    palette.to(aim, HOLD_HUE, vividSamples(palette.sampleLabs, hueDegrees, lightness), AIM_EFFORT),
   ].filter((color) => isOf(color, hueDegrees, lightness));
   const first = found.reduce<EdgeColor | undefined>(
     (best, color) => (!best || chromaOf(color) > chromaOf(best) ? color : best),
@@ -96,7 +100,7 @@ function climb(
   while (high - low > CHROMA_RESOLUTION) {
     const chroma = Math.min(low + step, (low + high) / 2);
     const further = labFromLch(lchUnder<"D65">(lightness, chroma, hueDegrees));
-    const tried = palette.to(further, undefined, palette.nearSamples(further));
+    const tried = palette.to(further, undefined, palette.nearSamples(further), CLIMB_EFFORT);
     if (tried.deltaE2000 <= FOUND && (!best || chromaOf(tried) > chromaOf(best))) {
       best = tried;
       low = chroma;

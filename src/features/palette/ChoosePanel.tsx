@@ -12,7 +12,7 @@ import { Smear } from "../../ui/Smear";
 import { ladderOfTube } from "../shared/paint";
 import { useStudio } from "../shared/Studio";
 import { ChooseForMe } from "./ChooseForMe";
-import { type KnownTubes, knownTubes } from "./known";
+import { type KnownTubes, knownTubes, searchedTubes } from "./known";
 import type { PanelProps } from "./panel";
 import { useAnswer } from "./usePaletteAnswers";
 
@@ -24,11 +24,10 @@ const LEAST_GAIN = 0.02;
 export function ChoosePanel({ palette, known, client }: PanelProps) {
   const { box, notes, settings } = useStudio();
   const labs = useMemo(() => notes.map((note) => labFromStored(note.target)), [notes]);
-  const boxKnown = useMemo(
-    () =>
-      knownTubes(box.filter((tube) => tube.archivedAt === undefined || palette.tubeIds.includes(tube.id))),
-    [box, palette.tubeIds],
-  );
+  const boxKnown = useMemo(() => {
+    const active = box.filter((tube) => tube.archivedAt === undefined || palette.tubeIds.includes(tube.id));
+    return knownTubes(searchedTubes(active, palette.tubeIds));
+  }, [box, palette.tubeIds]);
   const question = useMemo(
     (): BoxQuestion => ({
       box: boxKnown.solverTubes,
@@ -41,6 +40,12 @@ export function ChoosePanel({ palette, known, client }: PanelProps) {
     return <p>Palettes are chosen for notes. Find some colours on Subject first, or type them.</p>;
   return (
     <div className="flex flex-col gap-6">
+      {box.length > boxKnown.tubes.length ? (
+        <p>
+          Asked of {boxKnown.tubes.length} of your {box.length} tubes: this palette's own, and those that are
+          most unlike each other.
+        </p>
+      ) : null}
       <Advice known={known} boxKnown={boxKnown} question={question} client={client} />
       <ChooseForMe boxKnown={boxKnown} question={question} paintingId={palette.paintingId} />
     </div>

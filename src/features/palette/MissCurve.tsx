@@ -16,7 +16,7 @@ export function MissCurve({ choice }: { choice: PaletteChoice }) {
     );
     const sizes = best.map(({ size }) => size);
     return {
-      x: { name: "tubes", min: Math.min(...sizes), max: Math.max(...sizes) },
+      x: { name: "tubes", min: Math.min(...sizes), max: Math.max(...sizes), isWhole: true },
       lines: [
         {
           points: best.map(({ size, meanMiss }) => [size, Number(meanMiss.toFixed(2))] as const),

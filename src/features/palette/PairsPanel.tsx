@@ -14,7 +14,7 @@ import { Patch } from "../../ui/Patch";
 import { opticsOfTube, totalsOf } from "../shared/paint";
 import { useStudio } from "../shared/Studio";
 import { describeLab } from "../shared/words";
-import { type KnownTubes, knownTubes } from "./known";
+import { type KnownTubes, knownTubes, searchedTubes } from "./known";
 import { type Paint, PathOfTwo } from "./PathOfTwo";
 import type { PanelProps } from "./panel";
 import { partsText, valueChromaText } from "./paletteWords";
@@ -191,11 +191,21 @@ const SOURCES = [
 ] as const;
 const SECONDARY_NAMES = Object.keys(SECONDARIES) as readonly SecondaryName[];
 const SHOWN_PARENTS = 3;
+const NONE: readonly never[] = [];
 
 function ParentsOf({ known, client }: Pick<PanelProps, "known" | "client">) {
   const { box } = useStudio();
   const [source, setSource] = useState<(typeof SOURCES)[number]["value"]>("palette");
-  const boxKnown = useMemo(() => knownTubes(box.filter((tube) => tube.archivedAt === undefined)), [box]);
+  const boxKnown = useMemo(
+    () =>
+      knownTubes(
+        searchedTubes(
+          box.filter((tube) => tube.archivedAt === undefined),
+          NONE,
+        ),
+      ),
+    [box],
+  );
   const from = source === "palette" ? known : boxKnown;
   return (
     <section>

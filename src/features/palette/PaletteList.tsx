@@ -11,7 +11,7 @@ import {
   restorePalette,
 } from "../../persistence/palettes";
 import { Button } from "../../ui/Button";
-import { TextField } from "../../ui/fields";
+import { TextAreaField, TextField } from "../../ui/fields";
 import { Patch } from "../../ui/Patch";
 import { Sheet } from "../../ui/Sheet";
 import { tintOfTube } from "../shared/paint";
@@ -241,17 +241,14 @@ function NameForm({ palette, onDone }: { palette: Palette; onDone: () => void })
           setName(event.target.value);
         }}
       />
-      <label className="flex flex-col gap-1">
-        <span className="text-muted">Note</span>
-        <textarea
-          className="min-h-28 border-2 border-edge bg-field p-2"
-          maxLength={2000}
-          value={remark}
-          onChange={(event) => {
-            setRemark(event.target.value);
-          }}
-        />
-      </label>
+      <TextAreaField
+        label="Note"
+        maxLength={2000}
+        value={remark}
+        onChange={(event) => {
+          setRemark(event.target.value);
+        }}
+      />
       <Button type="submit" weight="main" className="self-start">
         Keep these
       </Button>

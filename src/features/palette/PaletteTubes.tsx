@@ -120,20 +120,20 @@ function SortableTube({
   return (
     <li
       ref={setNodeRef}
-      className="flex min-h-12 items-center gap-2 border-b bg-surface"
+      className="flex min-h-12 items-center gap-1.5 border-b bg-surface"
       style={{ transform: CSS.Translate.toString(transform), transition }}
     >
       <button
         ref={setActivatorNodeRef}
         type="button"
-        className="flex size-11 shrink-0 touch-none items-center justify-center"
+        className="-ml-3 flex size-11 shrink-0 touch-none items-center justify-center"
         {...attributes}
         {...listeners}
         aria-label={`Move ${tube.label}`}
       >
         <GripVertical aria-hidden="true" className="size-5" />
       </button>
-      <Smear ladder={ladderOfTube(tube)} variant={variant} className="h-7 w-20 shrink-0" />
+      <Smear ladder={ladderOfTube(tube)} variant={variant} className="h-7 w-14 shrink-0" />
       <span className="min-w-0 flex-1 truncate leading-tight">{tube.label}</span>
       <button
         type="button"

@@ -5,7 +5,8 @@ import Link from "next/link";
 import { Tabs } from "radix-ui";
 import { useMemo, useState } from "react";
 import type { Palette } from "../../persistence/schema";
-import { buttonClass } from "../../ui/Button";
+import { Button, buttonClass } from "../../ui/Button";
+import { Sheet } from "../../ui/Sheet";
 import { useStudio } from "../shared/Studio";
 import { ChoosePanel } from "./ChoosePanel";
 import { ComparePanel } from "./ComparePanel";
@@ -28,6 +29,7 @@ const TABS = [
 export function PaletteView() {
   const { painting, palette, palettes } = useStudio();
   const [openId, setOpenId] = useState<string>();
+  const [isSheetOpen, setSheetOpen] = useState(false);
   const open = palettes.find((row) => row.id === openId) ?? palette ?? palettes[0];
   if (!painting || !open) {
     return (
@@ -42,10 +44,33 @@ export function PaletteView() {
   }
   return (
     <div className="wide:grid wide:h-full wide:grid-cols-[19rem_minmax(0,1fr)]">
-      <section aria-label="Palettes" className="p-4 wide:overflow-y-auto wide:p-5 wide:pr-4 wide:pl-2">
+      <section
+        aria-label="Palettes"
+        className="hidden wide:block wide:overflow-y-auto wide:p-5 wide:pr-4 wide:pl-2"
+      >
         <PaletteList open={open} onOpen={setOpenId} />
         <PaletteTubes key={open.id} palette={open} />
       </section>
+      <div className="flex items-center justify-between gap-3 p-4 pb-2 wide:hidden">
+        <h1 className="min-w-0 truncate text-xl font-bold">{open.name}</h1>
+        <Button
+          aria-label="Change palette or tubes"
+          onClick={() => {
+            setSheetOpen(true);
+          }}
+        >
+          change
+        </Button>
+        <Sheet
+          isOpen={isSheetOpen}
+          onOpenChange={setSheetOpen}
+          title="Palettes of this painting"
+          description="Which one to look at, and which tubes are in it."
+        >
+          <PaletteList open={open} onOpen={setOpenId} />
+          <PaletteTubes key={open.id} palette={open} />
+        </Sheet>
+      </div>
       <section aria-label="The palette" className="min-w-0 p-4 pt-0 wide:overflow-y-auto wide:p-5 wide:pl-2">
         <Opened palette={open} />
       </section>
@@ -64,7 +89,7 @@ function Opened({ palette }: { palette: Palette }) {
           <Tabs.Trigger
             key={value}
             value={value}
-            className="min-h-11 min-w-11 px-3 text-muted data-[state=active]:bg-ink data-[state=active]:font-bold data-[state=active]:text-surface wide:px-4"
+            className="min-h-11 min-w-11 px-1.5 text-muted data-[state=active]:bg-ink data-[state=active]:font-bold data-[state=active]:text-surface wide:px-4"
           >
             {name}
           </Tabs.Trigger>

@@ -11,7 +11,7 @@ import { Patch } from "../../ui/Patch";
 import type { ChartAxis, ChartLine } from "../shared/LineChart";
 import { useStudio } from "../shared/Studio";
 import { describeLab } from "../shared/words";
-import { pathSentences, shareText } from "./paletteWords";
+import { isInside, pathSentences, shareText } from "./paletteWords";
 
 const LineChart = lazy(async () => ({ default: (await import("../shared/LineChart")).LineChart }));
 
@@ -19,6 +19,8 @@ export type Paint = { readonly id: string; readonly name: string; readonly optic
 
 /** Every second point is drawn as a patch. */
 const PATCH_EVERY = 2;
+/** And every fifth patch says its share. */
+const MARK_EVERY = 5;
 
 export function PathOfTwo({
   first,
@@ -45,15 +47,13 @@ export function PathOfTwo({
               label={`${shareText(share)} ${second.name}: ${describeLab(lab, settings).sentence}`}
               className="h-20 wide:h-24"
             />
-            <span className="block pt-1 text-sm">
-              {i % 5 === 0 ? i === 0 ? "0 %" : shareText(share) : <span className="invisible">·</span>}
+            <span className="block pt-1 text-sm whitespace-nowrap">
+              {i % MARK_EVERY === 0 && i < patches.length - 1 ? shareText(share) : "\u00a0"}
             </span>
           </li>
         ))}
       </ol>
-      <p className="text-sm text-muted">
-        share of {second.name} by volume; the steps are even in tinting strength
-      </p>
+      <p className="text-sm text-muted">share of {second.name} by volume; the steps are even to the eye</p>
       <div className="mt-2 grid gap-x-6 wide:grid-cols-[minmax(0,1fr)_18rem]">
         <PathChart path={path} />
         <ul className="mt-2">
@@ -124,13 +124,15 @@ function PathChart({ path }: { path: MixturePath }) {
           axis: 0,
           dash: "solid",
           symbol: "none",
-          pins: [
-            {
-              x: wayOf(placeOf(path.dullest.share)),
-              y: Number(lchFromLab(path.dullest.lab)[1].toFixed(1)),
-              text: "dullest",
-            },
-          ],
+          pins: isInside(path.dullest)
+            ? [
+                {
+                  x: wayOf(placeOf(path.dullest.share)),
+                  y: Number(lchFromLab(path.dullest.lab)[1].toFixed(1)),
+                  text: "dullest",
+                },
+              ]
+            : [],
           marks: path.events
             .filter((event) => event.kind === "hue" || event.kind === "flip")
             .map((event) => ({

@@ -90,9 +90,11 @@ function Summary({ profile }: { profile: ReachProfile }) {
       From value {valueText(profile.darkest.lab[0], settings.scale)}, which {leanWords(profile.darkest.lab)},
       to value {valueText(profile.lightest.lab[0], settings.scale)}.
       {brightest ? ` Brightest: ${describeLab(brightest.lab, settings).sentence}.` : ""}
-      {empty.length > 0 && empty.length < profile.rows.length
-        ? ` It has no ${empty.map(({ place }) => place.name).join(", ")}.`
-        : ""}
+      {empty.length === profile.rows.length
+        ? " It meets none of the twelve hue places at these values."
+        : empty.length > 0
+          ? ` It has no ${empty.map(({ place }) => place.name).join(", ")}.`
+          : ""}
     </p>
   );
 }
@@ -109,7 +111,7 @@ function ReachTable({
   const { settings } = useStudio();
   const marks = useMemo(() => marksOf(notes, profile.lightnesses), [notes, profile.lightnesses]);
   return (
-    <table className="mt-2 w-full table-fixed border-separate border-spacing-x-0.5 border-spacing-y-0">
+    <table className="mt-2 w-full table-fixed border-separate border-spacing-x-1 border-spacing-y-0">
       <caption className="sr-only">Most chroma by hue place and value</caption>
       <thead>
         <tr>
@@ -130,7 +132,7 @@ function ReachTable({
               {place.name}
             </th>
             {cells.map((cell, column) => (
-              <td key={profile.lightnesses[column]} className="h-9 border-t p-0">
+              <td key={profile.lightnesses[column]} className="h-[1.8rem] border-t p-0">
                 <ReachCell cell={cell} shownAs={shownAs} marks={marks.get(`${place.name} ${column}`) ?? []} />
               </td>
             ))}
@@ -158,7 +160,7 @@ function ReachCell({
         <Patch
           lab={cell.lab}
           label={describeLab(cell.lab, settings).sentence}
-          className="h-7 shrink-0"
+          className="h-[1.4rem] shrink-0"
           style={{ width: `${Math.max(4, Math.min(100, (100 * chroma) / FULL_CHROMA))}%` }}
         />
       ) : cell ? (
@@ -169,7 +171,7 @@ function ReachCell({
         </span>
       )}
       {marks.length > 0 ? (
-        <span className="absolute top-0 right-0 flex gap-px text-xs leading-4 font-bold">
+        <span className="absolute top-0 right-1 flex gap-px text-xs leading-4 font-bold">
           {marks.map((number) => (
             <span key={number} className="bg-ink px-0.5 text-surface">
               {number}

@@ -1,6 +1,6 @@
 /** Palettes in words: what is reached and by how much not, where pairs go, what a tube is there for. */
 import { deltaE2000 } from "../../core/color/ciede2000";
-import { hueDifferenceDegrees, lchFromLab } from "../../core/color/cieLab";
+import { lchFromLab } from "../../core/color/cieLab";
 import type { LabD65 } from "../../core/color/types";
 import { NEUTRAL_CHROMA } from "../../core/describe/chromaWords";
 import { differenceWords, WORKING_TOLERANCE } from "../../core/describe/difference";
@@ -39,7 +39,7 @@ export function leanWords(lab: LabD65): string {
 /** "at 30 %": share of the second paint of a path. */
 export function shareText(share: number): string {
   const percent = 100 * share;
-  return `${percent < 10 && percent > 0 ? percent.toFixed(1) : Math.round(percent)} %`;
+  return `${percent < 10 && percent > 0 ? Number(percent.toPrecision(2)) : Math.round(percent)} %`;
 }
 
 /** The whole way in words. */
@@ -67,10 +67,9 @@ export function pathSentences(
     }
   });
   const [, chroma] = lchFromLab(dullest.lab);
-  const isInside = dullest.share > 0.005 && dullest.share < 0.995;
   return [
     ...sentences.map((sentence) => `${sentence}.`),
-    isInside
+    isInside(dullest)
       ? `Dullest at ${shareText(dullest.share)} of ${names[1]}, chroma ${chroma.toFixed(1)}: ${describeLab(dullest.lab, settings).sentence}.`
       : "No mixture on the way is duller than the duller of the two.",
   ];
@@ -105,6 +104,7 @@ export function turnWords(lab: LabD65, turnDegrees: number): string {
   return `the hue turns ${Math.round(Math.abs(turnDegrees))}°, to ${towards}`;
 }
 
-export function isSameHue(a: number, b: number, withinDegrees: number): boolean {
-  return Math.abs(hueDifferenceDegrees(a, b)) <= withinDegrees;
+/** Whether a point of a path is a mixture rather than one of its ends. */
+export function isInside({ share }: MixturePath["dullest"]): boolean {
+  return share > 0.0005 && share < 0.9995;
 }

@@ -27,6 +27,8 @@ export type ChartAxis = {
   readonly min?: number;
   readonly max?: number;
   readonly isInverse?: boolean;
+  /** Only whole numbers are marked. */
+  readonly isWhole?: boolean;
 };
 
 export type ChartLine = {
@@ -63,7 +65,7 @@ export function LineChart({
     const chart = echarts.init(element, null, { renderer: "svg" });
     // The room's tokens are there with the next frame, after every effect of this change has run.
     const frameId = requestAnimationFrame(() => {
-      chart.setOption(optionOf(getComputedStyle(element), x, axes, lines));
+      chart.setOption(optionOf(getComputedStyle(element), label, x, axes, lines));
     });
     const observer = new ResizeObserver(() => {
       chart.resize();
@@ -74,12 +76,13 @@ export function LineChart({
       observer.disconnect();
       chart.dispose();
     };
-  }, [x, axes, lines, settings.room]);
+  }, [label, x, axes, lines, settings.room]);
   return <div ref={frame} role="img" aria-label={label} className={className} />;
 }
 
 function optionOf(
   tokens: CSSStyleDeclaration,
+  label: string,
   x: ChartAxis,
   axes: readonly ChartAxis[],
   lines: readonly ChartLine[],
@@ -89,12 +92,13 @@ function optionOf(
   const line = tokens.getPropertyValue("--line").trim();
   const surface = tokens.getPropertyValue("--surface").trim();
   const text = { color: muted, fontFamily: tokens.fontFamily, fontSize: 14 };
-  const axisOf = ({ name, min, max, isInverse }: ChartAxis) => ({
+  const axisOf = ({ name, min, max, isInverse, isWhole }: ChartAxis) => ({
     type: "value" as const,
     name,
     inverse: isInverse === true,
     ...(min !== undefined && { min }),
     ...(max !== undefined && { max }),
+    ...(isWhole && { minInterval: 1 }),
     axisLabel: text,
     nameTextStyle: text,
     axisLine: { lineStyle: { color: line } },
@@ -102,7 +106,8 @@ function optionOf(
   });
   return {
     animation: false,
-    aria: { enabled: true },
+    // The library writes its own words over ours unless it is given them.
+    aria: { enabled: true, label: { description: label } },
     grid: { left: 44, right: axes.length > 1 ? 44 : 16, top: 34, bottom: 46 },
     xAxis: { ...axisOf(x), nameLocation: "middle", nameGap: 30, splitLine: { show: false } },
     yAxis: axes.map((axis, i) => ({
