@@ -32,6 +32,12 @@ async function tube(page: Page, name: string): Promise<void> {
   await page.getByRole("heading", { name, level: 2 }).waitFor();
 }
 
+async function palette(page: Page, tab: string, words: RegExp): Promise<void> {
+  await page.getByRole("link", { name: "Palette", exact: true }).click();
+  await page.getByRole("tab", { name: tab }).click();
+  await page.getByText(words).first().waitFor();
+}
+
 const SHOTS: readonly Shot[] = [
   { name: "tubes", width: 1280, height: 800, take: (page) => tube(page, "Prussian blue") },
   {
@@ -73,6 +79,19 @@ const SHOTS: readonly Shot[] = [
     width: 390,
     height: 844,
     take: (page) => tube(page, "Prussian blue"),
+  },
+  { name: "palette", width: 1280, height: 800, take: (page) => palette(page, "Reach", /From value/) },
+  {
+    name: "palette-dark",
+    width: 1280,
+    height: 800,
+    take: async (page) => {
+      await palette(page, "Pairs", /Dullest|No mixture/);
+      await page.getByLabel("From", { exact: true }).selectOption({ label: "Prussian blue" });
+      await page.getByLabel("to", { exact: true }).selectOption({ label: "Pyrrole red" });
+      await page.getByRole("heading", { name: "Palette" }).click();
+      await room(page, "dark");
+    },
   },
   { name: "table", width: 1280, height: 800, take: () => Promise.resolve() },
   {
@@ -139,6 +158,7 @@ const SHOTS: readonly Shot[] = [
     width: 390,
     height: 844,
     take: async (page) => {
+      await page.getByRole("button", { name: "more" }).click();
       await page.getByRole("link", { name: "Log", exact: true }).click();
       await page.getByRole("table").waitFor();
     },

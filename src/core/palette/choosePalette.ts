@@ -39,7 +39,7 @@ export type PaletteChoice = {
 export const MOST_CHOSEN = 8;
 /** Best palettes shown of each size, and how many the search for large boxes goes on from. */
 const SHOWN = 3;
-const BEAM = 6;
+const BEAM = 10;
 /** Up to how many solves, of tube sets for notes, and palettes all are compared: some seconds. */
 export type ExactLimits = { readonly solves: number; readonly palettes: number };
 const EXACT_LIMITS: ExactLimits = { solves: 90_000, palettes: 60_000 };

@@ -20,6 +20,8 @@ export const MOST_RECIPE_TUBES = 4;
 
 const LATTICE_LEVELS = [0, 1, 9, 8, 8] as const;
 const EFFORT: SolverEffort = { maxIterations: 30, goodEnough: 1e-3, relativeGain: 1e-3 };
+/** A start further off than this beyond what is found already leads nowhere better: about a lattice cell, ΔE00. */
+const LATTICE_CELL = 6;
 /** ΔE00 below which nothing is gained by another tube. */
 const REACHED_EXACTLY = Math.sqrt(EFFORT.goodEnough);
 
@@ -158,8 +160,10 @@ export class NoteMisses {
         if (misses[n] <= REACHED_EXACTLY) return;
         take(solver.solve(note, REFERENCE_FACTORS, tubes, start, count, EFFORT));
       }
-      const nearest = starts[nearestPlace(labs, note)];
-      if (nearest && (misses[n] as number) > REACHED_EXACTLY)
+      const { place, distance } = nearestPlace(labs, note);
+      const nearest = starts[place];
+      const miss = misses[n] as number;
+      if (nearest && miss > REACHED_EXACTLY && distance < miss + LATTICE_CELL)
         take(solver.solve(note, REFERENCE_FACTORS, tubes, nearest, count, EFFORT));
     });
     return { misses, volumes };
@@ -167,7 +171,10 @@ export class NoteMisses {
 }
 
 /** By the scales of ΔE00 at the note, chroma along its hue and hue across it. */
-function nearestPlace(labs: Float64Array, note: LabD65): number {
+function nearestPlace(
+  labs: Float64Array,
+  note: LabD65,
+): { readonly place: number; readonly distance: number } {
   const chroma = Math.hypot(note[1], note[2]);
   const ua = chroma > 0 ? note[1] / chroma : 1;
   const ub = chroma > 0 ? note[2] / chroma : 0;
@@ -185,5 +192,5 @@ function nearestPlace(labs: Float64Array, note: LabD65): number {
       best = at;
     }
   }
-  return best / 3;
+  return { place: best / 3, distance: Math.sqrt(bestSquare) };
 }
