@@ -133,12 +133,14 @@ function PathChart({ path }: { path: MixturePath }) {
                 },
               ]
             : [],
-          marks: path.events
-            .filter((event) => event.kind === "hue" || event.kind === "flip")
-            .map((event) => ({
-              x: wayOf(placeOf(event.share)),
-              text: event.kind === "hue" ? event.place.name : "flips",
-            })),
+          marks: apart(
+            path.events
+              .filter((event) => event.kind === "hue" || event.kind === "flip")
+              .map((event) => ({
+                x: wayOf(placeOf(event.share)),
+                text: event.kind === "hue" ? event.place.name : "flips",
+              })),
+          ),
         },
         {
           points: path.points.map(
@@ -161,4 +163,18 @@ function PathChart({ path }: { path: MixturePath }) {
       />
     </Suspense>
   );
+}
+
+/** Nearer to the one before, percent of the way, a mark's words would lie upon it. */
+const NEAREST_MARK = 5;
+
+/** Words that would lie on each other become one mark; every event stands in the list beside the chart. */
+function apart(marks: readonly { readonly x: number; readonly text: string }[]) {
+  const kept: { x: number; text: string }[] = [];
+  for (const mark of marks) {
+    const before = kept.at(-1);
+    if (before && mark.x - before.x < NEAREST_MARK) before.text = `${before.text}, ${mark.text}`;
+    else kept.push({ ...mark });
+  }
+  return kept;
 }

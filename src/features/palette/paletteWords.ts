@@ -36,10 +36,13 @@ export function leanWords(lab: LabD65): string {
   return chroma < 0.5 ? "no lean to be seen" : `leans ${hueWords(hue)} (${chroma.toFixed(1)})`;
 }
 
-/** "at 30 %": share of the second paint of a path. */
+/** Share of the second paint of a path in percent, with the digits that matter near either end. */
 export function shareText(share: number): string {
   const percent = 100 * share;
-  return `${percent < 10 && percent > 0 ? Number(percent.toPrecision(2)) : Math.round(percent)} %`;
+  const rest = 100 - percent;
+  if (percent > 0 && percent < 10) return `${Number(percent.toPrecision(2))} %`;
+  if (rest > 0 && rest < 10) return `${Number((100 - Number(rest.toPrecision(2))).toFixed(4))} %`;
+  return `${Math.round(percent)} %`;
 }
 
 /** The whole way in words. */
