@@ -10,18 +10,10 @@ import { PIGMENT_MODELS } from "../src/data/pigments.generated";
 import { VIEWING } from "../src/data/standardViewing";
 import { PAINT_SURFACE } from "../src/data/surface";
 import { simulateTube, USUAL_DEVIATION } from "../src/devices/simulatedPaint";
-import { labOfMix, pigment, randomMixes } from "../tests/support/paint";
+import { labOfMix, pigment, randomMixes, SIX_TUBES as SIX } from "../tests/support/paint";
 import { REACH_LIGHTNESSES } from "../src/workers/paletteApi";
 import { type Figure, quantile } from "./report";
 
-const SIX = [
-  "titanium-white",
-  "arylide-yellow",
-  "pyrrole-red",
-  "prussian-blue",
-  "raw-umber",
-  "ultramarine-blue",
-] as const;
 const SWAPPED_IN = ["viridian", "burnt-sienna", "cobalt-blue", "yellow-ochre", "ivory-black"] as const;
 const BOX_TUBES = 40;
 const NOTES = 12;

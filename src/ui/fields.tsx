@@ -36,6 +36,34 @@ export function TextField({
   );
 }
 
+/** Something that holds or does not; the whole line is its target. */
+export function CheckField({
+  label,
+  isChecked,
+  isDisabled = false,
+  onChange,
+}: {
+  label: string;
+  isChecked: boolean;
+  isDisabled?: boolean;
+  onChange: (isChecked: boolean) => void;
+}) {
+  return (
+    <label className="flex min-h-11 items-center gap-2">
+      <input
+        type="checkbox"
+        className="size-5 accent-ink"
+        checked={isChecked}
+        disabled={isDisabled}
+        onChange={(event) => {
+          onChange(event.target.checked);
+        }}
+      />
+      {label}
+    </label>
+  );
+}
+
 /** Several lines of the painter's own words. */
 export function TextAreaField({ label, className, ...rest }: ComponentProps<"textarea"> & { label: string }) {
   const id = useId();

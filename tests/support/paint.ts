@@ -18,6 +18,16 @@ export function pigment(id: string): PigmentModel {
   return model;
 }
 
+/** The demo's five tubes and a second blue. */
+export const SIX_TUBES = [
+  "titanium-white",
+  "arylide-yellow",
+  "pyrrole-red",
+  "prussian-blue",
+  "raw-umber",
+  "ultramarine-blue",
+] as const;
+
 export type Mix = Readonly<Record<string, number>>;
 
 /** CIELAB of parts by volume, such as { "prussian-blue": 1, "titanium-white": 10 }. */

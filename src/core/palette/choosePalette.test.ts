@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { pigment, randomMixes, labOfMix } from "../../../tests/support/paint";
+import { labOfMix, pigment, randomMixes, SIX_TUBES } from "../../../tests/support/paint";
 import { VIEWING } from "../../data/standardViewing";
 import { PAINT_SURFACE } from "../../data/surface";
 import type { LabD65 } from "../color/types";
@@ -11,13 +11,8 @@ import { NoteMisses } from "./noteMisses";
 import { paletteAdvice, REDUNDANT_BELOW } from "./paletteAdvice";
 import { deltaE2000 } from "../color/ciede2000";
 
-const WIDE = [
-  "titanium-white",
-  "arylide-yellow",
-  "pyrrole-red",
-  "prussian-blue",
-  "raw-umber",
-  "ultramarine-blue",
+const WIDE: readonly string[] = [
+  ...SIX_TUBES,
   "yellow-ochre",
   "burnt-sienna",
   "viridian",

@@ -7,6 +7,7 @@
  * by more, and from a lattice of its own mixtures.
  */
 import { REFERENCE_FACTORS } from "../color/ciede2000";
+import { localMetric, localSquare } from "../color/localMetric";
 import type { LabD65 } from "../color/types";
 import { MixtureEvaluator } from "../mixing/mixtureEvaluator";
 import { MOST_BOX_TUBES, NearestMixture } from "./nearestMixture";
@@ -170,27 +171,18 @@ export class NoteMisses {
   }
 }
 
-/** By the scales of ΔE00 at the note, chroma along its hue and hue across it. */
 function nearestPlace(
   labs: Float64Array,
   note: LabD65,
 ): { readonly place: number; readonly distance: number } {
-  const chroma = Math.hypot(note[1], note[2]);
-  const ua = chroma > 0 ? note[1] / chroma : 1;
-  const ub = chroma > 0 ? note[2] / chroma : 0;
+  const metric = localMetric(note, REFERENCE_FACTORS);
   let best = 0;
   let bestSquare = Number.POSITIVE_INFINITY;
   for (let at = 0; at < labs.length; at += 3) {
-    const dl = (labs[at] as number) - note[0];
-    const da = (labs[at + 1] as number) - note[1];
-    const db = (labs[at + 2] as number) - note[2];
-    const along = (ua * da + ub * db) / (1 + 0.045 * chroma);
-    const across = (ua * db - ub * da) / (1 + 0.015 * chroma);
-    const square = dl * dl + along * along + across * across;
-    if (square < bestSquare) {
-      bestSquare = square;
-      best = at;
-    }
+    const square = localSquare(metric, note, labs, at);
+    if (square >= bestSquare) continue;
+    bestSquare = square;
+    best = at;
   }
   return { place: best / 3, distance: Math.sqrt(bestSquare) };
 }

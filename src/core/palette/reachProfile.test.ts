@@ -1,5 +1,13 @@
 import { describe, expect, it } from "vitest";
-import { labOfMix, lchOfMix, pigment, randomMixes, ratiosOf, tintedTo } from "../../../tests/support/paint";
+import {
+  labOfMix,
+  lchOfMix,
+  pigment,
+  randomMixes,
+  ratiosOf,
+  SIX_TUBES as SIX,
+  tintedTo,
+} from "../../../tests/support/paint";
 import { VIEWING } from "../../data/standardViewing";
 import { PAINT_SURFACE } from "../../data/surface";
 import { deltaE2000 } from "../color/ciede2000";
@@ -11,14 +19,6 @@ import { PaletteReach } from "../reach/reach";
 import { MOST_BOX_TUBES, NearestMixture } from "./nearestMixture";
 import { cleanestGrey, GREY_LIGHTNESSES, mostChroma, reachProfile } from "./reachProfile";
 
-const SIX = [
-  "titanium-white",
-  "arylide-yellow",
-  "pyrrole-red",
-  "prussian-blue",
-  "raw-umber",
-  "ultramarine-blue",
-];
 const opticsOf = (ids: readonly string[]) => ids.map((id) => pigment(id).optics);
 const paletteOf = (ids: readonly string[]) => new NearestMixture(opticsOf(ids), VIEWING.D65, PAINT_SURFACE);
 const LIGHTNESSES = [20, 30, 40, 50, 60, 70, 80, 90];

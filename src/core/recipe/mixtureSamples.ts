@@ -1,5 +1,6 @@
 /** Some thousands of mixtures of a palette, of up to four tubes each: where a search over all its tubes starts. */
 import { type DeltaE2000Factors, REFERENCE_FACTORS } from "../color/ciede2000";
+import { localMetric, localSquare } from "../color/localMetric";
 import type { LabD65 } from "../color/types";
 import type { ColorModel } from "../mixing/colorModel";
 import { interiorLattice, subsetsOf } from "./subsets";
@@ -55,13 +56,13 @@ export class MixtureSamples {
   /** The two nearest, by ΔE00's own scales of chroma and hue at the target, without its rotation. */
   nearestTwo(target: LabD65, factors: DeltaE2000Factors = REFERENCE_FACTORS): readonly [number, number] {
     const { labs } = this;
-    const scales = scalesAt(target, factors);
+    const metric = localMetric(target, factors);
     let best = 0;
     let bestSquare = Number.POSITIVE_INFINITY;
     let second = 0;
     let secondSquare = Number.POSITIVE_INFINITY;
     for (let sample = 0; 3 * sample < labs.length; sample++) {
-      const square = squareFrom(target, scales, labs, sample);
+      const square = localSquare(metric, target, labs, 3 * sample);
       if (square < bestSquare) {
         second = best;
         secondSquare = bestSquare;
@@ -81,14 +82,14 @@ export class MixtureSamples {
    */
   nearestOfSets(target: LabD65, count: number, factors: DeltaE2000Factors = REFERENCE_FACTORS): number[] {
     const { labs, setStarts } = this;
-    const scales = scalesAt(target, factors);
+    const metric = localMetric(target, factors);
     return setStarts
       .slice(0, -1)
       .map((from, set) => {
         let best = from;
         let bestSquare = Number.POSITIVE_INFINITY;
         for (let sample = from; sample < (setStarts[set + 1] as number); sample++) {
-          const square = squareFrom(target, scales, labs, sample);
+          const square = localSquare(metric, target, labs, 3 * sample);
           if (square >= bestSquare) continue;
           bestSquare = square;
           best = sample;
@@ -99,35 +100,6 @@ export class MixtureSamples {
       .slice(0, count)
       .map(({ sample }) => sample);
   }
-}
-
-type Scales = {
-  readonly ua: number;
-  readonly ub: number;
-  readonly light: number;
-  readonly along: number;
-  readonly across: number;
-};
-
-function scalesAt([l, a, b]: LabD65, { kL, kC, kH }: DeltaE2000Factors): Scales {
-  const chroma = Math.hypot(a, b);
-  const l50 = (l - 50) ** 2;
-  return {
-    ua: chroma > 0 ? a / chroma : 1,
-    ub: chroma > 0 ? b / chroma : 0,
-    light: 1 / (kL * (1 + (0.015 * l50) / Math.sqrt(20 + l50))),
-    along: 1 / (kC * (1 + 0.045 * chroma)),
-    across: 1 / (kH * (1 + 0.015 * chroma)),
-  };
-}
-
-function squareFrom(target: LabD65, scales: Scales, labs: Float64Array, sample: number): number {
-  const dl = ((labs[3 * sample] as number) - target[0]) * scales.light;
-  const da = (labs[3 * sample + 1] as number) - target[1];
-  const db = (labs[3 * sample + 2] as number) - target[2];
-  const along = (scales.ua * da + scales.ub * db) * scales.along;
-  const across = (scales.ua * db - scales.ub * da) * scales.across;
-  return dl * dl + along * along + across * across;
 }
 
 /** The finest lattice of at most so many points; empty when not even the coarsest is affordable. */

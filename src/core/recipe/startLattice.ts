@@ -4,8 +4,8 @@
  * The lattice also tells which subsets are worth solving at all: one whose nearest start is further away
  * than a lattice cell cannot come close to the target.
  */
-import { lchFromLab } from "../color/cieLab";
 import type { DeltaE2000Factors } from "../color/ciede2000";
+import { localMetric } from "../color/localMetric";
 import type { LabD65 } from "../color/types";
 import type { ColorModel } from "../mixing/colorModel";
 import { interiorLattice, subsetsOf } from "./subsets";
@@ -98,7 +98,7 @@ export function rankSubsets(
       const db = (labs[3 * i + 2] as number) - target[2];
       const along = metric.alongA * da + metric.alongB * db;
       const across = metric.acrossA * da + metric.acrossB * db;
-      const square = metric.lightness * dL * dL + along * along + across * across;
+      const square = metric.light * metric.light * dL * dL + along * along + across * across;
       if (square < bestSquare) {
         second = best;
         secondSquare = bestSquare;
@@ -117,22 +117,4 @@ export function rankSubsets(
     });
   }
   return ranked.sort((a, b) => a.distance - b.distance);
-}
-
-/** ΔE00 near the target as a plain quadratic form: chroma along the target's hue, hue across it. */
-function localMetric(target: LabD65, factors: DeltaE2000Factors) {
-  const [lightness, chroma] = lchFromLab(target);
-  const l50 = (lightness - 50) ** 2;
-  const sL = factors.kL * (1 + (0.015 * l50) / Math.sqrt(20 + l50));
-  const sC = factors.kC * (1 + 0.045 * chroma);
-  const sH = factors.kH * (1 + 0.015 * chroma);
-  const ua = chroma > 0 ? target[1] / chroma : 1;
-  const ub = chroma > 0 ? target[2] / chroma : 0;
-  return {
-    lightness: 1 / (sL * sL),
-    alongA: ua / sC,
-    alongB: ub / sC,
-    acrossA: -ub / sH,
-    acrossB: ua / sH,
-  };
 }

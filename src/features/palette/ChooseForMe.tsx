@@ -9,9 +9,10 @@ import { addPalette } from "../../persistence/palettes";
 import type { BoxQuestion } from "../../workers/paletteApi";
 import { type RunningChoice, startChoice } from "../../workers/paletteClient";
 import { Button } from "../../ui/Button";
-import { SelectField } from "../../ui/fields";
+import { CheckField, SelectField } from "../../ui/fields";
 import { Notice } from "../../ui/Notice";
-import { isBlackTube } from "../shared/paint";
+import { Working } from "../../ui/Working";
+import { isBlackTube, isLightfast } from "../shared/paint";
 import { useStudio } from "../shared/Studio";
 import type { KnownTubes } from "./known";
 import { MissCurve } from "./MissCurve";
@@ -39,14 +40,13 @@ const WISH_WORDS = {
   isWithoutBlack: "without black",
   isSinglePigment: "single pigments only",
 } as const satisfies Partial<Record<keyof Wishes, string>>;
-const LIGHTFAST: readonly Tube["lightfastness"][] = ["I", "I-II", "II"];
 const FEWEST = 3;
 const SIZES = [3, 4, 5, 6, 7, 8] as const;
 
 function isWished(tube: Tube, wishes: Wishes): boolean {
   return (
     !(wishes.isWithoutCadmium && tube.hazard === "cadmium") &&
-    !(wishes.isLightfast && !LIGHTFAST.includes(tube.lightfastness)) &&
+    !(wishes.isLightfast && !isLightfast(tube)) &&
     !(wishes.isWithoutBlack && isBlackTube(tube)) &&
     !(wishes.isSinglePigment && tube.colourIndexNames.length !== 1)
   );
@@ -105,17 +105,14 @@ export function ChooseForMe({
         <fieldset className="flex flex-wrap gap-x-5">
           <legend className="sr-only">Wishes</legend>
           {Object.entries(WISH_WORDS).map(([name, words]) => (
-            <label key={name} className="flex min-h-11 items-center gap-2">
-              <input
-                type="checkbox"
-                className="size-5 accent-ink"
-                checked={wishes[name as keyof typeof WISH_WORDS]}
-                onChange={(event) => {
-                  setWishes({ ...wishes, [name]: event.target.checked });
-                }}
-              />
-              {words}
-            </label>
+            <CheckField
+              key={name}
+              label={words}
+              isChecked={wishes[name as keyof typeof WISH_WORDS]}
+              onChange={(isChecked) => {
+                setWishes({ ...wishes, [name]: isChecked });
+              }}
+            />
           ))}
         </fieldset>
         <SelectField
@@ -139,40 +136,33 @@ export function ChooseForMe({
         </summary>
         <div className="flex flex-wrap gap-x-5">
           {boxKnown.tubes.map((tube) => (
-            <label key={tube.id} className="flex min-h-11 items-center gap-2">
-              <input
-                type="checkbox"
-                className="size-5 accent-ink"
-                checked={wishes.heldIds.includes(tube.id)}
-                disabled={!wishes.heldIds.includes(tube.id) && wishes.heldIds.length >= wishes.most}
-                onChange={(event) => {
-                  setWishes({
-                    ...wishes,
-                    heldIds: event.target.checked
-                      ? [...wishes.heldIds, tube.id]
-                      : wishes.heldIds.filter((id) => id !== tube.id),
-                  });
-                }}
-              />
-              {tube.label}
-            </label>
+            <CheckField
+              key={tube.id}
+              label={tube.label}
+              isChecked={wishes.heldIds.includes(tube.id)}
+              isDisabled={!wishes.heldIds.includes(tube.id) && wishes.heldIds.length >= wishes.most}
+              onChange={(isChecked) => {
+                setWishes({
+                  ...wishes,
+                  heldIds: isChecked
+                    ? [...wishes.heldIds, tube.id]
+                    : wishes.heldIds.filter((id) => id !== tube.id),
+                });
+              }}
+            />
           ))}
         </div>
       </details>
       {state.kind === "choosing" ? (
-        <p role="status" className="flex items-center gap-3">
+        <Working
+          onGiveUp={() => {
+            running.current?.giveUp();
+            running.current = null;
+            setState({ kind: "none" });
+          }}
+        >
           Comparing palettes, {Math.round(100 * state.share)} %
-          <Button
-            weight="quiet"
-            onClick={() => {
-              running.current?.giveUp();
-              running.current = null;
-              setState({ kind: "none" });
-            }}
-          >
-            give up
-          </Button>
-        </p>
+        </Working>
       ) : (
         <Button
           weight="main"

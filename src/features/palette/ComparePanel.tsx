@@ -9,7 +9,9 @@ import type { Palette, Tube } from "../../persistence/schema";
 import { labFromStored } from "../../persistence/storedColor";
 import { readPicture } from "../../persistence/studio";
 import { createPictureClient } from "../../workers/pictureClient";
+import { CheckField } from "../../ui/fields";
 import { Notice } from "../../ui/Notice";
+import { isLightfast } from "../shared/paint";
 import { useStudio } from "../shared/Studio";
 import { knownTubes, tubesOf } from "./known";
 import type { PanelProps } from "./panel";
@@ -17,8 +19,6 @@ import { EDGE } from "./paletteWords";
 import { useAnswer } from "./usePaletteAnswers";
 
 const MOST_COMPARED = 4;
-const LIGHTFAST: readonly Tube["lightfastness"][] = ["I", "I-II", "II"];
-
 export function ComparePanel({ palette, client }: PanelProps) {
   const { palettes } = useStudio();
   const [chosenIds, setChosenIds] = useState<readonly string[]>();
@@ -36,18 +36,15 @@ export function ComparePanel({ palette, client }: PanelProps) {
       <fieldset className="flex flex-wrap gap-x-5">
         <legend className="font-bold">Compare up to four</legend>
         {palettes.map((row) => (
-          <label key={row.id} className="flex min-h-11 items-center gap-2">
-            <input
-              type="checkbox"
-              className="size-5 accent-ink"
-              checked={ids.includes(row.id)}
-              disabled={!ids.includes(row.id) && ids.length >= MOST_COMPARED}
-              onChange={(event) => {
-                setChosenIds(event.target.checked ? [...ids, row.id] : ids.filter((id) => id !== row.id));
-              }}
-            />
-            {row.name}
-          </label>
+          <CheckField
+            key={row.id}
+            label={row.name}
+            isChecked={ids.includes(row.id)}
+            isDisabled={!ids.includes(row.id) && ids.length >= MOST_COMPARED}
+            onChange={(isChecked) => {
+              setChosenIds(isChecked ? [...ids, row.id] : ids.filter((id) => id !== row.id));
+            }}
+          />
         ))}
       </fieldset>
       {palettes.length < 2 ? (
@@ -127,7 +124,7 @@ function tubeFacts(tubes: readonly Tube[]) {
     (hazard) => hazard !== "low",
   );
   const singles = tubes.filter((tube) => tube.colourIndexNames.length === 1).length;
-  const fast = tubes.filter((tube) => LIGHTFAST.includes(tube.lightfastness)).length;
+  const fast = tubes.filter(isLightfast).length;
   return [
     { term: "tubes", words: String(tubes.length) },
     { term: "single pigments", words: `${singles} of ${tubes.length}` },

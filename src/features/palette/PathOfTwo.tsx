@@ -8,6 +8,7 @@ import { type MixturePath, mixturePath } from "../../core/palette/mixturePath";
 import type { OpticalModel } from "../../core/spectrum/types";
 import { WHITE_BENCH } from "../../data/whiteBench";
 import { Patch } from "../../ui/Patch";
+import { chromaAndValueAxes } from "../shared/chartAxes";
 import type { ChartAxis, ChartLine } from "../shared/LineChart";
 import { useStudio } from "../shared/Studio";
 import { describeLab } from "../shared/words";
@@ -109,15 +110,7 @@ function PathChart({ path }: { path: MixturePath }) {
         0,
       );
     return {
-      axes: [
-        { name: "chroma, solid", min: 0 },
-        {
-          name: "value, dashed",
-          min: Math.min(scale.atBlack, scale.atWhite),
-          max: Math.max(scale.atBlack, scale.atWhite),
-          isInverse: scale.atBlack > scale.atWhite,
-        },
-      ],
+      axes: chromaAndValueAxes(scale),
       lines: [
         {
           points: path.points.map(({ lab }, i) => [wayOf(i), Number(lchFromLab(lab)[1].toFixed(1))] as const),

@@ -8,7 +8,7 @@ import { valueText } from "../../core/describe/valueScale";
 import { type KeyMember, type SchemeName, SCHEMES, schemeHues } from "../../core/palette/scheme";
 import type { SchemeAnswer } from "../../workers/paletteApi";
 import { Choice } from "../../ui/Choice";
-import { SelectField } from "../../ui/fields";
+import { CheckField, SelectField } from "../../ui/fields";
 import { Notice } from "../../ui/Notice";
 import { Patch } from "../../ui/Patch";
 import { isBlackTube, modelsOfTube } from "../shared/paint";
@@ -119,22 +119,17 @@ function FreeHues({
     <fieldset className="flex flex-wrap gap-x-4">
       <legend className="text-muted">hues, up to {MOST_FREE}</legend>
       {HUE_PLACES.map((place, i) => (
-        <label key={place.name} className="flex min-h-11 items-center gap-2">
-          <input
-            type="checkbox"
-            className="size-5 accent-ink"
-            checked={places.includes(i)}
-            disabled={!places.includes(i) && places.length >= MOST_FREE}
-            onChange={(event) => {
-              onChange(
-                event.target.checked
-                  ? [...places, i].sort((a, b) => a - b)
-                  : places.filter((other) => other !== i),
-              );
-            }}
-          />
-          {place.name}
-        </label>
+        <CheckField
+          key={place.name}
+          label={place.name}
+          isChecked={places.includes(i)}
+          isDisabled={!places.includes(i) && places.length >= MOST_FREE}
+          onChange={(isChecked) => {
+            onChange(
+              isChecked ? [...places, i].sort((a, b) => a - b) : places.filter((other) => other !== i),
+            );
+          }}
+        />
       ))}
     </fieldset>
   );

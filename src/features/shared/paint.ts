@@ -28,6 +28,13 @@ export function isBlackTube(tube: Tube): boolean {
   return modelsOfTube(tube).some((model) => model.family === "black");
 }
 
+const LIGHTFAST: readonly Tube["lightfastness"][] = ["I", "I-II", "II"];
+
+/** Of ASTM class I or II: what is sold as lasting. */
+export function isLightfast(tube: Tube): boolean {
+  return LIGHTFAST.includes(tube.lightfastness);
+}
+
 const opticsByTube = new WeakMap<Tube, OpticalModel>();
 
 /** What a tube is believed to be: its last calibration, or its generic model; undefined when that is not known. */

@@ -6,7 +6,7 @@ import { useVirtualizer } from "@tanstack/react-virtual";
 import { useDeferredValue, useMemo, useRef, useState } from "react";
 import type { Tube } from "../../persistence/schema";
 import { Choice } from "../../ui/Choice";
-import { TextField } from "../../ui/fields";
+import { CheckField, TextField } from "../../ui/fields";
 import { Smear } from "../../ui/Smear";
 import { ladderOfTube } from "../shared/paint";
 import { basisWords, EVERYTHING, FILTER_WORDS, filterTubes } from "./box.model";
@@ -51,17 +51,14 @@ export function BoxList({
         <fieldset className="flex flex-col pb-2">
           <legend className="sr-only">Filters</legend>
           {Object.entries(FILTER_WORDS).map(([name, words]) => (
-            <label key={name} className="flex min-h-11 items-center gap-3">
-              <input
-                type="checkbox"
-                className="size-5 accent-ink"
-                checked={filter[name as keyof typeof FILTER_WORDS]}
-                onChange={(event) => {
-                  setFilter({ ...filter, [name]: event.target.checked });
-                }}
-              />
-              {words}
-            </label>
+            <CheckField
+              key={name}
+              label={words}
+              isChecked={filter[name as keyof typeof FILTER_WORDS]}
+              onChange={(isChecked) => {
+                setFilter({ ...filter, [name]: isChecked });
+              }}
+            />
           ))}
           <Choice label="See the box as" value={view} options={VIEWS} onChange={setView} />
         </fieldset>

@@ -7,6 +7,7 @@ import { type ValueScale, valueFromLightness } from "../../core/describe/valueSc
 import type { OpticalModel } from "../../core/spectrum/types";
 import { tintLadder } from "../../core/tube/character";
 import { WHITE_BENCH } from "../../data/whiteBench";
+import { chromaAndValueAxes } from "../shared/chartAxes";
 import { type ChartAxis, type ChartLine, LineChart } from "../shared/LineChart";
 
 /** Parts of white to one of the tube, as doublings: equal steps for the eye. */
@@ -23,15 +24,7 @@ export function LadderChart({ optics, scale }: { optics: OpticalModel; scale: Va
     const lineOf = (valueOf: (step: (typeof steps)[number]) => number): ChartLine["points"] =>
       steps.map((step, i) => [DOUBLINGS[i] ?? Number.NaN, valueOf(step)]);
     return {
-      axes: [
-        { name: "chroma, solid", min: 0 },
-        {
-          name: "value, dashed",
-          min: Math.min(scale.atBlack, scale.atWhite),
-          max: Math.max(scale.atBlack, scale.atWhite),
-          isInverse: scale.atBlack > scale.atWhite,
-        },
-      ],
+      axes: chromaAndValueAxes(scale),
       lines: [
         {
           points: lineOf((step) => Math.round(lchFromLab(step.lab)[1] * 10) / 10),

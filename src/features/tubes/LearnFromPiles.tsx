@@ -12,6 +12,7 @@ import type { Tube } from "../../persistence/schema";
 import { keepCalibrations, readPilesWithReadings, type TubeLearned } from "../../persistence/tubes";
 import { Button } from "../../ui/Button";
 import { Notice } from "../../ui/Notice";
+import { Working } from "../../ui/Working";
 import { genericOpticsOf, opticsOfTube } from "../shared/paint";
 import { useStudio } from "../shared/Studio";
 import { type PileRecord, pileRecord, tubeReadingOf } from "./pileEvidence";
@@ -77,17 +78,13 @@ export function LearnFromPiles({ onDone }: { onDone: () => void }) {
           onDiscard={onDone}
         />
       ) : state.kind === "learning" ? (
-        <p role="status" className="flex items-center gap-3">
+        <Working
+          onGiveUp={() => {
+            solver?.cancel();
+          }}
+        >
           Learning; a hundred piles take some seconds.
-          <Button
-            weight="quiet"
-            onClick={() => {
-              solver?.cancel();
-            }}
-          >
-            give up
-          </Button>
-        </p>
+        </Working>
       ) : (
         <Button
           weight="main"

@@ -12,6 +12,7 @@ import { Button } from "../../ui/Button";
 import { FileField, TextField } from "../../ui/fields";
 import { Notice } from "../../ui/Notice";
 import { Patch } from "../../ui/Patch";
+import { Working } from "../../ui/Working";
 import { useStudio } from "../shared/Studio";
 import { describeLab } from "../shared/words";
 
@@ -83,19 +84,15 @@ export function ReadFromFile({
         }}
       />
       {state.kind === "reading" ? (
-        <p role="status" className="flex items-center gap-3">
+        <Working
+          onGiveUp={() => {
+            running.current?.giveUp();
+            running.current = null;
+            setState({ kind: "none" });
+          }}
+        >
           Reading, {Math.round(state.share * 100)} %
-          <Button
-            weight="quiet"
-            onClick={() => {
-              running.current?.giveUp();
-              running.current = null;
-              setState({ kind: "none" });
-            }}
-          >
-            give up
-          </Button>
-        </p>
+        </Working>
       ) : null}
       <Notice>{state.kind === "refused" ? state.word : undefined}</Notice>
       {state.kind === "read" ? (

@@ -1,6 +1,6 @@
 /** Finding tubes in a box of hundreds: text, properties, and whether they are archived. */
 import type { Tube } from "../../persistence/schema";
-import { modelsOfTube } from "../shared/paint";
+import { isLightfast, modelsOfTube } from "../shared/paint";
 
 export type BoxFilter = {
   readonly text: string;
@@ -30,8 +30,6 @@ export const FILTER_WORDS = {
   isArchived: "archived",
   isDeleted: "deleted, to put back",
 } as const satisfies Partial<Record<keyof BoxFilter, string>>;
-
-const LIGHTFAST: readonly Tube["lightfastness"][] = ["I", "I-II", "II"];
 
 /** What can be searched of a tube, made once for each row. */
 const haystacks = new WeakMap<Tube, string>();
@@ -66,7 +64,7 @@ export function filterTubes(box: readonly Tube[], filter: BoxFilter): Tube[] {
     if (!filter.isDeleted && filter.isArchived !== (tube.archivedAt !== undefined)) return false;
     if (filter.isSinglePigment && tube.colourIndexNames.length !== 1) return false;
     if (filter.isWithoutCadmium && tube.hazard === "cadmium") return false;
-    if (filter.isLightfast && !LIGHTFAST.includes(tube.lightfastness)) return false;
+    if (filter.isLightfast && !isLightfast(tube)) return false;
     if (filter.isInStock && tube.stockMl === 0) return false;
     if (words.length === 0) return true;
     const haystack = haystackOf(tube);

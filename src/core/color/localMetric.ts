@@ -1,0 +1,41 @@
+/**
+ * ΔE00 near a colour as a plain quadratic form, without its rotation: for finding the nearest of thousands of
+ * colours before any of them is compared exactly.
+ */
+import type { DeltaE2000Factors } from "./ciede2000";
+import type { LabD65 } from "./types";
+
+/** Weights of L*, of chroma along the colour's hue, and of hue across it. */
+export type LocalMetric = {
+  readonly light: number;
+  readonly alongA: number;
+  readonly alongB: number;
+  readonly acrossA: number;
+  readonly acrossB: number;
+};
+
+export function localMetric([l, a, b]: LabD65, { kL, kC, kH }: DeltaE2000Factors): LocalMetric {
+  const chroma = Math.hypot(a, b);
+  const l50 = (l - 50) ** 2;
+  const sC = kC * (1 + 0.045 * chroma);
+  const sH = kH * (1 + 0.015 * chroma);
+  const ua = chroma > 0 ? a / chroma : 1;
+  const ub = chroma > 0 ? b / chroma : 0;
+  return {
+    light: 1 / (kL * (1 + (0.015 * l50) / Math.sqrt(20 + l50))),
+    alongA: ua / sC,
+    alongB: ub / sC,
+    acrossA: -ub / sH,
+    acrossB: ua / sH,
+  };
+}
+
+/** Squared distance of the colour at three numbers from `at`. */
+export function localSquare(metric: LocalMetric, target: LabD65, labs: Float64Array, at: number): number {
+  const dl = ((labs[at] as number) - target[0]) * metric.light;
+  const da = (labs[at + 1] as number) - target[1];
+  const db = (labs[at + 2] as number) - target[2];
+  const along = metric.alongA * da + metric.alongB * db;
+  const across = metric.acrossA * da + metric.acrossB * db;
+  return dl * dl + along * along + across * across;
+}

@@ -1,0 +1,14 @@
+import type { ReactNode } from "react";
+import { Button } from "./Button";
+
+/** What is being worked out, and the way to give it up. */
+export function Working({ children, onGiveUp }: { children: ReactNode; onGiveUp: () => void }) {
+  return (
+    <p role="status" className="flex items-center gap-3">
+      {children}
+      <Button weight="quiet" onClick={onGiveUp}>
+        give up
+      </Button>
+    </p>
+  );
+}
