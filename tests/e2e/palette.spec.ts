@@ -121,6 +121,10 @@ test("each tube's worth is told, and the best few are chosen under wishes and ke
   const five = page.getByRole("listitem").filter({ hasText: "5 tubes" }).last();
   await expect(five).toContainText("Raw umber");
   await expect(five).not.toContainText("Cadmium");
+  await page.getByText("why these 5").click();
+  await expect(
+    five.getByText(/Without it ΔE \d+\.\d\d more|Redundant for these notes/).first(),
+  ).toBeVisible();
   await page.getByRole("button", { name: "Keep the palette of 5 tubes" }).click();
   await expect(palettesOf(page).getByRole("button", { name: /5 chosen for 9 notes/ })).toBeVisible();
 });

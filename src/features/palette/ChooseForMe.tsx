@@ -2,7 +2,6 @@
 
 /** The best few tubes of the box for the notes, under the painter's wishes. */
 import { useEffect, useRef, useState } from "react";
-import type { LabD65 } from "../../core/color/types";
 import type { ChosenPalette, PaletteChoice } from "../../core/palette/choosePalette";
 import type { Tube } from "../../persistence/schema";
 import { addPalette } from "../../persistence/palettes";
@@ -16,6 +15,9 @@ import { isBlackTube, isLightfast } from "../shared/paint";
 import { useStudio } from "../shared/Studio";
 import type { KnownTubes } from "./known";
 import { MissCurve } from "./MissCurve";
+import type { PanelProps } from "./panel";
+import { useAnswer } from "./usePaletteAnswers";
+import { Worth } from "./Worth";
 
 type Wishes = {
   readonly isWithoutCadmium: boolean;
@@ -55,17 +57,25 @@ function isWished(tube: Tube, wishes: Wishes): boolean {
 type ChoiceState =
   | { readonly kind: "none" }
   | { readonly kind: "choosing"; readonly share: number }
-  | { readonly kind: "chosen"; readonly choice: PaletteChoice; readonly tubes: readonly Tube[] }
+  | {
+      readonly kind: "chosen";
+      readonly choice: PaletteChoice;
+      /** What was asked, of these tubes: the box may change while the answer stands. */
+      readonly question: BoxQuestion;
+      readonly tubes: readonly Tube[];
+    }
   | { readonly kind: "failed"; readonly word: string };
 
 export function ChooseForMe({
   boxKnown,
   question,
   paintingId,
+  client,
 }: {
   boxKnown: KnownTubes;
   question: BoxQuestion;
   paintingId: string;
+  client: PanelProps["client"];
 }) {
   const [wishes, setWishes] = useState(NO_WISHES);
   const [state, setState] = useState<ChoiceState>({ kind: "none" });
@@ -93,7 +103,7 @@ export function ChooseForMe({
     if (running.current !== run) return;
     setState(
       answer.ok
-        ? { kind: "chosen", choice: answer.value, tubes: boxKnown.tubes }
+        ? { kind: "chosen", choice: answer.value, question, tubes: boxKnown.tubes }
         : { kind: "failed", word: `No palette was chosen: ${answer.failure.detail}` },
     );
   };
@@ -175,7 +185,13 @@ export function ChooseForMe({
       )}
       <Notice className="mt-3">{state.kind === "failed" ? state.word : undefined}</Notice>
       {state.kind === "chosen" ? (
-        <Chosen choice={state.choice} tubes={state.tubes} notes={question.notes} paintingId={paintingId} />
+        <Chosen
+          choice={state.choice}
+          question={state.question}
+          tubes={state.tubes}
+          paintingId={paintingId}
+          client={client}
+        />
       ) : null}
     </section>
   );
@@ -183,14 +199,16 @@ export function ChooseForMe({
 
 function Chosen({
   choice,
+  question,
   tubes,
-  notes,
   paintingId,
+  client,
 }: {
   choice: PaletteChoice;
+  question: BoxQuestion;
   tubes: readonly Tube[];
-  notes: readonly LabD65[];
   paintingId: string;
+  client: PanelProps["client"];
 }) {
   const { db, attempt, notes: rows } = useStudio();
   const [keptIds, setKeptIds] = useState<readonly string[]>([]);
@@ -198,7 +216,7 @@ function Chosen({
     const tubeIds = places.flatMap((place) => tubes[place]?.id ?? []);
     await addPalette(db, {
       paintingId,
-      name: `${size} chosen for ${notes.length} notes`,
+      name: `${size} chosen for ${question.notes.length} notes`,
       tubeIds,
       remark: "",
     });
@@ -237,6 +255,7 @@ function Chosen({
               >
                 {isKept ? "kept" : "Keep it"}
               </Button>
+              <Why size={size} places={best.tubes} question={question} tubes={tubes} client={client} />
             </li>
           );
         })}
@@ -244,3 +263,39 @@ function Chosen({
     </div>
   );
 }
+
+/** Worked out when it is opened. */
+function Why({
+  size,
+  places,
+  question,
+  tubes,
+  client,
+}: {
+  size: number;
+  places: readonly number[];
+  question: BoxQuestion;
+  tubes: readonly Tube[];
+  client: PanelProps["client"];
+}) {
+  const [isOpen, setOpen] = useState(false);
+  const key = isOpen ? `${places.join()}|${question.notes.join()}` : undefined;
+  const { value: advice, failure } = useAnswer(client, key, (remote) =>
+    remote.advise(question, places, NONE),
+  );
+  return (
+    <details
+      className="basis-full"
+      onToggle={(event) => {
+        setOpen(event.currentTarget.open);
+      }}
+    >
+      <summary className="flex min-h-11 cursor-pointer items-center underline underline-offset-4">
+        why these {size}
+      </summary>
+      {advice ? <Worth advice={advice} tubes={tubes} /> : <p role="status">{failure ?? "Working it out"}</p>}
+    </details>
+  );
+}
+
+const NONE: readonly never[] = [];

@@ -1,20 +1,21 @@
 "use client";
 
 /** What each tube of a palette is there for, and what adding or swapping one buys; then the best few of the box. */
-import { useMemo } from "react";
+import { useMemo, useState } from "react";
 import { MOST_RECIPE_TUBES } from "../../core/palette/noteMisses";
 import type { PaletteAdvice } from "../../core/palette/paletteAdvice";
-import type { Note, Tube } from "../../persistence/schema";
+import type { Note } from "../../persistence/schema";
 import { labFromStored } from "../../persistence/storedColor";
 import type { BoxQuestion } from "../../workers/paletteApi";
+import { Button } from "../../ui/Button";
 import { Notice } from "../../ui/Notice";
-import { Smear } from "../../ui/Smear";
-import { ladderOfTube } from "../shared/paint";
+import { Working } from "../../ui/Working";
 import { useStudio } from "../shared/Studio";
 import { ChooseForMe } from "./ChooseForMe";
 import { type KnownTubes, knownTubes, searchedTubes } from "./known";
 import type { PanelProps } from "./panel";
-import { useAnswer } from "./usePaletteAnswers";
+import { namesOf, TubeLine, Worth } from "./Worth";
+import { OWN_WORKER, useAnswer } from "./usePaletteAnswers";
 
 /** Advice that is worth a line. */
 const SHOWN_ADDITIONS = 5;
@@ -46,8 +47,8 @@ export function ChoosePanel({ palette, known, client }: PanelProps) {
           most unlike each other.
         </p>
       ) : null}
-      <Advice known={known} boxKnown={boxKnown} question={question} client={client} />
-      <ChooseForMe boxKnown={boxKnown} question={question} paintingId={palette.paintingId} />
+      <Advice known={known} boxKnown={boxKnown} question={question} />
+      <ChooseForMe boxKnown={boxKnown} question={question} paintingId={palette.paintingId} client={client} />
     </div>
   );
 }
@@ -56,12 +57,10 @@ function Advice({
   known,
   boxKnown,
   question,
-  client,
 }: {
   known: KnownTubes;
   boxKnown: KnownTubes;
   question: BoxQuestion;
-  client: PanelProps["client"];
 }) {
   const { notes } = useStudio();
   const places = useMemo(
@@ -72,11 +71,13 @@ function Advice({
     known.key === "" || places.includes(-1)
       ? undefined
       : `${known.key}|${boxKnown.key}|${question.notes.join()}|${question.recipeTubes}`;
+  const [givenUp, setGivenUp] = useState<string>();
+  const isGivenUp = key !== undefined && key === givenUp;
   const {
     value: advice,
     isAsking,
     failure,
-  } = useAnswer(client, key, (remote) =>
+  } = useAnswer(OWN_WORKER, isGivenUp ? undefined : key, (remote) =>
     remote.advise(
       question,
       places,
@@ -84,7 +85,30 @@ function Advice({
     ),
   );
   if (failure) return <Notice>The advice could not be worked out: {failure}</Notice>;
-  if (!advice) return <p role="status">Working out what each tube does for your notes</p>;
+  if (isGivenUp)
+    return (
+      <p>
+        Given up.{" "}
+        <Button
+          weight="quiet"
+          onClick={() => {
+            setGivenUp(undefined);
+          }}
+        >
+          work it out after all
+        </Button>
+      </p>
+    );
+  if (!advice)
+    return (
+      <Working
+        onGiveUp={() => {
+          setGivenUp(key);
+        }}
+      >
+        Working out what each tube does for your notes
+      </Working>
+    );
   return (
     <div aria-busy={isAsking} className="flex flex-col gap-5">
       <p className="text-lg leading-snug">
@@ -93,13 +117,7 @@ function Advice({
       </p>
       <section>
         <h2 className="border-b-2 border-ink font-bold">Why each tube is in it</h2>
-        <ul>
-          {advice.worth.map((worth) => (
-            <TubeLine key={worth.tube} tube={boxKnown.tubes[worth.tube]}>
-              <span className="block">{worthWords(worth, notes)}</span>
-            </TubeLine>
-          ))}
-        </ul>
+        <Worth advice={advice} tubes={boxKnown.tubes} />
       </section>
       <Additions advice={advice} boxKnown={boxKnown} notes={notes} />
     </div>
@@ -148,36 +166,4 @@ function Additions({
       </section>
     </div>
   );
-}
-
-function TubeLine({ tube, children }: { tube: Tube | undefined; children: React.ReactNode }) {
-  return tube ? (
-    <li className="flex items-center gap-3 border-b py-1">
-      <Smear ladder={ladderOfTube(tube)} variant={tube.position} className="h-8 w-20 shrink-0" />
-      <span className="min-w-0 leading-tight">
-        <span className="block font-semibold">{tube.label}</span>
-        {children}
-      </span>
-    </li>
-  ) : null;
-}
-
-function worthWords(worth: PaletteAdvice["worth"][number], notes: readonly Note[]): string {
-  const cost = Number.isFinite(worth.removalCost)
-    ? `without it ΔE ${worth.removalCost.toFixed(2)} more`
-    : "without it there is no palette";
-  const needed =
-    worth.neededFor.length > 0 ? `, first of all ${namesOf(worth.neededFor.slice(0, 3), notes)}` : "";
-  const saved =
-    worth.savedTubes > 0
-      ? `; it saves ${worth.savedTubes === 1 ? "a tube" : `${worth.savedTubes} tubes`} in the recipes of ${namesOf(worth.plainer, notes)}`
-      : "";
-  return worth.isRedundant
-    ? `Redundant for these notes: ${cost}${saved === "" ? "; it saves nothing either" : `, but${saved.slice(1)}`}.`
-    : `${cost.charAt(0).toUpperCase()}${cost.slice(1)}${needed}${saved}.`;
-}
-
-function namesOf(places: readonly number[], notes: readonly Note[]): string {
-  const names = places.flatMap((place) => notes[place]?.name ?? []);
-  return names.length > 1 ? `${names.slice(0, -1).join(", ")} and ${names.at(-1) ?? ""}` : (names[0] ?? "");
 }

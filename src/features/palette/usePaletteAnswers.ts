@@ -29,12 +29,15 @@ export type Answer<T> = {
 
 type Settled<T> = { readonly key: string; readonly value?: T; readonly failure?: string };
 
+/** A worker of its own for one question that may take seconds: ended when the question changes or goes. */
+export const OWN_WORKER = "own-worker";
+
 /**
  * @param key - changes when the question does; undefined asks nothing.
  * @param call - asks the worker; read only when the key changes.
  */
 export function useAnswer<T>(
-  client: PaletteClient | undefined,
+  client: PaletteClient | typeof OWN_WORKER | undefined,
   key: string | undefined,
   call: (remote: PaletteRemote) => Promise<T>,
 ): Answer<T> {
@@ -42,12 +45,14 @@ export function useAnswer<T>(
   useEffect(() => {
     if (!client || key === undefined) return undefined;
     let isCurrent = true;
-    void client.ask(call).then((answer) => {
+    const asked = client === OWN_WORKER ? createPaletteClient() : client;
+    void asked.ask(call).then((answer) => {
       if (!isCurrent) return;
       setSettled(answer.ok ? { key, value: answer.value } : { key, failure: answer.failure.detail });
     });
     return () => {
       isCurrent = false;
+      if (client === OWN_WORKER) asked.dispose();
     };
     // The key says all that the call depends on.
     // eslint-disable-next-line react-hooks/exhaustive-deps
