@@ -1,6 +1,6 @@
 /** Palettes of a painting: made, ordered, compared, chosen; what pairs and schemes do. */
 import type { Page } from "@playwright/test";
-import { expect, goTo, openDemo, startPainting, test, trayNote } from "./support";
+import { expect, goTo, openDemo, startPainting, test, trayNote, typeNote } from "./support";
 
 const palettesOf = (page: Page) => page.getByRole("region", { name: "Palettes", exact: true });
 const board = (page: Page) => page.getByRole("region", { name: "Board" });
@@ -127,6 +127,27 @@ test("each tube's worth is told, and the best few are chosen under wishes and ke
   ).toBeVisible();
   await page.getByRole("button", { name: "Keep the palette of 5 tubes" }).click();
   await expect(palettesOf(page).getByRole("button", { name: /5 chosen for 9 notes/ })).toBeVisible();
+});
+
+test("a box of two tubes gives a palette of two", async ({ page }) => {
+  await startPainting(page, "Two", ["Viridian", "Titanium white"]);
+  await typeNote(page, "#6f9f8c", "Sea");
+  await goTo(page, "Palette");
+  await openTab(page, "Choose");
+  await page.getByRole("button", { name: "Find the best palettes" }).click();
+  await expect(page.getByRole("button", { name: "Keep the palette of 2 tubes" })).toBeVisible();
+});
+
+test("more tubes held than the palette may have are refused, with what to do", async ({ page }) => {
+  await openDemo(page);
+  await goTo(page, "Palette");
+  await openTab(page, "Choose");
+  await page.getByText("must hold: nothing in particular").click();
+  for (const name of ["Titanium white", "Raw umber", "Viridian", "Ivory black"])
+    await page.getByRole("checkbox", { name, exact: true }).check();
+  await page.getByLabel("at most").selectOption("3");
+  await page.getByRole("button", { name: "Find the best palettes" }).click();
+  await expect(page.getByRole("main").getByRole("alert")).toContainText("4 tubes must be held");
 });
 
 test("pairs: the path with its dullest ratio, the partner that quiets, the best parents", async ({

@@ -90,10 +90,18 @@ export function ChooseForMe({
       setState({ kind: "failed", word: "No tube of your box is like that. Take a wish away." });
       return;
     }
+    if (held.length > wishes.most) {
+      setState({
+        kind: "failed",
+        word: `${held.length} tubes must be held, and the palette may have ${wishes.most}. Hold fewer, or allow more.`,
+      });
+      return;
+    }
+    const candidates = new Set([...held, ...offered]).size;
     setState({ kind: "choosing", share: 0 });
     const run = startChoice(
       question,
-      { fewest: Math.max(1, Math.min(FEWEST, wishes.most)), most: wishes.most, held, offered },
+      { fewest: Math.max(1, Math.min(FEWEST, wishes.most, candidates)), most: wishes.most, held, offered },
       (share) => {
         if (running.current === run) setState({ kind: "choosing", share });
       },

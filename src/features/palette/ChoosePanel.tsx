@@ -21,14 +21,19 @@ import { OWN_WORKER, useAnswer } from "./usePaletteAnswers";
 const SHOWN_ADDITIONS = 5;
 const SHOWN_SWAPS = 5;
 const LEAST_GAIN = 0.02;
+/** The sets of tubes in a larger palette are too many to look at four at a time. */
+const LARGE_PALETTE = 12;
+const LARGE_RECIPE_TUBES = 3;
 
 export function ChoosePanel({ palette, known, client }: PanelProps) {
   const { box, notes, settings } = useStudio();
   const labs = useMemo(() => notes.map((note) => labFromStored(note.target)), [notes]);
-  const boxKnown = useMemo(() => {
-    const active = box.filter((tube) => tube.archivedAt === undefined || palette.tubeIds.includes(tube.id));
-    return knownTubes(searchedTubes(active, palette.tubeIds));
-  }, [box, palette.tubeIds]);
+  const active = useMemo(
+    () => box.filter((tube) => tube.archivedAt === undefined || palette.tubeIds.includes(tube.id)),
+    [box, palette.tubeIds],
+  );
+  const searched = useMemo(() => searchedTubes(active, palette.tubeIds), [active, palette.tubeIds]);
+  const boxKnown = useMemo(() => knownTubes(searched), [searched]);
   const question = useMemo(
     (): BoxQuestion => ({
       box: boxKnown.solverTubes,
@@ -37,17 +42,24 @@ export function ChoosePanel({ palette, known, client }: PanelProps) {
     }),
     [boxKnown, labs, settings.maxTubesPerRecipe],
   );
+  const advised =
+    known.tubes.length > LARGE_PALETTE
+      ? { ...question, recipeTubes: Math.min(LARGE_RECIPE_TUBES, question.recipeTubes) }
+      : question;
   if (notes.length === 0)
     return <p>Palettes are chosen for notes. Find some colours on Subject first, or type them.</p>;
   return (
     <div className="flex flex-col gap-6">
-      {box.length > boxKnown.tubes.length ? (
+      {active.length > searched.length ? (
         <p>
-          Asked of {boxKnown.tubes.length} of your {box.length} tubes: this palette's own, and those that are
+          Asked of {searched.length} of your {active.length} tubes: this palette's own, and those that are
           most unlike each other.
         </p>
       ) : null}
-      <Advice known={known} boxKnown={boxKnown} question={question} />
+      {known.tubes.length > LARGE_PALETTE ? (
+        <p>In so large a palette each tube is judged by recipes of up to {LARGE_RECIPE_TUBES} tubes.</p>
+      ) : null}
+      <Advice known={known} boxKnown={boxKnown} question={advised} />
       <ChooseForMe boxKnown={boxKnown} question={question} paintingId={palette.paintingId} client={client} />
     </div>
   );
