@@ -49,9 +49,12 @@ test("a palette is made from a template, ordered by keyboard, laid out, and the 
   const label = (await first.getAttribute("aria-label"))?.replace("Move ", "") ?? "";
   await first.focus();
   await page.keyboard.press("Space");
-  await page.waitForTimeout(100);
-  await page.keyboard.press("ArrowDown");
-  await page.waitForTimeout(100);
+  // The first word says that it is held, the second that it lies over its own place: then it can be moved.
+  await expect(page.getByText(new RegExp(`${label} is (picked up|over).*place 1 of 5`))).toBeAttached();
+  await expect(async () => {
+    await page.keyboard.press("ArrowDown");
+    await expect(page.getByText(`${label} is over place 2 of 5`)).toBeAttached({ timeout: 3000 });
+  }).toPass();
   await page.keyboard.press("Space");
   await expect.poll(async () => (await boardLabels(page))[1]).toBe(label);
 

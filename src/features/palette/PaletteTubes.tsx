@@ -53,6 +53,11 @@ export function PaletteTubes({ palette }: { palette: Palette }) {
     keep(arrayMove([...tubeIds], tubeIds.indexOf(String(active.id)), tubeIds.indexOf(String(over.id))));
   };
   const tubes = tubesOf(tubeIds, tubeById);
+  /** What a screen reader says while a tube is moved. */
+  const told = (id: string | number, words: string): string =>
+    `${tubeById.get(String(id))?.label ?? "The tube"} ${words}`;
+  const placeOf = (id: string | number): string =>
+    `place ${tubeIds.indexOf(String(id)) + 1} of ${tubeIds.length}`;
   return (
     <div className="mt-4">
       <h2 className="flex items-baseline justify-between gap-2 border-b-2 border-ink font-bold">
@@ -67,7 +72,21 @@ export function PaletteTubes({ palette }: { palette: Palette }) {
         </Button>
       </h2>
       {tubes.length === 0 ? <p className="py-2 text-muted">None yet. Choose some from your box.</p> : null}
-      <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={onDragEnd}>
+      <DndContext
+        sensors={sensors}
+        collisionDetection={closestCenter}
+        onDragEnd={onDragEnd}
+        accessibility={{
+          announcements: {
+            onDragStart: ({ active }) => told(active.id, `is picked up, ${placeOf(active.id)}`),
+            onDragOver: ({ active, over }) =>
+              over ? told(active.id, `is over ${placeOf(over.id)}`) : undefined,
+            onDragEnd: ({ active, over }) =>
+              told(active.id, `is laid down${over ? `, ${placeOf(over.id)}` : ""}`),
+            onDragCancel: ({ active }) => told(active.id, "goes back"),
+          },
+        }}
+      >
         <SortableContext items={tubes.map((tube) => tube.id)} strategy={verticalListSortingStrategy}>
           <ol aria-label={`Tubes of ${palette.name}`}>
             {tubes.map((tube, place) => (
