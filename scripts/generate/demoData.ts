@@ -26,7 +26,7 @@ import {
 } from "../../src/core";
 import { roundToHand } from "../../src/core/amounts/amounts";
 import { mixtureReflectance } from "../../src/core/mixing/mixture";
-import { samplePixels } from "../../src/core/picture/pixels";
+import { neighboursOf, type PixelImage, samplePixels } from "../../src/core/picture/pixels";
 import { PaletteMixer } from "../../src/core/recipe/palette";
 import { simulateSurface, simulateTube, USUAL_DEVIATION } from "../../src/devices/simulatedPaint";
 import { type DemoFile, demoFileSchema } from "../../src/persistence/demo";
@@ -39,6 +39,7 @@ const DAY_MS = 86_400_000;
 const MADE_AT = 60 * DAY_MS;
 const PAINTING = "slipway";
 const STUDIES = "studies";
+const PICTURE = "slipway-picture";
 
 const BOX = [
   "titanium-white",
@@ -203,13 +204,13 @@ const file: DemoFile = {
     {
       id: PAINTING,
       name: "Slipway, low tide",
-      pictureId: "slipway-picture",
+      pictureId: PICTURE,
       paletteId: "palette-slipway",
       createdAt: MADE_AT - 6 * DAY_MS,
     },
   ],
   picture: {
-    id: "slipway-picture",
+    id: PICTURE,
     paintingId: PAINTING,
     fileName: "slipway.jpg",
     widthPx: 1600,
@@ -353,7 +354,7 @@ const { data, info } = await sharp(readFileSync(pictureFile))
   .ensureAlpha()
   .raw()
   .toBuffer({ resolveWithObject: true });
-const image = { widthPx: info.width, heightPx: info.height, rgba: data };
+const image: PixelImage = { widthPx: info.width, heightPx: info.height, rgba: data, space: "srgb" };
 
 STUDY_TARGETS.forEach(([name, l, a, b], i) => {
   const startedAt = Math.round(MADE_AT - (44 - 1.3 * i) * DAY_MS);
@@ -385,6 +386,13 @@ SPOTS.forEach((spot, i) => {
       xPx: spot.x,
       yPx: spot.y,
       radiusPx: spot.radius,
+      pictureId: PICTURE,
+      isCorrected: false,
+      neighbours: neighboursOf(image, spot.x, spot.y, spot.radius).map(({ side, lab }) => ({
+        side,
+        color: stored(lab, "picture", 3),
+      })),
+      nudges: [],
       pixelCount: sample.pixelCount,
       spreadDeltaE2000: Math.round(sample.spreadDeltaE2000 * 100) / 100,
       light: stored(sample.light, "picture", 3),

@@ -5,7 +5,7 @@
  * A released version is never edited: the next one is added with an upgrade (./migrations) and a test.
  */
 import Dexie, { type Table } from "dexie";
-import { upgradePaletteFrom2, upgradeTubeFrom1, upgradeTubeFrom2 } from "./migrations";
+import { upgradeNoteFrom3, upgradePaletteFrom2, upgradeTubeFrom1, upgradeTubeFrom2 } from "./migrations";
 import type {
   Match,
   Note,
@@ -59,6 +59,16 @@ export class GamanDatabase extends Dexie {
     this.version(3).upgrade(async (transaction) => {
       await transaction.table("tubes").toCollection().modify(upgradeTubeFrom2);
       await transaction.table("palettes").toCollection().modify(upgradePaletteFrom2);
+    });
+    this.version(4).upgrade(async (transaction) => {
+      const paintings: readonly Partial<Painting>[] = await transaction.table("paintings").toArray();
+      const pictureOf = new Map(paintings.map(({ id, pictureId }) => [id, pictureId]));
+      await transaction
+        .table("notes")
+        .toCollection()
+        .modify((row: Record<string, unknown>) => {
+          upgradeNoteFrom3(row, pictureOf);
+        });
     });
   }
 }

@@ -32,3 +32,16 @@ export function upgradeTubeFrom2(row: Record<string, unknown>): void {
 export function upgradePaletteFrom2(row: Record<string, unknown>): void {
   Object.assign(row, { remark: "" });
 }
+
+/** A place of version 3 did not say in which picture it lies; a painting had one at a time. */
+export function upgradeNoteFrom3(
+  row: Record<string, unknown>,
+  pictureOfPainting: ReadonlyMap<unknown, unknown>,
+): void {
+  const { place } = row;
+  if (typeof place !== "object" || place === null) return;
+  const pictureId = pictureOfPainting.get(row.paintingId);
+  // Without its picture a place says nothing; the colour that was read there stays.
+  if (typeof pictureId !== "string") delete row.place;
+  else Object.assign(place, { pictureId, isCorrected: false, neighbours: [], nudges: [] });
+}

@@ -32,6 +32,16 @@ export const storedColorSchema = z.strictObject({
   uncertaintyDeltaE2000: finite.min(0).max(50),
 });
 
+const spotSchema = z.strictObject({ xPx: finite.min(0), yPx: finite.min(0), radiusPx: finite.positive() });
+
+/** The light of a photo and what it was found from: factors of the linear channels and their change across it. */
+const pictureLightSchema = z.strictObject({
+  gains: z.tuple([finite.positive(), finite.positive(), finite.positive()]),
+  slope: z.tuple([finite, finite]),
+  knowsSlope: z.boolean(),
+  references: z.array(z.strictObject({ ...spotSchema.shape, truth: storedColorSchema })).max(100),
+});
+
 export const paintingSchema = z.strictObject({
   id,
   name,
@@ -50,6 +60,10 @@ export const pictureSchema = z.strictObject({
   /** Size of the file as it came, when it was larger than what is kept. */
   originalWidthPx: z.number().int().positive(),
   originalHeightPx: z.number().int().positive(),
+  /** That file, without data on who took it and where; left out when there was no room for it. */
+  original: z.instanceof(Blob).optional(),
+  /** Taken out of every colour that is read; none for a picture as it was photographed. */
+  light: pictureLightSchema.optional(),
   addedAt: time,
 });
 
@@ -170,23 +184,39 @@ export const paletteSchema = z.strictObject({
 
 export const NOTE_STATES = ["open", "mixing", "drying", "checked"] as const;
 
+export const NEIGHBOUR_SIDES = ["left", "above", "right", "below"] as const;
+export const NOTE_NUDGES = ["lighter", "darker", "brighter", "duller", "warmer", "cooler"] as const;
+
 export const noteSchema = z.strictObject({
   id,
   paintingId: id,
   number: z.number().int().positive(),
   name,
+  /** The aim: what is mixed. */
   target: storedColorSchema,
+  /** The colour as it was found, when the aim was moved away from it: another light, another range of values. */
+  seen: storedColorSchema.optional(),
+  /** Of the picture's area, [0, 1], when the painter sets it by hand. */
+  areaShare: finite.min(0).max(1).optional(),
   /** Where in the picture, in its pixels, and what was averaged there. */
   place: z
     .strictObject({
-      xPx: finite.min(0),
-      yPx: finite.min(0),
-      radiusPx: finite.positive(),
+      ...spotSchema.shape,
+      pictureId: id,
+      /** Whether the photo's light was taken out. */
+      isCorrected: z.boolean(),
       pixelCount: z.number().int().positive(),
       /** Mean ΔE00 of the pixels from their mean. */
       spreadDeltaE2000: finite.min(0),
       light: storedColorSchema,
       dark: storedColorSchema,
+      /** Where the light and the dark were read, when not inside the circle itself. */
+      lightAt: spotSchema.optional(),
+      darkAt: spotSchema.optional(),
+      /** What lay around it. */
+      neighbours: z.array(z.strictObject({ side: z.enum(NEIGHBOUR_SIDES), color: storedColorSchema })).max(4),
+      /** What the painter's eye said against the camera, in order. */
+      nudges: z.array(z.enum(NOTE_NUDGES)).max(60),
     })
     .optional(),
   state: z.enum(NOTE_STATES),
@@ -272,6 +302,7 @@ export const settingsSchema = z.strictObject({
 
 export type StoredColor = z.infer<typeof storedColorSchema>;
 export type Painting = z.infer<typeof paintingSchema>;
+export type PictureLightRow = z.infer<typeof pictureLightSchema>;
 export type Picture = z.infer<typeof pictureSchema>;
 export type Tube = z.infer<typeof tubeSchema>;
 export type Calibration = z.infer<typeof calibrationSchema>;

@@ -11,11 +11,9 @@ import {
   noteSchema,
   type Painting,
   type Palette,
-  type Picture,
   type Pile,
   paintingSchema,
   paletteSchema,
-  pictureSchema,
   pileSchema,
   type Reading,
   readingSchema,
@@ -115,24 +113,6 @@ function isSamePaint(tube: Tube, paint: NewTube): boolean {
     tube.archivedAt === undefined &&
     tube.optics.modelIds.join() === paint.optics.modelIds.join()
   );
-}
-
-export async function readPicture(db: GamanDatabase, pictureId: string): Promise<Picture | undefined> {
-  return parseRows(pictureSchema, [await db.pictures.get(pictureId)]).rows[0];
-}
-
-/** Keeps a picture as the painting's own; the one before stays stored with its notes' places. */
-export async function keepPicture(
-  db: GamanDatabase,
-  picture: Omit<Picture, "id" | "addedAt">,
-  now: number,
-): Promise<string> {
-  const row = pictureSchema.parse({ ...picture, id: nanoid(), addedAt: now });
-  await db.transaction("rw", [db.pictures, db.paintings], async () => {
-    await db.pictures.add(row);
-    await db.paintings.update(row.paintingId, { pictureId: row.id });
-  });
-  return row.id;
 }
 
 export async function addNote(

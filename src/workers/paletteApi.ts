@@ -1,5 +1,7 @@
 /** Questions about palettes, apart from the worker around them, so that they can be tested without one. */
+import { type IntoReach, intoReach } from "../core/aim/intoReach";
 import type { LabD65 } from "../core/color/types";
+import { layerReflectance } from "../core/mixing/overGround";
 import { choosePalettes, type PaletteChoice, type PaletteWishes } from "../core/palette/choosePalette";
 import { NearestMixture } from "../core/palette/nearestMixture";
 import { NoteMisses } from "../core/palette/noteMisses";
@@ -16,6 +18,7 @@ import type { ColorArea } from "../core/picture/colorAreas";
 import { reachProfile, type ReachProfile } from "../core/palette/reachProfile";
 import { inKey, type KeyMember, type MixedScheme, mixScheme, pileOf } from "../core/palette/scheme";
 import { PaletteReach, type ReachAnswer } from "../core/reach/reach";
+import { labFromReflectance } from "../core/spectrum/colorimetry";
 import { VIEWING } from "../data/standardViewing";
 import { PAINT_SURFACE } from "../data/surface";
 import { WHITE_BENCH } from "../data/whiteBench";
@@ -78,6 +81,15 @@ export type PaletteApi = {
   partners: (tubes: readonly SolverTube[], quieted: number, lightness: number) => readonly Partner[];
   parents: (tubes: readonly SolverTube[], secondary: SecondaryName) => readonly Parents[];
   scheme: (question: SchemeQuestion) => SchemeAnswer;
+  /** All notes moved into what the palette mixes, with their relations kept. */
+  intoReach: (tubes: readonly SolverTube[], notes: readonly LabD65[]) => IntoReach;
+  /** What the nearest mixture of each note becomes when it takes up wet paint from below. */
+  overWetGround: (
+    tubes: readonly SolverTube[],
+    notes: readonly LabD65[],
+    ground: SolverTube,
+    takenUp: number,
+  ) => readonly LabD65[];
 };
 
 function nearestOf(tubes: readonly SolverTube[]): NearestMixture {
@@ -117,6 +129,17 @@ export function createPaletteApi(): PaletteApi {
     partners: (tubes, quieted, lightness) =>
       neutralPartners(tubes.map(opticsOf), quieted, lightness, WHITE_BENCH),
     parents: (tubes, secondary) => rankParents(tubes.map(opticsOf), secondary, WHITE_BENCH),
+    intoReach: (tubes, notes) => intoReach(nearestOf(tubes), notes),
+    overWetGround(tubes, notes, ground, takenUp) {
+      const nearest = nearestOf(tubes);
+      const optics = tubes.map(opticsOf);
+      const below = [{ optics: opticsOf(ground), volume: 1 }];
+      return notes.map((note) => {
+        const layer = [{ optics: pileOf(optics, nearest.to(note).shares), volume: 1 }];
+        const seen = layerReflectance(layer, { state: "wet", paint: below, takenUp }, PAINT_SURFACE);
+        return labFromReflectance(seen, VIEWING.D65);
+      });
+    },
     scheme({ tubes, black, white, hues, lightness, keyStep }) {
       const optics = tubes.map(opticsOf);
       const bright = black === undefined ? optics : optics.filter((_, place) => place !== black);

@@ -1,12 +1,16 @@
 import * as Comlink from "comlink";
-import { createPictureApi } from "./pictureApi";
+import { createPictureApi, type PictureLook } from "./pictureApi";
 
 const api = createPictureApi();
 
 Comlink.expose({
   ...api,
-  bitmap: async (isGrey: boolean) => {
-    const bitmap = await api.bitmap(isGrey);
+  look: async (look: PictureLook) => {
+    const seen = await api.look(look);
+    return Comlink.transfer(seen, [seen.bitmap]);
+  },
+  crop: async (xPx: number, yPx: number, halfPx: number) => {
+    const bitmap = await api.crop(xPx, yPx, halfPx);
     return Comlink.transfer(bitmap, [bitmap]);
   },
 });

@@ -1,88 +1,331 @@
 /**
- * Pictures off the main thread: decoding, downscaling, sampling and the grey view. One picture is open at
- * a time. Runs in a worker that has OffscreenCanvas and createImageBitmap.
+ * Pictures off the main thread: decoding, taking the light out, sampling and every way of looking. One picture
+ * is open at a time. Runs in a worker that has OffscreenCanvas and createImageBitmap.
  */
+import type { LabD65 } from "../core/color/types";
+import { type Blocks, blocksOf } from "../core/picture/blocks";
 import { type ColorArea, colorAreas } from "../core/picture/colorAreas";
-import { type PixelImage, type Sample, samplePixels, writeGrey } from "../core/picture/pixels";
+import {
+  colorFamilies,
+  type ColorFamily,
+  extremeSpots,
+  type ExtremeSpots,
+} from "../core/picture/colorFamilies";
+import {
+  fadeOutside,
+  greyLookup,
+  LIGHTNESS_OF_LEVEL,
+  type LuminancePlane,
+  luminancePlane,
+  stepLookup,
+  valueShares,
+  writeGrey,
+} from "../core/picture/luminancePlane";
+import { mapPicture } from "../core/picture/mapPicture";
+import { noteAreas, type NoteAreas } from "../core/picture/noteAreas";
+import type { PaletteTable } from "../core/picture/paletteTable";
+import { type Shading, shadingInside } from "../core/picture/pictureLight";
+import { huePlaceOfPixel, squint, writeInSrgb } from "../core/picture/pictureViews";
+import {
+  type Neighbour,
+  neighboursOf,
+  type PictureLight,
+  type PixelImage,
+  type Sample,
+  samplePixels,
+} from "../core/picture/pixels";
+import { hatchUnreached } from "../core/picture/reachOnPicture";
 import { fail, type Result, succeed } from "../core/result";
+import { inspectPicture, type PictureFailure, withoutPrivateData } from "./pictureFile";
 
-/** Longest side that is kept: finer than any spot that is averaged, and light enough for a phone. */
+/** Longest side that is worked on: finer than any spot that is averaged, and light enough for a phone. */
 export const LARGEST_SIDE_PX = 2400;
-const LARGEST_FILE_BYTES = 200 * 1024 * 1024;
 
 export type OpenedPicture = {
   readonly widthPx: number;
   readonly heightPx: number;
   readonly originalWidthPx: number;
   readonly originalHeightPx: number;
-  /** What to store: the file itself, or a smaller lossless copy of a very large one. */
-  readonly blob: Blob;
+  /** Something to tell the painter about the file. */
+  readonly remark: "first-frame" | "profile-not-read" | undefined;
 };
 
-export type PictureFailure =
-  | { readonly code: "empty-file" }
-  | { readonly code: "too-large"; readonly megabytes: number }
-  | { readonly code: "not-a-picture" };
+/** What is stored of a picture, both without data about who took it and where. */
+export type KeptPicture = {
+  /** What is opened again: the file itself, or a smaller lossless copy. */
+  readonly blob: Blob;
+  /** The file in full size, when `blob` is a smaller copy and the file can be kept. */
+  readonly original: Blob | undefined;
+};
+
+export type OpeningStage = "reading" | "decoding";
+
+/** One way of looking at the picture. */
+export type PictureLook =
+  | { readonly kind: "picture" }
+  /** Without the correction of its light. */
+  | { readonly kind: "photographed" }
+  | { readonly kind: "grey"; readonly liftStops: number }
+  | { readonly kind: "steps"; readonly steps: number }
+  /** Block of the squint as a share of the longer side. */
+  | { readonly kind: "squint"; readonly blockShare: number }
+  | { readonly kind: "values"; readonly darkest: number; readonly lightest: number }
+  /** Place in the twelve painters' hues. */
+  | { readonly kind: "hue"; readonly place: number }
+  | { readonly kind: "palette" }
+  | { readonly kind: "reach"; readonly toleranceDeltaE2000: number };
+
+export type SeenPicture = {
+  readonly bitmap: ImageBitmap;
+  /** Of the area, within the tolerance of the palette; for the looks that need a palette. */
+  readonly reachedShare?: number;
+};
 
 export type PictureApi = {
-  open: (file: Blob) => Promise<Result<OpenedPicture, PictureFailure>>;
+  /** Opening also for storing: `keep` may be asked for afterwards. */
+  open: (
+    file: Blob,
+    onStage?: (stage: OpeningStage) => void,
+  ) => Promise<Result<OpenedPicture, PictureFailure>>;
+  keep: () => Promise<KeptPicture>;
+  /** Takes the light out of everything from now on; none leaves the picture as it was photographed. */
+  setLight: (light: PictureLight | undefined) => void;
+  setTable: (table: PaletteTable) => void;
   sample: (xPx: number, yPx: number, radiusPx: number) => Sample | undefined;
-  bitmap: (isGrey: boolean) => Promise<ImageBitmap>;
+  /** As photographed, whatever light is set: for finding the light. */
+  reference: (
+    xPx: number,
+    yPx: number,
+    radiusPx: number,
+  ) => { readonly sample: Sample; readonly shading: Shading | undefined } | undefined;
+  neighbours: (xPx: number, yPx: number, radiusPx: number) => readonly Neighbour[];
+  look: (look: PictureLook) => Promise<SeenPicture>;
+  /** Shares of the area in even steps of L*, from the darkest. */
+  valueShares: (bins: number) => readonly number[];
+  /** The pixels themselves around a spot, for a loupe. */
+  crop: (xPx: number, yPx: number, halfPx: number) => Promise<ImageBitmap>;
   /** The picture's colours with their areas; empty when no picture is open. */
   colorAreas: () => ColorArea[];
+  families: () => { readonly families: readonly ColorFamily[]; readonly extremes: ExtremeSpots };
+  noteAreas: (notes: readonly LabD65[]) => NoteAreas;
+};
+
+const FAMILY_BLOCKS = 24_000;
+const AREA_BLOCKS = 6_000;
+/** Within this ΔE00 a palette is said to reach a pixel. */
+export const PICTURE_TOLERANCE = 3;
+
+type Open = {
+  readonly raw: PixelImage & { readonly rgba: Uint8ClampedArray<ArrayBuffer> };
+  readonly keep: () => Promise<KeptPicture>;
 };
 
 export function createPictureApi(): PictureApi {
-  let current: ImageData | undefined;
+  let current: Open | undefined;
+  let light: PictureLight | undefined;
+  let table: PaletteTable | undefined;
+  // What has been worked out under the present light.
+  let plane: LuminancePlane | undefined;
+  let inSrgb: Uint8ClampedArray<ArrayBuffer> | undefined;
+  let coarse: Blocks | undefined;
+
+  const forget = (): void => {
+    plane = undefined;
+    inSrgb = undefined;
+    coarse = undefined;
+  };
+  const opened = (): Open => {
+    if (!current) throw new Error("No picture is open");
+    return current;
+  };
+  const lit = (): PixelImage => ({ ...opened().raw, light });
+  const luminance = (): LuminancePlane => (plane ??= luminancePlane(lit()));
+  const blocks = (): Blocks => (coarse ??= blocksOf(lit(), FAMILY_BLOCKS));
+  const srgbBytes = (): Uint8ClampedArray<ArrayBuffer> => {
+    const { raw } = opened();
+    if (raw.space === "srgb" && !light) return raw.rgba;
+    if (!inSrgb) {
+      inSrgb = new Uint8ClampedArray(raw.rgba.length);
+      writeInSrgb(lit(), inSrgb);
+    }
+    return inSrgb;
+  };
+  const bitmapOf = (rgba: Uint8ClampedArray<ArrayBuffer>): Promise<ImageBitmap> => {
+    const { widthPx, heightPx } = opened().raw;
+    return createImageBitmap(new ImageData(rgba, widthPx, heightPx));
+  };
+  const grey = async (lookup: Uint32Array): Promise<SeenPicture> => {
+    const pixels = new Uint32Array(luminance().length);
+    writeGrey(luminance(), lookup, pixels);
+    return { bitmap: await bitmapOf(new Uint8ClampedArray(pixels.buffer)) };
+  };
+  const isolated = async (isKept: (pixel: number) => boolean): Promise<SeenPicture> => {
+    const bytes = srgbBytes().slice();
+    fadeOutside(luminance(), isKept, new Uint32Array(bytes.buffer));
+    return { bitmap: await bitmapOf(bytes) };
+  };
+  const tableOrThrow = (): PaletteTable => {
+    if (!table) throw new Error("No palette has been set");
+    return table;
+  };
 
   return {
-    async open(file) {
-      if (file.size === 0) return fail({ code: "empty-file" });
-      if (file.size > LARGEST_FILE_BYTES)
-        return fail({ code: "too-large", megabytes: Math.round(file.size / 2 ** 20) });
+    async open(file, onStage) {
+      onStage?.("reading");
+      const bytes = new Uint8Array(await file.arrayBuffer());
+      const facts = inspectPicture(bytes);
+      if (!facts.ok) return facts;
+      const { kind, isMoving, isWide } = facts.value;
+      onStage?.("decoding");
+      // The pixels come from the copy that is kept, so that both are the same picture.
+      const shared = withoutPrivateData(bytes, kind);
       let whole: ImageBitmap;
       try {
-        whole = await createImageBitmap(file, { colorSpaceConversion: "default" });
+        whole =
+          kind === "tiff" ? await bitmapOfTiff(bytes) : await createImageBitmap(new Blob([shared ?? bytes]));
       } catch {
-        return fail({ code: "not-a-picture" });
+        return fail({ code: "damaged" });
       }
       const { width: originalWidthPx, height: originalHeightPx } = whole;
       const shrink = Math.min(1, LARGEST_SIDE_PX / Math.max(originalWidthPx, originalHeightPx));
       const widthPx = Math.max(1, Math.round(originalWidthPx * shrink));
       const heightPx = Math.max(1, Math.round(originalHeightPx * shrink));
       const canvas = new OffscreenCanvas(widthPx, heightPx);
-      const context = contextOf(canvas);
+      const space = isWide ? "display-p3" : "srgb";
+      const context = contextOf(canvas, space);
       context.imageSmoothingQuality = "high";
       context.drawImage(whole, 0, 0, widthPx, heightPx);
       whole.close();
-      current = context.getImageData(0, 0, widthPx, heightPx);
-      const blob = shrink < 1 ? await canvas.convertToBlob({ type: "image/png" }) : file;
-      return succeed({ widthPx, heightPx, originalWidthPx, originalHeightPx, blob });
+      const pixels = context.getImageData(0, 0, widthPx, heightPx, { colorSpace: space });
+      current = {
+        raw: { widthPx, heightPx, rgba: pixels.data, space },
+        keep: async () => {
+          const own = shared && new Blob([shared], { type: file.type });
+          if (shrink === 1 && own) return { blob: own, original: undefined };
+          return { blob: await canvas.convertToBlob({ type: "image/png" }), original: own };
+        },
+      };
+      forget();
+      return succeed({
+        widthPx,
+        heightPx,
+        originalWidthPx,
+        originalHeightPx,
+        remark: isMoving ? "first-frame" : kind === "tiff" ? "profile-not-read" : undefined,
+      });
     },
 
-    sample(xPx, yPx, radiusPx) {
-      if (!current) return undefined;
-      const image: PixelImage = { widthPx: current.width, heightPx: current.height, rgba: current.data };
-      return samplePixels(image, xPx, yPx, radiusPx);
+    keep: () => opened().keep(),
+
+    setLight(next) {
+      light = next;
+      forget();
     },
 
-    colorAreas() {
-      if (!current) return [];
-      return colorAreas({ widthPx: current.width, heightPx: current.height, rgba: current.data });
+    setTable(next) {
+      table = next;
     },
 
-    async bitmap(isGrey) {
-      if (!current) throw new Error("No picture is open");
-      if (!isGrey) return createImageBitmap(current);
-      const grey = new ImageData(current.data.slice(), current.width, current.height);
-      writeGrey(grey.data);
-      return createImageBitmap(grey);
+    sample: (xPx, yPx, radiusPx) => (current ? samplePixels(lit(), xPx, yPx, radiusPx) : undefined),
+
+    reference(xPx, yPx, radiusPx) {
+      const sample = current && samplePixels(current.raw, xPx, yPx, radiusPx);
+      return current && sample
+        ? { sample, shading: shadingInside(current.raw, xPx, yPx, radiusPx) }
+        : undefined;
     },
+
+    neighbours: (xPx, yPx, radiusPx) => (current ? neighboursOf(lit(), xPx, yPx, radiusPx) : []),
+
+    async look(look) {
+      const { raw } = opened();
+      switch (look.kind) {
+        case "picture":
+          if (light) return { bitmap: await bitmapOf(srgbBytes()) };
+          return { bitmap: await createImageBitmap(imageDataOf(raw)) };
+        case "photographed":
+          return { bitmap: await createImageBitmap(imageDataOf(raw)) };
+        case "grey":
+          return grey(greyLookup(look.liftStops));
+        case "steps":
+          return grey(stepLookup(look.steps));
+        case "squint": {
+          const longer = Math.max(raw.widthPx, raw.heightPx);
+          const small = squint(lit(), Math.max(1, Math.round(look.blockShare * longer)));
+          return { bitmap: await enlarged(small, raw.widthPx, raw.heightPx) };
+        }
+        case "values": {
+          const levels = luminance();
+          return isolated((pixel) => {
+            const lightness = LIGHTNESS_OF_LEVEL[levels[pixel] as number] as number;
+            return lightness >= look.darkest && lightness <= look.lightest;
+          });
+        }
+        case "hue": {
+          const bytes = srgbBytes();
+          return isolated((pixel) => huePlaceOfPixel(bytes, pixel) === look.place);
+        }
+        case "palette": {
+          const bytes = srgbBytes().slice();
+          mapPicture(bytes, tableOrThrow());
+          return { bitmap: await bitmapOf(bytes) };
+        }
+        case "reach": {
+          const bytes = srgbBytes().slice();
+          const reachedShare = hatchUnreached(bytes, raw.widthPx, tableOrThrow(), look.toleranceDeltaE2000);
+          return { bitmap: await bitmapOf(bytes), reachedShare };
+        }
+      }
+    },
+
+    valueShares: (bins) => valueShares(luminance(), bins),
+    async crop(xPx, yPx, halfPx) {
+      const side = 2 * halfPx + 1;
+      const [left, top] = [Math.floor(xPx) - halfPx, Math.floor(yPx) - halfPx];
+      if (!light) return createImageBitmap(imageDataOf(opened().raw), left, top, side, side);
+      const { widthPx, heightPx } = opened().raw;
+      return createImageBitmap(new ImageData(srgbBytes(), widthPx, heightPx), left, top, side, side);
+    },
+    colorAreas: () => (current ? colorAreas(lit()) : []),
+    families: () => ({ families: colorFamilies(blocks()), extremes: extremeSpots(blocks()) }),
+    noteAreas: (notes) => noteAreas(blocksOf(lit(), AREA_BLOCKS), notes),
   };
 }
 
-function contextOf(canvas: OffscreenCanvas): OffscreenCanvasRenderingContext2D {
-  const context = canvas.getContext("2d", { willReadFrequently: true, colorSpace: "srgb" });
+function imageDataOf({ rgba, widthPx, heightPx, space }: Open["raw"]): ImageData {
+  return new ImageData(rgba, widthPx, heightPx, { colorSpace: space });
+}
+
+function contextOf(
+  canvas: OffscreenCanvas,
+  colorSpace: PredefinedColorSpace,
+): OffscreenCanvasRenderingContext2D {
+  const context = canvas.getContext("2d", { willReadFrequently: true, colorSpace });
   if (!context) throw new Error("This browser gives no drawing surface to workers");
   return context;
+}
+
+/** The decoder of TIFFs is loaded only when there is one. */
+async function bitmapOfTiff(bytes: Uint8Array<ArrayBuffer>): Promise<ImageBitmap> {
+  const { decodeTiff } = await import("./tiff");
+  const { widthPx, heightPx, rgba } = decodeTiff(bytes);
+  return createImageBitmap(new ImageData(rgba, widthPx, heightPx));
+}
+
+async function enlarged(
+  small: {
+    readonly widthPx: number;
+    readonly heightPx: number;
+    readonly rgba: Uint8ClampedArray<ArrayBuffer>;
+  },
+  widthPx: number,
+  heightPx: number,
+): Promise<ImageBitmap> {
+  const source = await createImageBitmap(new ImageData(small.rgba, small.widthPx, small.heightPx));
+  const canvas = new OffscreenCanvas(widthPx, heightPx);
+  const context = contextOf(canvas, "srgb");
+  context.imageSmoothingQuality = "high";
+  context.drawImage(source, 0, 0, widthPx, heightPx);
+  source.close();
+  return canvas.transferToImageBitmap();
 }

@@ -7,6 +7,9 @@ export type PictureClient = {
   readonly dispose: () => void;
 };
 
+/** A callback that the worker can call. */
+export const proxied = Comlink.proxy;
+
 export function createPictureClient(): PictureClient {
   const worker = new Worker(new URL("./picture.worker.ts", import.meta.url), {
     type: "module",

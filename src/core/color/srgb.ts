@@ -11,57 +11,44 @@
  * Source: IEC 61966-2-1:1999 with the primaries' chromaticities; transfer constants at full precision.
  */
 import { labFromXyz, xyzFromLab } from "./cieLab";
+import { inverse3, type Matrix3, multiply3, rgbToXyzMatrix } from "./rgbMatrices";
 import { type LabD65, type LinearSrgb, labD65, linearSrgb, type Srgb, srgb, xyzUnder } from "./types";
 
 /** White of IEC 61966-2-1: x = 0.3127, y = 0.3290. */
 const SRGB_WHITE = xyzUnder<"D65">(0.3127 / 0.329, 1, (1 - 0.3127 - 0.329) / 0.329);
 
-// Derived from the primaries (0.64, 0.33), (0.30, 0.60), (0.15, 0.06) and the white above.
 const PRIMARIES = [
   [0.64, 0.33],
   [0.3, 0.6],
   [0.15, 0.06],
 ] as const;
+/** Of Display P3: SMPTE EG 432-1 with the white and the transfer curve of sRGB. */
+const DISPLAY_P3_PRIMARIES = [
+  [0.68, 0.32],
+  [0.265, 0.69],
+  [0.15, 0.06],
+] as const;
 
-type Matrix3 = readonly [
-  readonly [number, number, number],
-  readonly [number, number, number],
-  readonly [number, number, number],
+const RGB_TO_XYZ = rgbToXyzMatrix(PRIMARIES, SRGB_WHITE);
+const XYZ_TO_RGB = inverse3(RGB_TO_XYZ);
+
+/** Colour spaces that pictures come in. Both have the transfer curve of sRGB. */
+export type RgbSpaceName = "srgb" | "display-p3";
+
+const IDENTITY: Matrix3 = [
+  [1, 0, 0],
+  [0, 1, 0],
+  [0, 0, 1],
 ];
 
-function inverse3(m: Matrix3): Matrix3 {
-  const [[a, b, c], [d, e, f], [g, h, i]] = m;
-  const A = e * i - f * h;
-  const B = f * g - d * i;
-  const C = d * h - e * g;
-  const determinant = a * A + b * B + c * C;
-  return [
-    [A / determinant, (c * h - b * i) / determinant, (b * f - c * e) / determinant],
-    [B / determinant, (a * i - c * g) / determinant, (c * d - a * f) / determinant],
-    [C / determinant, (b * g - a * h) / determinant, (a * e - b * d) / determinant],
-  ];
-}
+/** From linear channels of a space to linear sRGB; the wider space goes outside [0, 1]. */
+export const TO_LINEAR_SRGB: Readonly<Record<RgbSpaceName, Matrix3>> = {
+  srgb: IDENTITY,
+  "display-p3": multiply3(XYZ_TO_RGB, rgbToXyzMatrix(DISPLAY_P3_PRIMARIES, SRGB_WHITE)),
+};
 
-function rgbToXyzMatrix(): Matrix3 {
-  const [[xr, yr], [xg, yg], [xb, yb]] = PRIMARIES;
-  const columns: Matrix3 = [
-    [xr / yr, xg / yg, xb / yb],
-    [1, 1, 1],
-    [(1 - xr - yr) / yr, (1 - xg - yg) / yg, (1 - xb - yb) / yb],
-  ];
-  const back = inverse3(columns);
-  const [wx, wy, wz] = SRGB_WHITE;
-  const [sr, sg, sb] = back.map((row) => row[0] * wx + row[1] * wy + row[2] * wz) as [number, number, number];
-  const [r0, r1, r2] = columns;
-  return [
-    [r0[0] * sr, r0[1] * sg, r0[2] * sb],
-    [r1[0] * sr, r1[1] * sg, r1[2] * sb],
-    [r2[0] * sr, r2[1] * sg, r2[2] * sb],
-  ];
-}
-
-const RGB_TO_XYZ = rgbToXyzMatrix();
-const XYZ_TO_RGB = inverse3(RGB_TO_XYZ);
+/** Luminance of linear sRGB channels; they sum to 1. */
+export const SRGB_LUMINANCE: readonly [number, number, number] = RGB_TO_XYZ[1];
 
 /** Rounding of the matrices; below one part in 10^9 a channel counts as inside. */
 const GAMUT_SLACK = 1e-9;

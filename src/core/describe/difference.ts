@@ -119,7 +119,8 @@ function tooWhat(
   return difference.deltaHue > 0 ? difference.hueUp : difference.hueDown;
 }
 
-function stepsText(deltaLightness: number, scale: ValueScale): string {
+/** A difference of value as a painter says it: "half a step", "1¼ steps". */
+export function stepsText(deltaLightness: number, scale: ValueScale): string {
   const steps = Math.max(0.25, Math.abs(deltaLightness) / lightnessPerStep(scale));
   const text = quarterText(steps);
   if (text === "¼") return "a quarter step";
@@ -136,7 +137,7 @@ function degreeText(amount: number): string {
 }
 
 /** Direction of warmth in CIELAB: from blue-green to red-orange. */
-const WARM_DEGREES = 55;
+export const WARM_DEGREES = 55;
 /** Along that axis, what an eye can tell apart side by side. */
 const SAME_WARMTH = 1;
 

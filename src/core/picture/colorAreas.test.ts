@@ -9,7 +9,7 @@ function halves(left: readonly number[], right: readonly number[], share: number
     const pixel = Math.floor(at / 4);
     return [...(pixel % side < share * side ? left : right), 255][at % 4] ?? 0;
   });
-  return { widthPx: side, heightPx: side, rgba };
+  return { widthPx: side, heightPx: side, rgba, space: "srgb" as const };
 }
 
 describe("colorAreas", () => {
@@ -25,6 +25,6 @@ describe("colorAreas", () => {
   });
 
   it("is empty for no pixels", () => {
-    expect(colorAreas({ widthPx: 0, heightPx: 0, rgba: [] })).toEqual([]);
+    expect(colorAreas({ widthPx: 0, heightPx: 0, rgba: [], space: "srgb" })).toEqual([]);
   });
 });

@@ -1,7 +1,6 @@
 /** The colours of a picture with the areas that they take up. */
-import { decodeChannel, labFromLinearSrgb } from "../color/srgb";
-import { type LabD65, labD65, linearSrgb } from "../color/types";
-import type { PixelImage } from "./pixels";
+import { type LabD65, labD65 } from "../color/types";
+import { type PixelImage, PixelReader } from "./pixels";
 
 export type ColorArea = {
   /** Mean of the pixels in it. */
@@ -15,22 +14,16 @@ const CELL = 5;
 /** Pixels that are looked at; more would change no share that matters. */
 const MOST_PIXELS = 250_000;
 const MOST_AREAS = 500;
-const LINEAR_OF_BYTE = Float64Array.from({ length: 256 }, (_, byte) => decodeChannel(byte / 255));
 
 /** Pixels gathered in cells of CIELAB, largest first; the rarest cells are left out. Empty for no pixels. */
 export function colorAreas(image: PixelImage): ColorArea[] {
-  const { widthPx, heightPx, rgba } = image;
+  const { widthPx, heightPx } = image;
   const count = widthPx * heightPx;
   const stride = Math.max(1, Math.floor(count / MOST_PIXELS));
+  const reader = new PixelReader(image);
   const cells = new Map<string, { sum: [number, number, number]; count: number }>();
   for (let pixel = 0; pixel < count; pixel += stride) {
-    const lab = labFromLinearSrgb(
-      linearSrgb(
-        LINEAR_OF_BYTE[rgba[4 * pixel] ?? -1] ?? Number.NaN,
-        LINEAR_OF_BYTE[rgba[4 * pixel + 1] ?? -1] ?? Number.NaN,
-        LINEAR_OF_BYTE[rgba[4 * pixel + 2] ?? -1] ?? Number.NaN,
-      ),
-    );
+    const lab = reader.lab(pixel % widthPx, Math.floor(pixel / widthPx));
     const key = lab.map((value) => Math.round(value / CELL)).join();
     const cell = cells.get(key) ?? { sum: [0, 0, 0], count: 0 };
     for (const axis of [0, 1, 2] as const) cell.sum[axis] += lab[axis];

@@ -13,10 +13,10 @@ import { Notice } from "../../ui/Notice";
 import { Working } from "../../ui/Working";
 import { isBlackTube, isLightfast } from "../shared/paint";
 import { useStudio } from "../shared/Studio";
-import type { KnownTubes } from "./known";
+import type { KnownTubes } from "../shared/knownTubes";
 import { MissCurve } from "./MissCurve";
 import type { PanelProps } from "./panel";
-import { useAnswer } from "./usePaletteAnswers";
+import { useAnswer } from "../shared/usePaletteAnswers";
 import { Worth } from "./Worth";
 
 type Wishes = {

@@ -12,10 +12,11 @@ import { Notice } from "../../ui/Notice";
 import { Working } from "../../ui/Working";
 import { useStudio } from "../shared/Studio";
 import { ChooseForMe } from "./ChooseForMe";
-import { type KnownTubes, knownTubes, searchedTubes } from "./known";
+import { searchedTubes } from "./known";
+import { type KnownTubes, knownTubes } from "../shared/knownTubes";
 import type { PanelProps } from "./panel";
 import { namesOf, TubeLine, Worth } from "./Worth";
-import { OWN_WORKER, useAnswer } from "./usePaletteAnswers";
+import { OWN_WORKER, useAnswer } from "../shared/usePaletteAnswers";
 
 /** Advice that is worth a line. */
 const SHOWN_ADDITIONS = 5;

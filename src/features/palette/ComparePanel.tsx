@@ -7,16 +7,17 @@ import type { ColorArea } from "../../core/picture/colorAreas";
 import { CAUTION_CLASSES } from "../../core/safety/cautions";
 import type { Palette, Tube } from "../../persistence/schema";
 import { labFromStored } from "../../persistence/storedColor";
-import { readPicture } from "../../persistence/studio";
+import { readPicture } from "../../persistence/pictures";
 import { createPictureClient } from "../../workers/pictureClient";
 import { CheckField } from "../../ui/fields";
 import { Notice } from "../../ui/Notice";
 import { isLightfast } from "../shared/paint";
 import { useStudio } from "../shared/Studio";
-import { knownTubes, tubesOf } from "./known";
+import { tubesOf } from "./known";
+import { knownTubes } from "../shared/knownTubes";
 import type { PanelProps } from "./panel";
 import { EDGE } from "./paletteWords";
-import { useAnswer } from "./usePaletteAnswers";
+import { useAnswer } from "../shared/usePaletteAnswers";
 
 const MOST_COMPARED = 4;
 export function ComparePanel({ palette, client }: PanelProps) {
@@ -155,7 +156,11 @@ function usePictureAreas(): readonly ColorArea[] | undefined {
     let isCurrent = true;
     void client.remote
       .open(picture.blob)
-      .then((opened) => (opened.ok ? client.remote.colorAreas() : []))
+      .then(async (opened) => {
+        if (!opened.ok) return [];
+        await client.remote.setLight(picture.light);
+        return client.remote.colorAreas();
+      })
       .then((found) => {
         if (isCurrent) setAreas({ id: picture.id, areas: found });
         client.dispose();

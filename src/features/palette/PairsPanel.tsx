@@ -14,11 +14,12 @@ import { Patch } from "../../ui/Patch";
 import { opticsOfTube, totalsOf } from "../shared/paint";
 import { useStudio } from "../shared/Studio";
 import { describeLab } from "../shared/words";
-import { type KnownTubes, knownTubes, searchedTubes } from "./known";
+import { searchedTubes } from "./known";
+import { type KnownTubes, knownTubes } from "../shared/knownTubes";
 import { type Paint, PathOfTwo } from "./PathOfTwo";
 import type { PanelProps } from "./panel";
 import { partsText, valueChromaText } from "./paletteWords";
-import { useAnswer } from "./usePaletteAnswers";
+import { useAnswer } from "../shared/usePaletteAnswers";
 
 const WHITE_PARTS = [0, 1, 2, 4, 9, 19] as const;
 /** Piles of this painting that can be followed, newest first. */

@@ -10,13 +10,14 @@ import { Sheet } from "../../ui/Sheet";
 import { useStudio } from "../shared/Studio";
 import { ChoosePanel } from "./ChoosePanel";
 import { ComparePanel } from "./ComparePanel";
-import { knownTubes, tubesOf } from "./known";
+import { tubesOf } from "./known";
+import { knownTubes } from "../shared/knownTubes";
 import { PairsPanel } from "./PairsPanel";
 import { PaletteList } from "./PaletteList";
 import { PaletteTubes } from "./PaletteTubes";
 import { ReachPanel } from "./ReachPanel";
 import { SchemePanel } from "./SchemePanel";
-import { usePaletteClient } from "./usePaletteAnswers";
+import { usePaletteClient } from "../shared/usePaletteAnswers";
 
 const TABS = [
   { value: "reach", name: "Reach", Panel: ReachPanel },

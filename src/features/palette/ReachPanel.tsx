@@ -20,7 +20,7 @@ import { useStudio } from "../shared/Studio";
 import { describeLab } from "../shared/words";
 import type { PanelProps } from "./panel";
 import { leanWords, reachWords, valueChromaText } from "./paletteWords";
-import { useAnswer } from "./usePaletteAnswers";
+import { useAnswer } from "../shared/usePaletteAnswers";
 
 const SHOWN_AS = [
   { value: "paint", label: "as paint" },

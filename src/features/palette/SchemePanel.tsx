@@ -14,10 +14,10 @@ import { Patch } from "../../ui/Patch";
 import { isBlackTube, modelsOfTube } from "../shared/paint";
 import { useStudio } from "../shared/Studio";
 import { describeLab } from "../shared/words";
-import type { KnownTubes } from "./known";
+import type { KnownTubes } from "../shared/knownTubes";
 import type { PanelProps } from "./panel";
 import { partsText, shareText, turnWords } from "./paletteWords";
-import { useAnswer } from "./usePaletteAnswers";
+import { useAnswer } from "../shared/usePaletteAnswers";
 
 type Kind = SchemeName | "free";
 const KINDS: readonly { readonly value: Kind; readonly label: string }[] = [

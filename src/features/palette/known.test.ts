@@ -2,7 +2,8 @@ import { describe, expect, it } from "vitest";
 import { tubeFromModel } from "../../persistence/newTube";
 import type { Tube } from "../../persistence/schema";
 import { GENERIC_PIGMENTS } from "../shared/paint";
-import { knownTubes, searchedTubes, tubesOf } from "./known";
+import { searchedTubes, tubesOf } from "./known";
+import { knownTubes } from "../shared/knownTubes";
 
 const tubeAt = (place: number): Tube => {
   const model = GENERIC_PIGMENTS[place % GENERIC_PIGMENTS.length];

@@ -1,29 +1,8 @@
-/** Tubes whose optics are known, side by side with what the worker takes. */
+/** Which tubes of a box a choice is made from. */
 import { deltaE2000 } from "../../core/color/ciede2000";
 import type { LabD65 } from "../../core/color/types";
 import type { Tube } from "../../persistence/schema";
-import type { SolverTube } from "../../workers/protocol";
 import { ladderOfTube } from "../shared/paint";
-import { keyOfTube, solverTubeOf } from "../shared/solverTube";
-
-export type KnownTubes = {
-  readonly tubes: readonly Tube[];
-  readonly solverTubes: readonly SolverTube[];
-  /** Changes when what is believed of them does. */
-  readonly key: string;
-};
-
-export function knownTubes(tubes: readonly Tube[]): KnownTubes {
-  const known = tubes.flatMap((tube) => {
-    const solverTube = solverTubeOf(tube);
-    return solverTube ? [{ tube, solverTube }] : [];
-  });
-  return {
-    tubes: known.map(({ tube }) => tube),
-    solverTubes: known.map(({ solverTube }) => solverTube),
-    key: known.map(({ tube }) => keyOfTube(tube)).join(","),
-  };
-}
 
 /** More tubes than this are not searched at once: the time grows with their fourth power. */
 const MOST_SEARCHED = 40;

@@ -1,6 +1,6 @@
 import type { Palette } from "../../persistence/schema";
 import type { PaletteClient } from "../../workers/paletteClient";
-import type { KnownTubes } from "./known";
+import type { KnownTubes } from "../shared/knownTubes";
 
 /** What every panel of the view is given. */
 export type PanelProps = {

@@ -1,125 +1,203 @@
 "use client";
 
-import { useEffect, useRef } from "react";
-import type { OpenedPicture } from "../../workers/pictureApi";
+import { useRef } from "react";
+import type { PictureLook, SeenPicture } from "../../workers/pictureApi";
+import { useLook } from "./useLook";
+import type { OpenPicture } from "./usePicture";
+import { FITTED, useZoom, type Zoom, zoomedAbout } from "./useZoom";
 
 export type Spot = { readonly xPx: number; readonly yPx: number };
 /** A place that is already taken, with a word or number beside it. */
 export type StageMark = Spot & { readonly text: string };
 
+/** Which way round the picture hangs. */
+export type Hanging = { readonly isMirrored: boolean; readonly isTurned: boolean };
+const UPRIGHT: Hanging = { isMirrored: false, isTurned: false };
+
 /** Share of the longer side that one press of an arrow key moves the circle; with Shift a tenth of it. */
 const KEY_STEP = 0.01;
+const ZOOM_STEP = 1.5;
+/** Enlarged so far, pixels are shown as squares, as they are. */
+const PIXELS_SHOW = 6;
+
+const PLAIN_LOOK: PictureLook = { kind: "picture" };
 
 /** The picture with the averaging circle and marks beside the places that were found in it. */
 export function PictureStage({
-  info,
+  picture,
   name,
-  isGrey,
-  bitmap,
+  look = PLAIN_LOOK,
+  lookKey = "",
   marks,
   spot,
   radiusPx,
   onSpot,
+  onSeen,
+  hanging = UPRIGHT,
+  zoom = FITTED,
+  onZoom,
   maxHeight = "(100dvh - 21rem)",
 }: {
-  info: OpenedPicture;
+  picture: OpenPicture;
   name: string;
-  isGrey: boolean;
-  bitmap: (isGrey: boolean) => Promise<ImageBitmap | undefined>;
+  look?: PictureLook;
+  /** What the look depends on besides itself. */
+  lookKey?: string;
   marks: readonly StageMark[];
   spot: Spot | undefined;
   radiusPx: number;
   onSpot: (spot: Spot) => void;
+  onSeen?: (seen: Omit<SeenPicture, "bitmap">) => void;
+  hanging?: Hanging;
+  zoom?: Zoom;
+  onZoom?: (next: Zoom) => void;
   maxHeight?: string;
 }) {
+  const stage = useRef<HTMLDivElement>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
-  const { widthPx, heightPx } = info;
+  /** Fingers that are down: with two the picture is moved, not picked from. */
+  const fingers = useRef(new Set<number>());
+  const info = picture.state.status === "open" ? picture.state.info : undefined;
+  const widthPx = info?.widthPx ?? 1;
+  const heightPx = info?.heightPx ?? 1;
+  const { isSlow, failure } = useLook(picture, look, lookKey, ({ bitmap, ...rest }) => {
+    const element = canvas.current;
+    if (!element) {
+      bitmap.close();
+      return;
+    }
+    element.width = bitmap.width;
+    element.height = bitmap.height;
+    element.getContext("bitmaprenderer")?.transferFromImageBitmap(bitmap);
+    element.dataset.look = look.kind;
+    onSeen?.(rest);
+  });
+  useZoom(stage, zoom, onZoom);
 
-  useEffect(() => {
-    let isCurrent = true;
-    void bitmap(isGrey).then((image) => {
-      const context = canvas.current?.getContext("2d");
-      if (isCurrent && image && context) context.drawImage(image, 0, 0);
-      image?.close();
-    });
-    return () => {
-      isCurrent = false;
-    };
-    // `bitmap` is a new function on every render but always asks the same worker.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [info, isGrey]);
-
+  const isFlippedX = hanging.isMirrored !== hanging.isTurned;
+  const isFlippedY = hanging.isTurned;
+  /** Share of the stage at which a place of the picture is seen. */
+  const shownAt = ({ xPx, yPx }: Spot): readonly [number, number] => {
+    const u = isFlippedX ? 1 - xPx / widthPx : xPx / widthPx;
+    const v = isFlippedY ? 1 - yPx / heightPx : yPx / heightPx;
+    return [zoom.x + zoom.scale * u, zoom.y + zoom.scale * v];
+  };
   const spotAt = (event: React.PointerEvent<HTMLElement>): void => {
     const box = event.currentTarget.getBoundingClientRect();
+    const u = ((event.clientX - box.left) / box.width - zoom.x) / zoom.scale;
+    const v = ((event.clientY - box.top) / box.height - zoom.y) / zoom.scale;
     onSpot({
-      xPx: clamp(((event.clientX - box.left) / box.width) * widthPx, widthPx),
-      yPx: clamp(((event.clientY - box.top) / box.height) * heightPx, heightPx),
+      xPx: clamp((isFlippedX ? 1 - u : u) * widthPx, widthPx),
+      yPx: clamp((isFlippedY ? 1 - v : v) * heightPx, heightPx),
     });
   };
-  const move = (event: React.KeyboardEvent): void => {
-    const step = KEY_STEP * Math.max(widthPx, heightPx) * (event.shiftKey ? 0.1 : 1);
+  const onKeyDown = (event: React.KeyboardEvent): void => {
+    const from = spot ?? { xPx: widthPx / 2, yPx: heightPx / 2 };
+    const [atX, atY] = shownAt(from);
+    const zoomKeys: Readonly<Record<string, () => Zoom>> = {
+      "+": () => zoomedAbout(zoom, ZOOM_STEP, clamp(atX, 1), clamp(atY, 1)),
+      "-": () => zoomedAbout(zoom, 1 / ZOOM_STEP, clamp(atX, 1), clamp(atY, 1)),
+      "0": () => FITTED,
+    };
+    const zoomed = zoomKeys[event.key === "=" ? "+" : event.key];
+    if (zoomed && !event.ctrlKey && !event.metaKey) {
+      event.preventDefault();
+      onZoom?.(zoomed());
+      return;
+    }
+    const step =
+      (KEY_STEP * Math.max(widthPx, heightPx) * (event.shiftKey ? 0.1 : 1)) / Math.sqrt(zoom.scale);
+    const [right, down] = [isFlippedX ? -step : step, isFlippedY ? -step : step];
     const moves: Readonly<Record<string, readonly [number, number]>> = {
-      ArrowLeft: [-step, 0],
-      ArrowRight: [step, 0],
-      ArrowUp: [0, -step],
-      ArrowDown: [0, step],
+      ArrowLeft: [-right, 0],
+      ArrowRight: [right, 0],
+      ArrowUp: [0, -down],
+      ArrowDown: [0, down],
       Enter: [0, 0],
       " ": [0, 0],
     };
     const by = moves[event.key];
     if (!by) return;
     event.preventDefault();
-    const from = spot ?? { xPx: widthPx / 2, yPx: heightPx / 2 };
     onSpot({ xPx: clamp(from.xPx + by[0], widthPx), yPx: clamp(from.yPx + by[1], heightPx) });
   };
 
+  const [spotX, spotY] = spot ? shownAt(spot) : [0, 0];
   return (
     <div
+      ref={stage}
       role="application"
-      aria-label={`Picture ${name}. Arrow keys move the circle, with Shift in small steps.`}
+      aria-label={`Picture ${name}. Arrow keys move the circle, with Shift in small steps; plus and minus zoom.`}
       tabIndex={0}
-      className="relative mx-auto cursor-crosshair touch-none"
+      className="relative mx-auto cursor-crosshair touch-none overflow-hidden"
       style={{
         aspectRatio: widthPx / heightPx,
         width: `min(100%, calc(${maxHeight} * ${widthPx / heightPx}))`,
       }}
+      onContextMenu={(event) => {
+        // The second button moves the picture.
+        event.preventDefault();
+      }}
       onPointerDown={(event) => {
+        fingers.current.add(event.pointerId);
+        if (event.button > 0 || event.shiftKey || fingers.current.size > 1) return;
         event.currentTarget.setPointerCapture(event.pointerId);
         spotAt(event);
       }}
       onPointerMove={(event) => {
-        if (event.buttons > 0) spotAt(event);
+        if ((event.buttons & 1) === 1 && !event.shiftKey && fingers.current.size === 1) spotAt(event);
       }}
-      onKeyDown={move}
+      onPointerUp={(event) => {
+        fingers.current.delete(event.pointerId);
+      }}
+      onPointerCancel={(event) => {
+        fingers.current.delete(event.pointerId);
+      }}
+      onKeyDown={onKeyDown}
     >
       <canvas
         ref={canvas}
         data-paint=""
-        width={widthPx}
-        height={heightPx}
-        className="absolute inset-0 size-full"
+        width={1}
+        height={1}
+        className="absolute top-0 left-0 size-full origin-top-left"
+        style={{
+          transform: `translate(${100 * (zoom.x + (isFlippedX ? zoom.scale : 0))}%, ${100 * (zoom.y + (isFlippedY ? zoom.scale : 0))}%) scale(${isFlippedX ? -zoom.scale : zoom.scale}, ${isFlippedY ? -zoom.scale : zoom.scale})`,
+          imageRendering: zoom.scale >= PIXELS_SHOW ? "pixelated" : "auto",
+        }}
       />
-      {marks.map(({ xPx, yPx, text }) => (
-        <Mark key={text} xShare={xPx / widthPx} yShare={yPx / heightPx} text={text} />
-      ))}
+      {marks.map((mark) => {
+        const [x, y] = shownAt(mark);
+        return <Mark key={`${mark.text} ${mark.xPx} ${mark.yPx}`} xShare={x} yShare={y} text={mark.text} />;
+      })}
       {spot ? (
         <span
           aria-hidden="true"
           className="pointer-events-none absolute -translate-1/2 rounded-full border-2 border-surface outline-3 outline-ink"
           style={{
-            left: `${(100 * spot.xPx) / widthPx}%`,
-            top: `${(100 * spot.yPx) / heightPx}%`,
-            width: `max(14px, ${(200 * radiusPx) / widthPx}%)`,
+            left: `${100 * spotX}%`,
+            top: `${100 * spotY}%`,
+            width: `max(14px, ${(200 * radiusPx * zoom.scale) / widthPx}%)`,
             aspectRatio: 1,
           }}
         />
       ) : null}
+      <p
+        role="status"
+        className={
+          isSlow || failure ? "absolute top-2 left-2 bg-surface px-2 py-1 font-semibold text-ink" : "sr-only"
+        }
+      >
+        {failure ? `This could not be shown (${failure}).` : isSlow ? "Working it out" : ""}
+      </p>
     </div>
   );
 }
 
 /** A note's number beside its spot, so that the colour itself stays in sight. */
 function Mark({ xShare, yShare, text }: { xShare: number; yShare: number; text: string }) {
+  // Near the right edge the words would be cut off.
+  const isRight = xShare > 0.94 - 0.014 * text.length;
   return (
     <span
       aria-hidden="true"
@@ -127,7 +205,9 @@ function Mark({ xShare, yShare, text }: { xShare: number; yShare: number; text: 
       style={{ left: `${100 * xShare}%`, top: `${100 * yShare}%` }}
     >
       <span className="absolute size-4 -translate-1/2 rounded-full border-2 border-surface outline-2 outline-ink" />
-      <span className="absolute -top-2.5 left-3.5 bg-ink px-1 text-sm leading-5 font-bold text-surface">
+      <span
+        className={`absolute -top-2.5 bg-ink px-1 text-sm leading-5 font-bold whitespace-nowrap text-surface ${isRight ? "right-3.5" : "left-3.5"}`}
+      >
         {text}
       </span>
     </span>

@@ -1,43 +1,76 @@
 "use client";
 
 import { clsx } from "clsx";
-import { ImageUp } from "lucide-react";
-import { useState } from "react";
+import { Camera, ImageUp } from "lucide-react";
+import { useEffect, useEffectEvent, useState } from "react";
+import { CAMERA_SHOTS } from "../../devices/simulatedCamera";
+import { Button } from "../../ui/Button";
+import { Sheet } from "../../ui/Sheet";
 import { useStudio } from "../shared/Studio";
 
-/** A picture by file dialog, camera (phones offer it) or drop. */
-export function FileChooser({
-  isBig,
-  isBusy,
+/** Phones convert their own format to one of these when they are asked for. */
+const KINDS = "image/jpeg,image/png,image/webp,image/avif,image/tiff,image/gif,image/bmp,.tif,.tiff";
+
+/** A picture by file dialog, camera, drop or paste. */
+export function FileChooser({ isBig, onFile }: { isBig: boolean; onFile: (file: File) => void }) {
+  usePastedPicture(onFile);
+  if (isBig)
+    return (
+      <div className="flex flex-col gap-2">
+        <FileLabel
+          isBig
+          words="Choose a picture, drop one here, or paste one"
+          onFile={onFile}
+          icon={<ImageUp aria-hidden="true" className="size-6" />}
+        />
+        <div className="flex flex-wrap gap-x-5">
+          <FileLabel
+            words="take a photo"
+            isCamera
+            onFile={onFile}
+            icon={<Camera aria-hidden="true" className="size-5" />}
+          />
+          <SimulatedCamera onFile={onFile} />
+        </div>
+      </div>
+    );
+  return (
+    <>
+      <FileLabel
+        words="another picture"
+        onFile={onFile}
+        icon={<ImageUp aria-hidden="true" className="size-5" />}
+      />
+      <FileLabel
+        words="take a photo"
+        isCamera
+        onFile={onFile}
+        icon={<Camera aria-hidden="true" className="size-5" />}
+      />
+      <SimulatedCamera onFile={onFile} />
+    </>
+  );
+}
+
+function FileLabel({
+  words,
+  icon,
+  isBig = false,
+  isCamera = false,
   onFile,
 }: {
-  isBig: boolean;
-  isBusy: boolean;
-  onFile: (file: File) => Promise<void>;
+  words: string;
+  icon: React.ReactNode;
+  isBig?: boolean;
+  isCamera?: boolean;
+  onFile: (file: File) => void;
 }) {
-  const { attempt } = useStudio();
-  const [isReading, setReading] = useState(false);
-  const take = (file: File | undefined): void => {
-    if (!file) return;
-    setReading(true);
-    attempt(
-      onFile(file).finally(() => {
-        setReading(false);
-      }),
-    );
-  };
-  const words =
-    isReading || isBusy
-      ? "Opening the picture"
-      : isBig
-        ? "Choose a picture, or drop one here"
-        : "another picture";
   return (
     <label
       className={clsx(
         "has-focus-visible:outline-3 has-focus-visible:outline-offset-2",
         isBig
-          ? "flex min-h-56 flex-col items-center justify-center gap-3 border-2 border-dashed border-edge wide:min-h-96"
+          ? "flex min-h-56 flex-col items-center justify-center gap-3 border-2 border-dashed border-edge p-4 text-center wide:min-h-96"
           : "inline-flex min-h-11 items-center gap-2 font-semibold underline underline-offset-4",
       )}
       onDragOver={(event) => {
@@ -45,20 +78,90 @@ export function FileChooser({
       }}
       onDrop={(event) => {
         event.preventDefault();
-        take(event.dataTransfer.files[0]);
+        const [file] = event.dataTransfer.files;
+        if (file) onFile(file);
       }}
     >
-      <ImageUp aria-hidden="true" className="size-5" />
-      <span aria-live="polite">{words}</span>
+      {icon}
+      <span>{words}</span>
       <input
         type="file"
-        accept="image/*"
+        accept={KINDS}
+        {...(isCamera && { capture: "environment" as const })}
         className="sr-only"
         onChange={(event) => {
-          take(event.target.files?.[0]);
+          const [file] = event.target.files ?? [];
+          if (file) onFile(file);
           event.target.value = "";
         }}
       />
     </label>
+  );
+}
+
+/** A picture on the clipboard, pasted anywhere on the view but in a field. */
+function usePastedPicture(onFile: (file: File) => void): void {
+  const take = useEffectEvent(onFile);
+  useEffect(() => {
+    const onPaste = (event: ClipboardEvent): void => {
+      const file = [...(event.clipboardData?.files ?? [])].find(({ type }) => type.startsWith("image/"));
+      if (!file) return;
+      event.preventDefault();
+      take(file);
+    };
+    window.addEventListener("paste", onPaste);
+    return () => {
+      window.removeEventListener("paste", onPaste);
+    };
+  }, []);
+}
+
+/** Sample photos with the faults that photos have. */
+function SimulatedCamera({ onFile }: { onFile: (file: File) => void }) {
+  const { attempt } = useStudio();
+  const [isOpen, setOpen] = useState(false);
+  const shoot = async (path: string): Promise<void> => {
+    const response = await fetch(path);
+    if (!response.ok) throw new Error(`${path} could not be read (${response.status})`);
+    const blob = await response.blob();
+    setOpen(false);
+    onFile(new File([blob], path.split("/").at(-1) ?? path, { type: blob.type }));
+  };
+  return (
+    <>
+      <Button
+        weight="quiet"
+        onClick={() => {
+          setOpen(true);
+        }}
+      >
+        simulated camera
+      </Button>
+      <Sheet
+        isOpen={isOpen}
+        onOpenChange={setOpen}
+        title="Simulated camera"
+        description="Sample photos with a cast, slanting light and cards in them, to try the correction on."
+      >
+        <ul>
+          {CAMERA_SHOTS.map(({ file, name, about }) => (
+            <li key={file} className="border-b py-3 last:border-b-0">
+              <p>
+                <span className="font-semibold">{name}</span>: {about}.
+              </p>
+              <Button
+                className="mt-2"
+                aria-label={`Take the photo: ${name}`}
+                onClick={() => {
+                  attempt(shoot(file));
+                }}
+              >
+                Take this photo
+              </Button>
+            </li>
+          ))}
+        </ul>
+      </Sheet>
+    </>
   );
 }

@@ -2,76 +2,83 @@
 
 import { useRouter } from "next/navigation";
 import { useState } from "react";
+import { type Nudge, nudged } from "../../core/aim/nudge";
 import type { LabD65 } from "../../core/color/types";
-import { differenceWords, WORKING_TOLERANCE } from "../../core/describe/difference";
-import { lightnessPerStep, quarterText } from "../../core/describe/valueScale";
-import type { Sample } from "../../core/picture/pixels";
+import { differenceWords, stepsText, WORKING_TOLERANCE } from "../../core/describe/difference";
+import type { Picture } from "../../persistence/schema";
 import { storedFromLab } from "../../persistence/storedColor";
 import { addNote } from "../../persistence/studio";
 import { Button } from "../../ui/Button";
 import { TextField } from "../../ui/fields";
 import { Patch } from "../../ui/Patch";
 import { useStudio } from "../shared/Studio";
+import type { OpenPicture } from "../shared/usePicture";
 import { useRecipes } from "../shared/useRecipes";
 import { describeLab } from "../shared/words";
-import type { Spot } from "../shared/PictureStage";
+import { Loupe } from "./Loupe";
+import { NudgeRow } from "./NudgeRow";
+import { OnNeighbours } from "./OnNeighbours";
+import { placeRow, uncertaintyOf } from "./noteFromPick";
+import type { Picked } from "./usePick";
 
-/** An uncorrected picture is off by this much, ΔE00: exposure and cast are not known. */
-const UNCORRECTED_PICTURE_UNCERTAINTY = 5;
 /** ΔE00 within which the board is said to reach a colour. */
 const REACH = 1;
 
 /** What lies under the circle, in patches and words, ready to become a note. */
 export function SamplePanel({
   paintingId,
-  sample,
-  spot,
-  radiusPx,
+  picture,
+  pictureId,
+  light,
+  picked,
 }: {
   paintingId: string;
-  sample: Sample;
-  spot: Spot;
-  radiusPx: number;
+  picture: OpenPicture;
+  pictureId: string;
+  light: Picture["light"];
+  picked: Picked;
 }) {
   const { db, settings, notes, attempt } = useStudio();
   const router = useRouter();
   const [name, setName] = useState("");
-  const description = describeLab(sample.lab, settings);
-  const valueSpread = (sample.light[0] - sample.dark[0]) / lightnessPerStep(settings.scale);
+  const [nudges, setNudges] = useState<readonly Nudge[]>([]);
+  const { middle: sample, circles } = picked;
+  const lab = nudges.reduce(nudged, sample.lab);
+  const description = describeLab(lab, settings);
+  const valueSpread = stepsText(sample.light[0] - sample.dark[0], settings.scale);
   const keep = async (andMix: boolean): Promise<void> => {
-    const stored = (lab: LabD65) => storedFromLab(lab, "picture", UNCORRECTED_PICTURE_UNCERTAINTY);
     const note = await addNote(
       db,
       {
         paintingId,
         name: name.trim() === "" ? description.hue : name,
-        target: stored(sample.lab),
-        place: {
-          xPx: spot.xPx,
-          yPx: spot.yPx,
-          radiusPx,
-          pixelCount: sample.pixelCount,
-          spreadDeltaE2000: sample.spreadDeltaE2000,
-          light: stored(sample.light),
-          dark: stored(sample.dark),
-        },
+        target: storedFromLab(lab, "picture", uncertaintyOf(light)),
+        place: placeRow(pictureId, light, picked, nudges),
       },
       Date.now(),
     );
     if (andMix) router.push(`/mix?note=${note.id}`);
   };
-  const kept = notes.find((note) => note.place?.xPx === spot.xPx && note.place.yPx === spot.yPx);
+  const kept = notes.find(
+    ({ place }) =>
+      place?.pictureId === pictureId && place.xPx === circles.middle.xPx && place.yPx === circles.middle.yPx,
+  );
   return (
     <section aria-label="Colour under the circle">
-      <SamplePatches sample={sample} />
-      <p className="mt-3 text-lg leading-snug font-bold first-letter:uppercase">{description.sentence}</p>
+      <div className="flex gap-2">
+        <SamplePatches picked={picked} lab={lab} />
+        <Loupe picture={picture} circle={circles.middle} className="size-24 shrink-0 wide:size-28" />
+      </div>
+      <p className="mt-1 text-lg leading-snug font-bold first-letter:uppercase">{description.sentence}</p>
       <dl className="mt-2">
-        <Row term="varies by" text={`${quarterText(valueSpread)} steps over ${sample.pixelCount} points`} />
-        <Row term="these tubes" text={<ReachWords lab={sample.lab} />} />
-        <Row term="picture" text="not corrected for its light" />
+        <Row term="varies by" text={`${valueSpread} over ${sample.pixelCount} points`} />
+        <Row term="these tubes" text={<ReachWords lab={lab} />} />
+        <Row term="picture" text={correctionWords(light)} />
       </dl>
+      <NudgeRow nudges={nudges} onChange={setNudges} />
+      <OnNeighbours lab={lab} neighbours={picked.neighbours} />
       {kept ? (
-        <div className="mt-3">
+        <div className="mt-2">
           <p aria-live="polite" className="mb-2 font-semibold">
             Kept as note {kept.number}, {kept.name}.
           </p>
@@ -86,7 +93,7 @@ export function SamplePanel({
         </div>
       ) : (
         <form
-          className="mt-3 flex flex-col gap-3"
+          className="mt-2 flex flex-col gap-3 border-t pt-2"
           onSubmit={(event) => {
             event.preventDefault();
             attempt(keep(false));
@@ -119,33 +126,39 @@ export function SamplePanel({
   );
 }
 
-function SamplePatches({ sample }: { sample: Sample }) {
+function correctionWords(light: Picture["light"]): string {
+  if (!light) return "not corrected for its light";
+  return light.knowsSlope ? "its light and slope taken out" : "its light taken out";
+}
+
+/** Light, middle and shadow touch each other, with their values under them. */
+function SamplePatches({ picked, lab }: { picked: Picked; lab: LabD65 }) {
   const { settings } = useStudio();
   const patches = [
-    { name: "light", lab: sample.light },
-    { name: "middle", lab: sample.lab },
-    { name: "dark", lab: sample.dark },
+    { name: "light", lab: picked.light?.lab ?? picked.middle.light },
+    { name: "middle", lab },
+    { name: "dark", lab: picked.dark?.lab ?? picked.middle.dark },
   ];
   return (
-    <>
+    <div className="min-w-0 flex-1">
       <div className="flex h-24 outline outline-1 outline-line wide:h-28">
-        {patches.map(({ name, lab }) => (
+        {patches.map(({ name, lab: shown }) => (
           <Patch
             key={name}
-            lab={lab}
-            label={`${name}: ${describeLab(lab, settings).sentence}`}
+            lab={shown}
+            label={`${name}: ${describeLab(shown, settings).sentence}`}
             className="flex-1"
           />
         ))}
       </div>
       <div className="flex text-sm text-muted" aria-hidden="true">
-        {patches.map(({ name, lab }) => (
+        {patches.map(({ name, lab: shown }) => (
           <span key={name} className="flex-1">
-            {name} {describeLab(lab, settings).value}
+            {name} {describeLab(shown, settings).value}
           </span>
         ))}
       </div>
-    </>
+    </div>
   );
 }
 

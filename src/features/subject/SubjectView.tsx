@@ -1,27 +1,56 @@
 "use client";
 
-/** From a picture, or from typed numbers, to notes: a spot averaged over a circle and said in words. */
+/** From a picture, or from a thing without one, to notes: read under a known light and said in words. */
+import { clsx } from "clsx";
 import { useLiveQuery } from "dexie-react-hooks";
 import Link from "next/link";
-import { useEffect, useState } from "react";
-import type { Sample } from "../../core/picture/pixels";
-import { keepPicture, readPicture } from "../../persistence/studio";
+import { Tabs } from "radix-ui";
+import { useState } from "react";
+import { readPicture } from "../../persistence/pictures";
 import { buttonClass } from "../../ui/Button";
 import { Choice } from "../../ui/Choice";
-import { HoldButton } from "../../ui/HoldButton";
 import { Notice } from "../../ui/Notice";
-import { useStudio } from "../shared/Studio";
-import { useKey } from "../shared/useKey";
-import { FileChooser } from "./FileChooser";
-import { PictureStage, type Spot } from "../shared/PictureStage";
-import { SamplePanel } from "./SamplePanel";
-import { TypedNote } from "./TypedNote";
-import { usePicture } from "../shared/usePicture";
+import { Working } from "../../ui/Working";
+import { type Hanging, PictureStage, type Spot, type StageMark } from "../shared/PictureStage";
 import { pictureFailureWords } from "../shared/pictureWords";
+import { useStudio } from "../shared/Studio";
+import { usePicture } from "../shared/usePicture";
+import { FITTED, type Zoom } from "../shared/useZoom";
+import { AimsPanel } from "./AimsPanel";
+import { FamiliesPanel } from "./FamiliesPanel";
+import { FileChooser } from "./FileChooser";
+import { cardTruth, FIRST_CARD, LightPanel } from "./LightPanel";
+import { type LookName, lookOf, type LookSettings, needsPalette, USUAL_LOOKS } from "./looks";
+import { PalettePanel } from "./PalettePanel";
+import { PictureShelf } from "./PictureShelf";
+import { SamplePanel } from "./SamplePanel";
+import { SeePanel } from "./SeePanel";
+import { LEAST_RADIUS_PX, RADII, type RadiusName, StageTools } from "./StageTools";
+import { StepShares } from "./StepShares";
+import { useFamilies } from "./useFamilies";
+import { useNewPicture } from "./useNewPicture";
+import { usePaletteTable } from "./usePaletteTable";
+import { PICK_AIMS, usePick } from "./usePick";
+import { useReferences } from "./useReferences";
+import { useWall } from "./useWall";
+import { WallPanel } from "./WallPanel";
+import { WeightsPanel } from "./WeightsPanel";
+import { WithoutPicture } from "./WithoutPicture";
 
-/** Radius of the averaging circle as a share of the picture's longer side. */
-const RADII = { small: 0.004, medium: 0.011, large: 0.028 } as const;
-type RadiusName = keyof typeof RADII;
+const TABS = [
+  { value: "pick", name: "Pick" },
+  { value: "light", name: "Light" },
+  { value: "see", name: "See" },
+  { value: "families", name: "Families" },
+  { value: "palette", name: "Palette" },
+  { value: "aims", name: "All notes" },
+  { value: "weights", name: "Weights" },
+  { value: "wall", name: "Piles" },
+] as const;
+type TabName = (typeof TABS)[number]["value"];
+
+/** L* by which a pile of the palette may be off its row. */
+const WALL_TOLERANCE = 4;
 
 export function SubjectView() {
   const { painting } = useStudio();
@@ -40,128 +69,264 @@ export function SubjectView() {
 }
 
 function Subject({ paintingId, pictureId }: { paintingId: string; pictureId: string | undefined }) {
-  const { db, notes, settings } = useStudio();
+  const { db, notes, palette, palettes } = useStudio();
   const stored = useLiveQuery(() => (pictureId ? readPicture(db, pictureId) : undefined), [db, pictureId]);
   const picture = usePicture(stored);
-  const [isGrey, setGrey] = useState(false);
+  const fresh = useNewPicture(paintingId, picture);
+
+  const [tab, setTab] = useState<TabName>("pick");
+  const [chosenLook, setLook] = useState<LookName>("picture");
+  const [held, setHeld] = useState<LookName>();
+  const [second, setSecond] = useState<LookName>();
+  const [looks, setLooks] = useState<LookSettings>(USUAL_LOOKS);
+  const [hanging, setHanging] = useState<Hanging>({ isMirrored: false, isTurned: false });
+  const [zoom, setZoom] = useState<Zoom>(FITTED);
   const [radiusName, setRadiusName] = useState<RadiusName>("medium");
-  const [spot, setSpot] = useState<Spot>();
-  const [word, setWord] = useState<string>();
-  useKey(
-    "g",
-    settings.singleKeys,
-    () => {
-      setGrey(true);
-    },
-    () => {
-      setGrey(false);
-    },
-  );
+  const [card, setCard] = useState(FIRST_CARD);
+  const [paletteId, setPaletteId] = useState<string>();
+  const [reached, setReached] = useState<{ readonly key: string; readonly share: number }>();
 
   const open = picture.state.status === "open" ? picture.state : undefined;
   const longerSide = open ? Math.max(open.info.widthPx, open.info.heightPx) : 0;
-  const radiusPx = Math.max(1.5, RADII[radiusName] * longerSide);
-  const sample = useSample(picture.sample, open?.pictureId, spot, radiusPx);
+  const radiusPx = Math.max(LEAST_RADIUS_PX, RADII[radiusName] * longerSide);
+  const pick = usePick(picture, radiusPx);
+  const references = useReferences(picture, radiusPx, cardTruth(card));
+  const wall = useWall(picture, WALL_TOLERANCE);
+  const families = useFamilies(picture);
 
-  const choose = async (file: File): Promise<void> => {
-    setWord(undefined);
-    const opened = await picture.tryFile(file);
-    if (!opened) return;
-    const { widthPx, heightPx, originalWidthPx, originalHeightPx, blob } = opened;
-    setSpot(undefined);
-    await keepPicture(
-      db,
-      { paintingId, fileName: file.name, blob, widthPx, heightPx, originalWidthPx, originalHeightPx },
-      Date.now(),
+  const through = palettes.find(({ id }) => id === paletteId) ?? palette;
+  const look = held ?? chosenLook;
+  const isPaletteWanted = tab === "palette" || [look, second].some((name) => name && needsPalette(name));
+  const table = usePaletteTable(picture, through, isPaletteWanted);
+  // Until the palette has been worked out the picture itself stays.
+  const lookNow = (name: LookName): LookName =>
+    needsPalette(name) && table.state.status !== "ready" ? "picture" : name;
+  const lookKey = table.state.status === "ready" ? table.state.key : "";
+  const reachedKey = `${picture.key}|${lookKey}|${looks.toleranceDeltaE2000}`;
+
+  /** What a touch in the picture means, and what is marked in it, follows the open tab. */
+  const tool = ((): { onSpot: (spot: Spot) => void; spot: Spot | undefined; marks: readonly StageMark[] } => {
+    const noteMarks = notes.flatMap(({ place, number }) =>
+      place && place.pictureId === open?.pictureId
+        ? [{ xPx: place.xPx, yPx: place.yPx, text: String(number) }]
+        : [],
     );
-    if (widthPx < originalWidthPx) {
-      const megapixels = Math.round((originalWidthPx * originalHeightPx) / 1e6);
-      setWord(
-        `${file.name} has ${megapixels} megapixels; it is kept at ${widthPx} × ${heightPx}, which is plenty for averaging.`,
-      );
+    if (tab === "light")
+      return {
+        onSpot: references.onSpot,
+        spot: references.all.at(-1)?.circle ?? references.corners.at(-1),
+        marks: references.chart
+          ? references.corners.map((spot, i) => ({ ...spot, text: `corner ${i + 1}` }))
+          : references.all.map(({ circle }, i) => ({ ...circle, text: `card ${i + 1}` })),
+      };
+    if (tab === "wall") {
+      const off = wall.check?.offPiles ?? [];
+      return {
+        onSpot: wall.onSpot,
+        spot: wall.corners.at(-1),
+        marks: wall.check
+          ? off.flatMap((pile) => {
+              const place = wall.places[pile.row * wall.grid.columns + pile.column];
+              return place ? [{ ...place, text: pile.off < 0 ? "too dark" : "too light" }] : [];
+            })
+          : wall.corners.map((spot, i) => ({ ...spot, text: String(i + 1) })),
+      };
     }
+    const { light, dark } = pick.spots;
+    const proposed = [
+      ...(families.proposals ?? []).map(({ spot, letter }) => ({ ...spot, text: letter })),
+      ...(families.extremes
+        ? [
+            { ...families.extremes.lightest, text: "lightest" },
+            { ...families.extremes.darkest, text: "darkest" },
+            { ...families.extremes.mostChromatic, text: "most chroma" },
+          ]
+        : []),
+    ];
+    return {
+      onSpot: pick.onSpot,
+      spot: pick.spots[pick.aim] ?? pick.spots.middle,
+      marks:
+        tab === "families"
+          ? proposed
+          : [
+              ...noteMarks,
+              ...(light && pick.aim !== "light" ? [{ ...light, text: "light" }] : []),
+              ...(dark && pick.aim !== "dark" ? [{ ...dark, text: "shadow" }] : []),
+            ],
+    };
+  })();
+
+  const stage = (name: LookName) => (
+    <PictureStage
+      picture={picture}
+      name={stored?.id === open?.pictureId ? (stored?.fileName ?? "") : (fresh.fileName ?? "")}
+      look={lookOf(lookNow(name), looks)}
+      lookKey={needsPalette(name) ? lookKey : ""}
+      marks={tool.marks}
+      spot={tool.spot}
+      radiusPx={radiusPx}
+      onSpot={tool.onSpot}
+      onSeen={({ reachedShare }) => {
+        if (reachedShare !== undefined) setReached({ key: reachedKey, share: reachedShare });
+      }}
+      hanging={hanging}
+      zoom={zoom}
+      onZoom={setZoom}
+      maxHeight="var(--stage-height)"
+    />
+  );
+  const changeLooks = (changes: Partial<LookSettings>): void => {
+    setLooks((was) => ({ ...was, ...changes }));
   };
+  const isHere = stored !== undefined && stored.id === open?.pictureId;
 
   return (
-    <div className="grid gap-x-6 gap-y-4 p-4 wide:grid-cols-[minmax(0,1fr)_20.5rem] wide:p-5 wide:pl-2">
+    <div className="grid grid-cols-1 gap-x-6 gap-y-2 px-4 pb-4 wide:h-full wide:grid-cols-[minmax(0,1fr)_22rem] wide:p-0 wide:pl-2">
       <h1 className="sr-only">Subject</h1>
-      <div className="min-w-0">
+      <div className="contents min-w-0 [--stage-height:38dvh] wide:block wide:overflow-y-auto wide:py-5 wide:[--stage-height:calc(100dvh-22.5rem)]">
         {open ? (
-          <PictureStage
-            info={open.info}
-            name={stored?.fileName ?? ""}
-            isGrey={isGrey}
-            bitmap={picture.bitmap}
-            marks={notes.flatMap((note) => (note.place ? { ...note.place, text: String(note.number) } : []))}
-            spot={spot}
-            radiusPx={radiusPx}
-            onSpot={setSpot}
-          />
+          // On a phone the picture stays in sight while the panel below it is scrolled.
+          <div
+            className={clsx(
+              "sticky top-0 z-10 -mx-4 grid gap-2 bg-surface px-4 py-1 wide:static wide:mx-0 wide:p-0",
+              second && "grid-cols-2",
+            )}
+          >
+            {stage(look)}
+            {second ? stage(second) : null}
+          </div>
+        ) : picture.state.status === "opening" ? (
+          <div className="flex min-h-56 items-center justify-center border-2 border-dashed border-edge wide:min-h-96">
+            <Working onGiveUp={picture.giveUp}>
+              {picture.state.stage === "decoding" ? "Unfolding the picture" : "Opening the picture"}
+            </Working>
+          </div>
         ) : (
-          <FileChooser isBig isBusy={picture.state.status === "opening"} onFile={choose} />
+          <FileChooser isBig onFile={fresh.choose} />
         )}
-        <p aria-live="polite">{word}</p>
+        <p role="status" className="empty:hidden">
+          {fresh.isKeeping ? "Keeping the picture" : fresh.word}
+        </p>
         <Notice className="mt-2">{picture.failure && pictureFailureWords(picture.failure)}</Notice>
         {open ? (
-          <div className="mt-2 flex flex-wrap items-center gap-x-5 gap-y-2">
-            <Choice
-              label="Size of the averaging circle"
-              value={radiusName}
-              options={[
-                { value: "small", label: "small spot" },
-                { value: "medium", label: "medium" },
-                { value: "large", label: "large" },
-              ]}
-              onChange={setRadiusName}
+          <>
+            {[look, second].includes("steps") ? <StepShares picture={picture} steps={looks.steps} /> : null}
+            <StageTools
+              held={held}
+              onHold={setHeld}
+              radiusName={radiusName}
+              onRadius={setRadiusName}
+              hanging={hanging}
+              onHanging={setHanging}
+              zoom={zoom}
+              onZoom={setZoom}
             />
-            <HoldButton isOn={isGrey} onChange={setGrey} shortcut="G">
-              hold for grey
-            </HoldButton>
-            <FileChooser isBig={false} isBusy={false} onFile={choose} />
-          </div>
+            <div className="order-last">
+              <PictureShelf
+                paintingId={paintingId}
+                pictureId={pictureId}
+                onFile={fresh.choose}
+                onChange={picture.release}
+              />
+            </div>
+          </>
         ) : null}
       </div>
-      <div className="min-w-0">
-        {sample && spot ? (
-          <SamplePanel
-            key={`${spot.xPx},${spot.yPx},${radiusPx}`}
-            paintingId={paintingId}
-            sample={sample}
-            spot={spot}
-            radiusPx={radiusPx}
-          />
-        ) : (
-          <p className="text-muted">
-            {open
-              ? "Touch the picture where the colour is. The circle averages its pixels."
-              : "Choose a picture of your subject, or type a colour below."}
-          </p>
-        )}
-        <TypedNote paintingId={paintingId} />
+      <div className="min-w-0 wide:overflow-y-auto wide:py-5 wide:pr-5">
+        <Tabs.Root
+          value={tab}
+          onValueChange={(next) => {
+            const found = TABS.find(({ value }) => value === next);
+            if (found) setTab(found.value);
+          }}
+        >
+          <Tabs.List
+            aria-label="What to do with the picture"
+            className="grid grid-cols-4 border-b-2 border-ink"
+          >
+            {TABS.map(({ value, name }) => (
+              <Tabs.Trigger
+                key={value}
+                value={value}
+                className="min-h-11 min-w-11 px-1 text-muted data-[state=active]:bg-ink data-[state=active]:font-bold data-[state=active]:text-surface"
+              >
+                {name}
+              </Tabs.Trigger>
+            ))}
+          </Tabs.List>
+          <Tabs.Content value="pick" className="pt-3">
+            {open ? (
+              <Choice label="What you touch" value={pick.aim} options={PICK_AIMS} onChange={pick.setAim} />
+            ) : null}
+            {pick.picked && isHere ? (
+              <div className="pt-3">
+                <SamplePanel
+                  key={`${pick.picked.circles.middle.xPx},${pick.picked.circles.middle.yPx}`}
+                  paintingId={paintingId}
+                  picture={picture}
+                  pictureId={stored.id}
+                  light={stored.light}
+                  picked={pick.picked}
+                />
+              </div>
+            ) : (
+              <p className="pt-3 text-muted">
+                {open
+                  ? "Touch the picture where the colour is. The circle averages its pixels."
+                  : "Choose a picture of your subject, or name a colour below."}
+              </p>
+            )}
+            <WithoutPicture paintingId={paintingId} />
+          </Tabs.Content>
+          {TABS.filter(({ value }) => value !== "pick").map(({ value }) => (
+            <Tabs.Content key={value} value={value} className="pt-3">
+              {value === "aims" ? (
+                <AimsPanel />
+              ) : value === "weights" ? (
+                <WeightsPanel picture={picture} />
+              ) : !open || !isHere ? (
+                <p className="text-muted">{open ? "Keeping the picture" : "Choose a picture first."}</p>
+              ) : value === "light" ? (
+                <LightPanel
+                  picture={picture}
+                  stored={stored}
+                  references={references}
+                  card={card}
+                  onCard={setCard}
+                />
+              ) : value === "see" ? (
+                <SeePanel
+                  picture={picture}
+                  look={chosenLook}
+                  onLook={setLook}
+                  second={second}
+                  onSecond={setSecond}
+                  settings={looks}
+                  onSettings={changeLooks}
+                />
+              ) : value === "families" ? (
+                <FamiliesPanel picture={picture} stored={stored} families={families} />
+              ) : value === "palette" ? (
+                <PalettePanel
+                  palette={through}
+                  onPalette={setPaletteId}
+                  table={table.state}
+                  onGiveUp={table.giveUp}
+                  onRetry={table.retry}
+                  look={chosenLook}
+                  onLook={setLook}
+                  settings={looks}
+                  onSettings={changeLooks}
+                  reachedShare={reached?.key === reachedKey ? reached.share : undefined}
+                />
+              ) : (
+                <WallPanel wall={wall} />
+              )}
+            </Tabs.Content>
+          ))}
+        </Tabs.Root>
       </div>
     </div>
   );
-}
-
-/** The sample under the circle; the one before stays until the next is there. */
-function useSample(
-  read: (xPx: number, yPx: number, radiusPx: number) => Promise<Sample | undefined>,
-  pictureId: string | undefined,
-  spot: Spot | undefined,
-  radiusPx: number,
-): Sample | undefined {
-  const [found, setFound] = useState<{ pictureId: string; sample: Sample }>();
-  useEffect(() => {
-    if (!spot || !pictureId) return undefined;
-    let isCurrent = true;
-    void read(spot.xPx, spot.yPx, radiusPx).then((sample) => {
-      if (isCurrent && sample) setFound({ pictureId, sample });
-    });
-    return () => {
-      isCurrent = false;
-    };
-    // `read` is a new function on every render but always asks the same worker.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [pictureId, spot, radiusPx]);
-  return spot && found && found.pictureId === pictureId ? found.sample : undefined;
 }

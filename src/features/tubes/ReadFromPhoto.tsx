@@ -3,21 +3,23 @@
 /** A reading from a photo of the strip that has a white or grey card in it. */
 import { nanoid } from "nanoid";
 import { useState } from "react";
-import type { LabD65 } from "../../core/color/types";
+import { type LabD65, labD65 } from "../../core/color/types";
 import {
   CARD_LIGHTNESS,
-  type CardFailure,
-  lightFromCard,
-  underCardLight,
-} from "../../core/picture/cardLight";
-import type { Sample } from "../../core/picture/pixels";
+  estimateLight,
+  type FoundLight,
+  type ReferenceFailure,
+  underLight,
+} from "../../core/picture/pictureLight";
+import { placeOf, type Sample } from "../../core/picture/pixels";
+import type { Result } from "../../core/result";
 import { Button } from "../../ui/Button";
 import { Choice } from "../../ui/Choice";
 import { FileField, TextField } from "../../ui/fields";
 import { Notice } from "../../ui/Notice";
 import { Patch } from "../../ui/Patch";
 import { PictureStage, type Spot, type StageMark } from "../shared/PictureStage";
-import { pictureFailureWords } from "../shared/pictureWords";
+import { pictureFailureWords, referenceFailureWords } from "../shared/pictureWords";
 import { useStudio } from "../shared/Studio";
 import { usePicture } from "../shared/usePicture";
 import { describeLab } from "../shared/words";
@@ -50,12 +52,24 @@ export function ReadFromPhoto({ onTake }: { onTake: (lab: LabD65, uncertaintyDel
 
   const cardLightness = Number(lightness);
   const isLightness = cardLightness > 0 && cardLightness <= 100;
-  const light = card && isLightness ? lightFromCard(card.sample, cardLightness) : undefined;
-  const lab = dab && light?.ok ? underCardLight(dab.sample.lab, light.value) : undefined;
-  const word = light && !light.ok ? cardWords(light.failure) : dab && dabWords(dab.sample, lab);
+  const light: Result<FoundLight, ReferenceFailure> | undefined =
+    card && open && isLightness
+      ? estimateLight([
+          {
+            sample: card.sample,
+            place: placeOf(open.info, card.spot.xPx, card.spot.yPx),
+            truth: labD65(cardLightness, 0, 0),
+          },
+        ])
+      : undefined;
+  const lab =
+    dab && open && light?.ok
+      ? underLight(dab.sample.lab, light.value, placeOf(open.info, dab.spot.xPx, dab.spot.yPx))
+      : undefined;
+  const word = light && !light.ok ? referenceFailureWords(light.failure) : dab && dabWords(dab.sample, lab);
 
   const find = async (spot: Spot): Promise<void> => {
-    const sample = await picture.sample(spot.xPx, spot.yPx, radiusPx);
+    const sample = await picture.ask((remote) => remote.sample(spot.xPx, spot.yPx, radiusPx));
     if (!sample) return;
     if (aim === "card") setCard({ spot, sample });
     else setDab({ spot, sample });
@@ -95,10 +109,8 @@ export function ReadFromPhoto({ onTake }: { onTake: (lab: LabD65, uncertaintyDel
           />
           <Choice label="Touch in the photo" value={aim} options={AIMS} onChange={setAim} />
           <PictureStage
-            info={open.info}
+            picture={picture}
             name={photo?.name ?? ""}
-            isGrey={false}
-            bitmap={picture.bitmap}
             marks={marks}
             spot={(aim === "card" ? card : dab)?.spot}
             radiusPx={radiusPx}
@@ -143,17 +155,6 @@ export function ReadFromPhoto({ onTake }: { onTake: (lab: LabD65, uncertaintyDel
       ) : null}
     </div>
   );
-}
-
-function cardWords(failure: CardFailure): string {
-  switch (failure.code) {
-    case "burnt-out":
-      return `The card is burnt out: ${Math.round(100 * failure.clippedShare)} % of it has no detail left. Take a darker photo, or touch a part of the card without shine.`;
-    case "too-dark":
-      return "There is too little light on the card to tell its colour. Take a lighter photo.";
-    case "coloured":
-      return "What was touched is too coloured to be a white or grey card. Touch the card itself.";
-  }
 }
 
 function dabWords(sample: Sample, lab: LabD65 | undefined): string | undefined {

@@ -21,7 +21,7 @@ export function TubePhoto({ tube }: { tube: Tube }) {
     try {
       const opened = await client.remote.open(file);
       setWord(opened.ok ? undefined : pictureFailureWords(opened.failure));
-      if (opened.ok) await keepTubePhoto(db, tube.id, opened.value.blob, now);
+      if (opened.ok) await keepTubePhoto(db, tube.id, (await client.remote.keep()).blob, now);
     } finally {
       client.dispose();
     }

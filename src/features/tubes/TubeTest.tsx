@@ -22,9 +22,9 @@ import { Patch } from "../../ui/Patch";
 import { genericOpticsOf, opticsOfTube } from "../shared/paint";
 import { useStudio } from "../shared/Studio";
 import { describeLab } from "../shared/words";
-import { ReadByColorimeter } from "./ReadByColorimeter";
+import { ReadByColorimeter } from "../shared/ReadByColorimeter";
 import { ReadByEye } from "./ReadByEye";
-import { ReadFromFile } from "./ReadFromFile";
+import { ReadFromFile } from "../shared/ReadFromFile";
 import { ReadFromPhoto } from "./ReadFromPhoto";
 import { ReadTyped } from "./ReadTyped";
 import { partsWords } from "./tubeWords";
@@ -158,7 +158,16 @@ export function TubeTest({ tube, onDone }: { tube: Tube; onDone: () => void }) {
       ) : method === "photo" ? (
         <ReadFromPhoto onTake={take} />
       ) : (
-        <ReadByColorimeter tubeId={tube.id} generic={generic} whiteParts={whiteParts} onTake={take} />
+        <ReadByColorimeter
+          thing="the dab"
+          specimen={[
+            { tubeId: tube.id, generic, volume: 1 },
+            ...(whiteParts > 0
+              ? [{ tubeId: "bench white", generic: WHITE_BENCH.white, volume: whiteParts }]
+              : []),
+          ]}
+          onTake={take}
+        />
       )}
       <Notice>{word}</Notice>
       {readings.length > 0 ? (

@@ -13,8 +13,8 @@ import { FileField, TextField } from "../../ui/fields";
 import { Notice } from "../../ui/Notice";
 import { Patch } from "../../ui/Patch";
 import { Working } from "../../ui/Working";
-import { useStudio } from "../shared/Studio";
-import { describeLab } from "../shared/words";
+import { useStudio } from "./Studio";
+import { describeLab } from "./words";
 
 /** What instruments that write such files promise, ΔE00 and reflectance. */
 const FROM_FILE = 0.5;

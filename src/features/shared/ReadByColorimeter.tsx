@@ -1,23 +1,22 @@
 "use client";
 
-/** The simulated colorimeter at the tube test: connect, calibrate on its tile, measure; each step can be given up. */
+/** The simulated colorimeter on a dab or an object: connect, calibrate on its tile, measure; each step can be given up. */
 import { useEffect, useRef, useState } from "react";
 import type { LabD65 } from "../../core/color/types";
 import { createRng } from "../../core/random/rng";
-import type { OpticalModel } from "../../core/spectrum/types";
 import type { TubeReading } from "../../core/tube/calibrateTube";
-import { WHITE_BENCH } from "../../data/whiteBench";
 import {
   type Colorimeter,
   type ColorimeterFailure,
   createSimulatedColorimeter,
+  type Specimen,
 } from "../../devices/colorimeter";
 import { Button } from "../../ui/Button";
 
 const FAILURE_WORDS: Readonly<Record<ColorimeterFailure["code"], string>> = {
   "not-connected": "It is not connected. Connect it first.",
   "not-calibrated": "It does not know its white yet. Put it on its tile and calibrate.",
-  unsteady: "It was held unsteadily. Hold it flat on the dab and measure once more.",
+  unsteady: "It was held unsteadily. Hold it flat and measure once more.",
   disconnected: "The cable came out. Connect it again, then calibrate on the tile.",
 };
 
@@ -30,14 +29,13 @@ type Stage = "away" | "connected" | "ready";
 type Task = "connecting" | "calibrating" | "measuring";
 
 export function ReadByColorimeter({
-  tubeId,
-  generic,
-  whiteParts,
+  specimen,
+  thing,
   onTake,
 }: {
-  tubeId: string;
-  generic: OpticalModel;
-  whiteParts: number;
+  specimen: Specimen;
+  /** What lies under it, as in "Measure the dab". */
+  thing: string;
   onTake: (lab: LabD65, uncertaintyDeltaE2000: number, spectrum: TubeReading["spectrum"]) => void;
 }) {
   const instrument = useRef<Colorimeter>(null);
@@ -100,12 +98,7 @@ export function ReadByColorimeter({
   const measure = (): void => {
     void carryOut("measuring", async (colorimeter) => {
       const mine = current.current;
-      const answer = await colorimeter.measure([
-        { tubeId, generic, volume: 1 },
-        ...(whiteParts > 0
-          ? [{ tubeId: "bench white", generic: WHITE_BENCH.white, volume: whiteParts }]
-          : []),
-      ]);
+      const answer = await colorimeter.measure(specimen);
       if (!isCurrent(mine)) return;
       if (!answer.ok) {
         tell(answer.failure);
@@ -140,7 +133,7 @@ export function ReadByColorimeter({
               {stage === "ready" ? "Calibrate again" : "Calibrate on the white tile"}
             </Button>
             <Button weight="main" disabled={task !== undefined || stage !== "ready"} onClick={measure}>
-              Measure the dab
+              Measure {thing}
             </Button>
             <Button
               weight="quiet"

@@ -1,0 +1,249 @@
+"use client";
+
+/** All notes together: another light, another range of values, into the palette's reach; and back again. */
+import { useMemo, useState } from "react";
+import { DAYLIGHT_KELVIN, inSceneLight, outOfSceneLight } from "../../core/aim/sceneLight";
+import { intoValueRange } from "../../core/aim/valueRange";
+import { type LabD65, labD65 } from "../../core/color/types";
+import { HUE_PLACES } from "../../core/describe/huePlaces";
+import { valueText } from "../../core/describe/valueScale";
+import { REACHED } from "../../core/reach/reach";
+import { backToSeen, changeNotes, restoreNotes } from "../../persistence/pictures";
+import type { Note } from "../../persistence/schema";
+import { labFromStored, storedFromLab } from "../../persistence/storedColor";
+import { Button } from "../../ui/Button";
+import { CheckField } from "../../ui/fields";
+import { Notice } from "../../ui/Notice";
+import { Patch } from "../../ui/Patch";
+import { knownTubes } from "../shared/knownTubes";
+import { useStudio } from "../shared/Studio";
+import { useAnswer, usePaletteClient } from "../shared/usePaletteAnswers";
+import { deltaEText, describeLab } from "../shared/words";
+import { LightWishes, type Wishes } from "./LightWishes";
+import { ValueRail } from "./ValueRail";
+import { WetGround } from "./WetGround";
+
+const NO_WISHES: Wishes = {
+  kelvin: DAYLIGHT_KELVIN,
+  tint: undefined,
+  tintStrength: 0.3,
+  isTakenOut: false,
+  range: undefined,
+  keepsChroma: false,
+  isIntoReach: false,
+};
+
+/** A value range that suits a distance, to start from. */
+const FAR_RANGE: readonly [number, number] = [40, 75];
+
+function seenOf(note: Note): LabD65 {
+  return labFromStored(note.seen ?? note.target);
+}
+
+/** Stored lightness ends at white and black. */
+function storable([l, a, b]: LabD65): LabD65 {
+  return labD65(Math.max(0, Math.min(100, l)), a, b);
+}
+
+function movedBy(notes: readonly Note[], wishes: Wishes): readonly LabD65[] {
+  const { kelvin, tint, tintStrength, isTakenOut, range, keepsChroma } = wishes;
+  const hueDegrees = tint === undefined ? undefined : HUE_PLACES[tint]?.centreDegrees;
+  const scene = {
+    temperatureKelvin: kelvin,
+    ...(hueDegrees !== undefined && { tint: { hueDegrees, strength: tintStrength } }),
+  };
+  const lit = notes.map((note) =>
+    storable(isTakenOut ? outOfSceneLight(seenOf(note), scene) : inSceneLight(seenOf(note), scene)),
+  );
+  return range && lit.length > 0 ? intoValueRange(lit, range[0], range[1], keepsChroma) : lit;
+}
+
+export function AimsPanel() {
+  const { db, notes, board, settings, attempt } = useStudio();
+  const client = usePaletteClient();
+  const [wishes, setWishes] = useState<Wishes>(NO_WISHES);
+  const [before, setBefore] = useState<readonly Note[]>();
+  const known = useMemo(() => knownTubes(board), [board]);
+  const change = (changes: Partial<Wishes>): void => {
+    setWishes((was) => ({ ...was, ...changes }));
+  };
+  const moved = useMemo(() => movedBy(notes, wishes), [notes, wishes]);
+  const notesKey = moved.map((lab) => lab.map((axis) => axis.toFixed(3)).join()).join(" ");
+  const canAsk = known.tubes.length > 0 && moved.length > 0;
+  const reach = useAnswer(
+    client,
+    canAsk && wishes.isIntoReach ? `${known.key}|${notesKey}` : undefined,
+    (remote) => remote.intoReach(known.solverTubes, moved),
+  );
+  const brought = wishes.isIntoReach && !reach.isAsking ? reach.value : undefined;
+  const aims = brought?.notes.map(({ lab }) => lab) ?? moved;
+  const score = useAnswer(
+    client,
+    canAsk && !wishes.isIntoReach ? `${known.key}|${notesKey}` : undefined,
+    (remote) => remote.score(known.solverTubes, moved, undefined, REACHED),
+  );
+  const misses = brought?.notes.map(({ missDeltaE2000 }) => missDeltaE2000) ?? score.value?.misses;
+  const adapted = notes.filter((note) => note.seen);
+  const isAsking = wishes.isIntoReach && reach.isAsking;
+  const isChanged = notes.some((note, i) => {
+    const aim = aims[i];
+    return aim?.some((axis, place) => Math.abs(axis - (seenOf(note)[place] ?? Number.NaN)) > 0.01);
+  });
+
+  const make = async (): Promise<void> => {
+    setBefore(
+      await changeNotes(
+        db,
+        notes.flatMap((note, i) => {
+          const aim = aims[i];
+          if (!aim) return [];
+          const { source, uncertaintyDeltaE2000 } = note.seen ?? note.target;
+          return [
+            {
+              noteId: note.id,
+              target: storedFromLab(storable(aim), source, uncertaintyDeltaE2000),
+              isAdapted: true,
+            },
+          ];
+        }),
+      ),
+    );
+  };
+
+  if (notes.length === 0) return <p className="text-muted">There are no notes yet. Pick some first.</p>;
+  return (
+    <section aria-label="All notes together" className="flex flex-col gap-3">
+      <LightWishes wishes={wishes} onChange={change} />
+      <div className="border-t pt-1">
+        <CheckField
+          label="Draw the values together, for a distance or a key"
+          isChecked={wishes.range !== undefined}
+          onChange={(isOn) => {
+            change({ range: isOn ? FAR_RANGE : undefined });
+          }}
+        />
+        {wishes.range ? (
+          <>
+            <ValueRail
+              label="From the darkest note to the lightest"
+              names={["Darkest value", "Lightest value"]}
+              values={wishes.range}
+              min={0}
+              max={100}
+              step={2.5}
+              words={`${valueText(wishes.range[0], settings.scale)} to ${valueText(wishes.range[1], settings.scale)}`}
+              onChange={([darkest = 0, lightest = 100]) => {
+                if (darkest < lightest) change({ range: [darkest, lightest] });
+              }}
+            />
+            <CheckField
+              label="Keep the chroma as it is"
+              isChecked={wishes.keepsChroma}
+              onChange={(keepsChroma) => {
+                change({ keepsChroma });
+              }}
+            />
+          </>
+        ) : null}
+      </div>
+      <div className="border-t pt-1">
+        <CheckField
+          label="Bring all into the reach of the board"
+          isChecked={wishes.isIntoReach}
+          onChange={(isIntoReach) => {
+            change({ isIntoReach });
+          }}
+        />
+        {isAsking ? <p role="status">Looking for what the board mixes</p> : null}
+        {brought ? (
+          <p aria-live="polite">
+            {brought.unreached.length > 0
+              ? `${brought.unreached.map((index) => notes[index]?.name).join(", ")}: the board mixes nothing of that hue.`
+              : "All are in reach, in the order of their values."}
+            {brought.rangeAfter[0] !== brought.rangeBefore[0] ||
+            brought.rangeAfter[1] !== brought.rangeBefore[1]
+              ? ` Values now run from ${valueText(brought.rangeAfter[0], settings.scale)} to ${valueText(brought.rangeAfter[1], settings.scale)}.`
+              : ""}
+          </p>
+        ) : null}
+      </div>
+      <Notice>{reach.failure ?? score.failure}</Notice>
+      <ul aria-label="Notes before and after">
+        {notes.map((note, i) => {
+          const aim = aims[i];
+          const miss = misses?.[i];
+          if (!aim) return null;
+          return (
+            <li key={note.id} className="flex items-center gap-3 border-t py-1">
+              <span className="flex shrink-0">
+                <Patch
+                  lab={seenOf(note)}
+                  label={`as seen: ${describeLab(seenOf(note), settings).sentence}`}
+                  className="h-11 w-10"
+                />
+                <Patch
+                  lab={storable(aim)}
+                  label={`then: ${describeLab(aim, settings).sentence}`}
+                  className="h-11 w-10"
+                />
+              </span>
+              <span className="min-w-0 flex-1 text-sm leading-tight">
+                <span className="block truncate font-semibold">
+                  {note.number} {note.name}
+                </span>
+                <span className="block text-muted">
+                  {describeLab(aim, settings).sentence}
+                  {miss === undefined
+                    ? ""
+                    : miss <= REACHED
+                      ? "; in reach"
+                      : `; out of reach by ${deltaEText(miss)}`}
+                </span>
+              </span>
+            </li>
+          );
+        })}
+      </ul>
+      <div className="flex flex-wrap gap-3">
+        <Button
+          weight="main"
+          disabled={!isChanged || isAsking}
+          onClick={() => {
+            attempt(make());
+          }}
+        >
+          Make these the aims
+        </Button>
+        {adapted.length > 0 ? (
+          <Button
+            onClick={() => {
+              attempt(
+                backToSeen(
+                  db,
+                  adapted.map(({ id }) => id),
+                ).then(setBefore),
+              );
+            }}
+          >
+            Back to what was seen
+          </Button>
+        ) : null}
+      </div>
+      {before ? (
+        <p role="status" className="flex flex-wrap items-center gap-x-3">
+          The aims of {before.length} {before.length === 1 ? "note have" : "notes have"} been changed.
+          <Button
+            weight="quiet"
+            onClick={() => {
+              attempt(restoreNotes(db, before));
+              setBefore(undefined);
+            }}
+          >
+            undo
+          </Button>
+        </p>
+      ) : null}
+      <WetGround client={client} known={known} aims={aims} />
+    </section>
+  );
+}

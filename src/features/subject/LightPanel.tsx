@@ -1,0 +1,405 @@
+"use client";
+
+/** Taking the photo's light out: touch cards or patches of known colour. */
+import { useState } from "react";
+import { nudged } from "../../core/aim/nudge";
+import { type LabD65, labD65 } from "../../core/color/types";
+import { CARD_LIGHTNESS, underLight } from "../../core/picture/pictureLight";
+import { placeOf } from "../../core/picture/pixels";
+import { CHART_VALUES } from "../../devices/simulatedCamera";
+import { changeNotes, type NoteChange, restoreNotes, setPictureLight } from "../../persistence/pictures";
+import type { Note, Picture } from "../../persistence/schema";
+import { storedFromLab } from "../../persistence/storedColor";
+import { Button } from "../../ui/Button";
+import { Choice } from "../../ui/Choice";
+import { FileField, TextAreaField, TextField } from "../../ui/fields";
+import { Notice } from "../../ui/Notice";
+import { Patch } from "../../ui/Patch";
+import { referenceFailureWords } from "../shared/pictureWords";
+import { useStudio } from "../shared/Studio";
+import { parseTypedColor } from "../shared/typedColor";
+import type { OpenPicture } from "../shared/usePicture";
+import { describeLab } from "../shared/words";
+import { placeRow, uncertaintyOf } from "./noteFromPick";
+import type { ChartDraft, References } from "./useReferences";
+
+const CARDS = [
+  { value: "white", label: "a white card" },
+  { value: "grey", label: "a grey card" },
+  { value: "own", label: "a known patch" },
+  { value: "chart", label: "a printed chart" },
+] as const;
+export type CardKind = (typeof CARDS)[number]["value"];
+
+/** What the painter is about to touch, and how light or coloured it is. */
+export type CardChoice = { readonly kind: CardKind; readonly typed: string };
+
+export const FIRST_CARD: CardChoice = { kind: "white", typed: String(CARD_LIGHTNESS.white) };
+
+/** A card's colour from what was typed: an L* alone is neutral. */
+export function cardTruth({ typed }: CardChoice): LabD65 | undefined {
+  const lightness = Number(typed);
+  if (typed.trim() !== "" && Number.isFinite(lightness))
+    return lightness > 0 && lightness <= 100 ? labD65(lightness, 0, 0) : undefined;
+  const parsed = parseTypedColor(typed);
+  return parsed.ok ? parsed.value : undefined;
+}
+
+export function LightPanel({
+  picture,
+  stored,
+  references,
+  card,
+  onCard,
+}: {
+  picture: OpenPicture;
+  stored: Picture;
+  references: References;
+  card: CardChoice;
+  onCard: (card: CardChoice) => void;
+}) {
+  const { db, attempt, settings } = useStudio();
+  const { found, all, problem } = references;
+  const info = picture.state.status === "open" ? picture.state.info : undefined;
+  const take = async (): Promise<void> => {
+    if (!found?.ok) return;
+    const { gains, slope, knowsSlope } = found.value;
+    await setPictureLight(db, stored.id, {
+      gains: [...gains],
+      slope: [...slope],
+      knowsSlope,
+      references: all.map(({ circle, truth }) => ({ ...circle, truth: storedFromLab(truth, "typed", 1) })),
+    });
+    references.clear();
+  };
+  const nameOf = (index: number): string => (all.length > 1 ? `Card ${index + 1}` : "The card");
+  return (
+    <section aria-label="Light of the picture" className="flex flex-col gap-3">
+      <p>
+        {stored.light
+          ? `Its light is taken out, by ${stored.light.references.length} ${stored.light.references.length === 1 ? "card" : "cards"}.`
+          : "Touch a card in the picture. Touch it in several places, or several cards, and light that falls off to one side is taken out too."}
+      </p>
+      <div className="flex flex-wrap gap-3 empty:hidden">
+        {stored.light ? (
+          <Button
+            onClick={() => {
+              attempt(setPictureLight(db, stored.id, undefined));
+            }}
+          >
+            Put the light back
+          </Button>
+        ) : null}
+        <ReadAgain picture={picture} stored={stored} />
+      </div>
+      <Choice
+        label="What you touch"
+        value={card.kind}
+        options={CARDS}
+        onChange={(kind) => {
+          onCard({
+            kind,
+            typed: kind === "white" || kind === "grey" ? String(CARD_LIGHTNESS[kind]) : "",
+          });
+          if (kind !== "chart" && references.chart) references.setChart(undefined);
+        }}
+      />
+      {card.kind === "chart" ? (
+        <ChartFields onChart={references.setChart} />
+      ) : (
+        <TextField
+          label={card.kind === "own" ? "Its colour: hex, or L* a* b*" : "Its L*"}
+          hint={
+            card.kind === "white"
+              ? "94 for uncoated paper"
+              : card.kind === "grey"
+                ? "49.5 for a photographer's grey of 18 %"
+                : "#4a7d80, or 46 -15 -13"
+          }
+          value={card.typed}
+          error={
+            card.typed.trim() !== "" && !cardTruth(card)
+              ? "An L* above 0 and up to 100, a hex colour, or three CIELAB numbers."
+              : undefined
+          }
+          onChange={(event) => {
+            onCard({ ...card, typed: event.target.value });
+          }}
+        />
+      )}
+      <Notice>{problem}</Notice>
+      {found && !found.ok ? (
+        <Notice>
+          {referenceFailureWords(
+            found.failure,
+            "index" in found.failure ? nameOf(found.failure.index) : undefined,
+          )}
+        </Notice>
+      ) : null}
+      {references.chart && all.length === 0 ? (
+        <p aria-live="polite">
+          Touch the corner patches:{" "}
+          {["top left", "top right", "bottom right", "bottom left"][references.corners.length % 4]} next.
+        </p>
+      ) : null}
+      {all.length > 0 ? (
+        <ul aria-label="Touched cards">
+          {all.slice(0, references.chart ? 0 : all.length).map(({ sample, truth, circle }, index) => {
+            const corrected =
+              found?.ok && info
+                ? underLight(sample.lab, found.value, placeOf(info, circle.xPx, circle.yPx))
+                : undefined;
+            return (
+              <li key={`${circle.xPx} ${circle.yPx}`} className="flex items-center gap-3 border-t py-1">
+                <span className="flex">
+                  <Patch
+                    lab={sample.lab}
+                    label={`As photographed: ${describeLab(sample.lab, settings).sentence}`}
+                    className="h-11 w-12"
+                  />
+                  {corrected ? (
+                    <Patch
+                      lab={corrected}
+                      label={`Corrected: ${describeLab(corrected, settings).sentence}`}
+                      className="h-11 w-12"
+                    />
+                  ) : null}
+                </span>
+                <span className="min-w-0 flex-1 leading-tight">
+                  {nameOf(index)}, L* {truth[0].toFixed(1)}
+                </span>
+                <Button
+                  weight="quiet"
+                  aria-label={`take out card ${index + 1}`}
+                  onClick={() => {
+                    references.remove(index);
+                  }}
+                >
+                  take out
+                </Button>
+              </li>
+            );
+          })}
+        </ul>
+      ) : null}
+      {found?.ok ? (
+        <>
+          <p aria-live="polite">
+            {references.chart ? `${all.length} patches read. ` : ""}
+            {foundWords(found.value.gains, found.value.slope, found.value.knowsSlope)}
+          </p>
+          <div className="flex flex-wrap gap-3">
+            <Button
+              weight="main"
+              onClick={() => {
+                attempt(take());
+              }}
+            >
+              Take this light out
+            </Button>
+            <Button weight="quiet" onClick={references.clear}>
+              start again
+            </Button>
+          </div>
+        </>
+      ) : null}
+    </section>
+  );
+}
+
+/** Casts below this share of the light are not worth a word. */
+const CAST = 0.04;
+
+function foundWords(
+  [red, green, blue]: readonly [number, number, number],
+  [across, down]: readonly [number, number],
+  knowsSlope: boolean,
+): string {
+  const mean = (red + green + blue) / 3;
+  const exposure = Math.log2(mean);
+  // A channel that has to be lowered was too strong in the photo.
+  const casts = [
+    red / mean < 1 - CAST ? "red" : "",
+    green / mean < 1 - CAST ? "green" : "",
+    blue / mean < 1 - CAST ? "blue" : "",
+  ].filter(Boolean);
+  const parts = [
+    Math.abs(exposure) < 0.15
+      ? "well exposed"
+      : `${Math.abs(exposure).toFixed(1)} stops too ${exposure > 0 ? "dark" : "light"}`,
+    casts.length > 0 ? `too ${casts.join(" and ")}` : "without a cast",
+  ];
+  if (knowsSlope) {
+    const strength = Math.hypot(across, down);
+    const side =
+      Math.abs(across) > Math.abs(down) ? (across > 0 ? "right" : "left") : down > 0 ? "bottom" : "top";
+    parts.push(
+      strength < 0.06
+        ? "evenly lit"
+        : `falling off towards the ${side} by ${Math.round(100 * (1 - Math.exp(-strength)))} % over its length`,
+    );
+  } else parts.push("lit evenly or not: one small card cannot tell");
+  return `The photo is ${parts.join(", ")}.`;
+}
+
+const USUAL_CHART = { rows: 4, columns: 6 };
+
+function ChartFields({ onChart }: { onChart: (chart: ChartDraft | undefined) => void }) {
+  const { attempt } = useStudio();
+  const [rows, setRows] = useState(String(USUAL_CHART.rows));
+  const [columns, setColumns] = useState(String(USUAL_CHART.columns));
+  const [values, setValues] = useState("");
+  const [word, setWord] = useState<string>();
+  const use = (): void => {
+    const lines = values
+      .split("\n")
+      .map((line) => line.trim())
+      .filter((line) => line !== "");
+    const parsed = lines.map((line) => parseTypedColor(line));
+    const wrong = parsed.findIndex((one) => !one.ok);
+    const count = Number(rows) * Number(columns);
+    if (!Number.isInteger(count) || Number(rows) < 2 || Number(columns) < 2) {
+      setWord("A chart has at least two rows and two columns.");
+      return;
+    }
+    if (wrong >= 0) {
+      setWord(`Line ${wrong + 1} is no colour: ${parsed[wrong]?.ok === false ? parsed[wrong].failure : ""}`);
+      return;
+    }
+    if (lines.length !== count) {
+      setWord(`${rows} rows of ${columns} need ${count} values; there are ${lines.length}.`);
+      return;
+    }
+    setWord(undefined);
+    onChart({
+      rows: Number(rows),
+      columns: Number(columns),
+      values: parsed.flatMap((one) => (one.ok ? [one.value] : [])),
+    });
+  };
+  return (
+    <div className="flex flex-col gap-3">
+      <div className="flex gap-3">
+        <TextField
+          label="Rows"
+          inputMode="numeric"
+          value={rows}
+          onChange={(event) => {
+            setRows(event.target.value);
+          }}
+        />
+        <TextField
+          label="Columns"
+          inputMode="numeric"
+          value={columns}
+          onChange={(event) => {
+            setColumns(event.target.value);
+          }}
+        />
+      </div>
+      <TextAreaField
+        label="Its values as they are read, one patch a line: hex, or L* a* b*"
+        value={values}
+        onChange={(event) => {
+          setValues(event.target.value);
+        }}
+      />
+      <FileField
+        label="or a text file of them"
+        accept=".txt,.csv,text/plain,text/csv"
+        onFile={(file) => {
+          attempt(file.text().then(setValues));
+        }}
+      />
+      <Button
+        weight="quiet"
+        className="self-start"
+        onClick={() => {
+          attempt(
+            fetch(CHART_VALUES)
+              .then((response) => response.text())
+              .then(setValues),
+          );
+        }}
+      >
+        values of the simulated camera&apos;s chart
+      </Button>
+      <Notice>{word}</Notice>
+      <Button className="self-start" onClick={use}>
+        Use this chart
+      </Button>
+    </div>
+  );
+}
+
+/** Notes that were read under another light can be read again; those that are mixed already stay. */
+function ReadAgain({ picture, stored }: { picture: OpenPicture; stored: Picture }) {
+  const { db, notes, attempt } = useStudio();
+  const [before, setBefore] = useState<readonly Note[]>();
+  const stale = notes.filter(
+    ({ place, state }) =>
+      place?.pictureId === stored.id &&
+      place.isCorrected !== (stored.light !== undefined) &&
+      state === "open",
+  );
+  const readAgain = async (): Promise<void> => {
+    const changes: NoteChange[] = [];
+    for (const note of stale) {
+      const { place } = note;
+      if (!place) continue;
+      const { xPx, yPx, radiusPx, lightAt, darkAt, nudges } = place;
+      const [middle, neighbours, light, dark] = await Promise.all([
+        picture.ask((remote) => remote.sample(xPx, yPx, radiusPx)),
+        picture.ask((remote) => remote.neighbours(xPx, yPx, radiusPx)),
+        lightAt && picture.ask((remote) => remote.sample(lightAt.xPx, lightAt.yPx, lightAt.radiusPx)),
+        darkAt && picture.ask((remote) => remote.sample(darkAt.xPx, darkAt.yPx, darkAt.radiusPx)),
+      ]);
+      if (!middle) continue;
+      const lab = nudges.reduce(nudged, middle.lab);
+      const circles = {
+        middle: { xPx, yPx, radiusPx },
+        ...(lightAt && { light: lightAt }),
+        ...(darkAt && { dark: darkAt }),
+      };
+      changes.push({
+        noteId: note.id,
+        target: storedFromLab(lab, "picture", uncertaintyOf(stored.light)),
+        place: placeRow(
+          stored.id,
+          stored.light,
+          { circles, middle, light, dark, neighbours: neighbours ?? [] },
+          nudges,
+        ),
+        isAdapted: false,
+      });
+    }
+    setBefore(await changeNotes(db, changes));
+  };
+  return (
+    <>
+      {stale.length > 0 ? (
+        <Button
+          onClick={() => {
+            attempt(readAgain());
+          }}
+        >
+          Read {stale.length} {stale.length === 1 ? "note" : "notes"} again
+        </Button>
+      ) : null}
+      {before && before.length > 0 ? (
+        <p role="status" className="flex flex-wrap items-center gap-x-3">
+          {before.length} {before.length === 1 ? "note has" : "notes have"} been read again.
+          <Button
+            weight="quiet"
+            onClick={() => {
+              attempt(restoreNotes(db, before));
+              setBefore(undefined);
+            }}
+          >
+            undo
+          </Button>
+        </p>
+      ) : null}
+    </>
+  );
+}

@@ -1,0 +1,56 @@
+"use client";
+
+import type { Nudge } from "../../core/aim/nudge";
+import { Button } from "../../ui/Button";
+
+const PAIRS: readonly (readonly [Nudge, Nudge])[] = [
+  ["darker", "lighter"],
+  ["duller", "brighter"],
+  ["cooler", "warmer"],
+];
+
+/** "My eye says": small steps against the camera, counted so that they can be seen and taken back. */
+export function NudgeRow({
+  nudges,
+  onChange,
+}: {
+  nudges: readonly Nudge[];
+  onChange: (nudges: readonly Nudge[]) => void;
+}) {
+  const counted = PAIRS.flat().flatMap((nudge) => {
+    const count = nudges.filter((one) => one === nudge).length;
+    return count > 0 ? [`${count > 1 ? `${count} × ` : ""}${nudge}`] : [];
+  });
+  return (
+    <details className="mt-1 border-t">
+      <summary className="flex min-h-11 items-center font-semibold underline underline-offset-4">
+        My eye says otherwise
+      </summary>
+      <div className="grid grid-cols-2 gap-2">
+        {PAIRS.flat().map((nudge) => (
+          <Button
+            key={nudge}
+            onClick={() => {
+              onChange([...nudges, nudge]);
+            }}
+          >
+            {nudge}
+          </Button>
+        ))}
+      </div>
+      <p aria-live="polite" className="flex min-h-11 flex-wrap items-center gap-x-3">
+        {counted.length > 0 ? `By eye: ${counted.join(", ")}` : ""}
+        {counted.length > 0 ? (
+          <Button
+            weight="quiet"
+            onClick={() => {
+              onChange([]);
+            }}
+          >
+            as the picture has it
+          </Button>
+        ) : null}
+      </p>
+    </details>
+  );
+}

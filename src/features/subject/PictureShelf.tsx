@@ -1,0 +1,75 @@
+"use client";
+
+/** The painting's pictures: which one is looked at, another one, and one that is taken away. */
+import { useLiveQuery } from "dexie-react-hooks";
+import { useState } from "react";
+import { readPictureNames, removePicture, restorePicture, showPicture } from "../../persistence/pictures";
+import type { Picture } from "../../persistence/schema";
+import { Button } from "../../ui/Button";
+import { SelectField } from "../../ui/fields";
+import { useStudio } from "../shared/Studio";
+import { FileChooser } from "./FileChooser";
+
+export function PictureShelf({
+  paintingId,
+  pictureId,
+  onFile,
+  onChange,
+}: {
+  paintingId: string;
+  pictureId: string | undefined;
+  onFile: (file: File) => void;
+  /** Another stored picture takes the stage. */
+  onChange: () => void;
+}) {
+  const { db, attempt } = useStudio();
+  const names = useLiveQuery(() => readPictureNames(db, paintingId), [db, paintingId, pictureId]);
+  const [removed, setRemoved] = useState<Picture>();
+  return (
+    <div className="mt-1 flex flex-wrap items-end gap-x-5 gap-y-1">
+      {names && names.length > 1 && pictureId ? (
+        <SelectField
+          label="Pictures of this painting"
+          value={pictureId}
+          onChange={(event) => {
+            onChange();
+            attempt(showPicture(db, paintingId, event.target.value));
+          }}
+        >
+          {names.map(({ id, fileName }) => (
+            <option key={id} value={id}>
+              {fileName}
+            </option>
+          ))}
+        </SelectField>
+      ) : null}
+      <FileChooser isBig={false} onFile={onFile} />
+      {pictureId ? (
+        <Button
+          weight="quiet"
+          onClick={() => {
+            onChange();
+            attempt(removePicture(db, pictureId).then(setRemoved));
+          }}
+        >
+          take this picture away
+        </Button>
+      ) : null}
+      {removed ? (
+        <p role="status" className="flex items-center gap-2">
+          {removed.fileName} is taken away; its notes keep their colours.
+          <Button
+            weight="quiet"
+            onClick={() => {
+              onChange();
+              attempt(restorePicture(db, removed));
+              setRemoved(undefined);
+            }}
+          >
+            undo
+          </Button>
+        </p>
+      ) : null}
+    </div>
+  );
+}

@@ -1,0 +1,114 @@
+"use client";
+
+/** What a picture looks like through a palette: the table is built once for each palette and kept. */
+import { useEffect, useRef, useState } from "react";
+import type { PaletteTable } from "../../core/picture/paletteTable";
+import type { Palette } from "../../persistence/schema";
+import { createSolverClient, type SolverClient } from "../../workers/solverClient";
+import { keyOfTube, solverTubeOf } from "../shared/solverTube";
+import { useStudio } from "../shared/Studio";
+import type { OpenPicture } from "../shared/usePicture";
+
+/** Corners along each axis: fine for photographs. */
+const SIZE = 33;
+/** Tables that are kept for swapping back and forth; each is about a quarter of a megabyte. */
+const MOST_KEPT = 6;
+const kept = new Map<string, PaletteTable>();
+
+export type TableState =
+  | { readonly status: "off" }
+  | { readonly status: "no-tubes" }
+  | { readonly status: "building"; readonly share: number }
+  /** `key` changes with the table that the picture's worker holds. */
+  | { readonly status: "ready"; readonly key: string }
+  | { readonly status: "failed"; readonly detail: string };
+
+export function usePaletteTable(
+  picture: OpenPicture,
+  palette: Palette | undefined,
+  isWanted: boolean,
+): { readonly state: TableState; readonly giveUp: () => void; readonly retry: () => void } {
+  const { tubeById } = useStudio();
+  const solver = useRef<SolverClient>(undefined);
+  const [built, setBuilt] = useState<{ readonly key: string; readonly state: TableState }>();
+  const [attempt, setAttempt] = useState(0);
+  const tubes = (palette?.tubeIds ?? []).flatMap((id) => {
+    const tube = tubeById.get(id);
+    const solverTube = tube && solverTubeOf(tube);
+    return solverTube ? [{ key: keyOfTube(tube), solverTube }] : [];
+  });
+  const key = tubes.map((tube) => tube.key).join(",");
+  const { ask, key: pictureKey } = picture;
+  // Rows are read anew with every change of the database; the question only changes with what is in the tubes.
+  const asked = useRef(tubes);
+  useEffect(() => {
+    asked.current = tubes;
+  });
+
+  useEffect(
+    () => () => {
+      solver.current?.dispose();
+      solver.current = undefined;
+    },
+    [],
+  );
+
+  useEffect(() => {
+    if (!isWanted || key === "" || pictureKey === "") return undefined;
+    let isCurrent = true;
+    const settle = (state: TableState): void => {
+      if (isCurrent) setBuilt({ key, state });
+    };
+    const give = async (table: PaletteTable): Promise<void> => {
+      await ask((remote) => remote.setTable(table));
+      settle({ status: "ready", key });
+    };
+    const known = kept.get(key);
+    if (known) {
+      void give(known);
+      return () => {
+        isCurrent = false;
+      };
+    }
+    // A solver of its own: the one of the bench answers the recipes of the spot meanwhile.
+    const own = (solver.current ??= createSolverClient());
+    void own
+      .paletteTable(
+        asked.current.map(({ solverTube }) => solverTube),
+        SIZE,
+        (share) => {
+          settle({ status: "building", share });
+        },
+      )
+      .then(async (answer) => {
+        if (answer.ok) {
+          kept.set(key, answer.value);
+          const [oldest] = kept.keys();
+          if (kept.size > MOST_KEPT && oldest !== undefined) kept.delete(oldest);
+          if (isCurrent) await give(answer.value);
+        } else if (answer.failure.code !== "stale")
+          settle({ status: "failed", detail: answer.failure.detail });
+      });
+    return () => {
+      isCurrent = false;
+      own.cancel();
+    };
+  }, [isWanted, key, pictureKey, ask, attempt]);
+
+  const state = ((): TableState => {
+    if (!isWanted) return { status: "off" };
+    if (key === "") return { status: "no-tubes" };
+    return built?.key === key ? built.state : { status: "building", share: 0 };
+  })();
+  return {
+    state,
+    giveUp: () => {
+      solver.current?.cancel();
+      setBuilt({ key, state: { status: "failed", detail: "given up" } });
+    },
+    retry: () => {
+      setBuilt(undefined);
+      setAttempt((count) => count + 1);
+    },
+  };
+}

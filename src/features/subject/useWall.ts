@@ -1,0 +1,98 @@
+"use client";
+
+/** Piles of a laid-out palette in a photo: from four touched corners to those that do not line up. */
+import { useEffect, useState } from "react";
+import { checkWall, FEWEST_PILES, gridPlaces, type WallCheck } from "../../core/picture/wallCheck";
+import type { Spot } from "../shared/PictureStage";
+import type { OpenPicture } from "../shared/usePicture";
+
+export type WallGrid = { readonly rows: number; readonly columns: number };
+
+export type Wall = {
+  readonly grid: WallGrid;
+  readonly setGrid: (grid: WallGrid) => void;
+  readonly corners: readonly Spot[];
+  readonly onSpot: (spot: Spot) => void;
+  readonly clear: () => void;
+  /** Where each pile was looked for, in the order of reading. */
+  readonly places: readonly Spot[];
+  readonly check: WallCheck | undefined;
+  readonly problem: string | undefined;
+};
+
+const CORNERS = 4;
+const PILE_RADIUS = 0.18;
+
+/** @param tolerance - L* by which a pile may be off. */
+export function useWall(picture: OpenPicture, tolerance: number): Wall {
+  const { ask, key } = picture;
+  const pictureId = picture.state.status === "open" ? picture.state.pictureId : "";
+  const [grid, setGrid] = useState<WallGrid>({ rows: 5, columns: 6 });
+  const [touched, setTouched] = useState<{ readonly id: string; readonly corners: readonly Spot[] }>({
+    id: "",
+    corners: [],
+  });
+  const [read, setRead] = useState<{ readonly key: string; readonly lightnesses: readonly number[] }>();
+  const corners = touched.id === pictureId ? touched.corners : NONE;
+  const [a, b, c, d] = corners;
+  const isSmall = grid.rows * grid.columns < FEWEST_PILES;
+  let places: readonly Spot[] = NONE;
+  let problem = isSmall ? `A check needs at least ${FEWEST_PILES} piles.` : undefined;
+  if (a && b && c && d && !isSmall) {
+    try {
+      places = gridPlaces([a, b, c, d], grid.rows, grid.columns);
+    } catch {
+      problem = "Those four corners lie in one line. Start again and go round the board.";
+    }
+  }
+  const readKey = places.length > 0 ? `${key}|${JSON.stringify([corners, grid])}` : "";
+
+  useEffect(() => {
+    if (readKey === "") return undefined;
+    let isCurrent = true;
+    const [first, second] = places;
+    if (!first || !second) return undefined;
+    const apart = Math.hypot(second.xPx - first.xPx, second.yPx - first.yPx);
+    void Promise.all(
+      places.map((place) =>
+        ask((remote) => remote.sample(place.xPx, place.yPx, Math.max(3, PILE_RADIUS * apart))),
+      ),
+    ).then((samples) => {
+      const lightnesses = samples.map((sample) => sample?.lab[0] ?? Number.NaN);
+      if (isCurrent && lightnesses.every(Number.isFinite)) setRead({ key: readKey, lightnesses });
+    });
+    return () => {
+      isCurrent = false;
+    };
+    // The key says all that the places depend on.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [readKey, ask]);
+
+  const check =
+    read?.key === readKey
+      ? checkWall(
+          read.lightnesses.map((lightness, index) => ({
+            row: Math.floor(index / grid.columns),
+            column: index % grid.columns,
+            lightness,
+          })),
+          tolerance,
+        )
+      : undefined;
+  return {
+    grid,
+    setGrid,
+    corners,
+    onSpot: (spot) => {
+      setTouched({ id: pictureId, corners: corners.length >= CORNERS ? [spot] : [...corners, spot] });
+    },
+    clear: () => {
+      setTouched({ id: pictureId, corners: [] });
+    },
+    places,
+    check,
+    problem,
+  };
+}
+
+const NONE: readonly never[] = [];

@@ -1,0 +1,291 @@
+/**
+ * What a picture file is, before anything is decoded: its kind, size and colour, whether it is whole, and a copy
+ * without the data that says where and by whom it was taken.
+ */
+import { imageSize } from "image-size";
+import { fail, type Result, succeed } from "../core/result";
+
+export type PictureKind = "jpeg" | "png" | "webp" | "gif" | "avif" | "tiff" | "bmp";
+
+export type PictureFailure =
+  | { readonly code: "empty-file" }
+  | { readonly code: "too-large"; readonly megabytes: number }
+  | { readonly code: "not-a-picture" }
+  /** A phone's own format, which browsers do not read. */
+  | { readonly code: "heic" }
+  /** Shapes, not pixels; and it may hold scripts. */
+  | { readonly code: "drawing" }
+  /** Printing inks: its colours depend on a press. */
+  | { readonly code: "cmyk" }
+  | { readonly code: "damaged" }
+  | { readonly code: "too-many-pixels"; readonly megapixels: number }
+  | { readonly code: "too-small"; readonly widthPx: number; readonly heightPx: number };
+
+export type PictureFacts = {
+  readonly kind: PictureKind;
+  readonly isMoving: boolean;
+  /** Carries a profile of a space wider than sRGB, or of one that is not known. */
+  readonly isWide: boolean;
+};
+
+export const LARGEST_FILE_BYTES = 200 * 1024 * 1024;
+/** A hundred megapixels of a large camera, and room; what unfolds to more is refused before it is decoded. */
+export const MOST_PIXELS = 220_000_000;
+/** Smaller ones have no spot of 25 pixels to average. */
+export const LEAST_SIDE_PX = 16;
+
+type Bytes = Uint8Array<ArrayBuffer>;
+
+export function inspectPicture(bytes: Bytes): Result<PictureFacts, PictureFailure> {
+  if (bytes.length === 0) return fail({ code: "empty-file" });
+  if (bytes.length > LARGEST_FILE_BYTES)
+    return fail({ code: "too-large", megabytes: Math.round(bytes.length / 2 ** 20) });
+  const kind = kindOf(bytes);
+  if (kind === "heic" || kind === "drawing") return fail({ code: kind });
+  if (!kind) return fail({ code: "not-a-picture" });
+  if (!isWhole(bytes, kind)) return fail({ code: "damaged" });
+  if (kind === "jpeg" && jpegComponents(bytes) === 4) return fail({ code: "cmyk" });
+  let size: { readonly width: number; readonly height: number };
+  try {
+    size = imageSize(bytes);
+  } catch {
+    return fail({ code: "damaged" });
+  }
+  const { width: widthPx, height: heightPx } = size;
+  if (!(widthPx > 0 && heightPx > 0)) return fail({ code: "damaged" });
+  if (widthPx * heightPx > MOST_PIXELS)
+    return fail({ code: "too-many-pixels", megapixels: Math.round((widthPx * heightPx) / 1e6) });
+  if (Math.min(widthPx, heightPx) < LEAST_SIDE_PX) return fail({ code: "too-small", widthPx, heightPx });
+  return succeed({ kind, isMoving: isMoving(bytes, kind), isWide: isWide(bytes, kind) });
+}
+
+/** Latin letters at a place. */
+function text(bytes: Bytes, from: number, length: number): string {
+  return String.fromCharCode(...bytes.subarray(from, from + length));
+}
+
+function kindOf(bytes: Bytes): PictureKind | "heic" | "drawing" | undefined {
+  if (bytes[0] === 0xff && bytes[1] === 0xd8) return "jpeg";
+  if (text(bytes, 1, 3) === "PNG") return "png";
+  if (text(bytes, 0, 4) === "RIFF" && text(bytes, 8, 4) === "WEBP") return "webp";
+  if (text(bytes, 0, 4) === "GIF8") return "gif";
+  if (text(bytes, 0, 2) === "BM") return "bmp";
+  if (text(bytes, 0, 4) === "II*\0" || text(bytes, 0, 4) === "MM\0*") return "tiff";
+  if (text(bytes, 4, 4) === "ftyp") {
+    const brands = text(bytes, 8, Math.min(64, bytes.length - 8));
+    if (/avif|avis/.test(brands)) return "avif";
+    if (/heic|heix|hevc|hevx|heim|heis|mif1|msf1/.test(brands)) return "heic";
+  }
+  if (/<svg[\s>]/i.test(text(bytes, 0, Math.min(4096, bytes.length)))) return "drawing";
+  return undefined;
+}
+
+/** Whether the end of the file is there. Browsers show the part of a torn file that they have, which misleads. */
+function isWhole(bytes: Bytes, kind: PictureKind): boolean {
+  switch (kind) {
+    case "jpeg": {
+      const scan = jpegSegments(bytes).find(({ marker }) => marker === 0xda);
+      if (!scan) return false;
+      for (let at = bytes.length - 2; at > scan.start; at--)
+        if (bytes[at] === 0xff && bytes[at + 1] === 0xd9) return true;
+      return false;
+    }
+    case "png":
+      return chunks(bytes, "png").at(-1)?.name === "IEND";
+    case "webp":
+      return bytes.length >= 8 + view(bytes).getUint32(4, true);
+    case "gif":
+      return bytes.at(-1) === 0x3b || bytes.lastIndexOf(0x3b) > bytes.length - 64;
+    case "avif":
+    case "tiff":
+    case "bmp":
+      // Their decoders refuse what is torn.
+      return true;
+  }
+}
+
+function view(bytes: Bytes): DataView {
+  return new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
+}
+
+type Segment = { readonly marker: number; readonly start: number; readonly end: number };
+
+/** The marked parts of a JPEG up to and with the start of its scan. */
+function jpegSegments(bytes: Bytes): Segment[] {
+  const found: Segment[] = [];
+  const data = view(bytes);
+  let at = 2;
+  while (at + 4 <= bytes.length && bytes[at] === 0xff) {
+    const marker = bytes[at + 1] as number;
+    if (marker === 0xff) {
+      at++;
+      continue;
+    }
+    const end = at + 2 + data.getUint16(at + 2);
+    if (end > bytes.length) break;
+    found.push({ marker, start: at, end });
+    if (marker === 0xda) break;
+    at = end;
+  }
+  return found;
+}
+
+function jpegComponents(bytes: Bytes): number | undefined {
+  const frame = jpegSegments(bytes).find(
+    ({ marker }) => marker >= 0xc0 && marker <= 0xcf && ![0xc4, 0xc8, 0xcc].includes(marker),
+  );
+  return frame && bytes[frame.start + 9];
+}
+
+type Chunk = { readonly name: string; readonly start: number; readonly data: number; readonly end: number };
+
+/** The named parts of a PNG or a WebP. */
+function chunks(bytes: Bytes, kind: "png" | "webp"): Chunk[] {
+  const found: Chunk[] = [];
+  const data = view(bytes);
+  let at = kind === "png" ? 8 : 12;
+  while (at + 8 <= bytes.length) {
+    const isPng = kind === "png";
+    const size = data.getUint32(isPng ? at : at + 4, !isPng);
+    // PNG: length, name, data, checksum. WebP: name, length, data, padded to an even place.
+    const end = at + 8 + size + (isPng ? 4 : size % 2);
+    if (at + 8 + size > bytes.length) break;
+    found.push({
+      name: text(bytes, isPng ? at + 4 : at, 4),
+      start: at,
+      data: at + 8,
+      end: Math.min(end, bytes.length),
+    });
+    at = end;
+  }
+  return found;
+}
+
+function isMoving(bytes: Bytes, kind: PictureKind): boolean {
+  if (kind === "gif") return true;
+  if (kind === "png") return chunks(bytes, kind).some(({ name }) => name === "acTL");
+  if (kind === "webp") return chunks(bytes, kind).some(({ name }) => name === "ANIM");
+  return false;
+}
+
+const ICC = "ICC_PROFILE\0";
+
+/** The bytes in which an embedded profile lies, with whatever is around it. */
+function profileOf(bytes: Bytes, kind: PictureKind): Bytes | undefined {
+  if (kind === "jpeg") {
+    const segment = jpegSegments(bytes).find(
+      ({ marker, start }) => marker === 0xe2 && text(bytes, start + 4, ICC.length) === ICC,
+    );
+    return segment && bytes.subarray(segment.start + 4, segment.end);
+  }
+  if (kind === "png" || kind === "webp") {
+    const chunk = chunks(bytes, kind).find(({ name }) => name === "iCCP" || name === "ICCP");
+    return chunk && bytes.subarray(chunk.data, chunk.end);
+  }
+  return undefined;
+}
+
+/** A profile that does not call itself sRGB is decoded into the wider of the two spaces, by the browser. */
+function isWide(bytes: Bytes, kind: PictureKind): boolean {
+  if (kind === "avif") return true;
+  const profile = profileOf(bytes, kind);
+  if (!profile) return false;
+  // Names in profiles are Latin letters or two bytes each; a PNG packs the profile but names it before.
+  return !/srgb/i.test(text(profile, 0, Math.min(1200, profile.length)).replaceAll("\0", ""));
+}
+
+const PRIVATE_CHUNKS = ["eXIf", "tEXt", "zTXt", "iTXt", "tIME", "EXIF", "XMP "];
+/** Bits in a WebP's header that say that it has EXIF or XMP. */
+const WEBP_METADATA = 0b0000_1100;
+
+/**
+ * The file without place, time, maker and other words about it: the pixels, profile and orientation stay.
+ * Undefined for kinds from which it cannot be taken out.
+ */
+export function withoutPrivateData(bytes: Bytes, kind: PictureKind): Bytes | undefined {
+  if (kind === "jpeg") return jpegWithoutPrivateData(bytes);
+  if (kind === "bmp") return bytes;
+  if (kind !== "png" && kind !== "webp") return undefined;
+  const kept = chunks(bytes, kind).filter(({ name }) => !PRIVATE_CHUNKS.includes(name));
+  const head = bytes.slice(0, kind === "png" ? 8 : 12);
+  const whole = joined([head, ...kept.map(({ start, end }) => bytes.slice(start, end))]);
+  if (kind === "webp") {
+    view(whole).setUint32(4, whole.length - 8, true);
+    if (text(whole, 12, 4) === "VP8X") whole[20] = (whole[20] as number) & ~WEBP_METADATA;
+  }
+  return whole;
+}
+
+/** APP0 and Adobe's APP14 say how to decode, APP2 the profile; all other APP parts and comments speak of the taking. */
+function jpegWithoutPrivateData(bytes: Bytes): Bytes {
+  const segments = jpegSegments(bytes);
+  const isKept = ({ marker, start }: Segment): boolean => {
+    if (marker === 0xfe) return false;
+    if (marker < 0xe0 || marker > 0xef) return true;
+    if (marker === 0xe2) return text(bytes, start + 4, ICC.length) === ICC;
+    return marker === 0xe0 || marker === 0xee;
+  };
+  const scan = segments.at(-1)?.start ?? bytes.length;
+  const orientation = orientationOf(bytes);
+  return joined([
+    bytes.slice(0, 2),
+    ...(orientation > 1 ? [orientationSegment(orientation)] : []),
+    ...segments
+      .filter((part) => part.marker !== 0xda && isKept(part))
+      .map(({ start, end }) => bytes.slice(start, end)),
+    bytes.slice(scan),
+  ]);
+}
+
+function orientationOf(bytes: Bytes): number {
+  try {
+    return imageSize(bytes).orientation ?? 1;
+  } catch {
+    return 1;
+  }
+}
+
+/** The smallest EXIF part: one entry, the orientation, TIFF 6.0 big-endian. */
+function orientationSegment(orientation: number): Bytes {
+  const tiff = [
+    0x4d,
+    0x4d,
+    0,
+    42,
+    0,
+    0,
+    0,
+    8,
+    0,
+    1,
+    0x01,
+    0x12,
+    0,
+    3,
+    0,
+    0,
+    0,
+    1,
+    0,
+    orientation,
+    0,
+    0,
+    0,
+    0,
+    0,
+    0,
+  ];
+  const name = [...new TextEncoder().encode("Exif\0\0")];
+  const length = 2 + name.length + tiff.length;
+  return Uint8Array.from([0xff, 0xe1, length >> 8, length & 255, ...name, ...tiff]);
+}
+
+function joined(parts: readonly Bytes[]): Bytes {
+  const whole = new Uint8Array(parts.reduce((sum, part) => sum + part.length, 0));
+  let at = 0;
+  for (const part of parts) {
+    whole.set(part, at);
+    at += part.length;
+  }
+  return whole;
+}
