@@ -1,4 +1,4 @@
-/** `npm run bench`: every promised figure, measured on this machine. `--only engine|learning|palette|browser|tubes` for a part. */
+/** `npm run bench`: every promised figure, measured on this machine. `--only engine|learning|palette|browser|tubes|subject` for a part. */
 import { browserFigures } from "./browser";
 import { engineFigures } from "./engine";
 import { correctionFigures, predictionFigures } from "./learning";
@@ -7,6 +7,7 @@ import { optimiserFigures } from "./optimisers";
 import { paletteFigures } from "./palette";
 import { pictureFigures } from "./picture";
 import { printFigures } from "./report";
+import { subjectFigures } from "./subject";
 import { tubeFigures } from "./tubes";
 
 const only = process.argv.includes("--only") ? process.argv[process.argv.indexOf("--only") + 1] : undefined;
@@ -28,3 +29,5 @@ if (only === undefined || only === "palette") printFigures("Palettes, one thread
 if (only === undefined || only === "browser")
   printFigures("Browser, built application", await browserFigures());
 if (only === undefined || only === "tubes") printFigures("Tubes, built application", await tubeFigures());
+if (only === undefined || only === "subject")
+  printFigures("Pictures of 12 megapixels, built application", await subjectFigures());

@@ -5,8 +5,8 @@ const api = createPictureApi();
 
 Comlink.expose({
   ...api,
-  look: async (look: PictureLook) => {
-    const seen = await api.look(look);
+  look: async (look: PictureLook, isFull: boolean) => {
+    const seen = await api.look(look, isFull);
     return Comlink.transfer(seen, [seen.bitmap]);
   },
   crop: async (xPx: number, yPx: number, halfPx: number) => {

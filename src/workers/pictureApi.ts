@@ -99,7 +99,8 @@ export type PictureApi = {
     radiusPx: number,
   ) => { readonly sample: Sample; readonly shading: Shading | undefined } | undefined;
   neighbours: (xPx: number, yPx: number, radiusPx: number) => readonly Neighbour[];
-  look: (look: PictureLook) => Promise<SeenPicture>;
+  /** @param isFull - every pixel that is worked on, for a stage that is zoomed; else a smaller picture, sooner. */
+  look: (look: PictureLook, isFull: boolean) => Promise<SeenPicture>;
   /** Shares of the area in even steps of L*, from the darkest. */
   valueShares: (bins: number) => readonly number[];
   /** The pixels themselves around a spot, for a loupe. */
@@ -110,13 +111,68 @@ export type PictureApi = {
   noteAreas: (notes: readonly LabD65[]) => NoteAreas;
 };
 
+/** Longest side of what an unzoomed stage is given. */
+export const STAGE_SIDE_PX = 1200;
 const FAMILY_BLOCKS = 24_000;
 const AREA_BLOCKS = 6_000;
 /** Within this ΔE00 a palette is said to reach a pixel. */
 export const PICTURE_TOLERANCE = 3;
 
+type Raw = PixelImage & { readonly rgba: Uint8ClampedArray<ArrayBuffer> };
+
+/** A picture in one size, with what has been worked out of it under the present light. */
+class Level {
+  private plane: LuminancePlane | undefined;
+  private inSrgb: Uint8ClampedArray<ArrayBuffer> | undefined;
+
+  constructor(
+    readonly raw: Raw,
+    private readonly light: PictureLight | undefined,
+  ) {}
+
+  get lit(): PixelImage {
+    return { ...this.raw, light: this.light };
+  }
+
+  get luminance(): LuminancePlane {
+    return (this.plane ??= luminancePlane(this.lit));
+  }
+
+  get srgbBytes(): Uint8ClampedArray<ArrayBuffer> {
+    if (this.raw.space === "srgb" && !this.light) return this.raw.rgba;
+    if (!this.inSrgb) {
+      this.inSrgb = new Uint8ClampedArray(this.raw.rgba.length);
+      writeInSrgb(this.lit, this.inSrgb);
+    }
+    return this.inSrgb;
+  }
+
+  /** As it is, in its own colour space while its light stays in it. */
+  get imageData(): ImageData {
+    return this.light ? this.imageOf(this.srgbBytes) : imageDataOf(this.raw);
+  }
+
+  imageOf(rgba: Uint8ClampedArray<ArrayBuffer>): ImageData {
+    return new ImageData(rgba, this.raw.widthPx, this.raw.heightPx);
+  }
+
+  async grey(lookup: Uint32Array): Promise<SeenPicture> {
+    const pixels = new Uint32Array(this.luminance.length);
+    writeGrey(this.luminance, lookup, pixels);
+    return { bitmap: await createImageBitmap(this.imageOf(new Uint8ClampedArray(pixels.buffer))) };
+  }
+
+  async isolated(isKept: (pixel: number) => boolean): Promise<SeenPicture> {
+    const bytes = this.srgbBytes.slice();
+    fadeOutside(this.luminance, isKept, new Uint32Array(bytes.buffer));
+    return { bitmap: await createImageBitmap(this.imageOf(bytes)) };
+  }
+}
+
 type Open = {
-  readonly raw: PixelImage & { readonly rgba: Uint8ClampedArray<ArrayBuffer> };
+  readonly raw: Raw;
+  /** Smaller, for a stage that is not zoomed; the same as `raw` for a small picture. */
+  readonly staged: Raw;
   readonly keep: () => Promise<KeptPicture>;
 };
 
@@ -124,46 +180,26 @@ export function createPictureApi(): PictureApi {
   let current: Open | undefined;
   let light: PictureLight | undefined;
   let table: PaletteTable | undefined;
-  // What has been worked out under the present light.
-  let plane: LuminancePlane | undefined;
-  let inSrgb: Uint8ClampedArray<ArrayBuffer> | undefined;
+  let full: Level | undefined;
+  let staged: Level | undefined;
   let coarse: Blocks | undefined;
 
   const forget = (): void => {
-    plane = undefined;
-    inSrgb = undefined;
+    full = undefined;
+    staged = undefined;
     coarse = undefined;
   };
   const opened = (): Open => {
     if (!current) throw new Error("No picture is open");
     return current;
   };
-  const lit = (): PixelImage => ({ ...opened().raw, light });
-  const luminance = (): LuminancePlane => (plane ??= luminancePlane(lit()));
+  const fullLevel = (): Level => (full ??= new Level(opened().raw, light));
+  const stagedLevel = (): Level => {
+    const { raw, staged: smaller } = opened();
+    return smaller === raw ? fullLevel() : (staged ??= new Level(smaller, light));
+  };
+  const lit = (): PixelImage => fullLevel().lit;
   const blocks = (): Blocks => (coarse ??= blocksOf(lit(), FAMILY_BLOCKS));
-  const srgbBytes = (): Uint8ClampedArray<ArrayBuffer> => {
-    const { raw } = opened();
-    if (raw.space === "srgb" && !light) return raw.rgba;
-    if (!inSrgb) {
-      inSrgb = new Uint8ClampedArray(raw.rgba.length);
-      writeInSrgb(lit(), inSrgb);
-    }
-    return inSrgb;
-  };
-  const bitmapOf = (rgba: Uint8ClampedArray<ArrayBuffer>): Promise<ImageBitmap> => {
-    const { widthPx, heightPx } = opened().raw;
-    return createImageBitmap(new ImageData(rgba, widthPx, heightPx));
-  };
-  const grey = async (lookup: Uint32Array): Promise<SeenPicture> => {
-    const pixels = new Uint32Array(luminance().length);
-    writeGrey(luminance(), lookup, pixels);
-    return { bitmap: await bitmapOf(new Uint8ClampedArray(pixels.buffer)) };
-  };
-  const isolated = async (isKept: (pixel: number) => boolean): Promise<SeenPicture> => {
-    const bytes = srgbBytes().slice();
-    fadeOutside(luminance(), isKept, new Uint32Array(bytes.buffer));
-    return { bitmap: await bitmapOf(bytes) };
-  };
   const tableOrThrow = (): PaletteTable => {
     if (!table) throw new Error("No palette has been set");
     return table;
@@ -190,15 +226,16 @@ export function createPictureApi(): PictureApi {
       const shrink = Math.min(1, LARGEST_SIDE_PX / Math.max(originalWidthPx, originalHeightPx));
       const widthPx = Math.max(1, Math.round(originalWidthPx * shrink));
       const heightPx = Math.max(1, Math.round(originalHeightPx * shrink));
-      const canvas = new OffscreenCanvas(widthPx, heightPx);
       const space = isWide ? "display-p3" : "srgb";
-      const context = contextOf(canvas, space);
-      context.imageSmoothingQuality = "high";
-      context.drawImage(whole, 0, 0, widthPx, heightPx);
+      const { canvas, raw } = drawn(whole, widthPx, heightPx, space);
       whole.close();
-      const pixels = context.getImageData(0, 0, widthPx, heightPx, { colorSpace: space });
+      const smaller = Math.min(1, STAGE_SIDE_PX / Math.max(widthPx, heightPx));
       current = {
-        raw: { widthPx, heightPx, rgba: pixels.data, space },
+        raw,
+        staged:
+          smaller < 1
+            ? drawn(canvas, Math.round(widthPx * smaller), Math.round(heightPx * smaller), space).raw
+            : raw,
         keep: async () => {
           const own = shared && new Blob([shared], { type: file.type });
           if (shrink === 1 && own) return { blob: own, original: undefined };
@@ -237,54 +274,53 @@ export function createPictureApi(): PictureApi {
 
     neighbours: (xPx, yPx, radiusPx) => (current ? neighboursOf(lit(), xPx, yPx, radiusPx) : []),
 
-    async look(look) {
-      const { raw } = opened();
+    async look(look, isFull) {
+      const level = isFull ? fullLevel() : stagedLevel();
       switch (look.kind) {
         case "picture":
-          if (light) return { bitmap: await bitmapOf(srgbBytes()) };
-          return { bitmap: await createImageBitmap(imageDataOf(raw)) };
+          return { bitmap: await createImageBitmap(level.imageData) };
         case "photographed":
-          return { bitmap: await createImageBitmap(imageDataOf(raw)) };
+          return { bitmap: await createImageBitmap(imageDataOf(level.raw)) };
         case "grey":
-          return grey(greyLookup(look.liftStops));
+          return level.grey(greyLookup(look.liftStops));
         case "steps":
-          return grey(stepLookup(look.steps));
+          return level.grey(stepLookup(look.steps));
         case "squint": {
-          const longer = Math.max(raw.widthPx, raw.heightPx);
-          const small = squint(lit(), Math.max(1, Math.round(look.blockShare * longer)));
-          return { bitmap: await enlarged(small, raw.widthPx, raw.heightPx) };
+          const { widthPx, heightPx } = level.raw;
+          const block = Math.max(1, Math.round(look.blockShare * Math.max(widthPx, heightPx)));
+          return { bitmap: await enlarged(squint(level.lit, block), widthPx, heightPx) };
         }
         case "values": {
-          const levels = luminance();
-          return isolated((pixel) => {
+          const levels = level.luminance;
+          return level.isolated((pixel) => {
             const lightness = LIGHTNESS_OF_LEVEL[levels[pixel] as number] as number;
             return lightness >= look.darkest && lightness <= look.lightest;
           });
         }
         case "hue": {
-          const bytes = srgbBytes();
-          return isolated((pixel) => huePlaceOfPixel(bytes, pixel) === look.place);
+          const bytes = level.srgbBytes;
+          return level.isolated((pixel) => huePlaceOfPixel(bytes, pixel) === look.place);
         }
         case "palette": {
-          const bytes = srgbBytes().slice();
+          const bytes = level.srgbBytes.slice();
           mapPicture(bytes, tableOrThrow());
-          return { bitmap: await bitmapOf(bytes) };
+          return { bitmap: await createImageBitmap(level.imageOf(bytes)) };
         }
         case "reach": {
-          const bytes = srgbBytes().slice();
-          const reachedShare = hatchUnreached(bytes, raw.widthPx, tableOrThrow(), look.toleranceDeltaE2000);
-          return { bitmap: await bitmapOf(bytes), reachedShare };
+          const bytes = level.srgbBytes.slice();
+          const { widthPx } = level.raw;
+          const reachedShare = hatchUnreached(bytes, widthPx, tableOrThrow(), look.toleranceDeltaE2000);
+          return { bitmap: await createImageBitmap(level.imageOf(bytes)), reachedShare };
         }
       }
     },
 
-    valueShares: (bins) => valueShares(luminance(), bins),
+    // Areas are the same to a hundredth of a percent in the smaller picture.
+    valueShares: (bins) => valueShares(stagedLevel().luminance, bins),
     async crop(xPx, yPx, halfPx) {
       const side = 2 * halfPx + 1;
       const [left, top] = [Math.floor(xPx) - halfPx, Math.floor(yPx) - halfPx];
-      if (!light) return createImageBitmap(imageDataOf(opened().raw), left, top, side, side);
-      const { widthPx, heightPx } = opened().raw;
-      return createImageBitmap(new ImageData(srgbBytes(), widthPx, heightPx), left, top, side, side);
+      return createImageBitmap(fullLevel().imageData, left, top, side, side);
     },
     colorAreas: () => (current ? colorAreas(lit()) : []),
     families: () => ({ families: colorFamilies(blocks()), extremes: extremeSpots(blocks()) }),
@@ -292,7 +328,22 @@ export function createPictureApi(): PictureApi {
   };
 }
 
-function imageDataOf({ rgba, widthPx, heightPx, space }: Open["raw"]): ImageData {
+/** A picture in another size, with its pixels. */
+function drawn(
+  source: ImageBitmap | OffscreenCanvas,
+  widthPx: number,
+  heightPx: number,
+  space: "srgb" | "display-p3",
+): { readonly canvas: OffscreenCanvas; readonly raw: Raw } {
+  const canvas = new OffscreenCanvas(widthPx, heightPx);
+  const context = contextOf(canvas, space);
+  context.imageSmoothingQuality = "high";
+  context.drawImage(source, 0, 0, widthPx, heightPx);
+  const { data } = context.getImageData(0, 0, widthPx, heightPx, { colorSpace: space });
+  return { canvas, raw: { widthPx, heightPx, rgba: data, space } };
+}
+
+function imageDataOf({ rgba, widthPx, heightPx, space }: Raw): ImageData {
   return new ImageData(rgba, widthPx, heightPx, { colorSpace: space });
 }
 

@@ -42,7 +42,7 @@ test("a file that is no picture, and an empty one, are refused and the open pict
   await goTo(page, "Subject");
   const picture = page.getByRole("application", { name: /slipway\.jpg/ });
   await expect(picture).toBeVisible();
-  const input = page.locator("input[type=file]");
+  const input = page.getByLabel("another picture");
   await input.setInputFiles({
     name: "list.jpg",
     mimeType: "image/jpeg",
@@ -60,9 +60,11 @@ test("a picture of 60 megapixels is taken smaller, with a word", async ({ page }
   await startPainting(page, "Large", ["Raw umber", "Titanium white PW6"]);
   await goTo(page, "Subject");
   await page
-    .locator("input[type=file]")
+    .getByLabel(/^Choose a picture/)
     .setInputFiles({ name: "huge.png", mimeType: "image/png", buffer: greyPng(10_000, 6000) });
-  await expect(page.getByText(/60 megapixels; it is kept at 2400 × 1440/)).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByText(/60 megapixels; it is worked on at 2400 × 1440/)).toBeVisible({
+    timeout: 30_000,
+  });
   const picture = page.getByRole("application", { name: /huge\.png/ });
   await picture.click();
   await expect(page.getByRole("region", { name: "Colour under the circle" })).toContainText("grey, value 5¼");
@@ -71,7 +73,7 @@ test("a picture of 60 megapixels is taken smaller, with a word", async ({ page }
 test("colours that are none are refused, with the field kept", async ({ page }) => {
   await openDemo(page);
   await goTo(page, "Subject");
-  await page.getByText("Type a colour", { exact: true }).click();
+  await page.getByText("A colour without a picture", { exact: true }).click();
   const field = page.getByLabel("Hex or CIELAB (D65)");
   const cases = [
     ["", "Type a hex colour"],

@@ -79,7 +79,7 @@ export async function startPainting(page: Page, title: string, paints: readonly 
 /** A note typed as hex or CIELAB; ends on the bench. */
 export async function typeNote(page: Page, color: string, name: string): Promise<void> {
   await goTo(page, "Subject");
-  await page.getByText("Type a colour", { exact: true }).click();
+  await page.getByText("A colour without a picture", { exact: true }).click();
   await page.getByLabel("Hex or CIELAB (D65)").fill(color);
   await page.getByLabel("Name of the typed note").fill(name);
   await page.getByRole("button", { name: "Keep and mix" }).click();

@@ -20,6 +20,9 @@ const ZOOM_STEP = 1.5;
 /** Enlarged so far, pixels are shown as squares, as they are. */
 const PIXELS_SHOW = 6;
 
+/** A fitted stage shows fewer pixels than the smaller picture has; from here on it takes them all. */
+const FULL_ABOVE = 1.4;
+
 const PLAIN_LOOK: PictureLook = { kind: "picture" };
 
 /** The picture with the averaging circle and marks beside the places that were found in it. */
@@ -60,18 +63,24 @@ export function PictureStage({
   const info = picture.state.status === "open" ? picture.state.info : undefined;
   const widthPx = info?.widthPx ?? 1;
   const heightPx = info?.heightPx ?? 1;
-  const { isSlow, failure } = useLook(picture, look, lookKey, ({ bitmap, ...rest }) => {
-    const element = canvas.current;
-    if (!element) {
-      bitmap.close();
-      return;
-    }
-    element.width = bitmap.width;
-    element.height = bitmap.height;
-    element.getContext("bitmaprenderer")?.transferFromImageBitmap(bitmap);
-    element.dataset.look = look.kind;
-    onSeen?.(rest);
-  });
+  const { isSlow, failure } = useLook(
+    picture,
+    look,
+    zoom.scale > FULL_ABOVE,
+    lookKey,
+    ({ bitmap, ...rest }) => {
+      const element = canvas.current;
+      if (!element) {
+        bitmap.close();
+        return;
+      }
+      element.width = bitmap.width;
+      element.height = bitmap.height;
+      element.getContext("bitmaprenderer")?.transferFromImageBitmap(bitmap);
+      element.dataset.look = look.kind;
+      onSeen?.(rest);
+    },
+  );
   useZoom(stage, zoom, onZoom);
 
   const isFlippedX = hanging.isMirrored !== hanging.isTurned;

@@ -9,12 +9,14 @@ import type { OpenPicture } from "./usePicture";
 const NOTICED_MS = 300;
 
 /**
+ * @param isFull - whether the stage needs every pixel.
  * @param extraKey - changes when the answer would, apart from picture and look: another palette's table.
  * @param onSeen - is given the bitmap to show and to close.
  */
 export function useLook(
   picture: OpenPicture,
   look: PictureLook,
+  isFull: boolean,
   extraKey: string,
   onSeen: (seen: SeenPicture) => void,
 ): { readonly isSlow: boolean; readonly failure: string | undefined } {
@@ -30,7 +32,7 @@ export function useLook(
   });
   useEffect(() => {
     if (key === "") return undefined;
-    const mine = `${key}|${lookKey}|${extraKey}`;
+    const mine = `${key}|${lookKey}|${String(isFull)}|${extraKey}`;
     latest.current = mine;
     const timer = setTimeout(() => {
       setSlow(true);
@@ -39,7 +41,7 @@ export function useLook(
       // A rail that is dragged asks faster than a picture is made: only the last question is carried out.
       await running.current;
       if (latest.current !== mine) return;
-      const seen = await ask((remote) => remote.look(JSON.parse(lookKey) as PictureLook));
+      const seen = await ask((remote) => remote.look(JSON.parse(lookKey) as PictureLook, isFull));
       if (!seen) return;
       if (latest.current === mine) {
         setFailure(undefined);
@@ -57,6 +59,6 @@ export function useLook(
     return () => {
       clearTimeout(timer);
     };
-  }, [key, lookKey, extraKey, ask]);
+  }, [key, lookKey, isFull, extraKey, ask]);
   return { isSlow, failure };
 }

@@ -31,12 +31,15 @@ export function SamplePanel({
   pictureId,
   light,
   picked,
+  aims,
 }: {
   paintingId: string;
   picture: OpenPicture;
   pictureId: string;
   light: Picture["light"];
   picked: Picked;
+  /** Chooses what is touched next: the colour, its light or its shadow. */
+  aims: React.ReactNode;
 }) {
   const { db, settings, notes, attempt } = useStudio();
   const router = useRouter();
@@ -61,7 +64,11 @@ export function SamplePanel({
   };
   const kept = notes.find(
     ({ place }) =>
-      place?.pictureId === pictureId && place.xPx === circles.middle.xPx && place.yPx === circles.middle.yPx,
+      place?.pictureId === pictureId &&
+      place.xPx === circles.middle.xPx &&
+      place.yPx === circles.middle.yPx &&
+      // Under another light the same spot is another colour.
+      place.isCorrected === (light !== undefined),
   );
   return (
     <section aria-label="Colour under the circle">
@@ -75,6 +82,7 @@ export function SamplePanel({
         <Row term="these tubes" text={<ReachWords lab={lab} />} />
         <Row term="picture" text={correctionWords(light)} />
       </dl>
+      <div className="border-t py-2">{aims}</div>
       <NudgeRow nudges={nudges} onChange={setNudges} />
       <OnNeighbours lab={lab} neighbours={picked.neighbours} />
       {kept ? (

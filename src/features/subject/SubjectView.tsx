@@ -256,22 +256,25 @@ function Subject({ paintingId, pictureId }: { paintingId: string; pictureId: str
             ))}
           </Tabs.List>
           <Tabs.Content value="pick" className="pt-3">
-            {open ? (
-              <Choice label="What you touch" value={pick.aim} options={PICK_AIMS} onChange={pick.setAim} />
-            ) : null}
             {pick.picked && isHere ? (
-              <div className="pt-3">
-                <SamplePanel
-                  key={`${pick.picked.circles.middle.xPx},${pick.picked.circles.middle.yPx}`}
-                  paintingId={paintingId}
-                  picture={picture}
-                  pictureId={stored.id}
-                  light={stored.light}
-                  picked={pick.picked}
-                />
-              </div>
+              <SamplePanel
+                key={`${pick.picked.circles.middle.xPx},${pick.picked.circles.middle.yPx}`}
+                paintingId={paintingId}
+                picture={picture}
+                pictureId={stored.id}
+                light={stored.light}
+                picked={pick.picked}
+                aims={
+                  <Choice
+                    label="What you touch"
+                    value={pick.aim}
+                    options={PICK_AIMS}
+                    onChange={pick.setAim}
+                  />
+                }
+              />
             ) : (
-              <p className="pt-3 text-muted">
+              <p className="text-muted">
                 {open
                   ? "Touch the picture where the colour is. The circle averages its pixels."
                   : "Choose a picture of your subject, or name a colour below."}

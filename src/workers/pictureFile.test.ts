@@ -1,0 +1,197 @@
+import sharp from "sharp";
+import { describe, expect, it } from "vitest";
+import { inspectPicture, MOST_PIXELS, withoutPrivateData } from "./pictureFile";
+import { decodeTiff } from "./tiff";
+
+type Bytes = Uint8Array<ArrayBuffer>;
+
+const bytesOf = (buffer: Buffer): Bytes => Uint8Array.from(buffer);
+
+const drawing = sharp(
+  Buffer.from(
+    `<svg xmlns="http://www.w3.org/2000/svg" width="60" height="40"><rect width="60" height="40" fill="#b05030"/><rect width="30" height="20" fill="#204080"/></svg>`,
+  ),
+);
+const flat = () => drawing.clone().removeAlpha();
+
+const PLACE = {
+  IFD3: { GPSLatitudeRef: "N", GPSLatitude: "51/1 30/1 0/1" },
+  IFD0: { Artist: "Nobody Inparticular" },
+};
+
+async function jpegWithPlace(orientation = 1): Promise<Bytes> {
+  return bytesOf(await flat().withMetadata({ orientation, exif: PLACE }).jpeg().toBuffer());
+}
+
+const holds = (bytes: Bytes, words: string): boolean => Buffer.from(bytes).includes(words);
+
+describe("inspectPicture", () => {
+  it("takes the usual kinds", async () => {
+    for (const [kind, buffer] of [
+      ["jpeg", await flat().jpeg().toBuffer()],
+      ["png", await flat().png().toBuffer()],
+      ["webp", await flat().webp().toBuffer()],
+      ["avif", await flat().avif().toBuffer()],
+      ["gif", await flat().gif().toBuffer()],
+      ["tiff", await flat().tiff().toBuffer()],
+    ] as const)
+      expect(inspectPicture(bytesOf(buffer)), kind).toMatchObject({ ok: true, value: { kind } });
+  });
+
+  it("says what is wrong with each file that cannot be taken", async () => {
+    const jpeg = bytesOf(await flat().jpeg().toBuffer());
+    const png = bytesOf(await flat().png().toBuffer());
+    const webp = bytesOf(await flat().webp().toBuffer());
+    const cases: readonly (readonly [string, Bytes])[] = [
+      ["empty-file", new Uint8Array(0)],
+      ["not-a-picture", bytesOf(Buffer.from("not a picture at all"))],
+      [
+        "drawing",
+        bytesOf(Buffer.from(`<?xml version="1.0"?><svg xmlns="x"><script>alert(1)</script></svg>`)),
+      ],
+      ["heic", bytesOf(Buffer.from("\0\0\0\x18ftypheic\0\0\0\0mif1heic"))],
+      ["damaged", jpeg.slice(0, jpeg.length / 2)],
+      ["damaged", png.slice(0, png.length - 20)],
+      ["damaged", webp.slice(0, webp.length - 9)],
+      ["cmyk", bytesOf(await flat().toColourspace("cmyk").jpeg().toBuffer())],
+      [
+        "too-small",
+        bytesOf(
+          await sharp({ create: { width: 1, height: 1, channels: 3, background: "#888" } })
+            .png()
+            .toBuffer(),
+        ),
+      ],
+      [
+        "too-small",
+        bytesOf(
+          await sharp({ create: { width: 30_000, height: 1, channels: 3, background: "#888" } })
+            .png()
+            .toBuffer(),
+        ),
+      ],
+    ];
+    for (const [code, bytes] of cases)
+      expect(inspectPicture(bytes), code).toMatchObject({ ok: false, failure: { code } });
+  });
+
+  it("refuses what would unfold to more than it may, before it unfolds", async () => {
+    // A PNG whose header declares far more than its few bytes hold.
+    const bomb = bytesOf(await flat().png().toBuffer());
+    new DataView(bomb.buffer).setUint32(16, 60_000);
+    new DataView(bomb.buffer).setUint32(20, 60_000);
+    expect(60_000 ** 2).toBeGreaterThan(MOST_PIXELS);
+    expect(inspectPicture(bomb)).toMatchObject({
+      ok: false,
+      failure: { code: "too-many-pixels", megapixels: 3600 },
+    });
+  });
+
+  it("knows what moves and which profile is wide", async () => {
+    const frames = await sharp(
+      await flat()
+        .extend({ bottom: 40, background: "#208040" })
+        .raw()
+        .toBuffer({ resolveWithObject: true })
+        .then(({ data }) => data),
+      { raw: { width: 60, height: 80, channels: 3, pageHeight: 40 } },
+    )
+      .webp({ loop: 0 })
+      .toBuffer();
+    expect(inspectPicture(bytesOf(frames))).toMatchObject({ value: { isMoving: true } });
+    expect(inspectPicture(await jpegWithPlace())).toMatchObject({
+      value: { isMoving: false, isWide: false },
+    });
+    for (const kind of ["jpeg", "png", "webp"] as const) {
+      const wide = await flat().withIccProfile("p3").toFormat(kind).toBuffer();
+      expect(inspectPicture(bytesOf(wide)), kind).toMatchObject({ value: { isWide: true } });
+      // A PNG packs its profile: unread, it counts as wide, which costs half a byte of precision and no colour.
+      if (kind === "png") continue;
+      const usual = await flat().withIccProfile("srgb").toFormat(kind).toBuffer();
+      expect(inspectPicture(bytesOf(usual)), kind).toMatchObject({ value: { isWide: false } });
+    }
+  });
+
+  it("never throws on damaged bytes", async () => {
+    const files = [
+      await jpegWithPlace(),
+      bytesOf(await flat().png().toBuffer()),
+      bytesOf(await flat().webp().toBuffer()),
+      bytesOf(await flat().tiff().toBuffer()),
+      bytesOf(await flat().gif().toBuffer()),
+    ];
+    let seed = 9;
+    const random = (below: number): number => {
+      seed = (Math.imul(seed, 1_664_525) + 1_013_904_223) >>> 0;
+      return seed % below;
+    };
+    for (let round = 0; round < 600; round++) {
+      const bytes = (files[round % files.length] ?? new Uint8Array(0)).slice();
+      for (let i = 0; i < 1 + random(12); i++) bytes[random(bytes.length)] = random(256);
+      const cut = random(3) === 0 ? bytes.slice(0, random(bytes.length)) : bytes;
+      const answer = inspectPicture(cut);
+      if (answer.ok) withoutPrivateData(cut, answer.value.kind);
+      else expect(answer.failure.code).toBeTypeOf("string");
+    }
+  });
+});
+
+describe("withoutPrivateData", () => {
+  it("takes place and names out of a JPEG and leaves pixels, profile and orientation", async () => {
+    for (const orientation of [1, 6, 8]) {
+      const before = await jpegWithPlace(orientation);
+      expect(holds(before, "Nobody Inparticular")).toBe(true);
+      const after = withoutPrivateData(before, "jpeg");
+      if (!after) throw new Error("a JPEG can be cleaned");
+      expect(holds(after, "Nobody Inparticular")).toBe(false);
+      const { exif, orientation: kept, icc } = await sharp(after).metadata();
+      expect(kept ?? 1).toBe(orientation);
+      expect(icc === undefined).toBe((await sharp(before).metadata()).icc === undefined);
+      expect((exif?.length ?? 0) < 60).toBe(true);
+      expect(await sharp(after).raw().toBuffer()).toEqual(await sharp(before).raw().toBuffer());
+    }
+  });
+
+  it("does the same for PNG and WebP", async () => {
+    for (const kind of ["png", "webp"] as const) {
+      const before = bytesOf(await flat().withMetadata({ exif: PLACE }).toFormat(kind).toBuffer());
+      expect(holds(before, "Nobody Inparticular"), kind).toBe(true);
+      const after = withoutPrivateData(before, kind);
+      if (!after) throw new Error(`${kind} can be cleaned`);
+      expect(holds(after, "Nobody Inparticular"), kind).toBe(false);
+      expect((await sharp(after).metadata()).exif, kind).toBeUndefined();
+      expect(await sharp(after).raw().toBuffer()).toEqual(await sharp(before).raw().toBuffer());
+      expect(inspectPicture(after).ok).toBe(true);
+    }
+  });
+
+  it("does not claim to clean what it cannot", async () => {
+    const avif = bytesOf(await flat().avif().toBuffer());
+    expect(withoutPrivateData(avif, "avif")).toBeUndefined();
+  });
+});
+
+describe("decodeTiff", () => {
+  it("gives the pixels of an RGB, a grey and a sixteen-bit file", async () => {
+    const { data } = await flat().raw().toBuffer({ resolveWithObject: true });
+    for (const compression of ["none", "lzw", "deflate"] as const) {
+      const { widthPx, heightPx, rgba } = decodeTiff(bytesOf(await flat().tiff({ compression }).toBuffer()));
+      expect([widthPx, heightPx]).toEqual([60, 40]);
+      for (let pixel = 0; pixel < 60 * 40; pixel++)
+        expect([...rgba.subarray(4 * pixel, 4 * pixel + 3)]).toEqual([
+          ...data.subarray(3 * pixel, 3 * pixel + 3),
+        ]);
+    }
+    const grey = decodeTiff(bytesOf(await flat().greyscale().tiff({ compression: "none" }).toBuffer()));
+    expect(grey.rgba[0]).toBe(grey.rgba[1]);
+    const deep = decodeTiff(
+      bytesOf(await flat().toColourspace("rgb16").tiff({ compression: "none" }).toBuffer()),
+    );
+    expect(Math.abs((deep.rgba[0] ?? 0) - (data[0] ?? 0))).toBeLessThanOrEqual(1);
+  });
+
+  it("throws on half a file", async () => {
+    const whole = bytesOf(await flat().tiff({ compression: "none" }).toBuffer());
+    expect(() => decodeTiff(whole.slice(0, 2000))).toThrow();
+  });
+});
