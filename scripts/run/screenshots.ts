@@ -41,15 +41,6 @@ async function palette(page: Page, tab: string, words: RegExp): Promise<void> {
 const SHOTS: readonly Shot[] = [
   { name: "tubes", width: 1280, height: 800, take: (page) => tube(page, "Prussian blue") },
   {
-    name: "tubes-middle",
-    width: 1280,
-    height: 800,
-    take: async (page) => {
-      await tube(page, "Viridian");
-      await room(page, "middle");
-    },
-  },
-  {
     name: "tubes-dark",
     width: 1280,
     height: 800,
@@ -103,6 +94,27 @@ const SHOTS: readonly Shot[] = [
       const stage = page.getByRole("application");
       await stage.click({ position: { x: 420, y: 290 } });
       await page.getByText("reach it").or(page.getByText("come near")).waitFor();
+    },
+  },
+  {
+    name: "subject-light",
+    width: 1280,
+    height: 800,
+    take: async (page) => {
+      await page.getByRole("link", { name: "Subject", exact: true }).click();
+      await page.getByRole("application").waitFor();
+      await page.getByRole("button", { name: "simulated camera" }).click();
+      await page.getByRole("button", { name: /Slipway by lamplight/ }).click();
+      await page.getByRole("application", { name: /slipway-lamp/ }).waitFor();
+      await page.getByRole("tab", { name: "Light" }).click();
+      await page.getByRole("radio", { name: "a grey card" }).click();
+      await page.locator("canvas[data-look=picture]").waitFor();
+      const stage = page.getByRole("application");
+      const { width = 0, height = 0 } = (await stage.boundingBox()) ?? {};
+      await stage.click({ position: { x: 0.025 * width, y: 0.08 * height } });
+      await stage.click({ position: { x: 0.025 * width, y: 0.92 * height } });
+      await page.getByText("The photo is").waitFor();
+      await room(page, "middle");
     },
   },
   { name: "mix", width: 1280, height: 800, take: (page) => mix(page, 5) },

@@ -59,6 +59,11 @@ export const DEFAULT_QUERY: Omit<RecipeQuery, "target"> = {
   maxAnswers: 4,
 };
 
+export { contrastPush, contrastRemedy } from "./aim/contrast";
+export { atEqualValue } from "./aim/equalValue";
+export { type IntoReach, intoReach } from "./aim/intoReach";
+export { inSceneLight, outOfSceneLight, type SceneLight } from "./aim/sceneLight";
+export { intoValueRange } from "./aim/valueRange";
 export { amountWords, DEFAULT_SIZES } from "./amounts/amounts";
 export { type DosingChoice, dosingOf, gramsOf } from "./amounts/dosing";
 export { type DilutedRecipe, preDiluted } from "./amounts/preDilution";
@@ -96,6 +101,11 @@ export { USUAL_PRIOR } from "./learning/tubeModel";
 export type { Film, PaintVolume } from "./mixing/mixture";
 export { type Ground, layerReflectance } from "./mixing/overGround";
 export { type ColorArea, colorAreas } from "./picture/colorAreas";
+export { colorFamilies } from "./picture/colorFamilies";
+export { compositionWeights } from "./picture/noteAreas";
+export { estimateLight, underLight } from "./picture/pictureLight";
+export { type PictureLight, type PixelImage, samplePixels } from "./picture/pixels";
+export { checkWall, gridPlaces } from "./picture/wallCheck";
 export { mapPicture } from "./picture/mapPicture";
 export { buildPaletteTable, type PaletteTable } from "./picture/paletteTable";
 export { nearestGenerics, type StartingModel, startingModel } from "./pigment/startingModel";

@@ -115,8 +115,6 @@ export type PictureApi = {
 export const STAGE_SIDE_PX = 1200;
 const FAMILY_BLOCKS = 24_000;
 const AREA_BLOCKS = 6_000;
-/** Within this ΔE00 a palette is said to reach a pixel. */
-export const PICTURE_TOLERANCE = 3;
 
 type Raw = PixelImage & { readonly rgba: Uint8ClampedArray<ArrayBuffer> };
 

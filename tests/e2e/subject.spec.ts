@@ -1,5 +1,6 @@
 /** From a picture to notes: correcting its light, looking at it in every way, and what it proposes. */
 import type { Page } from "@playwright/test";
+import sharp from "sharp";
 import { deltaE2000 } from "../../src/core/color/ciede2000";
 import { labD65 } from "../../src/core/color/types";
 import { expect, goTo, openDemo, startPainting, test, trayNote } from "./support";
@@ -210,6 +211,61 @@ test("grey has no colour in it, and letting go gives the picture back exactly", 
     await page.keyboard.up(key);
     await shows(page, "picture");
   }
+});
+
+test("G greys every paint on the page, whatever the view", async ({ page }) => {
+  await openDemo(page);
+  for (const view of ["Table", "Palette", "Tubes", "Mix"]) {
+    await goTo(page, view);
+    await page.waitForTimeout(300);
+    const pixels = async (): Promise<number> => {
+      const { data, info } = await sharp(await page.screenshot())
+        .removeAlpha()
+        .raw()
+        .toBuffer({ resolveWithObject: true });
+      let coloured = 0;
+      for (let at = 0; at < data.length; at += info.channels) {
+        const [r = 0, g = 0, b = 0] = data.subarray(at, at + 3);
+        if (Math.max(r, g, b) - Math.min(r, g, b) > 1) coloured++;
+      }
+      return coloured;
+    };
+    expect(await pixels(), view).toBeGreaterThan(10_000);
+    await page.keyboard.down("g");
+    expect(await pixels(), view).toBe(0);
+    await page.keyboard.up("g");
+    expect(await pixels(), view).toBeGreaterThan(10_000);
+  }
+});
+
+test("a picture is taken from the clipboard and from a drop anywhere on the view", async ({ page }) => {
+  await openSubject(page);
+  const png = [
+    ...(await sharp({ create: { width: 90, height: 60, channels: 3, background: "#3a6ea0" } })
+      .png()
+      .toBuffer()),
+  ];
+  for (const way of ["paste", "drop"] as const) {
+    await page.evaluate(
+      ([kind, bytes]) => {
+        const data = new DataTransfer();
+        data.items.add(new File([Uint8Array.from(bytes)], `${kind}.png`, { type: "image/png" }));
+        document
+          .querySelector("main")
+          ?.dispatchEvent(
+            kind === "paste"
+              ? new ClipboardEvent("paste", { clipboardData: data, bubbles: true })
+              : new DragEvent("drop", { dataTransfer: data, bubbles: true, cancelable: true }),
+          );
+      },
+      [way, png] as const,
+    );
+    await expect(page.getByRole("application", { name: new RegExp(`${way}\\.png`) })).toBeVisible();
+  }
+  await page.getByRole("button", { name: "take this picture away" }).click();
+  await expect(page.getByText(/drop\.png is taken away/)).toBeVisible();
+  await page.getByRole("button", { name: "undo" }).click();
+  await expect(page.getByRole("application", { name: /drop\.png/ })).toBeVisible();
 });
 
 test("values in steps with their areas, two looks side by side, mirror and turn", async ({ page }) => {

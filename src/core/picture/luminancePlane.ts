@@ -65,7 +65,9 @@ export type GreyLookup = Uint32Array;
 /** The grey of the same L*. @param liftStops - doublings of the light, to look into the darks; 0 changes nothing. */
 export function greyLookup(liftStops = 0): GreyLookup {
   const factor = 2 ** liftStops;
-  return Uint32Array.from({ length: LEVELS }, (_, level) => greyPixel(byteOfY((factor * level) / FULL)));
+  const lookup = new Uint32Array(LEVELS);
+  for (let level = 0; level < LEVELS; level++) lookup[level] = greyPixel(byteOfY((factor * level) / FULL));
+  return lookup;
 }
 
 /** Which of `steps` even steps of L* a lightness lies in, from the darkest, 0. */
@@ -92,10 +94,10 @@ export function stepLookup(steps: number): GreyLookup {
   const greys = Array.from({ length: steps }, (_, step) =>
     greyPixel(byteOfY(yFromLightness(stepLightness(step, steps)))),
   );
-  return Uint32Array.from(
-    LIGHTNESS_OF_LEVEL,
-    (lightness) => greys[stepOf(lightness, steps)] ?? greyPixel(Number.NaN),
-  );
+  const lookup = new Uint32Array(LEVELS);
+  for (let level = 0; level < LEVELS; level++)
+    lookup[level] = greys[stepOf(LIGHTNESS_OF_LEVEL[level] as number, steps)] as number;
+  return lookup;
 }
 
 /** @param out - a picture's bytes, read as one number a pixel. */

@@ -6,6 +6,7 @@ import { Button } from "../../ui/Button";
 import { Notice } from "../../ui/Notice";
 import { StudioProvider, useStudio } from "../shared/Studio";
 import { Board } from "./Board";
+import { GreyByValue } from "./GreyByValue";
 import { Navigation } from "./Navigation";
 import { Tray } from "./Tray";
 
@@ -18,6 +19,7 @@ export function Frame({ children }: { children: ReactNode }) {
       >
         Skip to the view
       </a>
+      <GreyByValue />
       <div className="grid h-dvh grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)_auto_auto] wide:grid-cols-[7.25rem_minmax(0,1fr)] wide:grid-rows-[auto_minmax(0,1fr)_auto]">
         <Board />
         <Navigation />

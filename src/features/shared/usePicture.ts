@@ -11,7 +11,7 @@ import type { PictureFailure } from "../../workers/pictureFile";
 
 type PictureState =
   | { readonly status: "none" }
-  | { readonly status: "opening"; readonly stage: OpeningStage | undefined }
+  | { readonly status: "opening" }
   | { readonly status: "open"; readonly pictureId: string; readonly info: OpenedPicture }
   | { readonly status: "failed"; readonly failure: PictureFailure };
 
@@ -29,6 +29,8 @@ export type OpenPicture = {
   readonly ask: <T>(call: (remote: Comlink.Remote<PictureApi>) => Promise<T>) => Promise<T | undefined>;
   /** Opens a new file and shows it at once; `keep` then gives what to store under the id. */
   readonly openFile: (file: Blob) => Promise<NewPicture | undefined>;
+  /** How far a file is that is being opened, also beside a picture that is open. */
+  readonly opening: OpeningStage | undefined;
   /** Stops opening a file that takes long. */
   readonly giveUp: () => void;
   /** Goes back to the stored picture. */
@@ -163,6 +165,7 @@ export function usePicture(stored: StoredPicture | undefined): OpenPicture {
       failure && (failure.id === undefined || failure.id === storedId) ? failure.failure : undefined;
     return {
       state: stateOf(shown, storedId, trying, failure?.id === storedId ? failure?.failure : undefined),
+      opening: trying,
       key: shown ? `${shown.id}|${lightKey}` : "",
       ask,
       openFile,
@@ -180,7 +183,7 @@ function stateOf(
   failure: PictureFailure | undefined,
 ): PictureState {
   if (shown) return { status: "open", pictureId: shown.id, info: shown.info };
-  if (trying) return { status: "opening", stage: trying };
+  if (trying) return { status: "opening" };
   if (!storedId) return { status: "none" };
-  return failure ? { status: "failed", failure } : { status: "opening", stage: undefined };
+  return failure ? { status: "failed", failure } : { status: "opening" };
 }

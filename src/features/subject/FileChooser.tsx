@@ -13,7 +13,7 @@ const KINDS = "image/jpeg,image/png,image/webp,image/avif,image/tiff,image/gif,i
 
 /** A picture by file dialog, camera, drop or paste. */
 export function FileChooser({ isBig, onFile }: { isBig: boolean; onFile: (file: File) => void }) {
-  usePastedPicture(onFile);
+  useGivenPicture(onFile);
   if (isBig)
     return (
       <div className="flex flex-col gap-2">
@@ -73,14 +73,6 @@ function FileLabel({
           ? "flex min-h-56 flex-col items-center justify-center gap-3 border-2 border-dashed border-edge p-4 text-center wide:min-h-96"
           : "inline-flex min-h-11 items-center gap-2 font-semibold underline underline-offset-4",
       )}
-      onDragOver={(event) => {
-        event.preventDefault();
-      }}
-      onDrop={(event) => {
-        event.preventDefault();
-        const [file] = event.dataTransfer.files;
-        if (file) onFile(file);
-      }}
     >
       {icon}
       <span>{words}</span>
@@ -99,19 +91,42 @@ function FileLabel({
   );
 }
 
-/** A picture on the clipboard, pasted anywhere on the view but in a field. */
-function usePastedPicture(onFile: (file: File) => void): void {
+/** A picture that is pasted, or dropped anywhere on the page. */
+function useGivenPicture(onFile: (file: File) => void): void {
   const take = useEffectEvent(onFile);
   useEffect(() => {
-    const onPaste = (event: ClipboardEvent): void => {
-      const file = [...(event.clipboardData?.files ?? [])].find(({ type }) => type.startsWith("image/"));
-      if (!file) return;
-      event.preventDefault();
-      take(file);
-    };
-    window.addEventListener("paste", onPaste);
+    const listening = new AbortController();
+    const { signal } = listening;
+    window.addEventListener(
+      "paste",
+      (event) => {
+        const file = [...(event.clipboardData?.files ?? [])].find(({ type }) => type.startsWith("image/"));
+        if (!file) return;
+        event.preventDefault();
+        take(file);
+      },
+      { signal },
+    );
+    // Without this the browser would leave the page for the file.
+    window.addEventListener(
+      "dragover",
+      (event) => {
+        if (event.dataTransfer?.types.includes("Files")) event.preventDefault();
+      },
+      { signal },
+    );
+    window.addEventListener(
+      "drop",
+      (event) => {
+        const [file] = event.dataTransfer?.files ?? [];
+        if (!file) return;
+        event.preventDefault();
+        take(file);
+      },
+      { signal },
+    );
     return () => {
-      window.removeEventListener("paste", onPaste);
+      listening.abort();
     };
   }, []);
 }

@@ -13,11 +13,14 @@ import { FileChooser } from "./FileChooser";
 export function PictureShelf({
   paintingId,
   pictureId,
+  isOpen,
   onFile,
   onChange,
 }: {
   paintingId: string;
   pictureId: string | undefined;
+  /** A picture is on the stage; without one the stage itself asks for it. */
+  isOpen: boolean;
   onFile: (file: File) => void;
   /** Another stored picture takes the stage. */
   onChange: () => void;
@@ -43,8 +46,8 @@ export function PictureShelf({
           ))}
         </SelectField>
       ) : null}
-      <FileChooser isBig={false} onFile={onFile} />
-      {pictureId ? (
+      {isOpen ? <FileChooser isBig={false} onFile={onFile} /> : null}
+      {isOpen && pictureId ? (
         <Button
           weight="quiet"
           onClick={() => {

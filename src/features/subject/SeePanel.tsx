@@ -18,7 +18,11 @@ const LineChart = dynamic(() => import("../shared/LineChart").then((module) => m
   ssr: false,
 });
 
-const LOOK_OPTIONS = LOOKS.map(({ name, words }) => ({ value: name, label: words }));
+const LOOK_OPTIONS = LOOKS.map(({ name, words, key }) => ({
+  value: name,
+  label: words,
+  ...(key && { hint: `or hold ${key.toUpperCase()}` }),
+}));
 const SQUINT_OPTIONS = [
   { value: "little", label: "a little" },
   { value: "half", label: "half closed" },

@@ -21,7 +21,7 @@ export function StepShares({ picture, steps }: { picture: OpenPicture; steps: nu
   }));
   return (
     <div>
-      <div className="flex h-9" aria-hidden="true">
+      <div className="flex h-9 outline outline-1 outline-line" aria-hidden="true">
         {rows.map(({ step, share, lightness }) => (
           <Patch key={step} lab={labD65(lightness, 0, 0)} style={{ flexGrow: share, flexBasis: 0 }} />
         ))}

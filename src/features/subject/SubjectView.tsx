@@ -197,14 +197,17 @@ function Subject({ paintingId, pictureId }: { paintingId: string; pictureId: str
             {second ? stage(second) : null}
           </div>
         ) : picture.state.status === "opening" ? (
-          <div className="flex min-h-56 items-center justify-center border-2 border-dashed border-edge wide:min-h-96">
-            <Working onGiveUp={picture.giveUp}>
-              {picture.state.stage === "decoding" ? "Unfolding the picture" : "Opening the picture"}
-            </Working>
-          </div>
+          <p className="flex min-h-56 items-center justify-center border-2 border-dashed border-edge text-muted wide:min-h-96">
+            Opening the picture
+          </p>
         ) : (
           <FileChooser isBig onFile={fresh.choose} />
         )}
+        {picture.opening ? (
+          <Working onGiveUp={picture.giveUp}>
+            {picture.opening === "reading" ? "Reading the file" : "Unfolding the picture"}
+          </Working>
+        ) : null}
         <p role="status" className="empty:hidden">
           {fresh.isKeeping ? "Keeping the picture" : fresh.word}
         </p>
@@ -222,16 +225,17 @@ function Subject({ paintingId, pictureId }: { paintingId: string; pictureId: str
               zoom={zoom}
               onZoom={setZoom}
             />
-            <div className="order-last">
-              <PictureShelf
-                paintingId={paintingId}
-                pictureId={pictureId}
-                onFile={fresh.choose}
-                onChange={picture.release}
-              />
-            </div>
           </>
         ) : null}
+        <div className="order-last">
+          <PictureShelf
+            paintingId={paintingId}
+            pictureId={pictureId}
+            isOpen={open !== undefined}
+            onFile={fresh.choose}
+            onChange={picture.release}
+          />
+        </div>
       </div>
       <div className="min-w-0 wide:overflow-y-auto wide:py-5 wide:pr-5">
         <Tabs.Root

@@ -25,10 +25,15 @@ export function PicturePlate({ picture, notes }: { picture: Picture | undefined;
       {url ? (
         // A blob of the painter's own; there is nothing for an image service to optimise.
         // eslint-disable-next-line @next/next/no-img-element
-        <img src={url} alt={`Subject: ${picture.fileName}`} className="absolute inset-0 size-full" />
+        <img
+          data-paint=""
+          src={url}
+          alt={`Subject: ${picture.fileName}`}
+          className="absolute inset-0 size-full"
+        />
       ) : null}
       {notes.map((note) =>
-        note.place ? (
+        note.place?.pictureId === picture.id ? (
           <Link
             key={note.id}
             href={`/mix?note=${note.id}`}

@@ -31,7 +31,7 @@ export function TubePhoto({ tube }: { tube: Tube }) {
       {url ? (
         // A blob of the painter's own; there is nothing for an image service to optimise.
         // eslint-disable-next-line @next/next/no-img-element
-        <img src={url} alt={`Photo of ${tube.label}`} className="max-h-72" />
+        <img data-paint="" src={url} alt={`Photo of ${tube.label}`} className="max-h-72" />
       ) : null}
       <div className="flex flex-wrap items-center gap-3">
         <label className="inline-flex min-h-11 items-center font-semibold underline underline-offset-4 has-focus-visible:outline-3">

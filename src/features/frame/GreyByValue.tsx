@@ -1,0 +1,30 @@
+"use client";
+
+/** G, held anywhere: all paint on the page in grey of its own value. */
+import { SRGB_LUMINANCE } from "../../core/color/srgb";
+import { useStudio } from "../shared/Studio";
+import { useKey } from "../shared/useKey";
+
+/** The same luminance for each channel: in linear light that is the grey of the same L*. */
+const ROW = `${SRGB_LUMINANCE.join(" ")} 0 0`;
+
+export function GreyByValue() {
+  const { settings } = useStudio();
+  useKey(
+    "g",
+    settings.singleKeys,
+    () => {
+      document.documentElement.dataset.grey = "";
+    },
+    () => {
+      delete document.documentElement.dataset.grey;
+    },
+  );
+  return (
+    <svg aria-hidden="true" className="absolute size-0">
+      <filter id="grey-by-value" colorInterpolationFilters="linearRGB">
+        <feColorMatrix type="matrix" values={`${ROW} ${ROW} ${ROW} 0 0 0 1 0`} />
+      </filter>
+    </svg>
+  );
+}
