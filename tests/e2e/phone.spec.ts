@@ -47,6 +47,12 @@ test("every view fits, and every target can be hit", async ({ page }) => {
       await expect(page.getByRole("button", { name: /^(Tick|Done):/ }).first()).toBeVisible();
     expect(await sidewaysOverflow(page), view.name).toBe(0);
     expect(await smallTargets(page), view.name).toEqual([]);
+    if (view.name !== "Subject") continue;
+    for (const tab of ["Light", "See", "Families", "Palette", "All notes", "Weights", "Piles"]) {
+      await page.getByRole("tab", { name: tab, exact: true }).tap();
+      expect(await sidewaysOverflow(page), tab).toBe(0);
+      expect(await smallTargets(page), tab).toEqual([]);
+    }
   }
 });
 

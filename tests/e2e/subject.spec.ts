@@ -1,4 +1,5 @@
 /** From a picture to notes: correcting its light, looking at it in every way, and what it proposes. */
+import AxeBuilder from "@axe-core/playwright";
 import type { Page } from "@playwright/test";
 import sharp from "sharp";
 import { deltaE2000 } from "../../src/core/color/ciede2000";
@@ -235,6 +236,36 @@ test("G greys every paint on the page, whatever the view", async ({ page }) => {
     expect(await pixels(), view).toBe(0);
     await page.keyboard.up("g");
     expect(await pixels(), view).toBeGreaterThan(10_000);
+  }
+});
+
+test("everyone can use every tab: axe finds nothing", async ({ page }) => {
+  test.setTimeout(120_000);
+  await openSubject(page);
+  await touch(page, 0.5, 0.5);
+  for (const name of ["Pick", "Light", "See", "Families", "Palette", "All notes", "Weights", "Piles"]) {
+    await panel(page, name);
+    if (name === "Pick") {
+      await page.getByText("My eye says otherwise").click();
+      await page.getByText("On its neighbours").click();
+      await page.getByText("A colour without a picture", { exact: true }).click();
+      await page.getByRole("radio", { name: "by eye" }).click();
+    }
+    if (name === "See") {
+      await page.getByRole("radio", { name: "one value band" }).click();
+      await page.getByText("Values over the whole picture").click();
+    }
+    if (name === "Families") {
+      await page.getByRole("button", { name: "Propose notes from the picture" }).click();
+      await expect(page.getByRole("list", { name: "Proposed notes" })).toBeVisible();
+    }
+    const { violations } = await new AxeBuilder({ page })
+      .withTags(["wcag2a", "wcag2aa", "wcag21aa", "wcag22aa"])
+      .analyze();
+    expect(
+      violations.map(({ id, nodes }) => [id, nodes.map(({ html }) => html)]),
+      name,
+    ).toEqual([]);
   }
 });
 

@@ -130,7 +130,7 @@ function AreaField({
     else field.value = shown;
   };
   return (
-    <label>
+    <label className="inline-flex items-center gap-1">
       <input
         key={shown}
         aria-label={`Area of ${name} in percent`}
@@ -143,7 +143,7 @@ function AreaField({
         onKeyDown={(event) => {
           if (event.key === "Enter") take(event.currentTarget);
         }}
-      />{" "}
+      />
       %
     </label>
   );
