@@ -187,6 +187,9 @@ export const NOTE_STATES = ["open", "mixing", "drying", "checked"] as const;
 export const NEIGHBOUR_SIDES = ["left", "above", "right", "below"] as const;
 export const NOTE_NUDGES = ["lighter", "darker", "brighter", "duller", "warmer", "cooler"] as const;
 
+/** What a match is for; each asks for another closeness. */
+export const NOTE_PURPOSES = ["vanish", "family", "relation", "stand-in", "own"] as const;
+
 export const noteSchema = z.strictObject({
   id,
   paintingId: id,
@@ -196,6 +199,12 @@ export const noteSchema = z.strictObject({
   target: storedColorSchema,
   /** The colour as it was found, when the aim was moved away from it: another light, another range of values. */
   seen: storedColorSchema.optional(),
+  /** Same family when it is left out. */
+  purpose: z.enum(NOTE_PURPOSES).optional(),
+  /** For a purpose of the painter's own: largest misses in L*, C* and ΔH*. */
+  tolerance: z
+    .strictObject({ lightness: finite.positive(), chroma: finite.positive(), hue: finite.positive() })
+    .optional(),
   /** Of the picture's area, [0, 1], when the painter sets it by hand. */
   areaShare: finite.min(0).max(1).optional(),
   /** Where in the picture, in its pixels, and what was averaged there. */

@@ -136,6 +136,18 @@ export async function renameNote(db: GamanDatabase, noteId: string, title: strin
   });
 }
 
+/** What the note's match is for, and the closeness of the painter's own. */
+export async function setNotePurpose(
+  db: GamanDatabase,
+  noteId: string,
+  { purpose, tolerance }: Pick<Note, "purpose" | "tolerance">,
+): Promise<void> {
+  await db.transaction("rw", db.notes, async () => {
+    const note = noteSchema.parse(await db.notes.get(noteId));
+    await db.notes.put(noteSchema.parse({ ...note, purpose, tolerance }));
+  });
+}
+
 /** A note that is not there any more is no reason to lose the pile or the match that speaks of it. */
 async function setNoteState(db: GamanDatabase, noteId: string, state: Note["state"]): Promise<void> {
   await db.notes.update(noteId, { state });
@@ -216,12 +228,16 @@ export async function addToPile(
   });
 }
 
-/** Takes the last addition back out of the record, for a tick that was a slip. An empty pile is forgotten. */
+/**
+ * Takes what was added in the last go back out of the record, for a tick that was a slip: all tubes of a joint
+ * addition together. An empty pile is forgotten.
+ */
 export async function undoLastAddition(db: GamanDatabase, pileId: string): Promise<void> {
   await db.transaction("rw", [db.piles, db.notes, db.readings, db.recipes], async () => {
     const pile = pileSchema.parse(await db.piles.get(pileId));
-    const additions = pile.additions.slice(0, -1);
     const last = pile.additions.at(-1);
+    // What was laid down in one go has one time.
+    const additions = pile.additions.filter(({ addedAt }) => addedAt !== last?.addedAt);
     // A reading taken after that addition speaks of a pile that then never was.
     const readings = await db.readings.where({ pileId }).toArray();
     await db.readings.bulkDelete(

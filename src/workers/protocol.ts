@@ -1,5 +1,6 @@
 /** What the solver worker understands: plain data both ways, so that it survives cloning. */
 import type { DosingChoice } from "../core/amounts/dosing";
+import type { NextAddition, PileQuery } from "../core/correct/nextAddition";
 import { GRID_10NM, type OpticalModel } from "../core/spectrum/types";
 import type { PaletteTable } from "../core/picture/paletteTable";
 import type { PaletteAnswer } from "../core/recipe/palette";
@@ -33,6 +34,8 @@ export type SolverApi = {
   calibrateTube: (tube: SolverTube, readings: readonly TubeReading[]) => TubeCalibration;
   /** Fits all tubes to recorded piles and their tests; seconds for a hundred piles. */
   learnBox: (tubes: readonly LearningTube[], piles: readonly PileEvidence[]) => LearnedBox;
+  /** The next addition to a pile, with alternatives and what each way costs. */
+  nextAddition: (request: AdditionRequest) => NextAddition;
   /** Takes seconds; tells the share that is done. */
   paletteTable: (
     tubes: readonly SolverTube[],
@@ -40,6 +43,9 @@ export type SolverApi = {
     onProgress: (share: number) => void,
   ) => PaletteTable;
 };
+
+/** What lies in a pile, how it was read, and what may be added to it. */
+export type AdditionRequest = Omit<PileQuery, "tubes"> & { readonly tubes: readonly SolverTube[] };
 
 /** Why an answer does not come. */
 export type SolverFailure =

@@ -2,6 +2,8 @@
 import { type PaletteAnswer, PaletteMixer } from "../core/recipe/palette";
 import { MixtureEvaluator } from "../core/mixing/mixtureEvaluator";
 import { buildPaletteTable, type PaletteTable } from "../core/picture/paletteTable";
+import { nextAddition } from "../core/correct/nextAddition";
+import { USUAL_PRIOR } from "../core/learning/tubeModel";
 import { calibrateTube, type TubeCalibration } from "../core/tube/calibrateTube";
 import { learnBox } from "../core/tube/learnBox";
 import { WHITE_BENCH } from "../data/whiteBench";
@@ -25,6 +27,11 @@ export function createSolverApi(): SolverApi {
     searchRecipes: (request): PaletteAnswer => mixerFor(request).recipesFor(request.query, request.dosing),
     calibrateTube: (tube, readings): TubeCalibration => calibrateTube(opticsOf(tube), readings, WHITE_BENCH),
     learnBox: (tubes, piles) => learnBox(tubes, piles, WHITE_BENCH),
+    nextAddition: ({ tubes, ...query }) =>
+      nextAddition(
+        { ...query, tubes: tubes.map(opticsOf) },
+        { view: VIEWING.D65, surface: PAINT_SURFACE, prior: USUAL_PRIOR },
+      ),
     paletteTable: (tubes, size, onProgress): PaletteTable => {
       const mixer = new MixtureEvaluator(tubes.map(opticsOf), VIEWING.D65, PAINT_SURFACE);
       const table = buildPaletteTable(mixer, {

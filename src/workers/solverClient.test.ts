@@ -80,6 +80,7 @@ function hangingApi(): SolverApi {
     paletteTable: () => new Promise(() => undefined) as never,
     calibrateTube: () => new Promise(() => undefined) as never,
     learnBox: () => new Promise(() => undefined) as never,
+    nextAddition: () => new Promise(() => undefined) as never,
   };
 }
 

@@ -10,7 +10,8 @@ import { fail, type Result, succeed } from "../core/result";
 import type { TubeCalibration, TubeReading } from "../core/tube/calibrateTube";
 import type { LearnedBox, LearningTube, PileEvidence } from "../core/tube/learnBox";
 import type { PaletteTable } from "../core/picture/paletteTable";
-import type { RecipeRequest, SolverApi, SolverFailure, SolverTube } from "./protocol";
+import type { NextAddition } from "../core/correct/nextAddition";
+import type { AdditionRequest, RecipeRequest, SolverApi, SolverFailure, SolverTube } from "./protocol";
 import type { PaletteAnswer } from "../core/recipe/palette";
 
 /** The part of a Worker that the client needs; tests bring their own. */
@@ -50,6 +51,10 @@ export class SolverClient {
     piles: readonly PileEvidence[],
   ): Promise<Result<LearnedBox, SolverFailure>> {
     return this.ask((remote) => remote.learnBox(tubes, piles));
+  }
+
+  nextAddition(request: AdditionRequest): Promise<Result<NextAddition, SolverFailure>> {
+    return this.ask<NextAddition>(async (remote) => remote.nextAddition(request));
   }
 
   /** What pictures look like through a palette; takes seconds, and `onProgress` hears the share that is done. */

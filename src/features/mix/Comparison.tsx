@@ -3,20 +3,18 @@
 import { clsx } from "clsx";
 import { useState } from "react";
 import type { LabD65 } from "../../core/color/types";
-import { differenceWords, threeWayDifference, WORKING_TOLERANCE } from "../../core/describe/difference";
+import { differenceWords, threeWayDifference } from "../../core/describe/difference";
 import { lightnessPerStep } from "../../core/describe/valueScale";
-import { Button } from "../../ui/Button";
 import { isExactOnScreen } from "../../ui/color";
-import { TextField } from "../../ui/fields";
 import { HoldButton } from "../../ui/HoldButton";
 import { KeyCap } from "../../ui/KeyCap";
 import { Patch } from "../../ui/Patch";
 import { Rail } from "../../ui/Rail";
+import { labFromStored } from "../../persistence/storedColor";
 import { useStudio } from "../shared/Studio";
-import { parseTypedColor } from "../shared/typedColor";
 import { useKey } from "../shared/useKey";
 import { deltaEText, describeLab } from "../shared/words";
-import { LOOKS_THE_SAME } from "./bench.model";
+import { ReadingBar } from "./ReadingBar";
 import type { Bench, Shown } from "./useBench";
 
 const FROM_WORDS: Readonly<Record<Shown["from"], string>> = {
@@ -36,6 +34,7 @@ export function Comparison({ bench }: { bench: Bench }) {
   const [isGrey, setGrey] = useState(false);
   const [isBlurred, setBlurred] = useState(false);
   const [isSwapped, setSwapped] = useState(false);
+  const [isAmong, setAmong] = useState(false);
   const { note, target, shown } = bench;
   const swap = (): void => {
     setSwapped((was) => !was);
@@ -61,6 +60,17 @@ export function Comparison({ bench }: { bench: Bench }) {
     },
   );
   useKey("x", settings.singleKeys, swap);
+  useKey(
+    "n",
+    settings.singleKeys,
+    () => {
+      setAmong(true);
+    },
+    () => {
+      setAmong(false);
+    },
+  );
+  const neighbours = note.place?.neighbours ?? [];
 
   const sides = [
     { title: `${note.number} ${note.name}`, lab: target },
@@ -70,18 +80,21 @@ export function Comparison({ bench }: { bench: Bench }) {
   return (
     // On a phone the section dissolves, so that the pair sticks for the whole length of the page.
     <section aria-label="Target and pile" className="contents min-w-0 wide:block">
-      <div className="sticky top-0 z-10 bg-surface wide:static">
+      <div className="sticky top-0 z-10 bg-surface">
         <div className="flex h-36 overflow-hidden outline outline-1 outline-line wide:h-[clamp(8rem,calc(100dvh-39.5rem),26rem)]">
-          <div className={clsx("flex min-w-0 flex-1", isBlurred && "scale-110 blur-xl")}>
-            {sides.map(({ title, lab }) => (
-              <Patch
-                key={title}
-                lab={lab}
-                isGrey={isGrey}
-                label={`${title}: ${describeLab(lab, settings).sentence}`}
-                className="flex-1"
-              />
-            ))}
+          <div className={clsx("relative flex min-w-0 flex-1", isBlurred && "scale-110 blur-xl")}>
+            {isAmong ? <Among neighbours={neighbours} isGrey={isGrey} /> : null}
+            <div className={isAmong && neighbours.length > 0 ? "absolute inset-[22%] flex" : "flex flex-1"}>
+              {sides.map(({ title, lab }) => (
+                <Patch
+                  key={title}
+                  lab={lab}
+                  isGrey={isGrey}
+                  label={`${title}: ${describeLab(lab, settings).sentence}`}
+                  className="flex-1"
+                />
+              ))}
+            </div>
           </div>
         </div>
         <div className="flex px-4 pt-1.5 leading-snug wide:px-0">
@@ -97,12 +110,13 @@ export function Comparison({ bench }: { bench: Bench }) {
         </div>
       </div>
       <div className="px-4 wide:px-0">
-        <div className="flex flex-wrap items-center gap-x-5">
+        <div className="flex flex-wrap items-center gap-x-4">
+          <span className="text-muted">hold</span>
           <HoldButton isOn={isGrey} onChange={setGrey} shortcut="G">
-            hold for grey
+            grey
           </HoldButton>
           <HoldButton isOn={isBlurred} onChange={setBlurred} shortcut="B">
-            hold to squint
+            squint
           </HoldButton>
           <button
             type="button"
@@ -111,8 +125,13 @@ export function Comparison({ bench }: { bench: Bench }) {
             aria-pressed={isSwapped}
           >
             <KeyCap>X</KeyCap>
-            swap sides
+            swap
           </button>
+          {neighbours.length > 0 ? (
+            <HoldButton isOn={isAmong} onChange={setAmong} shortcut="N">
+              neighbours
+            </HoldButton>
+          ) : null}
         </div>
         {shown ? <Rails bench={bench} shown={shown} target={target} /> : null}
         {bench.pile ? <ReadingBar bench={bench} /> : null}
@@ -121,10 +140,32 @@ export function Comparison({ bench }: { bench: Bench }) {
   );
 }
 
+/** What lies around the note in its picture, as four fields behind the pair. */
+function Among({
+  neighbours,
+  isGrey,
+}: {
+  neighbours: NonNullable<Bench["note"]["place"]>["neighbours"];
+  isGrey: boolean;
+}) {
+  const [first] = neighbours;
+  if (!first) return null;
+  const labAt = (side: (typeof neighbours)[number]["side"]): LabD65 =>
+    labFromStored((neighbours.find((one) => one.side === side) ?? first).color);
+  return (
+    <>
+      <Patch lab={labAt("above")} isGrey={isGrey} className="absolute inset-x-0 top-0 h-1/2" />
+      <Patch lab={labAt("below")} isGrey={isGrey} className="absolute inset-x-0 bottom-0 h-1/2" />
+      <Patch lab={labAt("left")} isGrey={isGrey} className="absolute inset-y-[22%] left-0 w-[22%]" />
+      <Patch lab={labAt("right")} isGrey={isGrey} className="absolute inset-y-[22%] right-0 w-[22%]" />
+    </>
+  );
+}
+
 function Rails({ bench, shown, target }: { bench: Bench; shown: Shown; target: LabD65 }) {
   const { settings } = useStudio();
   const difference = threeWayDifference(target, shown.lab);
-  const words = differenceWords(target, shown.lab, WORKING_TOLERANCE, settings.scale);
+  const words = differenceWords(target, shown.lab, bench.tolerance, settings.scale);
   const draft = {
     deltaLightness: difference.deltaLightness,
     deltaChroma: difference.deltaChroma,
@@ -141,7 +182,7 @@ function Rails({ bench, shown, target }: { bench: Bench; shown: Shown; target: L
         value={draft.deltaLightness}
         range={RAIL_STEPS * lightnessPerStep(settings.scale)}
         step={lightnessPerStep(settings.scale) / 20}
-        tolerance={WORKING_TOLERANCE.lightness}
+        tolerance={bench.tolerance.lightness}
         isDisabled={isDisabled}
         onChange={(deltaLightness) => {
           bench.setDraft({ ...draft, deltaLightness });
@@ -155,7 +196,7 @@ function Rails({ bench, shown, target }: { bench: Bench; shown: Shown; target: L
         value={draft.deltaChroma}
         range={RAIL_CHROMA}
         step={0.5}
-        tolerance={WORKING_TOLERANCE.chroma}
+        tolerance={bench.tolerance.chroma}
         isDisabled={isDisabled}
         onChange={(deltaChroma) => {
           bench.setDraft({ ...draft, deltaChroma });
@@ -169,87 +210,16 @@ function Rails({ bench, shown, target }: { bench: Bench; shown: Shown; target: L
         value={draft.deltaHue}
         range={RAIL_CHROMA}
         step={0.5}
-        tolerance={WORKING_TOLERANCE.hue}
+        tolerance={bench.tolerance.hue}
         isDisabled={isDisabled}
         onChange={(deltaHue) => {
           bench.setDraft({ ...draft, deltaHue });
         }}
       />
       <p className="text-muted">
-        {deltaEText(difference.deltaE2000)}, {words.isMatch ? "within" : "outside"} the working tolerance.
+        {deltaEText(difference.deltaE2000)}, {words.isMatch ? "within" : "outside"} what this match is for.
         {isDisabled ? null : " Move a marker to where your pile lies."}
       </p>
     </div>
-  );
-}
-
-function ReadingBar({ bench }: { bench: Bench }) {
-  const [isTyping, setTyping] = useState(false);
-  const canKeep = bench.hasDraft || bench.reading !== undefined;
-  return (
-    <div className="mt-2 pb-4 wide:pb-0">
-      <div className="flex flex-wrap items-center gap-3">
-        <Button weight="main" disabled={!canKeep} onClick={bench.keep}>
-          Keep as match
-        </Button>
-        <Button
-          onClick={() => {
-            bench.setDraft(LOOKS_THE_SAME);
-          }}
-        >
-          Looks the same
-        </Button>
-        <Button disabled={!bench.hasDraft} onClick={bench.noteReading}>
-          Note reading
-        </Button>
-        <Button
-          weight="quiet"
-          aria-expanded={isTyping}
-          onClick={() => {
-            setTyping(!isTyping);
-          }}
-        >
-          type it
-        </Button>
-      </div>
-      {isTyping ? (
-        <TypedReading
-          onRead={(lab) => {
-            bench.typeReading(lab);
-            setTyping(false);
-          }}
-        />
-      ) : null}
-    </div>
-  );
-}
-
-function TypedReading({ onRead }: { onRead: (lab: LabD65) => void }) {
-  const [text, setText] = useState("");
-  const [problem, setProblem] = useState<string>();
-  return (
-    <form
-      className="mt-2 flex items-end gap-3"
-      noValidate
-      onSubmit={(event) => {
-        event.preventDefault();
-        const parsed = parseTypedColor(text);
-        if (parsed.ok) onRead(parsed.value);
-        else setProblem(parsed.failure);
-      }}
-    >
-      <TextField
-        className="flex-1"
-        label="Reading of the pile: hex or CIELAB (D65)"
-        autoFocus
-        value={text}
-        error={problem}
-        onChange={(event) => {
-          setText(event.target.value);
-          setProblem(undefined);
-        }}
-      />
-      <Button type="submit">Read</Button>
-    </form>
   );
 }

@@ -9,8 +9,11 @@ import { useStudio } from "../shared/Studio";
 import { Comparison } from "./Comparison";
 import { MatchLine } from "./MatchLine";
 import { NoteSheet } from "./NoteSheet";
+import { NextStep } from "./NextStep";
 import { PileSteps } from "./PileSteps";
 import { RecipeChoice } from "./RecipeChoice";
+import { PurposeField } from "./PurposeField";
+import { Trials } from "./Trials";
 import { useBench } from "./useBench";
 
 export function MixView() {
@@ -49,8 +52,13 @@ function BenchOfNote({ note, againPileId }: { note: Note; againPileId: string | 
       <div className="px-4 pb-6 wide:px-0">
         <MatchLine bench={bench} />
         {bench.pile ? null : <RecipeChoice bench={bench} />}
+        <NextStep bench={bench} />
         <PileSteps bench={bench} />
-        <NoteSheet note={note} />
+        <Trials bench={bench} />
+        <div className="mt-4 flex flex-wrap items-end gap-x-5 gap-y-2 border-t pt-2">
+          <PurposeField note={note} />
+          <NoteSheet note={note} />
+        </div>
       </div>
     </div>
   );

@@ -3,7 +3,14 @@ import { labD65 } from "../../core/color/types";
 import { threeWayDifference } from "../../core/describe/difference";
 import type { Pile, Reading } from "../../persistence/schema";
 import { storedFromLab } from "../../persistence/storedColor";
-import { benchSteps, currentReading, LOOKS_THE_SAME, labOfDraft } from "./bench.model";
+import {
+  benchSteps,
+  currentReading,
+  LOOKS_THE_SAME,
+  labOfDraft,
+  pileEvidence,
+  trialsOf,
+} from "./bench.model";
 
 const suggested = [
   { tubeId: "white", parts: 7.5 },
@@ -73,5 +80,45 @@ describe("labOfDraft", () => {
       deltaChroma: expect.closeTo(2, 6) as number,
       deltaHue: expect.closeTo(1.5, 6) as number,
     });
+  });
+});
+
+describe("the pile's story", () => {
+  const row = (tubeId: string, parts: number, addedAt: number) => ({ tubeId, parts, addedAt });
+  const story = pile([row("white", 4, 1), row("umber", 1, 1), row("blue", 0.5, 10), row("blue", 0.25, 20)]);
+  const readings = [reading("first", 5), reading("again", 6), reading("second", 12)];
+
+  it("is told in turns: what was added, what lay there, and the last reading before more was added", () => {
+    const trials = trialsOf(story, readings);
+    expect(trials.map(({ number }) => number)).toEqual([1, 2, 3]);
+    expect(trials.map((trial) => trial.reading?.id)).toEqual(["again", "second", undefined]);
+    expect(trials.map(({ added }) => added.map(({ tubeId }) => tubeId).join())).toEqual([
+      "white,umber",
+      "blue",
+      "blue",
+    ]);
+    expect(trials.at(-1)?.inPile).toEqual([
+      { tubeId: "white", parts: 4 },
+      { tubeId: "umber", parts: 1 },
+      { tubeId: "blue", parts: 0.75 },
+    ]);
+  });
+
+  it("keeps a turn together that was laid down without a look", () => {
+    expect(trialsOf(story, []).map(({ added }) => added.length)).toEqual([3]);
+  });
+
+  it("is evidence of what lay there when it was read, wet readings only", () => {
+    const places = ["white", "umber", "blue"];
+    const evidence = pileEvidence(story, [...readings, { ...reading("dry", 30), film: "dry" }], (id) =>
+      places.indexOf(id),
+    );
+    expect(evidence).toHaveLength(3);
+    expect(evidence[0]?.parts).toEqual([
+      { tube: 0, volume: 4 },
+      { tube: 1, volume: 1 },
+    ]);
+    expect(evidence[2]?.parts.at(-1)).toEqual({ tube: 2, volume: 0.5 });
+    expect(pileEvidence(story, [{ ...reading("other", 5), pileId: "elsewhere" }], () => 0)).toEqual([]);
   });
 });

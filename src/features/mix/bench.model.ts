@@ -2,10 +2,12 @@
 import { labFromLch } from "../../core/color/cieLab";
 import { type LabD65, lchUnder } from "../../core/color/types";
 import { applyDifference } from "../../core/describe/difference";
+import type { Evidence } from "../../core/learning/boxModel";
 import type { PaintedRecipe } from "../../core/recipe/palette";
 import type { RecipeReason } from "../../core/recipe/types";
 import type { Pile, Reading, StoredRecipe } from "../../persistence/schema";
-import { storedFromLab } from "../../persistence/storedColor";
+import { labFromStored, storedFromLab } from "../../persistence/storedColor";
+import { totalsOf } from "../shared/paint";
 
 /** Standard deviation of a generic prediction, ΔE00, until tubes are calibrated. */
 export const GENERIC_UNCERTAINTY = 4;
@@ -97,4 +99,58 @@ export const LOOKS_THE_SAME: EyeDraft = { deltaLightness: 0, deltaChroma: 0, del
 export function labOfDraft(target: LabD65, draft: EyeDraft): LabD65 {
   const { lightness, chroma, hueDegrees } = applyDifference(target, draft);
   return labFromLch(lchUnder<"D65">(lightness, chroma, hueDegrees));
+}
+
+/** An eye that said "just the same" is still only an eye. */
+const LEAST_UNCERTAINTY = 0.3;
+
+/** What the readings of a pile say about its tubes: each with what lay in the pile when it was taken. */
+export function pileEvidence(
+  pile: Pile,
+  readings: readonly Reading[],
+  placeOf: (tubeId: string) => number,
+): readonly Evidence[] {
+  return readings
+    .filter((reading) => reading.pileId === pile.id && reading.film === "wet")
+    .flatMap((reading) => {
+      const laid = totalsOf(pile.additions.filter(({ addedAt }) => addedAt <= reading.takenAt));
+      if (laid.length === 0) return [];
+      return [
+        {
+          parts: laid.map(({ tubeId, parts }) => ({ tube: placeOf(tubeId), volume: parts })),
+          lab: labFromStored(reading.color),
+          uncertaintyDeltaE2000: Math.max(LEAST_UNCERTAINTY, reading.color.uncertaintyDeltaE2000),
+        },
+      ];
+    });
+}
+
+/** One turn of the loop: what was added, and how the pile then looked. */
+export type Trial = {
+  readonly number: number;
+  readonly added: readonly Pick<Addition, "tubeId" | "parts">[];
+  /** All that lay in the pile then. */
+  readonly inPile: readonly Pick<Addition, "tubeId" | "parts">[];
+  readonly reading: Reading | undefined;
+};
+
+/** The pile's story in turns: each ends with its last reading before something else was added. */
+export function trialsOf(pile: Pile, readings: readonly Reading[]): readonly Trial[] {
+  const own = readings.filter((reading) => reading.pileId === pile.id);
+  const trials: Trial[] = [];
+  let from = 0;
+  for (let to = 1; to <= pile.additions.length; to++) {
+    const addedAt = pile.additions[to - 1]?.addedAt ?? 0;
+    const nextAt = pile.additions[to]?.addedAt ?? Number.POSITIVE_INFINITY;
+    const reading = own.filter(({ takenAt }) => takenAt >= addedAt && takenAt < nextAt).at(-1);
+    if (!reading && to < pile.additions.length) continue;
+    trials.push({
+      number: trials.length + 1,
+      added: totalsOf(pile.additions.slice(from, to)),
+      inPile: totalsOf(pile.additions.slice(0, to)),
+      reading,
+    });
+    from = to;
+  }
+  return trials;
 }

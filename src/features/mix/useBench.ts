@@ -5,7 +5,8 @@ import { useLiveQuery } from "dexie-react-hooks";
 import { useMemo, useState } from "react";
 import { deltaE2000 } from "../../core/color/ciede2000";
 import type { LabD65 } from "../../core/color/types";
-import type { Match, Note, Pile, Reading } from "../../persistence/schema";
+import type { AxisTolerance } from "../../core/describe/difference";
+import type { Match, Note, Pile, Reading, StoredColor } from "../../persistence/schema";
 import { labFromStored, storedFromLab } from "../../persistence/storedColor";
 import {
   addReading,
@@ -30,8 +31,9 @@ import {
   type EyeDraft,
   labOfDraft,
   storedRecipeOf,
-  TYPED_UNCERTAINTY,
 } from "./bench.model";
+import { closenessOf, toleranceOf } from "./purpose";
+import { type NextAdditionState, useNextAddition } from "./useNextAddition";
 
 /** What is shown beside the target, and how it is known. */
 export type Shown = {
@@ -53,7 +55,13 @@ export type Bench = {
   readonly shown: Shown | undefined;
   readonly hasDraft: boolean;
   readonly setDraft: (draft: EyeDraft | undefined) => void;
-  readonly typeReading: (lab: LabD65) => void;
+  /** Notes what was read of the pile as it lies now. */
+  readonly read: (lab: LabD65, source: StoredColor["source"], uncertaintyDeltaE2000: number) => void;
+  /** All readings of the open pile, oldest first. */
+  readonly readings: readonly Reading[];
+  /** How close the match has to come, for what it is for. */
+  readonly tolerance: AxisTolerance;
+  readonly next: NextAdditionState;
   readonly lay: (steps: readonly Pick<BenchStep, "tubeId" | "parts">[], isSuggested: boolean) => void;
   readonly undo: () => void;
   readonly setAside: () => void;
@@ -62,7 +70,7 @@ export type Bench = {
 };
 
 export function useBench(note: Note, againPileId: string | undefined): Bench {
-  const { db, tubeById, attempt } = useStudio();
+  const { db, tubeById, board, attempt } = useStudio();
   const target = useMemo(() => labFromStored(note.target), [note.target]);
   const search = useRecipes(target);
   const history = useLiveQuery(() => readNoteHistory(db, note.id), [db, note.id]);
@@ -87,7 +95,17 @@ export function useBench(note: Note, againPileId: string | undefined): Bench {
   const additions = pile?.additions ?? [];
   const additionCount = additions.length;
   const steps = benchSteps(pile ? (runningRecipe?.amounts ?? []) : (chosen?.amounts ?? []), additions);
-  const reading = currentReading(pile, history?.readings ?? []);
+  const readings = useMemo(
+    () => (history?.readings ?? []).filter(({ pileId }) => pileId === pile?.id),
+    [history, pile?.id],
+  );
+  const reading = currentReading(pile, readings);
+  const tolerance = toleranceOf(note);
+  const next = useNextAddition(
+    pile && reading
+      ? { pile, readings, target, toleranceDeltaE2000: closenessOf(tolerance), board, tubeById }
+      : undefined,
+  );
   // A finger on the rails spoke of the pile as it was; after the next addition it says nothing.
   const liveDraft = pile && draft?.additionCount === additionCount ? draft.value : undefined;
   const shown = shownOf(
@@ -121,9 +139,12 @@ export function useBench(note: Note, againPileId: string | undefined): Bench {
     setDraft: (value) => {
       setDraft(value && { additionCount, value });
     },
-    typeReading: (lab) => {
+    readings,
+    tolerance,
+    next,
+    read: (lab, source, uncertaintyDeltaE2000) => {
       if (!pile) return;
-      const color = storedFromLab(lab, "typed", TYPED_UNCERTAINTY);
+      const color = storedFromLab(lab, source, uncertaintyDeltaE2000);
       setDraft(undefined);
       attempt(addReading(db, { noteId: note.id, pileId: pile.id, color, film: "wet" }, Date.now()));
     },

@@ -1,0 +1,92 @@
+"use client";
+
+import { useState } from "react";
+import type { AxisTolerance } from "../../core/describe/difference";
+import type { Note } from "../../persistence/schema";
+import { setNotePurpose } from "../../persistence/studio";
+import { Button } from "../../ui/Button";
+import { SelectField, TextField } from "../../ui/fields";
+import { useStudio } from "../shared/Studio";
+import { PURPOSES, toleranceOf } from "./purpose";
+
+/** What the match is for; its closeness follows, or is the painter's own. */
+export function PurposeField({ note }: { note: Note }) {
+  const { db, attempt } = useStudio();
+  const purpose = note.purpose ?? "family";
+  return (
+    <div className="flex flex-wrap items-end gap-3 pb-1">
+      <SelectField
+        label="This match is to"
+        value={purpose}
+        onChange={(event) => {
+          const chosen = PURPOSES.find(({ value }) => value === event.target.value);
+          if (!chosen) return;
+          attempt(
+            setNotePurpose(db, note.id, {
+              purpose: chosen.value,
+              tolerance: chosen.value === "own" ? toleranceOf(note) : undefined,
+            }),
+          );
+        }}
+      >
+        {PURPOSES.map(({ value, words }) => (
+          <option key={value} value={value}>
+            {words}
+          </option>
+        ))}
+      </SelectField>
+      {purpose === "own" ? <OwnTolerance key={note.id} note={note} /> : null}
+    </div>
+  );
+}
+
+const AXES = [
+  { key: "lightness", label: "L*" },
+  { key: "chroma", label: "C*" },
+  { key: "hue", label: "ΔH*" },
+] as const;
+
+function OwnTolerance({ note }: { note: Note }) {
+  const { db, attempt } = useStudio();
+  const held = toleranceOf(note);
+  const [texts, setTexts] = useState({
+    lightness: String(held.lightness),
+    chroma: String(held.chroma),
+    hue: String(held.hue),
+  });
+  const numberOf = (key: keyof AxisTolerance): number => Number(texts[key].replace(",", "."));
+  const isGood = AXES.every(({ key }) => numberOf(key) > 0 && numberOf(key) <= 50);
+  return (
+    <form
+      className="flex flex-wrap items-end gap-2"
+      noValidate
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (!isGood) return;
+        const tolerance = {
+          lightness: numberOf("lightness"),
+          chroma: numberOf("chroma"),
+          hue: numberOf("hue"),
+        };
+        attempt(setNotePurpose(db, note.id, { purpose: "own", tolerance }));
+      }}
+    >
+      {AXES.map(({ key, label }) => (
+        <TextField
+          key={key}
+          className="w-16"
+          label={label}
+          aria-label={`Largest miss in ${label}`}
+          inputMode="decimal"
+          value={texts[key]}
+          onChange={(event) => {
+            setTexts({ ...texts, [key]: event.target.value });
+          }}
+        />
+      ))}
+      <Button type="submit" disabled={!isGood}>
+        Use these
+      </Button>
+    </form>
+  );
+}

@@ -1,0 +1,196 @@
+"use client";
+
+/** How the pile looks: kept, said to be the same, said in words, typed, or measured. */
+import { useState } from "react";
+import type { LabD65 } from "../../core/color/types";
+import { readWords } from "../../core/describe/readWords";
+import { Button } from "../../ui/Button";
+import { TextField } from "../../ui/fields";
+import { Patch } from "../../ui/Patch";
+import { genericOpticsOf, totalsOf } from "../shared/paint";
+import { ReadByColorimeter } from "../shared/ReadByColorimeter";
+import { useStudio } from "../shared/Studio";
+import { parseTypedColor } from "../shared/typedColor";
+import { describeLab } from "../shared/words";
+import { LOOKS_THE_SAME, TYPED_UNCERTAINTY } from "./bench.model";
+import type { Bench } from "./useBench";
+
+const WAYS = [
+  { value: "words", label: "say it" },
+  { value: "typed", label: "type it" },
+  { value: "colorimeter", label: "measure it" },
+] as const;
+type Way = (typeof WAYS)[number]["value"];
+
+export function ReadingBar({ bench }: { bench: Bench }) {
+  const [way, setWay] = useState<Way>();
+  const canKeep = bench.hasDraft || bench.reading !== undefined;
+  return (
+    <div className="mt-2 pb-4 wide:pb-0">
+      <div className="flex flex-wrap items-center gap-x-3 gap-y-2">
+        <Button weight="main" disabled={!canKeep} onClick={bench.keep}>
+          Keep as match
+        </Button>
+        <Button
+          onClick={() => {
+            bench.setDraft(LOOKS_THE_SAME);
+          }}
+        >
+          Looks the same
+        </Button>
+        <Button disabled={!bench.hasDraft} onClick={bench.noteReading}>
+          Note reading
+        </Button>
+        {WAYS.map(({ value, label }) => (
+          <Button
+            key={value}
+            weight="quiet"
+            aria-expanded={way === value}
+            onClick={() => {
+              setWay(way === value ? undefined : value);
+            }}
+          >
+            {label}
+          </Button>
+        ))}
+      </div>
+      {way === "words" ? (
+        <SaidReading
+          bench={bench}
+          onDone={() => {
+            setWay(undefined);
+          }}
+        />
+      ) : null}
+      {way === "typed" ? (
+        <TypedReading
+          onRead={(lab) => {
+            bench.read(lab, "typed", TYPED_UNCERTAINTY);
+            setWay(undefined);
+          }}
+        />
+      ) : null}
+      {way === "colorimeter" ? <MeasuredReading bench={bench} /> : null}
+    </div>
+  );
+}
+
+/** "A bit too red and a little dark": a word with two meanings is asked back, never guessed. */
+function SaidReading({ bench, onDone }: { bench: Bench; onDone: () => void }) {
+  const { settings } = useStudio();
+  const [text, setText] = useState("");
+  const said = readWords(text, bench.target, settings.scale);
+  const [question] = said.questions;
+  const { lab } = said;
+  return (
+    <form
+      className="mt-2 flex flex-col gap-3"
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (!lab) return;
+        bench.read(lab, "by-eye", said.uncertaintyDeltaE2000);
+        onDone();
+      }}
+    >
+      <TextField
+        label="How the pile looks beside the target"
+        hint="a bit too red and a little dark"
+        autoFocus
+        value={text}
+        onChange={(event) => {
+          setText(event.target.value);
+        }}
+      />
+      {question ? (
+        <div
+          role="group"
+          aria-label={`What ${question.word} means`}
+          className="flex flex-wrap items-center gap-3"
+        >
+          <span aria-live="polite">By “{question.word}” do you mean more</span>
+          {question.meanings.map((meaning) => (
+            <Button
+              key={meaning}
+              onClick={() => {
+                setText(text.replace(new RegExp(`\\b${question.word}\\b`, "i"), meaning));
+              }}
+            >
+              {meaning}
+            </Button>
+          ))}
+        </div>
+      ) : null}
+      {said.unknown.length > 0 ? (
+        <p aria-live="polite" className="text-muted">
+          Passed over: {said.unknown.join(", ")}.
+        </p>
+      ) : null}
+      {lab ? (
+        <div className="flex items-center gap-3">
+          <span className="flex">
+            <Patch lab={bench.target} className="h-11 w-14" />
+            <Patch
+              lab={lab}
+              label={`As said: ${describeLab(lab, settings).sentence}`}
+              className="h-11 w-14"
+            />
+          </span>
+          <Button type="submit">Note this reading</Button>
+        </div>
+      ) : null}
+    </form>
+  );
+}
+
+function TypedReading({ onRead }: { onRead: (lab: LabD65) => void }) {
+  const [text, setText] = useState("");
+  const [problem, setProblem] = useState<string>();
+  return (
+    <form
+      className="mt-2 flex items-end gap-3"
+      noValidate
+      onSubmit={(event) => {
+        event.preventDefault();
+        const parsed = parseTypedColor(text);
+        if (parsed.ok) onRead(parsed.value);
+        else setProblem(parsed.failure);
+      }}
+    >
+      <TextField
+        className="flex-1"
+        label="Reading of the pile: hex or CIELAB (D65)"
+        autoFocus
+        value={text}
+        error={problem}
+        onChange={(event) => {
+          setText(event.target.value);
+          setProblem(undefined);
+        }}
+      />
+      <Button type="submit">Read</Button>
+    </form>
+  );
+}
+
+/** The simulated bench: the pile's true colour, from hidden true tubes, by the simulated colorimeter. */
+function MeasuredReading({ bench }: { bench: Bench }) {
+  const { tubeById } = useStudio();
+  const specimen = totalsOf(bench.pile?.additions ?? []).map(({ tubeId, parts }) => {
+    const tube = tubeById.get(tubeId);
+    return { tubeId, generic: tube && genericOpticsOf(tube), volume: parts };
+  });
+  const known = specimen.flatMap(({ generic, ...rest }) => (generic ? [{ ...rest, generic }] : []));
+  if (known.length < specimen.length)
+    return <p className="mt-2">The paint of a tube in this pile is not known, so it cannot be simulated.</p>;
+  return (
+    <div className="mt-2">
+      <ReadByColorimeter
+        thing="the pile"
+        specimen={known}
+        onTake={(lab, uncertaintyDeltaE2000) => {
+          bench.read(lab, "measured", uncertaintyDeltaE2000);
+        }}
+      />
+    </div>
+  );
+}

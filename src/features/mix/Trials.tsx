@@ -1,0 +1,56 @@
+"use client";
+
+/** Every turn of the pile in a row: what was added, how it looked, and how far off it was. */
+import { deltaE2000 } from "../../core/color/ciede2000";
+import { labFromStored } from "../../persistence/storedColor";
+import { Patch } from "../../ui/Patch";
+import { labOfAdditions } from "../shared/paint";
+import { useStudio } from "../shared/Studio";
+import { deltaEText, describeLab, knifeWords, tubeName } from "../shared/words";
+import { trialsOf } from "./bench.model";
+import type { Bench } from "./useBench";
+
+export function Trials({ bench }: { bench: Bench }) {
+  const { settings, tubeById } = useStudio();
+  const { pile, readings, target } = bench;
+  if (!pile || readings.length === 0) return null;
+  return (
+    <section aria-labelledby="trials" className="mt-4">
+      <h2 id="trials" className="font-bold">
+        The turns of this pile
+      </h2>
+      <ol className="mt-1 flex gap-3 overflow-x-auto pb-2">
+        {trialsOf(pile, readings).map(({ number, added, inPile, reading }) => {
+          const lab = reading ? labFromStored(reading.color) : labOfAdditions(inPile, tubeById);
+          return (
+            <li key={number} className="w-40 shrink-0 text-sm leading-snug">
+              <div className="flex h-14">
+                <Patch lab={target} className="flex-1" />
+                {lab ? (
+                  <Patch
+                    lab={lab}
+                    label={`Turn ${number}, ${reading ? "as read" : "predicted"}: ${describeLab(lab, settings).sentence}`}
+                    className="flex-1"
+                  />
+                ) : null}
+              </div>
+              <p>
+                <span className="font-semibold">
+                  {number}. {lab ? deltaEText(deltaE2000(target, lab)) : ""}
+                </span>{" "}
+                <span className="text-muted">{reading ? "as read" : "predicted"}</span>
+              </p>
+              <p className="text-muted">
+                {added
+                  .map(
+                    ({ tubeId, parts }) => `${knifeWords(parts, settings)} ${tubeName(tubeById.get(tubeId))}`,
+                  )
+                  .join(", ")}
+              </p>
+            </li>
+          );
+        })}
+      </ol>
+    </section>
+  );
+}
