@@ -5,6 +5,8 @@ export default defineConfig({
   test: {
     environment: "node",
     include: ["src/**/*.test.ts", "tests/unit/**/*.test.ts"],
+    // The default leaves one of two cores to the watcher, which a run that ends does not need.
+    maxWorkers: 2,
     testTimeout: 30_000,
   },
 });

@@ -118,7 +118,15 @@ const SHOTS: readonly Shot[] = [
     },
   },
   { name: "mix", width: 1280, height: 800, take: (page) => mix(page, 5) },
-  { name: "mix-pile", width: 1280, height: 800, take: (page) => mix(page, 4) },
+  {
+    name: "mix-pile",
+    width: 1280,
+    height: 800,
+    take: async (page) => {
+      await mix(page, 4);
+      await page.getByRole("region", { name: /Add next|Better begin again/ }).waitFor();
+    },
+  },
   {
     name: "mix-dark",
     width: 1280,

@@ -74,18 +74,18 @@ for (const room of ROOMS) {
         await page.getByRole("application").click();
         await expect(page.getByRole("region", { name: "Colour under the circle" })).toBeVisible();
       }
-      await expectClean(page, `${view.name}, ${room}`);
+      await expectClean(page, `${view.name}, ${room}`, room !== "light");
     }
     await trayNote(page, /^9 Buoy/).click();
     await expect(page.getByText(/^These tubes do not reach it/)).toBeVisible();
-    await expectClean(page, `Mix out of reach, ${room}`);
+    await expectClean(page, `Mix out of reach, ${room}`, room !== "light");
     await trayNote(page, /^2 Rope/).click();
     await expect(page.getByText("Match kept")).toBeVisible();
-    await expectClean(page, `Mix with a match, ${room}`);
+    await expectClean(page, `Mix with a match, ${room}`, room !== "light");
     await goTo(page, "Log");
     await page.getByRole("button", { name: "Pink shell" }).click();
     await expect(page.getByRole("dialog")).toBeVisible();
-    await expectClean(page, `Log, opened, ${room}`);
+    await expectClean(page, `Log, opened, ${room}`, room !== "light");
   });
 }
 
@@ -95,11 +95,14 @@ test("the first visit is as clean", async ({ page }) => {
   await expectClean(page, "first visit");
 });
 
-async function expectClean(page: Page, place: string): Promise<void> {
+/** A room changes tokens and nothing else: of what axe looks at only contrast can differ between rooms. */
+async function expectClean(page: Page, place: string, isOnlyContrast = false): Promise<void> {
   expect(await chromaticColors(page), place).toEqual([]);
-  const { violations } = await new AxeBuilder({ page })
-    .withTags(["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa", "best-practice"])
-    .analyze();
+  const axe = new AxeBuilder({ page });
+  const { violations } = await (isOnlyContrast
+    ? axe.withRules(["color-contrast"])
+    : axe.withTags(["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa", "best-practice"])
+  ).analyze();
   expect(
     violations.map(({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html.slice(0, 160)).join(" | ")}`),
     place,

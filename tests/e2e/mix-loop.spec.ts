@@ -15,8 +15,9 @@ async function measure(page: Page, turn: number): Promise<void> {
   await expect(async () => {
     for (const name of ["Connect", "Calibrate on the white tile"]) {
       const button = page.getByRole("button", { name, exact: true });
-      if (await button.isVisible()) await button.click();
-      await page.waitForTimeout(1100);
+      if (!(await button.isVisible())) continue;
+      await button.click();
+      await expect(button).toBeHidden({ timeout: 3_000 });
     }
     await page.getByRole("button", { name: "Measure the pile" }).click({ timeout: 2_000 });
     await expect(turns).toHaveCount(turn, { timeout: 2_000 });

@@ -73,7 +73,7 @@ const lampFromTheLeft: PhotoLight = { cast: [0.8, 0.6, 0.4], slope: [-0.45, 0.2]
 
 describe("estimateLight", () => {
   it("without a slope, one spot on a card brings every patch within ΔE00 1", () => {
-    for (let seed = 1; seed <= 8; seed++) {
+    for (let seed = 1; seed <= 5; seed++) {
       const image = board(lamp, seed);
       expect(worstOf(image)).toBeGreaterThan(12);
       const light = lightOf([referenceAt(image, CELL / 2, 2.5 * CELL, 16, grey)]);
@@ -82,7 +82,7 @@ describe("estimateLight", () => {
   });
 
   it("with a slope, three spots on cards bring every patch within ΔE00 2", () => {
-    for (let seed = 1; seed <= 8; seed++) {
+    for (let seed = 1; seed <= 5; seed++) {
       const image = board(lampFromTheLeft, seed);
       const light = lightOf([
         referenceAt(image, CELL / 2, CELL / 2, 14, grey),

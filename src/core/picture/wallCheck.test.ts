@@ -7,7 +7,7 @@ import { checkWall, gridPlaces, type WallPile } from "./wallCheck";
 
 const ROWS = 5;
 const COLUMNS = 6;
-const CELL = 60;
+const CELL = 40;
 const TOLERANCE = 4;
 
 /** Six strings of five values each, laid out as on a board, one pile off. */
@@ -29,7 +29,7 @@ function photo(
     ROWS * CELL,
     (x, y) => {
       const [column, row] = [Math.floor(x / CELL), Math.floor(y / CELL)];
-      const isPile = Math.hypot((x % CELL) - CELL / 2, (y % CELL) - CELL / 2) < 22;
+      const isPile = Math.hypot((x % CELL) - CELL / 2, (y % CELL) - CELL / 2) < 15;
       return isPile ? (piles[row * COLUMNS + column] ?? board) : board;
     },
     light,
@@ -48,7 +48,7 @@ function photo(
     ROWS,
     COLUMNS,
   ).map(({ xPx, yPx }, i): WallPile => {
-    const sample = samplePixels(image, xPx, yPx, 15);
+    const sample = samplePixels(image, xPx, yPx, 10);
     return { row: Math.floor(i / COLUMNS), column: i % COLUMNS, lightness: sample?.lab[0] ?? Number.NaN };
   });
 }

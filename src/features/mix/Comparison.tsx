@@ -118,6 +118,11 @@ export function Comparison({ bench }: { bench: Bench }) {
           <HoldButton isOn={isBlurred} onChange={setBlurred} shortcut="B">
             squint
           </HoldButton>
+          {neighbours.length > 0 ? (
+            <HoldButton isOn={isAmong} onChange={setAmong} shortcut="N">
+              neighbours
+            </HoldButton>
+          ) : null}
           <button
             type="button"
             className="inline-flex min-h-11 items-center gap-2 px-1"
@@ -127,11 +132,6 @@ export function Comparison({ bench }: { bench: Bench }) {
             <KeyCap>X</KeyCap>
             swap
           </button>
-          {neighbours.length > 0 ? (
-            <HoldButton isOn={isAmong} onChange={setAmong} shortcut="N">
-              neighbours
-            </HoldButton>
-          ) : null}
         </div>
         {shown ? <Rails bench={bench} shown={shown} target={target} /> : null}
         {bench.pile ? <ReadingBar bench={bench} /> : null}

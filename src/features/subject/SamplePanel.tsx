@@ -78,6 +78,7 @@ export function SamplePanel({
       </div>
       <p className="mt-1 text-lg leading-snug font-bold first-letter:uppercase">{description.sentence}</p>
       <dl className="mt-2">
+        <Row term="at" text={placeWords(picture, circles.middle)} />
         <Row term="varies by" text={`${valueSpread} over ${sample.pixelCount} points`} />
         <Row term="these tubes" text={<ReachWords lab={lab} />} />
         <Row term="picture" text={correctionWords(light)} />
@@ -132,6 +133,16 @@ export function SamplePanel({
       )}
     </section>
   );
+}
+
+/** Where the circle lies: for those who do not see it, and to find a spot again. */
+function placeWords(
+  { state }: OpenPicture,
+  { xPx, yPx }: { readonly xPx: number; readonly yPx: number },
+): string {
+  if (state.status !== "open") return "";
+  const percent = (at: number, whole: number): string => `${((100 * at) / whole).toFixed(1)} %`;
+  return `${percent(xPx, state.info.widthPx)} across, ${percent(yPx, state.info.heightPx)} down`;
 }
 
 function correctionWords(light: Picture["light"]): string {
