@@ -92,6 +92,10 @@ async function takeSimulatedPhoto(page: Page, name: RegExp): Promise<void> {
   await expect(page.getByRole("dialog")).toBeHidden();
 }
 
+function scaleOf(style: string | null): number {
+  return Number(/scale\((\d+(?:\.\d+)?)/.exec(style ?? "")?.[1]);
+}
+
 /** The panel's words for a place at that share of the width, to about a percent. */
 function placeText(x: number): RegExp {
   const percent = 100 * x;
@@ -363,6 +367,34 @@ test("a spot is picked, zoomed, nudged and kept by keyboard alone", async ({ pag
   expect(note?.place?.pixelCount).toBeGreaterThanOrEqual(25);
 });
 
+test("the wheel zooms where it is turned, the second button moves, and a circle that walks out is followed", async ({
+  page,
+}) => {
+  await openSubject(page);
+  const canvas = stageOf(page).locator("canvas");
+  const box = await stageOf(page).boundingBox();
+  if (!box) throw new Error("no stage");
+  await page.mouse.move(box.x + 0.85 * box.width, box.y + 0.77 * box.height);
+  for (let i = 0; i < 5; i++) await page.mouse.wheel(0, -240);
+  await expect.poll(async () => scaleOf(await canvas.getAttribute("style"))).toBeGreaterThan(3);
+  // The buoy still lies under the pointer.
+  await touch(page, 0.85, 0.77);
+  await expect(page.getByRole("region", { name: "Colour under the circle" })).toContainText(/[Oo]range/);
+  const before = await canvas.getAttribute("style");
+  await page.mouse.down({ button: "right" });
+  await page.mouse.move(box.x + 0.6 * box.width, box.y + 0.6 * box.height, { steps: 4 });
+  await page.mouse.up({ button: "right" });
+  await expect.poll(() => canvas.getAttribute("style")).not.toBe(before);
+  await stageOf(page).focus();
+  for (let i = 0; i < 30; i++) await page.keyboard.press("ArrowLeft");
+  const circle = stageOf(page).locator("span.rounded-full").last();
+  await expect(circle).toBeInViewport();
+  const shown = await circle.boundingBox();
+  expect(shown && shown.x >= box.x && shown.x + shown.width <= box.x + box.width).toBe(true);
+  await page.getByRole("button", { name: "fit" }).click();
+  expect(scaleOf(await canvas.getAttribute("style"))).toBe(1);
+});
+
 test("the picture proposes its families, which are merged, dropped and kept", async ({ page }) => {
   await openSubject(page);
   await panel(page, "Families");
@@ -525,6 +557,28 @@ test("things without a picture: by eye on the rails, a chip from a list, and the
 
 test.describe("on a phone", () => {
   test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
+
+  test("two fingers zoom", async ({ page }) => {
+    await openSubject(page);
+    const canvas = stageOf(page).locator("canvas");
+    const box = await stageOf(page).boundingBox();
+    if (!box) throw new Error("no stage");
+    const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
+    const session = await page.context().newCDPSession(page);
+    const fingers = (apart: number) => [
+      { x: x - apart, y, id: 1 },
+      { x: x + apart, y, id: 2 },
+    ];
+    await session.send("Input.dispatchTouchEvent", {
+      type: "touchStart",
+      touchPoints: fingers(20).slice(0, 1),
+    });
+    await session.send("Input.dispatchTouchEvent", { type: "touchStart", touchPoints: fingers(20) });
+    for (const apart of [30, 45, 60])
+      await session.send("Input.dispatchTouchEvent", { type: "touchMove", touchPoints: fingers(apart) });
+    await session.send("Input.dispatchTouchEvent", { type: "touchEnd", touchPoints: [] });
+    await expect.poll(async () => scaleOf(await canvas.getAttribute("style"))).toBeGreaterThan(2);
+  });
 
   test("a picture is corrected, picked from and kept by touch, with the picture in sight", async ({
     page,

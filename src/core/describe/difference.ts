@@ -107,6 +107,11 @@ export function differenceWords(
   };
 }
 
+/** What is off, an axis each; nothing for a match. */
+export function missWords({ value, chroma, hue }: DifferenceWords): string[] {
+  return [value, chroma, hue].filter((text) => !text.endsWith("holds"));
+}
+
 /** From a grey every hue is a step outwards, so the direction of the difference itself is named. */
 function tooWhat(
   reference: LabD65,

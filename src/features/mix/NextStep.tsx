@@ -8,7 +8,7 @@ import { Button } from "../../ui/Button";
 import { Patch } from "../../ui/Patch";
 import { labOfAdditions, totalsOf } from "../shared/paint";
 import { useStudio } from "../shared/Studio";
-import { deltaEText, describeLab, exactWords, knifeWords, tubeName } from "../shared/words";
+import { deltaEText, describeLab, doseWords, exactWords, tubeName } from "../shared/words";
 import { growthWords, moveWords, riskWords, whyWords } from "./additionWords";
 import type { Bench } from "./useBench";
 
@@ -94,9 +94,7 @@ function AdditionRow({
     tubeId: tubeIds[tube] ?? "",
     parts: roundToHand(volume, settings.sizes),
   }));
-  const words = parts
-    .map(({ tubeId, parts: amount }) => `${knifeWords(amount, settings)} ${tubeName(tubeById.get(tubeId))}`)
-    .join(" and ");
+  const words = doseWords(parts, tubeById, settings).join(" and ");
   // A knife's words are the figure itself as long as parts are counted.
   const exact =
     settings.amountUnit === "parts"

@@ -1,7 +1,7 @@
 "use client";
 
 import { RadioGroup } from "radix-ui";
-import { differenceWords, WORKING_TOLERANCE } from "../../core/describe/difference";
+import { differenceWords, missWords, WORKING_TOLERANCE } from "../../core/describe/difference";
 import { cautionsFor } from "../../core/safety/cautions";
 import type { Tube } from "../../persistence/schema";
 import { Button } from "../../ui/Button";
@@ -67,7 +67,7 @@ function ReachLine({ bench }: { bench: Bench }) {
   const [nearest] = [...bench.search.recipes].sort((a, b) => a.deltaE2000 - b.deltaE2000);
   if (!nearest || nearest.deltaE2000 <= REACH) return null;
   const words = differenceWords(bench.target, nearest.predicted, WORKING_TOLERANCE, settings.scale);
-  const misses = [words.value, words.chroma, words.hue].filter((text) => !text.endsWith("holds"));
+  const misses = missWords(words);
   return (
     <p className="mt-1 border-l-4 border-ink pl-3">
       These tubes do not reach it. The nearest they come is{" "}

@@ -6,7 +6,7 @@ import { labFromStored } from "../../persistence/storedColor";
 import { Patch } from "../../ui/Patch";
 import { labOfAdditions } from "../shared/paint";
 import { useStudio } from "../shared/Studio";
-import { deltaEText, describeLab, knifeWords, tubeName } from "../shared/words";
+import { deltaEText, describeLab, doseWords } from "../shared/words";
 import { trialsOf } from "./bench.model";
 import type { Bench } from "./useBench";
 
@@ -40,13 +40,7 @@ export function Trials({ bench }: { bench: Bench }) {
                 </span>{" "}
                 <span className="text-muted">{reading ? "as read" : "predicted"}</span>
               </p>
-              <p className="text-muted">
-                {added
-                  .map(
-                    ({ tubeId, parts }) => `${knifeWords(parts, settings)} ${tubeName(tubeById.get(tubeId))}`,
-                  )
-                  .join(", ")}
-              </p>
+              <p className="text-muted">{doseWords(added, tubeById, settings).join(", ")}</p>
             </li>
           );
         })}

@@ -17,6 +17,8 @@ const UPRIGHT: Hanging = { isMirrored: false, isTurned: false };
 /** Share of the longer side that one press of an arrow key moves the circle; with Shift a tenth of it. */
 const KEY_STEP = 0.01;
 const ZOOM_STEP = 1.5;
+/** Share of the stage at its edge in which the circle counts as leaving it. */
+const EDGE = 0.04;
 /** Enlarged so far, pixels are shown as squares, as they are. */
 const PIXELS_SHOW = 6;
 
@@ -128,7 +130,12 @@ export function PictureStage({
     const by = moves[event.key];
     if (!by) return;
     event.preventDefault();
-    onSpot({ xPx: clamp(from.xPx + by[0], widthPx), yPx: clamp(from.yPx + by[1], heightPx) });
+    const next = { xPx: clamp(from.xPx + by[0], widthPx), yPx: clamp(from.yPx + by[1], heightPx) };
+    onSpot(next);
+    // A circle that walks out of a zoomed stage takes the picture along.
+    const [x, y] = shownAt(next);
+    if (zoom.scale > 1 && (Math.min(x, y) < EDGE || Math.max(x, y) > 1 - EDGE))
+      onZoom?.(zoomedAbout({ ...zoom, x: zoom.x + 0.5 - x, y: zoom.y + 0.5 - y }, 1, 0.5, 0.5));
   };
 
   const [spotX, spotY] = spot ? shownAt(spot) : [0, 0];

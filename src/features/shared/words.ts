@@ -41,6 +41,15 @@ export function knifeWords(parts: number, settings: Settings): string {
   return amountWords(parts, settings.sizes);
 }
 
+/** "2 parts Titanium white", one for each tube. */
+export function doseWords(
+  doses: readonly { readonly tubeId: string; readonly parts: number }[],
+  tubeById: ReadonlyMap<string, Tube>,
+  settings: Settings,
+): string[] {
+  return doses.map(({ tubeId, parts }) => `${knifeWords(parts, settings)} ${tubeName(tubeById.get(tubeId))}`);
+}
+
 /** The exact figure in the unit that the painter measures in. */
 export function exactWords(parts: number, settings: Settings): string {
   switch (settings.amountUnit) {

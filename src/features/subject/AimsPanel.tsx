@@ -14,12 +14,13 @@ import { labFromStored, storedFromLab } from "../../persistence/storedColor";
 import { Button } from "../../ui/Button";
 import { CheckField } from "../../ui/fields";
 import { Notice } from "../../ui/Notice";
-import { Patch } from "../../ui/Patch";
+import { UndoLine } from "../../ui/UndoLine";
 import { knownTubes } from "../shared/knownTubes";
 import { useStudio } from "../shared/Studio";
 import { useAnswer, usePaletteClient } from "../shared/usePaletteAnswers";
 import { deltaEText, describeLab } from "../shared/words";
 import { LightWishes, type Wishes } from "./LightWishes";
+import { PairRow } from "./PairRow";
 import { ValueRail } from "./ValueRail";
 import { WetGround } from "./WetGround";
 
@@ -174,33 +175,15 @@ export function AimsPanel() {
           const miss = misses?.[i];
           if (!aim) return null;
           return (
-            <li key={note.id} className="flex items-center gap-3 border-t py-1">
-              <span className="flex shrink-0">
-                <Patch
-                  lab={seenOf(note)}
-                  label={`as seen: ${describeLab(seenOf(note), settings).sentence}`}
-                  className="h-11 w-10"
-                />
-                <Patch
-                  lab={storable(aim)}
-                  label={`then: ${describeLab(aim, settings).sentence}`}
-                  className="h-11 w-10"
-                />
-              </span>
-              <span className="min-w-0 flex-1 text-sm leading-tight">
-                <span className="block truncate font-semibold">
-                  {note.number} {note.name}
-                </span>
-                <span className="block text-muted">
-                  {describeLab(aim, settings).sentence}
-                  {miss === undefined
-                    ? ""
-                    : miss <= REACHED
-                      ? "; in reach"
-                      : `; out of reach by ${deltaEText(miss)}`}
-                </span>
-              </span>
-            </li>
+            <PairRow
+              key={note.id}
+              first={seenOf(note)}
+              firstLabel={`as seen: ${describeLab(seenOf(note), settings).sentence}`}
+              second={storable(aim)}
+              secondLabel={`then: ${describeLab(aim, settings).sentence}`}
+              name={`${note.number} ${note.name}`}
+              words={`${describeLab(aim, settings).sentence}${miss === undefined ? "" : miss <= REACHED ? "; in reach" : `; out of reach by ${deltaEText(miss)}`}`}
+            />
           );
         })}
       </ul>
@@ -230,18 +213,14 @@ export function AimsPanel() {
         ) : null}
       </div>
       {before ? (
-        <p role="status" className="flex flex-wrap items-center gap-x-3">
+        <UndoLine
+          onUndo={() => {
+            attempt(restoreNotes(db, before));
+            setBefore(undefined);
+          }}
+        >
           The aims of {before.length} {before.length === 1 ? "note have" : "notes have"} been changed.
-          <Button
-            weight="quiet"
-            onClick={() => {
-              attempt(restoreNotes(db, before));
-              setBefore(undefined);
-            }}
-          >
-            undo
-          </Button>
-        </p>
+        </UndoLine>
       ) : null}
       <WetGround client={client} known={known} aims={aims} />
     </section>

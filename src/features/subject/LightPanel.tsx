@@ -15,6 +15,7 @@ import { Choice } from "../../ui/Choice";
 import { FileField, TextAreaField, TextField } from "../../ui/fields";
 import { Notice } from "../../ui/Notice";
 import { Patch } from "../../ui/Patch";
+import { UndoLine } from "../../ui/UndoLine";
 import { referenceFailureWords } from "../shared/pictureWords";
 import { useStudio } from "../shared/Studio";
 import { parseTypedColor } from "../shared/typedColor";
@@ -387,18 +388,14 @@ function ReadAgain({ picture, stored }: { picture: OpenPicture; stored: Picture 
         </Button>
       ) : null}
       {before && before.length > 0 ? (
-        <p role="status" className="flex flex-wrap items-center gap-x-3">
+        <UndoLine
+          onUndo={() => {
+            attempt(restoreNotes(db, before));
+            setBefore(undefined);
+          }}
+        >
           {before.length} {before.length === 1 ? "note has" : "notes have"} been read again.
-          <Button
-            weight="quiet"
-            onClick={() => {
-              attempt(restoreNotes(db, before));
-              setBefore(undefined);
-            }}
-          >
-            undo
-          </Button>
-        </p>
+        </UndoLine>
       ) : null}
     </>
   );

@@ -7,6 +7,7 @@ import { readPictureNames, removePicture, restorePicture, showPicture } from "..
 import type { Picture } from "../../persistence/schema";
 import { Button } from "../../ui/Button";
 import { SelectField } from "../../ui/fields";
+import { UndoLine } from "../../ui/UndoLine";
 import { useStudio } from "../shared/Studio";
 import { FileChooser } from "./FileChooser";
 
@@ -59,19 +60,15 @@ export function PictureShelf({
         </Button>
       ) : null}
       {removed ? (
-        <p role="status" className="flex items-center gap-2">
+        <UndoLine
+          onUndo={() => {
+            onChange();
+            attempt(restorePicture(db, removed));
+            setRemoved(undefined);
+          }}
+        >
           {removed.fileName} is taken away; its notes keep their colours.
-          <Button
-            weight="quiet"
-            onClick={() => {
-              onChange();
-              attempt(restorePicture(db, removed));
-              setRemoved(undefined);
-            }}
-          >
-            undo
-          </Button>
-        </p>
+        </UndoLine>
       ) : null}
     </div>
   );

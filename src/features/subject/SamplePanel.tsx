@@ -4,7 +4,7 @@ import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { type Nudge, nudged } from "../../core/aim/nudge";
 import type { LabD65 } from "../../core/color/types";
-import { differenceWords, stepsText, WORKING_TOLERANCE } from "../../core/describe/difference";
+import { differenceWords, missWords, stepsText, WORKING_TOLERANCE } from "../../core/describe/difference";
 import type { Picture } from "../../persistence/schema";
 import { storedFromLab } from "../../persistence/storedColor";
 import { addNote } from "../../persistence/studio";
@@ -201,6 +201,6 @@ function ReachWords({ lab }: { lab: LabD65 }) {
   if (!nearest) return "none on the board";
   if (nearest.deltaE2000 <= REACH) return "reach it";
   const words = differenceWords(lab, nearest.predicted, WORKING_TOLERANCE, settings.scale);
-  const misses = [words.value, words.chroma, words.hue].filter((text) => !text.endsWith("holds"));
+  const misses = missWords(words);
   return misses.length > 0 ? `come near: ${misses.join(", ")}` : "come very near";
 }

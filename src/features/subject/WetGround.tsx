@@ -3,14 +3,14 @@
 /** What becomes of the notes when they are painted into wet paint, some of which the brush takes up. */
 import { useState } from "react";
 import type { LabD65 } from "../../core/color/types";
-import { differenceWords, WORKING_TOLERANCE } from "../../core/describe/difference";
+import { differenceWords, missWords, WORKING_TOLERANCE } from "../../core/describe/difference";
 import { SelectField } from "../../ui/fields";
-import { Patch } from "../../ui/Patch";
 import type { PaletteClient } from "../../workers/paletteClient";
 import { type KnownTubes, knownTubes } from "../shared/knownTubes";
 import { useStudio } from "../shared/Studio";
 import { useAnswer } from "../shared/usePaletteAnswers";
 import { describeLab } from "../shared/words";
+import { PairRow } from "./PairRow";
 import { ValueRail } from "./ValueRail";
 
 export function WetGround({
@@ -75,26 +75,15 @@ export function WetGround({
               if (!note || !aim) return null;
               const words = differenceWords(aim, lab, WORKING_TOLERANCE, settings.scale);
               return (
-                <li key={note.id} className="flex items-center gap-3 border-t py-1">
-                  <span className="flex shrink-0">
-                    <Patch lab={aim} label={`aim of ${note.name}`} className="h-11 w-10" />
-                    <Patch
-                      lab={lab}
-                      label={`over the wet ground: ${describeLab(lab, settings).sentence}`}
-                      className="h-11 w-10"
-                    />
-                  </span>
-                  <span className="min-w-0 flex-1 text-sm leading-tight">
-                    <span className="block truncate font-semibold">{note.name}</span>
-                    <span className="block text-muted">
-                      {words.isMatch
-                        ? "comes out as meant"
-                        : [words.value, words.chroma, words.hue]
-                            .filter((text) => !text.endsWith("holds"))
-                            .join(", ")}
-                    </span>
-                  </span>
-                </li>
+                <PairRow
+                  key={note.id}
+                  first={aim}
+                  firstLabel={`aim of ${note.name}`}
+                  second={lab}
+                  secondLabel={`over the wet ground: ${describeLab(lab, settings).sentence}`}
+                  name={note.name}
+                  words={words.isMatch ? "comes out as meant" : missWords(words).join(", ")}
+                />
               );
             })}
           </ul>

@@ -1,0 +1,14 @@
+import type { ReactNode } from "react";
+import { Button } from "./Button";
+
+/** What has just been done, told to everyone, and the way back. */
+export function UndoLine({ children, onUndo }: { children: ReactNode; onUndo: () => void }) {
+  return (
+    <p role="status" className="flex flex-wrap items-center gap-x-3">
+      {children}
+      <Button weight="quiet" onClick={onUndo}>
+        undo
+      </Button>
+    </p>
+  );
+}
