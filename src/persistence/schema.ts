@@ -39,7 +39,7 @@ const pictureLightSchema = z.strictObject({
   gains: z.tuple([finite.positive(), finite.positive(), finite.positive()]),
   slope: z.tuple([finite, finite]),
   knowsSlope: z.boolean(),
-  references: z.array(z.strictObject({ ...spotSchema.shape, truth: storedColorSchema })).max(100),
+  references: z.array(z.strictObject({ ...spotSchema.shape, truth: storedColorSchema })).max(400),
 });
 
 export const paintingSchema = z.strictObject({

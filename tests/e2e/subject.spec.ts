@@ -444,6 +444,11 @@ test("lines show what a palette does not reach, and palettes swap", async ({ pag
     .getByRole("combobox", { name: "Palette", exact: true })
     .selectOption({ label: "Five for the slipway" });
   await expect(page.getByText(/Mixing all colours/)).toBeHidden();
+  // Another picture is seen through it at once.
+  await takeSimulatedPhoto(page, /Six strings/);
+  await expect(page.getByRole("application", { name: /palette-wall/ })).toBeVisible();
+  await shows(page, "palette");
+  await expect(page.getByText(/could not be shown/)).toHaveCount(0);
 });
 
 test("all notes move into another light and into reach, and back exactly", async ({ page }) => {

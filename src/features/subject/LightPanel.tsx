@@ -244,6 +244,7 @@ function foundWords(
 }
 
 const USUAL_CHART = { rows: 4, columns: 6 };
+const MOST_PATCHES = 400;
 
 function ChartFields({ onChart }: { onChart: (chart: ChartDraft | undefined) => void }) {
   const { attempt } = useStudio();
@@ -259,8 +260,8 @@ function ChartFields({ onChart }: { onChart: (chart: ChartDraft | undefined) => 
     const parsed = lines.map((line) => parseTypedColor(line));
     const wrong = parsed.findIndex((one) => !one.ok);
     const count = Number(rows) * Number(columns);
-    if (!Number.isInteger(count) || Number(rows) < 2 || Number(columns) < 2) {
-      setWord("A chart has at least two rows and two columns.");
+    if (!Number.isInteger(count) || Number(rows) < 2 || Number(columns) < 2 || count > MOST_PATCHES) {
+      setWord(`A chart has at least two rows and two columns, and at most ${MOST_PATCHES} patches.`);
       return;
     }
     if (wrong >= 0) {

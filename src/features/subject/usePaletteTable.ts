@@ -39,6 +39,9 @@ export function usePaletteTable(
   });
   const key = tubes.map((tube) => tube.key).join(",");
   const { ask, key: pictureKey } = picture;
+  // Each picture has a worker of its own, which has to be given the table before it is asked.
+  const pictureId = picture.state.status === "open" ? picture.state.pictureId : "";
+  const givenKey = `${pictureId}|${key}`;
   // Rows are read anew with every change of the database; the question only changes with what is in the tubes.
   const asked = useRef(tubes);
   useEffect(() => {
@@ -57,7 +60,7 @@ export function usePaletteTable(
     if (!isWanted || key === "" || pictureKey === "") return undefined;
     let isCurrent = true;
     const settle = (state: TableState): void => {
-      if (isCurrent) setBuilt({ key, state });
+      if (isCurrent) setBuilt({ key: givenKey, state });
     };
     const give = async (table: PaletteTable): Promise<void> => {
       await ask((remote) => remote.setTable(table));
@@ -93,18 +96,18 @@ export function usePaletteTable(
       isCurrent = false;
       own.cancel();
     };
-  }, [isWanted, key, pictureKey, ask, attempt]);
+  }, [isWanted, key, givenKey, pictureKey, ask, attempt]);
 
   const state = ((): TableState => {
     if (!isWanted) return { status: "off" };
     if (key === "") return { status: "no-tubes" };
-    return built?.key === key ? built.state : { status: "building", share: 0 };
+    return built?.key === givenKey ? built.state : { status: "building", share: 0 };
   })();
   return {
     state,
     giveUp: () => {
       solver.current?.cancel();
-      setBuilt({ key, state: { status: "failed", detail: "given up" } });
+      setBuilt({ key: givenKey, state: { status: "failed", detail: "given up" } });
     },
     retry: () => {
       setBuilt(undefined);
