@@ -1,28 +1,25 @@
 "use client";
 
 /** Taking the photo's light out: touch cards or patches of known colour. */
-import { useState } from "react";
-import { nudged } from "../../core/aim/nudge";
 import { type LabD65, labD65 } from "../../core/color/types";
 import { CARD_LIGHTNESS, underLight } from "../../core/picture/pictureLight";
 import { placeOf } from "../../core/picture/pixels";
-import { CHART_VALUES } from "../../devices/simulatedCamera";
-import { changeNotes, type NoteChange, restoreNotes, setPictureLight } from "../../persistence/pictures";
-import type { Note, Picture } from "../../persistence/schema";
+import { setPictureLight } from "../../persistence/pictures";
+import type { Picture } from "../../persistence/schema";
 import { storedFromLab } from "../../persistence/storedColor";
 import { Button } from "../../ui/Button";
 import { Choice } from "../../ui/Choice";
-import { FileField, TextAreaField, TextField } from "../../ui/fields";
+import { TextField } from "../../ui/fields";
 import { Notice } from "../../ui/Notice";
 import { Patch } from "../../ui/Patch";
-import { UndoLine } from "../../ui/UndoLine";
 import { referenceFailureWords } from "../shared/pictureWords";
 import { useStudio } from "../shared/Studio";
 import { parseTypedColor } from "../shared/typedColor";
 import type { OpenPicture } from "../shared/usePicture";
 import { describeLab } from "../shared/words";
-import { placeRow, uncertaintyOf } from "./noteFromPick";
-import type { ChartDraft, References } from "./useReferences";
+import { ChartFields } from "./ChartFields";
+import { ReadAgain } from "./ReadAgain";
+import type { References } from "./useReferences";
 
 const CARDS = [
   { value: "white", label: "a white card" },
@@ -30,7 +27,7 @@ const CARDS = [
   { value: "own", label: "a known patch" },
   { value: "chart", label: "a printed chart" },
 ] as const;
-export type CardKind = (typeof CARDS)[number]["value"];
+type CardKind = (typeof CARDS)[number]["value"];
 
 /** What the painter is about to touch, and how light or coloured it is. */
 export type CardChoice = { readonly kind: CardKind; readonly typed: string };
@@ -143,9 +140,9 @@ export function LightPanel({
           {["top left", "top right", "bottom right", "bottom left"][references.corners.length % 4]} next.
         </p>
       ) : null}
-      {all.length > 0 ? (
+      {all.length > 0 && !references.chart ? (
         <ul aria-label="Touched cards">
-          {all.slice(0, references.chart ? 0 : all.length).map(({ sample, truth, circle }, index) => {
+          {all.map(({ sample, truth, circle }, index) => {
             const corrected =
               found?.ok && info
                 ? underLight(sample.lab, found.value, placeOf(info, circle.xPx, circle.yPx))
@@ -241,163 +238,4 @@ function foundWords(
     );
   } else parts.push("lit evenly or not: one small card cannot tell");
   return `The photo is ${parts.join(", ")}.`;
-}
-
-const USUAL_CHART = { rows: 4, columns: 6 };
-const MOST_PATCHES = 400;
-
-function ChartFields({ onChart }: { onChart: (chart: ChartDraft | undefined) => void }) {
-  const { attempt } = useStudio();
-  const [rows, setRows] = useState(String(USUAL_CHART.rows));
-  const [columns, setColumns] = useState(String(USUAL_CHART.columns));
-  const [values, setValues] = useState("");
-  const [word, setWord] = useState<string>();
-  const use = (): void => {
-    const lines = values
-      .split("\n")
-      .map((line) => line.trim())
-      .filter((line) => line !== "");
-    const parsed = lines.map((line) => parseTypedColor(line));
-    const wrong = parsed.findIndex((one) => !one.ok);
-    const count = Number(rows) * Number(columns);
-    if (!Number.isInteger(count) || Number(rows) < 2 || Number(columns) < 2 || count > MOST_PATCHES) {
-      setWord(`A chart has at least two rows and two columns, and at most ${MOST_PATCHES} patches.`);
-      return;
-    }
-    if (wrong >= 0) {
-      setWord(`Line ${wrong + 1} is no colour: ${parsed[wrong]?.ok === false ? parsed[wrong].failure : ""}`);
-      return;
-    }
-    if (lines.length !== count) {
-      setWord(`${rows} rows of ${columns} need ${count} values; there are ${lines.length}.`);
-      return;
-    }
-    setWord(undefined);
-    onChart({
-      rows: Number(rows),
-      columns: Number(columns),
-      values: parsed.flatMap((one) => (one.ok ? [one.value] : [])),
-    });
-  };
-  return (
-    <div className="flex flex-col gap-3">
-      <div className="flex gap-3">
-        <TextField
-          label="Rows"
-          inputMode="numeric"
-          value={rows}
-          onChange={(event) => {
-            setRows(event.target.value);
-          }}
-        />
-        <TextField
-          label="Columns"
-          inputMode="numeric"
-          value={columns}
-          onChange={(event) => {
-            setColumns(event.target.value);
-          }}
-        />
-      </div>
-      <TextAreaField
-        label="Its values as they are read, one patch a line: hex, or L* a* b*"
-        value={values}
-        onChange={(event) => {
-          setValues(event.target.value);
-        }}
-      />
-      <FileField
-        label="or a text file of them"
-        accept=".txt,.csv,text/plain,text/csv"
-        onFile={(file) => {
-          attempt(file.text().then(setValues));
-        }}
-      />
-      <Button
-        weight="quiet"
-        className="self-start"
-        onClick={() => {
-          attempt(
-            fetch(CHART_VALUES)
-              .then((response) => response.text())
-              .then(setValues),
-          );
-        }}
-      >
-        values of the simulated camera&apos;s chart
-      </Button>
-      <Notice>{word}</Notice>
-      <Button className="self-start" onClick={use}>
-        Use this chart
-      </Button>
-    </div>
-  );
-}
-
-/** Notes that were read under another light can be read again; those that are mixed already stay. */
-function ReadAgain({ picture, stored }: { picture: OpenPicture; stored: Picture }) {
-  const { db, notes, attempt } = useStudio();
-  const [before, setBefore] = useState<readonly Note[]>();
-  const stale = notes.filter(
-    ({ place, state }) =>
-      place?.pictureId === stored.id &&
-      place.isCorrected !== (stored.light !== undefined) &&
-      state === "open",
-  );
-  const readAgain = async (): Promise<void> => {
-    const changes: NoteChange[] = [];
-    for (const note of stale) {
-      const { place } = note;
-      if (!place) continue;
-      const { xPx, yPx, radiusPx, lightAt, darkAt, nudges } = place;
-      const [middle, neighbours, light, dark] = await Promise.all([
-        picture.ask((remote) => remote.sample(xPx, yPx, radiusPx)),
-        picture.ask((remote) => remote.neighbours(xPx, yPx, radiusPx)),
-        lightAt && picture.ask((remote) => remote.sample(lightAt.xPx, lightAt.yPx, lightAt.radiusPx)),
-        darkAt && picture.ask((remote) => remote.sample(darkAt.xPx, darkAt.yPx, darkAt.radiusPx)),
-      ]);
-      if (!middle) continue;
-      const lab = nudges.reduce(nudged, middle.lab);
-      const circles = {
-        middle: { xPx, yPx, radiusPx },
-        ...(lightAt && { light: lightAt }),
-        ...(darkAt && { dark: darkAt }),
-      };
-      changes.push({
-        noteId: note.id,
-        target: storedFromLab(lab, "picture", uncertaintyOf(stored.light)),
-        place: placeRow(
-          stored.id,
-          stored.light,
-          { circles, middle, light, dark, neighbours: neighbours ?? [] },
-          nudges,
-        ),
-        isAdapted: false,
-      });
-    }
-    setBefore(await changeNotes(db, changes));
-  };
-  return (
-    <>
-      {stale.length > 0 ? (
-        <Button
-          onClick={() => {
-            attempt(readAgain());
-          }}
-        >
-          Read {stale.length} {stale.length === 1 ? "note" : "notes"} again
-        </Button>
-      ) : null}
-      {before && before.length > 0 ? (
-        <UndoLine
-          onUndo={() => {
-            attempt(restoreNotes(db, before));
-            setBefore(undefined);
-          }}
-        >
-          {before.length} {before.length === 1 ? "note has" : "notes have"} been read again.
-        </UndoLine>
-      ) : null}
-    </>
-  );
 }

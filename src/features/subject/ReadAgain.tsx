@@ -1,0 +1,80 @@
+"use client";
+
+import { useState } from "react";
+import { nudged } from "../../core/aim/nudge";
+import { changeNotes, type NoteChange, restoreNotes } from "../../persistence/pictures";
+import type { Note, Picture } from "../../persistence/schema";
+import { storedFromLab } from "../../persistence/storedColor";
+import { Button } from "../../ui/Button";
+import { UndoLine } from "../../ui/UndoLine";
+import { useStudio } from "../shared/Studio";
+import type { OpenPicture } from "../shared/usePicture";
+import { placeRow, uncertaintyOf } from "./noteFromPick";
+
+/** Notes that were read under another light can be read again; those that are mixed already stay. */
+export function ReadAgain({ picture, stored }: { picture: OpenPicture; stored: Picture }) {
+  const { db, notes, attempt } = useStudio();
+  const [before, setBefore] = useState<readonly Note[]>();
+  const stale = notes.filter(
+    ({ place, state }) =>
+      place?.pictureId === stored.id &&
+      place.isCorrected !== (stored.light !== undefined) &&
+      state === "open",
+  );
+  const readAgain = async (): Promise<void> => {
+    const changes: NoteChange[] = [];
+    for (const note of stale) {
+      const { place } = note;
+      if (!place) continue;
+      const { xPx, yPx, radiusPx, lightAt, darkAt, nudges } = place;
+      const [middle, neighbours, light, dark] = await Promise.all([
+        picture.ask((remote) => remote.sample(xPx, yPx, radiusPx)),
+        picture.ask((remote) => remote.neighbours(xPx, yPx, radiusPx)),
+        lightAt && picture.ask((remote) => remote.sample(lightAt.xPx, lightAt.yPx, lightAt.radiusPx)),
+        darkAt && picture.ask((remote) => remote.sample(darkAt.xPx, darkAt.yPx, darkAt.radiusPx)),
+      ]);
+      if (!middle) continue;
+      const lab = nudges.reduce(nudged, middle.lab);
+      const circles = {
+        middle: { xPx, yPx, radiusPx },
+        ...(lightAt && { light: lightAt }),
+        ...(darkAt && { dark: darkAt }),
+      };
+      changes.push({
+        noteId: note.id,
+        target: storedFromLab(lab, "picture", uncertaintyOf(stored.light)),
+        place: placeRow(
+          stored.id,
+          stored.light,
+          { circles, middle, light, dark, neighbours: neighbours ?? [] },
+          nudges,
+        ),
+        isAdapted: false,
+      });
+    }
+    setBefore(await changeNotes(db, changes));
+  };
+  return (
+    <>
+      {stale.length > 0 ? (
+        <Button
+          onClick={() => {
+            attempt(readAgain());
+          }}
+        >
+          Read {stale.length} {stale.length === 1 ? "note" : "notes"} again
+        </Button>
+      ) : null}
+      {before && before.length > 0 ? (
+        <UndoLine
+          onUndo={() => {
+            attempt(restoreNotes(db, before));
+            setBefore(undefined);
+          }}
+        >
+          {before.length} {before.length === 1 ? "note has" : "notes have"} been read again.
+        </UndoLine>
+      ) : null}
+    </>
+  );
+}
