@@ -2,6 +2,7 @@
 
 import { formatDistanceToNow } from "date-fns";
 import Link from "next/link";
+import { useEffect, useRef } from "react";
 import { Button, buttonClass } from "../../ui/Button";
 import { recordDryCheck } from "../../persistence/studio";
 import { useStudio } from "../shared/Studio";
@@ -12,10 +13,19 @@ import type { Bench } from "./useBench";
 export function MatchLine({ bench }: { bench: Bench }) {
   const { db, attempt } = useStudio();
   const match = bench.lastMatch;
+  const line = useRef<HTMLDivElement>(null);
+  const hadPile = useRef(false);
+  const isOpen = bench.pile !== undefined;
+  const isKept = match !== undefined;
+  useEffect(() => {
+    // Kept far down the page, the word that it was kept must not stay out of sight above.
+    if (hadPile.current && isKept) line.current?.scrollIntoView({ block: "nearest" });
+    hadPile.current = isOpen;
+  }, [isOpen, isKept]);
   if (!match) return null;
   const kept = formatDistanceToNow(match.keptAt, { addSuffix: true });
   return (
-    <div role="status" className="mb-4 border-2 border-ink p-3">
+    <div ref={line} role="status" className="mb-4 border-2 border-ink p-3">
       <p>
         <span className="font-bold">Match kept</span> {kept}, {deltaEText(match.deltaE2000)}.{" "}
         {match.verdict === "provisional"
