@@ -11,6 +11,7 @@ import { addNote } from "../../persistence/studio";
 import { Button } from "../../ui/Button";
 import { TextField } from "../../ui/fields";
 import { Patch } from "../../ui/Patch";
+import type { Spot } from "../shared/PictureStage";
 import { useStudio } from "../shared/Studio";
 import type { OpenPicture } from "../shared/usePicture";
 import { useRecipes } from "../shared/useRecipes";
@@ -31,6 +32,7 @@ export function SamplePanel({
   pictureId,
   light,
   picked,
+  readNow,
   aims,
 }: {
   paintingId: string;
@@ -38,6 +40,7 @@ export function SamplePanel({
   pictureId: string;
   light: Picture["light"];
   picked: Picked;
+  readNow: () => Promise<Picked | undefined>;
   /** Chooses what is touched next: the colour, its light or its shadow. */
   aims: React.ReactNode;
 }) {
@@ -50,13 +53,18 @@ export function SamplePanel({
   const description = describeLab(lab, settings);
   const valueSpread = stepsText(sample.light[0] - sample.dark[0], settings.scale);
   const keep = async (andMix: boolean): Promise<void> => {
+    const now = (await readNow()) ?? picked;
+    // A spot touched since has not been nudged.
+    const isShown = isSameSpot(now.circles.middle, circles.middle);
+    const made = isShown ? nudges : [];
+    const target = made.reduce(nudged, now.middle.lab);
     const note = await addNote(
       db,
       {
         paintingId,
-        name: name.trim() === "" ? description.hue : name,
-        target: storedFromLab(lab, "picture", uncertaintyOf(light)),
-        place: placeRow(pictureId, light, picked, nudges),
+        name: name.trim() === "" ? describeLab(target, settings).hue : name,
+        target: storedFromLab(target, "picture", uncertaintyOf(light)),
+        place: placeRow(pictureId, light, now, made),
       },
       Date.now(),
     );
@@ -65,8 +73,7 @@ export function SamplePanel({
   const kept = notes.find(
     ({ place }) =>
       place?.pictureId === pictureId &&
-      place.xPx === circles.middle.xPx &&
-      place.yPx === circles.middle.yPx &&
+      isSameSpot(place, circles.middle) &&
       // Under another light the same spot is another colour.
       place.isCorrected === (light !== undefined),
   );
@@ -133,6 +140,10 @@ export function SamplePanel({
       )}
     </section>
   );
+}
+
+function isSameSpot(one: Spot, other: Spot): boolean {
+  return one.xPx === other.xPx && one.yPx === other.yPx;
 }
 
 /** Where the circle lies: for those who do not see it, and to find a spot again. */

@@ -268,6 +268,7 @@ function Subject({ paintingId, pictureId }: { paintingId: string; pictureId: str
                 pictureId={stored.id}
                 light={stored.light}
                 picked={pick.picked}
+                readNow={pick.readNow}
                 aims={
                   <Choice
                     label="What you touch"

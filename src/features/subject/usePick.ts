@@ -1,7 +1,7 @@
 "use client";
 
 /** The spot that is being picked: its middle, and its light and shadow where those lie elsewhere. */
-import { useEffect, useState } from "react";
+import { useCallback, useEffect, useState } from "react";
 import type { Neighbour, Sample } from "../../core/picture/pixels";
 import type { Spot } from "../shared/PictureStage";
 import type { OpenPicture } from "../shared/usePicture";
@@ -32,6 +32,8 @@ export type Pick = {
   readonly onSpot: (spot: Spot) => void;
   /** The last reading; stays until the next one is there. */
   readonly picked: Picked | undefined;
+  /** Reads what is touched now: whoever keeps a spot at once keeps that one, not the last one shown. */
+  readonly readNow: () => Promise<Picked | undefined>;
 };
 
 export function usePick(picture: OpenPicture, radiusPx: number): Pick {
@@ -42,40 +44,43 @@ export function usePick(picture: OpenPicture, radiusPx: number): Pick {
   const pictureId = key.split("|")[0] ?? "";
   const isHere = at.key === pictureId;
   const spots = isHere ? at.spots : NONE;
-  const { middle, light, dark } = spots;
+  const { middle } = spots;
 
-  useEffect(() => {
-    if (!middle || key === "") return undefined;
-    let isCurrent = true;
+  const readNow = useCallback(async (): Promise<Picked | undefined> => {
+    if (!spots.middle || key === "") return undefined;
+    const { xPx, yPx } = spots.middle;
     const circle = (spot: Spot): Circle => ({ ...spot, radiusPx });
     const read = (spot: Spot | undefined) =>
       spot && ask((remote) => remote.sample(spot.xPx, spot.yPx, radiusPx));
-    void Promise.all([
-      read(middle),
-      read(light),
-      read(dark),
-      ask((remote) => remote.neighbours(middle.xPx, middle.yPx, radiusPx)),
-    ]).then(([sample, lightSample, darkSample, neighbours]) => {
-      if (!isCurrent || !sample) return;
-      setPicked({
-        key: pictureId,
-        picked: {
-          circles: {
-            middle: circle(middle),
-            ...(light && { light: circle(light) }),
-            ...(dark && { dark: circle(dark) }),
-          },
-          middle: sample,
-          light: lightSample,
-          dark: darkSample,
-          neighbours: neighbours ?? [],
-        },
-      });
+    const [sample, light, dark, neighbours] = await Promise.all([
+      read(spots.middle),
+      read(spots.light),
+      read(spots.dark),
+      ask((remote) => remote.neighbours(xPx, yPx, radiusPx)),
+    ]);
+    if (!sample) return undefined;
+    return {
+      circles: {
+        middle: circle(spots.middle),
+        ...(spots.light && { light: circle(spots.light) }),
+        ...(spots.dark && { dark: circle(spots.dark) }),
+      },
+      middle: sample,
+      light,
+      dark,
+      neighbours: neighbours ?? [],
+    };
+  }, [key, ask, spots, radiusPx]);
+
+  useEffect(() => {
+    let isCurrent = true;
+    void readNow().then((read) => {
+      if (isCurrent && read) setPicked({ key: pictureId, picked: read });
     });
     return () => {
       isCurrent = false;
     };
-  }, [key, pictureId, ask, middle, light, dark, radiusPx]);
+  }, [pictureId, readNow]);
 
   return {
     aim,
@@ -90,6 +95,7 @@ export function usePick(picture: OpenPicture, radiusPx: number): Pick {
       }));
     },
     picked: middle && picked?.key === pictureId ? picked.picked : undefined,
+    readNow,
   };
 }
 
