@@ -9,6 +9,13 @@
 import { labFromReflectance } from "../core/spectrum/colorimetry";
 import { mixtureReflectance } from "../core/mixing/mixture";
 import type { LabD65 } from "../core/color/types";
+import {
+  type DryingModel,
+  dryingModel,
+  type Grade,
+  type Medium,
+  wetFromDry,
+} from "../core/drying/dryingShift";
 import { createRng, type Rng } from "../core/random/rng";
 import { fail, type Result, succeed } from "../core/result";
 import type { OpticalModel, Reflectance } from "../core/spectrum/types";
@@ -43,7 +50,14 @@ export type Colorimeter = {
   readonly connect: () => Promise<Result<undefined, ColorimeterFailure>>;
   /** On the white tile that comes with it. */
   readonly calibrate: () => Promise<Result<undefined, ColorimeterFailure>>;
-  readonly measure: (specimen: Specimen) => Promise<Result<ColorimeterReading, ColorimeterFailure>>;
+  /**
+   * @param wet - of paint that is still wet, its medium and grade: the reading is then of the wet colour, whose
+   *   reflectance is not given but that of the dry film.
+   */
+  readonly measure: (
+    specimen: Specimen,
+    wet?: { readonly medium: Medium; readonly grade: Grade },
+  ) => Promise<Result<ColorimeterReading, ColorimeterFailure>>;
   readonly disconnect: () => void;
 };
 
@@ -91,7 +105,7 @@ export function createSimulatedColorimeter({ now, wait, rng, paintSeed }: Simula
       driftAtCalibration = drift();
       return succeed(undefined);
     },
-    async measure(specimen) {
+    async measure(specimen, wet) {
       if (connectedAt === undefined) return fail({ code: "not-connected" });
       if (driftAtCalibration === undefined) return fail({ code: "not-calibrated" });
       await wait(MEASURE_MS);
@@ -114,9 +128,10 @@ export function createSimulatedColorimeter({ now, wait, rng, paintSeed }: Simula
         Math.max(1e-4, Math.min(1, value * scale * (1 + common) + NOISE_PER_BAND * rng.normal())),
       );
       const reflectance = { grid: truth.grid, values };
+      const dry = labFromReflectance(reflectance, VIEWING.D65);
       return succeed({
         reflectance,
-        lab: labFromReflectance(reflectance, VIEWING.D65),
+        lab: wet ? wetFromDry(dry, trueDrying(wet.medium, wet.grade, paintSeed)) : dry,
         uncertaintyDeltaE2000: STATED_UNCERTAINTY,
       });
     },
@@ -125,6 +140,21 @@ export function createSimulatedColorimeter({ now, wait, rng, paintSeed }: Simula
       driftAtCalibration = undefined;
     },
   };
+}
+
+/** How far true paint departs from what is usual for its medium: standard deviations in L* and C*ab. */
+const DRYING_DEVIATION = 0.8;
+
+/** How the simulated paint really dries: oils not at all, others about as is usual, each box in its own way. */
+function trueDrying(medium: Medium, grade: Grade, paintSeed: number): DryingModel {
+  const usual = dryingModel(medium, grade, []);
+  if (medium === "oil") return usual;
+  const rng = createRng(paintSeed + medium.length);
+  const departed = ([first, second]: readonly [number, number]): readonly [number, number] => [
+    first + DRYING_DEVIATION * rng.normal(),
+    second + (DRYING_DEVIATION * rng.normal()) / 2,
+  ];
+  return { ...usual, lightness: departed(usual.lightness), chroma: departed(usual.chroma) };
 }
 
 /** What is really in a simulated tube: always the same for one tube and seed. */

@@ -7,6 +7,8 @@
 import Dexie, { type Table } from "dexie";
 import { upgradeNoteFrom3, upgradePaletteFrom2, upgradeTubeFrom1, upgradeTubeFrom2 } from "./migrations";
 import type {
+  BenchRow,
+  Look,
   Match,
   Note,
   Painting,
@@ -16,6 +18,7 @@ import type {
   Reading,
   Settings,
   StoredRecipe,
+  Timer,
   Tube,
   TubePhoto,
 } from "./schema";
@@ -35,6 +38,9 @@ export class GamanDatabase extends Dexie {
   declare recipes: Table<StoredRecipe, string>;
   declare piles: Table<Pile, string>;
   declare matches: Table<Match, string>;
+  declare looks: Table<Look, string>;
+  declare timers: Table<Timer, string>;
+  declare benches: Table<BenchRow, string>;
   declare settings: Table<Settings, string>;
 
   constructor(name: string) {
@@ -69,6 +75,11 @@ export class GamanDatabase extends Dexie {
         .modify((row: Record<string, unknown>) => {
           upgradeNoteFrom3(row, pictureOf);
         });
+    });
+    this.version(5).stores({
+      looks: "id, paintingId, noteId, at",
+      timers: "id, paintingId, dueAt",
+      benches: "noteId",
     });
   }
 }

@@ -6,31 +6,10 @@
  * version; changing it needs a new version and a migration (see ./migrations).
  */
 import { z } from "zod";
+import { finite, id, name, storedColorSchema, time } from "./schemaParts";
 
-const id = z.string().min(1).max(64);
-const name = z.string().trim().min(1).max(120);
-const time = z.number().int().nonnegative();
-const finite = z.number();
-
-export const COLOR_SOURCES = [
-  "measured",
-  "by-eye",
-  "picture",
-  "typed",
-  "file",
-  "predicted",
-  "generic",
-] as const;
-
-export const storedColorSchema = z.strictObject({
-  space: z.literal("cielab-2deg"),
-  light: z.enum(["D65", "D50", "A", "F2", "F11"]),
-  /** L* in [0, 100]; a*, b* within what any paint or screen can have. */
-  lab: z.tuple([finite.min(0).max(100), finite.min(-160).max(160), finite.min(-160).max(160)]),
-  source: z.enum(COLOR_SOURCES),
-  /** One standard deviation of the colour itself, ΔE00. */
-  uncertaintyDeltaE2000: finite.min(0).max(50),
-});
+export * from "./mixSchema";
+export type { StoredColor } from "./schemaParts";
 
 const spotSchema = z.strictObject({ xPx: finite.min(0), yPx: finite.min(0), radiusPx: finite.positive() });
 
@@ -149,6 +128,8 @@ export const tubeSchema = z.strictObject({
   safetySheet: z.string().max(500),
   /** For the whole tube, in the painter's currency. */
   price: finite.positive().max(100_000).optional(),
+  /** Density of the paint; typical of its kind when it is left out. */
+  gramsPerMl: finite.min(0.5).max(10).optional(),
   volumeMl: finite.positive().max(10_000).optional(),
   stockMl: finite.min(0).max(10_000).optional(),
   batch: z.string().max(60),
@@ -205,6 +186,8 @@ export const noteSchema = z.strictObject({
   tolerance: z
     .strictObject({ lightness: finite.positive(), chroma: finite.positive(), hue: finite.positive() })
     .optional(),
+  /** How much is needed: millilitres of paint, and the share that is mixed on top of it. */
+  wanted: z.strictObject({ ml: finite.positive().max(10_000), marginShare: finite.min(0).max(2) }).optional(),
   /** Of the picture's area, [0, 1], when the painter sets it by hand. */
   areaShare: finite.min(0).max(1).optional(),
   /** Where in the picture, in its pixels, and what was averaged there. */
@@ -232,63 +215,27 @@ export const noteSchema = z.strictObject({
   createdAt: time,
 });
 
-const amountSchema = z.strictObject({
-  tubeId: id,
-  /** Volume in the painter's parts. */
-  parts: finite.positive().max(10_000),
+/** Where painters disagree: changes order, wording and what is offered, never what paint does. */
+export const schoolSchema = z.strictObject({
+  /** Say the colour in words before a recipe is shown. */
+  readFirst: z.boolean(),
+  first: z.enum(["value", "hue", "base"]),
+  dullWith: z.enum(["complement", "grey", "earth"]),
+  allowsBlack: z.boolean(),
+  darkenReds: z.enum(["complement", "black", "dark-red"]),
+  way: z.enum(["adjust", "premix"]),
+  start: z.enum(["weakest", "lightest", "majority"]),
 });
 
-export const recipeSchema = z.strictObject({
-  id,
-  noteId: id,
-  /** In the order of laying down, rounded to the knife. */
-  amounts: z.array(amountSchema).min(1).max(6),
-  /** Exact shares of the volume in the same order; they sum to 1. */
-  shares: z.array(finite.positive().max(1)).min(1).max(6),
-  predicted: storedColorSchema,
-  deltaE2000: finite.min(0),
-  reasons: z.array(z.string().max(40)).max(8),
-  createdAt: time,
-});
-
-export const pileSchema = z.strictObject({
-  id,
-  noteId: id,
-  recipeId: id.optional(),
-  additions: z
-    .array(
-      z.strictObject({ ...amountSchema.shape, addedAt: time, suggestedParts: finite.positive().optional() }),
-    )
-    .max(200),
-  state: z.enum(["open", "kept", "set-aside"]),
-  createdAt: time,
-});
-
-export const readingSchema = z.strictObject({
-  id,
-  noteId: id,
-  pileId: id,
-  color: storedColorSchema,
-  film: z.enum(["wet", "dry"]),
-  takenAt: time,
-});
-
-export const matchSchema = z.strictObject({
-  id,
-  paintingId: id,
-  noteId: id,
-  pileId: id,
-  readingId: id,
-  /** What was aimed at and what came out, as they were when the match was kept. */
-  target: storedColorSchema,
-  result: storedColorSchema,
-  deltaE2000: finite.min(0),
-  /** Only a person looking at dry paint makes a match confirmed. */
-  verdict: z.enum(["provisional", "confirmed", "moved"]),
-  keptAt: time,
-  checkedAt: time.optional(),
-  remark: z.string().max(2000),
-});
+export const DEFAULT_SCHOOL: z.infer<typeof schoolSchema> = {
+  readFirst: false,
+  first: "value",
+  dullWith: "complement",
+  allowsBlack: true,
+  darkenReds: "complement",
+  way: "adjust",
+  start: "weakest",
+};
 
 export const settingsSchema = z.strictObject({
   id: z.literal("settings"),
@@ -297,7 +244,7 @@ export const settingsSchema = z.strictObject({
     .strictObject({ atBlack: finite.min(0).max(100), atWhite: finite.min(0).max(100) })
     .refine((scale) => scale.atBlack !== scale.atWhite, "The two ends of a value scale must differ"),
   chromaWords: z.enum(["dull-bright", "weak-strong", "greyed-pure"]),
-  amountUnit: z.enum(["parts", "millilitres", "drops"]),
+  amountUnit: z.enum(["parts", "millilitres", "drops", "grams", "percent"]),
   sizes: z
     .strictObject({ touchParts: finite.positive().max(0.25), speckParts: finite.positive().max(0.25) })
     .refine((sizes) => sizes.speckParts < sizes.touchParts, "A speck must be smaller than a touch"),
@@ -306,10 +253,12 @@ export const settingsSchema = z.strictObject({
   /** Keys such as G for grey act without a modifier. */
   singleKeys: z.boolean(),
   maxTubesPerRecipe: z.number().int().min(1).max(6),
+  school: schoolSchema.default(DEFAULT_SCHOOL),
+  /** Whether aims are moved so that the dry paint comes out right. */
+  allowsForDrying: z.boolean().default(true),
   currentPaintingId: id.optional(),
 });
 
-export type StoredColor = z.infer<typeof storedColorSchema>;
 export type Painting = z.infer<typeof paintingSchema>;
 export type PictureLightRow = z.infer<typeof pictureLightSchema>;
 export type Picture = z.infer<typeof pictureSchema>;
@@ -318,10 +267,7 @@ export type Calibration = z.infer<typeof calibrationSchema>;
 export type TubePhoto = z.infer<typeof tubePhotoSchema>;
 export type Palette = z.infer<typeof paletteSchema>;
 export type Note = z.infer<typeof noteSchema>;
-export type StoredRecipe = z.infer<typeof recipeSchema>;
-export type Pile = z.infer<typeof pileSchema>;
-export type Reading = z.infer<typeof readingSchema>;
-export type Match = z.infer<typeof matchSchema>;
+export type School = z.infer<typeof schoolSchema>;
 export type Settings = z.infer<typeof settingsSchema>;
 
 export const DEFAULT_SETTINGS: Settings = {
@@ -335,4 +281,6 @@ export const DEFAULT_SETTINGS: Settings = {
   dropMl: 0.05,
   singleKeys: true,
   maxTubesPerRecipe: 4,
+  school: DEFAULT_SCHOOL,
+  allowsForDrying: true,
 };

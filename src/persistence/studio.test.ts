@@ -9,23 +9,26 @@ import { tubeFromModel } from "./newTube";
 import { DEFAULT_SETTINGS, type Note, noteSchema, type Painting, settingsSchema } from "./schema";
 import { labFromStored, storedFromLab } from "./storedColor";
 import {
-  addNote,
   addReading,
   addToPile,
-  changeSettings,
   keepMatch,
+  readNoteHistory,
+  recordDryCheck,
+  seenOf,
+  setPileAside,
+  undoLastAddition,
+} from "./piles";
+import {
+  addNote,
+  changeSettings,
   readLatestMatches,
   readLog,
-  readNoteHistory,
   readPaintings,
   readSettings,
   readStudio,
-  recordDryCheck,
   removeNote,
   renameNote,
-  setPileAside,
   startPainting,
-  undoLastAddition,
 } from "./studio";
 import { addTubes, setBoard } from "./tubes";
 
@@ -41,6 +44,17 @@ const recipe = {
   predicted: target,
   deltaE2000: 0.2,
   reasons: ["closest"],
+};
+
+/** Adds as a painter does who sees the pile as it lies. */
+const lay = async (
+  noteId: string,
+  additions: Parameters<typeof addToPile>[2],
+  followed: Parameters<typeof addToPile>[3],
+  now: number,
+) => {
+  const { piles } = await readNoteHistory(db, noteId);
+  return addToPile(db, noteId, additions, followed, now, seenOf(piles.find(({ state }) => state === "open")));
 };
 
 let db: GamanDatabase;
@@ -108,7 +122,7 @@ describe("notes", () => {
     await renameNote(db, second.id, "Rim, lit");
     expect((await readStudio(db)).notes.map((row) => row.name)).toEqual(["Handle", "Rim, lit"]);
     expect(await removeNote(db, second.id)).toBe("removed");
-    await addToPile(db, note.id, [{ tubeId: "white", parts: 1, addedAt: 4 }], undefined, 4);
+    await lay(note.id, [{ tubeId: "white", parts: 1, addedAt: 4 }], undefined, 4);
     expect(await removeNote(db, note.id)).toBe("has-piles");
   });
 
@@ -129,8 +143,8 @@ describe("notes", () => {
 
 describe("piles", () => {
   it("grow by additions only, and keep the recipe they follow", async () => {
-    const first = await addToPile(db, note.id, [{ tubeId: "white", parts: 3, addedAt: 4 }], recipe, 4);
-    const second = await addToPile(db, note.id, [{ tubeId: "umber", parts: 1, addedAt: 5 }], recipe, 5);
+    const first = await lay(note.id, [{ tubeId: "white", parts: 3, addedAt: 4 }], recipe, 4);
+    const second = await lay(note.id, [{ tubeId: "umber", parts: 1, addedAt: 5 }], recipe, 5);
     expect(second.id).toBe(first.id);
     expect(second.additions.map((addition) => addition.parts)).toEqual([3, 1]);
     expect(await db.recipes.count()).toBe(1);
@@ -138,19 +152,17 @@ describe("piles", () => {
   });
 
   it("refuse amounts that are none, and stay as they were", async () => {
-    const pile = await addToPile(db, note.id, [{ tubeId: "white", parts: 3, addedAt: 4 }], undefined, 4);
+    const pile = await lay(note.id, [{ tubeId: "white", parts: 3, addedAt: 4 }], undefined, 4);
     for (const parts of [0, -1, Number.NaN, Number.POSITIVE_INFINITY]) {
-      await expect(
-        addToPile(db, note.id, [{ tubeId: "white", parts, addedAt: 5 }], undefined, 5),
-      ).rejects.toThrow();
+      await expect(lay(note.id, [{ tubeId: "white", parts, addedAt: 5 }], undefined, 5)).rejects.toThrow();
     }
     expect((await db.piles.get(pile.id))?.additions).toHaveLength(1);
   });
 
   it("go back step by step exactly, with the readings that spoke of what never was", async () => {
-    const pile = await addToPile(db, note.id, [{ tubeId: "white", parts: 3, addedAt: 4 }], recipe, 4);
+    const pile = await lay(note.id, [{ tubeId: "white", parts: 3, addedAt: 4 }], recipe, 4);
     await addReading(db, reading(pile.id), 5);
-    await addToPile(db, note.id, [{ tubeId: "umber", parts: 1, addedAt: 6 }], recipe, 6);
+    await lay(note.id, [{ tubeId: "umber", parts: 1, addedAt: 6 }], recipe, 6);
     await addReading(db, reading(pile.id), 7);
     await undoLastAddition(db, pile.id);
     const history = await readNoteHistory(db, note.id);
@@ -163,9 +175,9 @@ describe("piles", () => {
   });
 
   it("are set aside, and the next addition starts a new one", async () => {
-    const pile = await addToPile(db, note.id, [{ tubeId: "white", parts: 3, addedAt: 4 }], undefined, 4);
+    const pile = await lay(note.id, [{ tubeId: "white", parts: 3, addedAt: 4 }], undefined, 4);
     await setPileAside(db, pile.id);
-    const next = await addToPile(db, note.id, [{ tubeId: "white", parts: 1, addedAt: 5 }], undefined, 5);
+    const next = await lay(note.id, [{ tubeId: "white", parts: 1, addedAt: 5 }], undefined, 5);
     expect(next.id).not.toBe(pile.id);
     expect((await readNoteHistory(db, note.id)).piles).toHaveLength(2);
   });
@@ -173,7 +185,7 @@ describe("piles", () => {
 
 describe("matches", () => {
   it("are provisional until a person has looked at the dry paint", async () => {
-    const pile = await addToPile(db, note.id, [{ tubeId: "white", parts: 3, addedAt: 4 }], recipe, 4);
+    const pile = await lay(note.id, [{ tubeId: "white", parts: 3, addedAt: 4 }], recipe, 4);
     const kept = await keepMatch(db, match(pile.id), reading(pile.id), 6);
     expect(kept.verdict).toBe("provisional");
     expect(await stateOfNote()).toBe("drying");
@@ -188,7 +200,7 @@ describe("matches", () => {
   });
 
   it("that moved in drying bring the note back to the bench", async () => {
-    const pile = await addToPile(db, note.id, [{ tubeId: "white", parts: 3, addedAt: 4 }], recipe, 4);
+    const pile = await lay(note.id, [{ tubeId: "white", parts: 3, addedAt: 4 }], recipe, 4);
     const taken = await addReading(db, reading(pile.id), 5);
     const kept = await keepMatch(db, match(pile.id), taken, 6);
     expect(kept.readingId).toBe(taken.id);
@@ -197,7 +209,7 @@ describe("matches", () => {
   });
 
   it("are kept whole or not at all", async () => {
-    const pile = await addToPile(db, note.id, [{ tubeId: "white", parts: 3, addedAt: 4 }], recipe, 4);
+    const pile = await lay(note.id, [{ tubeId: "white", parts: 3, addedAt: 4 }], recipe, 4);
     await expect(
       keepMatch(db, { ...match(pile.id), deltaE2000: Number.NaN }, reading(pile.id), 6),
     ).rejects.toThrow();

@@ -2,7 +2,7 @@
 import { nanoid } from "nanoid";
 import type { GamanDatabase } from "./database";
 import type { NewTube } from "./newTube";
-import { type ParsedRows, parseRows } from "./rows";
+import { parseRows } from "./rows";
 import {
   DEFAULT_SETTINGS,
   type Match,
@@ -15,11 +15,7 @@ import {
   paintingSchema,
   paletteSchema,
   pileSchema,
-  type Reading,
-  readingSchema,
-  recipeSchema,
   type Settings,
-  type StoredRecipe,
   settingsSchema,
   type Tube,
   tubeSchema,
@@ -148,156 +144,12 @@ export async function setNotePurpose(
   });
 }
 
-/** A note that is not there any more is no reason to lose the pile or the match that speaks of it. */
-async function setNoteState(db: GamanDatabase, noteId: string, state: Note["state"]): Promise<void> {
-  await db.notes.update(noteId, { state });
-}
-
 /** A note without any pile is forgotten; one that was mixed stays, since its record does. */
 export async function removeNote(db: GamanDatabase, noteId: string): Promise<"removed" | "has-piles"> {
   return db.transaction("rw", [db.notes, db.piles], async () => {
     if ((await db.piles.where({ noteId }).count()) > 0) return "has-piles";
     await db.notes.delete(noteId);
     return "removed";
-  });
-}
-
-/** All of a note's piles with their readings, oldest first. */
-export type NoteHistory = {
-  readonly piles: readonly Pile[];
-  readonly readings: readonly Reading[];
-  readonly matches: readonly Match[];
-};
-
-export async function readNoteHistory(db: GamanDatabase, noteId: string): Promise<NoteHistory> {
-  return db.transaction("r", [db.piles, db.readings, db.matches], async () => ({
-    piles: byTime(
-      parseRows(pileSchema, await db.piles.where({ noteId }).toArray()),
-      (pile) => pile.createdAt,
-    ),
-    readings: byTime(
-      parseRows(readingSchema, await db.readings.where({ noteId }).toArray()),
-      (row) => row.takenAt,
-    ),
-    matches: byTime(
-      parseRows(matchSchema, await db.matches.where({ noteId }).toArray()),
-      (row) => row.keptAt,
-    ),
-  }));
-}
-
-function byTime<T>(parsed: ParsedRows<T>, timeOf: (row: T) => number): T[] {
-  return [...parsed.rows].sort((a, b) => timeOf(a) - timeOf(b));
-}
-
-export async function readRecipe(db: GamanDatabase, recipeId: string): Promise<StoredRecipe | undefined> {
-  return parseRows(recipeSchema, [await db.recipes.get(recipeId)]).rows[0];
-}
-
-export async function readPile(db: GamanDatabase, pileId: string): Promise<Pile | undefined> {
-  return parseRows(pileSchema, [await db.piles.get(pileId)]).rows[0];
-}
-
-export type NewAddition = Pile["additions"][number];
-
-/**
- * Adds paint to the note's open pile; the first addition starts one and keeps the recipe it follows.
- * Only ever appends: paint cannot be taken out again.
- */
-export async function addToPile(
-  db: GamanDatabase,
-  noteId: string,
-  additions: readonly NewAddition[],
-  recipe: Omit<StoredRecipe, "id" | "noteId" | "createdAt"> | undefined,
-  now: number,
-): Promise<Pile> {
-  return db.transaction("rw", [db.piles, db.recipes, db.notes], async () => {
-    const open = parseRows(pileSchema, await db.piles.where({ noteId, state: "open" }).toArray()).rows.at(-1);
-    let pile: Pile | undefined = open;
-    if (!pile) {
-      const recipeId = recipe ? nanoid() : undefined;
-      if (recipe && recipeId) {
-        await db.recipes.add(recipeSchema.parse({ ...recipe, id: recipeId, noteId, createdAt: now }));
-      }
-      pile = { id: nanoid(), noteId, recipeId, additions: [], state: "open", createdAt: now };
-    }
-    const grown = pileSchema.parse({ ...pile, additions: [...pile.additions, ...additions] });
-    await db.piles.put(grown);
-    await setNoteState(db, noteId, "mixing");
-    return grown;
-  });
-}
-
-/**
- * Takes what was added in the last go back out of the record, for a tick that was a slip: all tubes of a joint
- * addition together. An empty pile is forgotten.
- */
-export async function undoLastAddition(db: GamanDatabase, pileId: string): Promise<void> {
-  await db.transaction("rw", [db.piles, db.notes, db.readings, db.recipes], async () => {
-    const pile = pileSchema.parse(await db.piles.get(pileId));
-    const last = pile.additions.at(-1);
-    // What was laid down in one go has one time.
-    const additions = pile.additions.filter(({ addedAt }) => addedAt !== last?.addedAt);
-    // A reading taken after that addition speaks of a pile that then never was.
-    const readings = await db.readings.where({ pileId }).toArray();
-    await db.readings.bulkDelete(
-      readings.filter((row) => last && row.takenAt >= last.addedAt).map((row) => row.id),
-    );
-    if (additions.length > 0) {
-      await db.piles.put(pileSchema.parse({ ...pile, additions }));
-      return;
-    }
-    await db.piles.delete(pileId);
-    if (pile.recipeId) await db.recipes.delete(pile.recipeId);
-    if ((await db.piles.where({ noteId: pile.noteId }).count()) === 0) {
-      await setNoteState(db, pile.noteId, "open");
-    }
-  });
-}
-
-/** Puts the open pile aside: it stays in the record, and the next addition starts a new one. */
-export async function setPileAside(db: GamanDatabase, pileId: string): Promise<void> {
-  await db.piles.where({ id: pileId }).modify({ state: "set-aside" });
-}
-
-export async function addReading(
-  db: GamanDatabase,
-  reading: Omit<Reading, "id" | "takenAt">,
-  now: number,
-): Promise<Reading> {
-  const row = readingSchema.parse({ ...reading, id: nanoid(), takenAt: now });
-  await db.readings.add(row);
-  return row;
-}
-
-/** Keeps the pile as a match of its note: provisional until a person has seen it dry. */
-export async function keepMatch(
-  db: GamanDatabase,
-  match: Omit<Match, "id" | "keptAt" | "verdict" | "readingId">,
-  reading: Omit<Reading, "id" | "takenAt"> | { readonly id: string },
-  now: number,
-): Promise<Match> {
-  return db.transaction("rw", [db.matches, db.readings, db.piles, db.notes], async () => {
-    const readingId = "id" in reading ? reading.id : (await addReading(db, reading, now)).id;
-    const row = matchSchema.parse({ ...match, id: nanoid(), readingId, keptAt: now, verdict: "provisional" });
-    await db.matches.add(row);
-    await db.piles.where({ id: match.pileId }).modify({ state: "kept" });
-    await setNoteState(db, match.noteId, "drying");
-    return row;
-  });
-}
-
-/** The dry check, by a person at the dry paint: the only way to a confirmed match. */
-export async function recordDryCheck(
-  db: GamanDatabase,
-  matchId: string,
-  outcome: "confirmed" | "moved",
-  now: number,
-): Promise<void> {
-  await db.transaction("rw", [db.matches, db.notes], async () => {
-    const match = matchSchema.parse(await db.matches.get(matchId));
-    await db.matches.put(matchSchema.parse({ ...match, verdict: outcome, checkedAt: now }));
-    await setNoteState(db, match.noteId, outcome === "confirmed" ? "checked" : "mixing");
   });
 }
 

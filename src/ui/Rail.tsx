@@ -14,6 +14,7 @@ export function Rail({
   range,
   step,
   tolerance,
+  spread,
   words,
   isDisabled = false,
   onChange,
@@ -27,6 +28,8 @@ export function Rail({
   range: number;
   step: number;
   tolerance: number;
+  /** One standard deviation of the value, drawn as a line to both sides; none for what was read. */
+  spread?: number | undefined;
   /** The miss in words; also what assistive technology reads. */
   words: string;
   /** Nothing to read yet: the marker only shows. */
@@ -35,6 +38,8 @@ export function Rail({
 }) {
   const shown = Math.max(-range, Math.min(range, value));
   const band = (100 * tolerance) / range;
+  const place = (at: number): string =>
+    `${(50 + (50 * Math.max(-range, Math.min(range, at))) / range).toFixed(1)}%`;
   return (
     <div className="grid grid-cols-[1fr_auto_1fr] items-baseline gap-x-3">
       <span className="text-muted">{low}</span>
@@ -61,6 +66,13 @@ export function Rail({
               backgroundImage: "repeating-linear-gradient(90deg, var(--edge) 0 1px, transparent 1px 6px)",
             }}
           />
+          {spread === undefined ? null : (
+            <span
+              data-testid="spread"
+              className="absolute top-[2.2rem] h-1 bg-ink"
+              style={{ left: place(shown - spread), right: `calc(100% - ${place(shown + spread)})` }}
+            />
+          )}
           <span className="absolute top-2 left-1/2 h-8 w-[3px] -translate-x-1/2 bg-ink" />
         </Slider.Track>
         <Slider.Thumb

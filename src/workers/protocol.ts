@@ -1,6 +1,11 @@
 /** What the solver worker understands: plain data both ways, so that it survives cloning. */
 import type { DosingChoice } from "../core/amounts/dosing";
+import type { LabD65 } from "../core/color/types";
+import type { Corrector, CorrectorQuery } from "../core/correct/correctors";
+import type { Variant } from "../core/correct/lightenAndShade";
 import type { NextAddition, PileQuery } from "../core/correct/nextAddition";
+import type { NearestTube } from "../core/recipe/nearestTube";
+import type { LightCheck } from "../core/spectrum/metamerism";
 import { GRID_10NM, type OpticalModel } from "../core/spectrum/types";
 import type { PaletteTable } from "../core/picture/paletteTable";
 import type { PaletteAnswer } from "../core/recipe/palette";
@@ -36,12 +41,38 @@ export type SolverApi = {
   learnBox: (tubes: readonly LearningTube[], piles: readonly PileEvidence[]) => LearnedBox;
   /** The next addition to a pile, with alternatives and what each way costs. */
   nextAddition: (request: AdditionRequest) => NextAddition;
+  /** Ways to change one thing of a pile, least side effect first. */
+  waysToMove: (pile: MixtureRequest, way: Pick<CorrectorQuery, "axis" | "change">) => readonly Corrector[];
+  /** A match lighter and darker, within its family. */
+  lightenAndShade: (match: MixtureRequest, steps: FamilySteps) => readonly Variant[];
+  /** The tube to begin with; undefined without tubes. */
+  nearestTube: (
+    target: LabD65,
+    tubes: readonly SolverTube[],
+    white: number | undefined,
+  ) => NearestTube | undefined;
+  /** Whether a mixture holds under other lights beside the smoothest surface of the target's colour. */
+  lightCheck: (target: LabD65, mixture: MixtureRequest) => LightCheck | undefined;
   /** Takes seconds; tells the share that is done. */
   paletteTable: (
     tubes: readonly SolverTube[],
     size: number,
     onProgress: (share: number) => void,
   ) => PaletteTable;
+};
+
+/** Volumes of tubes, by their place among them. */
+export type MixtureRequest = {
+  readonly tubes: readonly SolverTube[];
+  readonly parts: readonly { readonly tube: number; readonly volume: number }[];
+};
+
+/** Which of the tubes are whites and blacks, and how far to go in L*. */
+export type FamilySteps = {
+  readonly whites: readonly number[];
+  readonly blacks: readonly number[];
+  readonly lighterBy: number;
+  readonly darkerBy: number;
 };
 
 /** What lies in a pile, how it was read, and what may be added to it. */

@@ -2,14 +2,33 @@
 import { type PaletteAnswer, PaletteMixer } from "../core/recipe/palette";
 import { MixtureEvaluator } from "../core/mixing/mixtureEvaluator";
 import { buildPaletteTable, type PaletteTable } from "../core/picture/paletteTable";
+import { correctors } from "../core/correct/correctors";
+import { lightenAndShade } from "../core/correct/lightenAndShade";
 import { nextAddition } from "../core/correct/nextAddition";
+import { xyzFromLab } from "../core/color/cieLab";
+import { blendOptics, mixtureReflectance, type PaintVolume } from "../core/mixing/mixture";
+import { nearestTube } from "../core/recipe/nearestTube";
+import { checkUnderLights } from "../core/spectrum/metamerism";
+import { smoothestReflectance } from "../core/spectrum/smoothestReflectance";
+import { GRID_10NM } from "../core/spectrum/types";
 import { USUAL_PRIOR } from "../core/learning/tubeModel";
 import { calibrateTube, type TubeCalibration } from "../core/tube/calibrateTube";
 import { learnBox } from "../core/tube/learnBox";
 import { WHITE_BENCH } from "../data/whiteBench";
 import { VIEWING } from "../data/standardViewing";
 import { PAINT_SURFACE } from "../data/surface";
-import { opticsOf, type RecipeRequest, type SolverApi } from "./protocol";
+import { type MixtureRequest, opticsOf, type RecipeRequest, type SolverApi } from "./protocol";
+
+/** Paper that thinned paint is laid on: a good white one, alike at all wavelengths. */
+const PAPER_REFLECTANCE = 0.86;
+
+function volumesOf({ tubes, parts }: MixtureRequest): PaintVolume[] {
+  return parts.map(({ tube, volume }) => {
+    const known = tubes[tube];
+    if (!known) throw new RangeError(`There is no tube ${tube}`);
+    return { optics: opticsOf(known), volume };
+  });
+}
 
 export function createSolverApi(): SolverApi {
   // One palette is in use at a time; what its searches share is worth keeping.
@@ -32,6 +51,38 @@ export function createSolverApi(): SolverApi {
         { ...query, tubes: tubes.map(opticsOf) },
         { view: VIEWING.D65, surface: PAINT_SURFACE, prior: USUAL_PRIOR },
       ),
+    waysToMove: (pile, way) =>
+      correctors(
+        { ...way, pile: blendOptics(volumesOf(pile)), tubes: pile.tubes.map(opticsOf), maxTubes: 2 },
+        VIEWING.D65,
+        PAINT_SURFACE,
+      ),
+    lightenAndShade: (match, steps) =>
+      lightenAndShade(
+        { ...steps, match: blendOptics(volumesOf(match)), tubes: match.tubes.map(opticsOf) },
+        VIEWING.D65,
+        PAINT_SURFACE,
+      ),
+    nearestTube: (target, tubes, white) =>
+      nearestTube(
+        {
+          target,
+          tubes: tubes.map(opticsOf),
+          white,
+          paper: {
+            grid: GRID_10NM,
+            values: Array.from({ length: GRID_10NM.count }, () => PAPER_REFLECTANCE),
+          },
+        },
+        VIEWING.D65,
+        PAINT_SURFACE,
+      ),
+    lightCheck: (target, mixture) => {
+      const smooth = smoothestReflectance(xyzFromLab(target, VIEWING.D65.white), VIEWING.D65);
+      // Outside what any surface can be there is nothing to compare with.
+      if (!smooth.ok) return undefined;
+      return checkUnderLights(smooth.value, mixtureReflectance(volumesOf(mixture), PAINT_SURFACE), VIEWING);
+    },
     paletteTable: (tubes, size, onProgress): PaletteTable => {
       const mixer = new MixtureEvaluator(tubes.map(opticsOf), VIEWING.D65, PAINT_SURFACE);
       const table = buildPaletteTable(mixer, {

@@ -57,6 +57,11 @@ export class SolverClient {
     return this.ask<NextAddition>(async (remote) => remote.nextAddition(request));
   }
 
+  /** Any other question of {@link SolverApi}. */
+  query<T>(call: (remote: Comlink.Remote<SolverApi>) => Promise<T>): Promise<Result<T, SolverFailure>> {
+    return this.ask(call);
+  }
+
   /** What pictures look like through a palette; takes seconds, and `onProgress` hears the share that is done. */
   paletteTable(
     tubes: readonly SolverTube[],

@@ -82,8 +82,20 @@ test("a look said in words becomes a reading, and a word with two meanings is as
   expect(await ways.count()).toBeGreaterThanOrEqual(3);
   await expect(ways.first()).toContainText(/lighter/);
   await expect(next.getByText(/beginning again .* doses/)).toBeVisible();
-  await ways.first().getByRole("button", { name: "try it on the side" }).click();
-  await expect(page.getByText(/The pile and its record stay as they are/)).toBeVisible();
+  // What is tried on the side leaves the pile as it is; thrown away, nothing of it is left.
+  const pile = page.getByRole("region", { name: "What is in the pile" }).getByRole("listitem");
+  const before = await pile.allTextContents();
+  await ways
+    .first()
+    .getByRole("button", { name: /^Try it on the side/ })
+    .click();
+  const side = page.getByRole("region", { name: "The sample on the side" });
+  await expect(side).toContainText("one part in 8");
+  await expect(page.getByText("Pile, predicted")).toBeVisible();
+  await side.getByRole("button", { name: "Leave the pile as it is" }).click();
+  await expect(side).toBeHidden();
+  await expect(next).toBeVisible({ timeout: 15_000 });
+  expect(await pile.allTextContents()).toEqual(before);
   // An addition that was a slip is taken back exactly: the look before it and its advice are there again.
   const words = await ways.first().textContent();
   await ways

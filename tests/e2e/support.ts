@@ -44,13 +44,16 @@ export async function openDemo(page: Page): Promise<void> {
 export async function goTo(page: Page, view: string): Promise<void> {
   const views = page.getByRole("navigation", { name: "Views" });
   const link = views.getByRole("link", { name: view, exact: true });
+  const more = views.getByRole("button", { name: "more" });
+  // Right after a reload neither is there yet.
+  await expect(link.or(more).filter({ visible: true }).first()).toBeVisible();
   if (await link.isVisible()) {
     await link.click();
     await expect(link).toHaveAttribute("aria-current", "page");
     return;
   }
   // On a phone the views that do not fit under the thumb are in a sheet.
-  await views.getByRole("button", { name: "more" }).click();
+  await more.click();
   const sheet = page.getByRole("dialog", { name: "Views" });
   await sheet.getByRole("link", { name: view, exact: true }).click();
   await expect(sheet).toBeHidden();

@@ -78,7 +78,8 @@ export type NextAddition =
       readonly costs: {
         readonly correct: PaintCost;
         readonly startAgain: PaintCost;
-        readonly scrapeBack: PaintCost;
+        /** With the share of the pile that stays. */
+        readonly scrapeBack: PaintCost & { readonly keptShare: number };
       };
     };
 
@@ -128,7 +129,7 @@ export function nextAddition(query: PileQuery, conditions: LearningConditions): 
     correct: { volume: fullVolume, steps },
     startAgain: { volume: pileVolume, steps: new Set(query.parts.map((part) => part.tube)).size },
     // Keeping only so much of the pile that the corrected one is as large as it was.
-    scrapeBack: { volume: kept * fullVolume, steps: steps + 1 },
+    scrapeBack: { volume: kept * fullVolume, steps: steps + 1, keptShare: kept },
   };
   const isCheaperNew = additions.length === 0 || fullVolume > pileVolume;
   return { advice: isCheaperNew ? "start-again" : "add", pile, deltaE2000: miss, additions, costs };

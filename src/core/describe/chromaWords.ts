@@ -23,3 +23,17 @@ export function chromaWord(chroma: number, vocabulary: ChromaVocabulary): string
   const words = WORDS[vocabulary];
   return words[place === -1 ? words.length - 1 : place] ?? "";
 }
+
+/** Every word with the middle of its range in C*ab, dullest first: what someone means who says it. */
+export function chromaOfWords(
+  vocabulary: ChromaVocabulary,
+): readonly { readonly word: string; readonly chroma: number }[] {
+  return WORDS[vocabulary].map((word, place) => {
+    const low = UPPER_ENDS[place - 1] ?? 0;
+    const high = UPPER_ENDS[place] ?? OPEN_END;
+    return { word, chroma: (low + high) / 2 };
+  });
+}
+
+/** Hardly any paint is brighter, C*ab. */
+const OPEN_END = 85;

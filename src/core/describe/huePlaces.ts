@@ -62,3 +62,15 @@ export function hueWords(hueDegrees: number): string {
   const { place, lean } = readHue(hueDegrees);
   return lean ? `${place.name} leaning ${lean}` : place.name;
 }
+
+/** The angle that someone means who says a place and a lean: its centre, or two thirds of the way to its edge. */
+export function degreesOfHue(place: HuePlace, lean: "up" | "down" | undefined): number {
+  if (!lean) return place.centreDegrees;
+  const count = HUE_PLACES.length;
+  const step = lean === "up" ? 1 : count - 1;
+  const neighbour = HUE_PLACES[(HUE_PLACES.indexOf(place) + step) % count] ?? place;
+  const toEdge = hueDifferenceDegrees(place.centreDegrees, neighbour.centreDegrees) / 2;
+  return (place.centreDegrees + LEANING_SHARE * toEdge + 360) % 360;
+}
+
+const LEANING_SHARE = 2 / 3;

@@ -75,4 +75,15 @@ describe("drying", () => {
       dryingModel("oil", "artist", [{ wet: labD65(50, 0, 0), dry: labD65(Number.NaN, 0, 0) }]),
     ).toThrow(RangeError);
   });
+
+  it("trusts a pair that was read by eye less than one that was measured", () => {
+    const exact = pairsOf(-3, 4, 2);
+    const byEye = exact.map((pair) => ({ ...pair, uncertainty: 3 }));
+    const shiftOf = (pairs: readonly WetDryPair[]) => dryingModel("acrylic", "artist", pairs).lightness[0];
+    expect(shiftOf(exact)).toBeLessThan(shiftOf(byEye));
+    expect(shiftOf(byEye)).toBeLessThan(shiftOf([]));
+    const wet = labD65(50, 0, 0);
+    const spreadOf = (pairs: readonly WetDryPair[]) => dryingModel("acrylic", "artist", pairs).spreadAt(wet);
+    expect(spreadOf(byEye).lightness).toBeGreaterThan(spreadOf(exact).lightness);
+  });
 });

@@ -18,7 +18,12 @@ import { solveSymmetric } from "../optimize/solveSymmetric";
 export type Medium = "oil" | "acrylic" | "watercolour" | "gouache" | "other";
 export type Grade = "artist" | "student" | "children" | "unknown";
 
-export type WetDryPair = { readonly wet: LabD65; readonly dry: LabD65 };
+export type WetDryPair = {
+  readonly wet: LabD65;
+  readonly dry: LabD65;
+  /** One standard deviation of the two readings together, in L* and C*ab; 0 when it is left out. */
+  readonly uncertainty?: number;
+};
 
 export type DryingModel = {
   /** [a0, a1] and [c0, c1], in CIELAB units. */
@@ -38,7 +43,7 @@ const USUAL: Readonly<Record<Medium, Readonly<Record<Grade, readonly [number, nu
   other: { artist: [0, 0], student: [0, 0], children: [0, 0], unknown: [0, 0] },
 };
 
-/** Prior standard deviation of each coefficient, and scatter of a pair's reading around the model. */
+/** Prior standard deviation of each coefficient, and scatter of an exactly read pair around the model. */
 const PRIOR_SD = 2;
 const PAIR_SD = 1;
 
@@ -47,14 +52,17 @@ export function dryingModel(medium: Medium, grade: Grade, pairs: readonly WetDry
     throw new RangeError("A wet and dry pair needs six finite numbers");
   }
   const [usualL, usualC] = USUAL[medium][grade];
+  const weights = pairs.map(({ uncertainty = 0 }) => 1 / (PAIR_SD * PAIR_SD + uncertainty * uncertainty));
   const lightness = ridge(
     pairs.map(({ wet }) => lightnessRow(wet)),
     pairs.map(({ wet, dry }) => dry[0] - wet[0]),
+    weights,
     [usualL, 0],
   );
   const chroma = ridge(
     pairs.map(({ wet }) => chromaRow(wet)),
     pairs.map(({ wet, dry }) => lchFromLab(dry)[1] - lchFromLab(wet)[1]),
+    weights,
     [usualC, 0],
   );
   return {
@@ -102,20 +110,21 @@ type Ridge = {
 function ridge(
   rows: readonly (readonly [number, number])[],
   shifts: readonly number[],
+  weights: readonly number[],
   usual: readonly [number, number],
 ): Ridge {
   const precision = [0, 1].map((i) =>
     [0, 1].map(
       (j) =>
         (i === j ? 1 / (PRIOR_SD * PRIOR_SD) : 0) +
-        rows.reduce((sum, row) => sum + ((row[i] ?? 0) * (row[j] ?? 0)) / (PAIR_SD * PAIR_SD), 0),
+        rows.reduce((sum, row, n) => sum + (row[i] ?? 0) * (row[j] ?? 0) * (weights[n] ?? Number.NaN), 0),
     ),
   );
   // Solved for the departure from the usual shift, towards which the prior pulls.
   const right = [0, 1].map((i) =>
     rows.reduce(
       (sum, row, n) =>
-        sum + ((row[i] ?? 0) * ((shifts[n] ?? Number.NaN) - dot(usual, row))) / (PAIR_SD * PAIR_SD),
+        sum + (row[i] ?? 0) * ((shifts[n] ?? Number.NaN) - dot(usual, row)) * (weights[n] ?? Number.NaN),
       0,
     ),
   );

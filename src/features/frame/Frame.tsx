@@ -8,6 +8,7 @@ import { StudioProvider, useStudio } from "../shared/Studio";
 import { Board } from "./Board";
 import { GreyByValue } from "./GreyByValue";
 import { Navigation } from "./Navigation";
+import { Timers } from "./Timers";
 import { Tray } from "./Tray";
 
 export function Frame({ children }: { children: ReactNode }) {
@@ -58,6 +59,7 @@ function View({ children }: { children: ReactNode }) {
           <Button onClick={clearProblem}>Understood</Button>
         </div>
       ) : null}
+      <Timers />
       <Suspense fallback={null}>{children}</Suspense>
     </>
   );

@@ -22,6 +22,7 @@ import { Patch } from "../../ui/Patch";
 import { SortableHead } from "../shared/SortableHead";
 import { useStudio } from "../shared/Studio";
 import { describeLab } from "../shared/words";
+import { BiasReport } from "./BiasReport";
 import { LogDetail } from "./LogDetail";
 
 const features = tableFeatures({
@@ -60,6 +61,7 @@ export function LogView() {
         </span>
       </h1>
       <LogTable entries={entries} onOpen={setOpenId} />
+      <BiasReport />
       <LogDetail
         entry={open}
         onClose={() => {

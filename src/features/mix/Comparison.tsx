@@ -2,6 +2,8 @@
 
 import { clsx } from "clsx";
 import { useState } from "react";
+import { deltaE2000 } from "../../core/color/ciede2000";
+import { lchFromLab } from "../../core/color/cieLab";
 import type { LabD65 } from "../../core/color/types";
 import { differenceWords, threeWayDifference } from "../../core/describe/difference";
 import { lightnessPerStep } from "../../core/describe/valueScale";
@@ -15,6 +17,8 @@ import { useStudio } from "../shared/Studio";
 import { useKey } from "../shared/useKey";
 import { deltaEText, describeLab } from "../shared/words";
 import { ReadingBar } from "./ReadingBar";
+import { spreadOf } from "./RecipeCare";
+import { type Axis, axesOf } from "./school";
 import type { Bench, Shown } from "./useBench";
 
 const FROM_WORDS: Readonly<Record<Shown["from"], string>> = {
@@ -28,14 +32,20 @@ const FROM_WORDS: Readonly<Record<Shown["from"], string>> = {
 const RAIL_STEPS = 2;
 const RAIL_CHROMA = 24;
 
-/** Target and pile with a shared edge, and the three questions below them. */
-export function Comparison({ bench }: { bench: Bench }) {
+/**
+ * Target and pile with a shared edge, and the three questions below them.
+ *
+ * @param isBlind - true while the painter is still to say the colour: then nothing says it for them.
+ */
+export function Comparison({ bench, isBlind }: { bench: Bench; isBlind: boolean }) {
   const { settings } = useStudio();
   const [isGrey, setGrey] = useState(false);
   const [isBlurred, setBlurred] = useState(false);
   const [isSwapped, setSwapped] = useState(false);
   const [isAmong, setAmong] = useState(false);
-  const { note, target, shown } = bench;
+  const [isDab, setDab] = useState(false);
+  const { note, aim } = bench;
+  const shown = isBlind ? undefined : bench.shown;
   const swap = (): void => {
     setSwapped((was) => !was);
   };
@@ -70,13 +80,36 @@ export function Comparison({ bench }: { bench: Bench }) {
       setAmong(false);
     },
   );
+  useKey(
+    "d",
+    settings.singleKeys,
+    () => {
+      setDab(true);
+    },
+    () => {
+      setDab(false);
+    },
+  );
   const neighbours = note.place?.neighbours ?? [];
 
   const sides = [
-    { title: `${note.number} ${note.name}`, lab: target },
-    ...(shown ? [{ title: FROM_WORDS[shown.from], lab: shown.lab }] : []),
+    { title: `${note.number} ${note.name}`, lab: aim, miss: "" },
+    ...(shown
+      ? [
+          {
+            title:
+              bench.chosen?.key === "by-hand" && shown.from === "recipe"
+                ? "By hand, predicted"
+                : FROM_WORDS[shown.from],
+            lab: shown.lab,
+            miss: deltaEText(deltaE2000(aim, shown.lab)),
+          },
+        ]
+      : []),
   ];
   if (isSwapped) sides.reverse();
+  // A dab lies on the target, whichever side that is on.
+  const onTarget = shown && isDab ? sides.filter(({ lab }) => lab === aim) : sides;
   return (
     // On a phone the section dissolves, so that the pair sticks for the whole length of the page.
     <section aria-label="Target and pile" className="contents min-w-0 wide:block">
@@ -85,24 +118,36 @@ export function Comparison({ bench }: { bench: Bench }) {
           <div className={clsx("relative flex min-w-0 flex-1", isBlurred && "scale-110 blur-xl")}>
             {isAmong ? <Among neighbours={neighbours} isGrey={isGrey} /> : null}
             <div className={isAmong && neighbours.length > 0 ? "absolute inset-[22%] flex" : "flex flex-1"}>
-              {sides.map(({ title, lab }) => (
+              {onTarget.map(({ title, lab }) => (
                 <Patch
                   key={title}
                   lab={lab}
                   isGrey={isGrey}
-                  label={`${title}: ${describeLab(lab, settings).sentence}`}
+                  label={isBlind ? title : `${title}: ${describeLab(lab, settings).sentence}`}
                   className="flex-1"
                 />
               ))}
             </div>
+            {shown && isDab ? (
+              <Patch
+                lab={shown.lab}
+                isGrey={isGrey}
+                label="The pile as a dab on the target"
+                className="absolute inset-[28%]"
+                style={{ borderRadius: DAB_OUTLINE }}
+              />
+            ) : null}
           </div>
         </div>
         <div className="flex px-4 pt-1.5 leading-snug wide:px-0">
-          {sides.map(({ title, lab }) => (
+          {sides.map(({ title, lab, miss }) => (
             <p key={title} className="min-w-0 flex-1 pr-3">
-              <span className="block truncate font-bold wide:text-lg">{title}</span>
+              <span className="flex items-baseline gap-2 font-bold wide:text-lg">
+                <span className="truncate">{title}</span>
+                {miss === "" ? null : <span className="ml-auto shrink-0">{miss}</span>}
+              </span>
               <span className="block text-muted">
-                {describeLab(lab, settings).sentence}
+                {isBlind ? "" : describeLab(lab, settings).sentence}
                 {isExactOnScreen(lab) ? "" : "; duller on this screen than in paint"}
               </span>
             </p>
@@ -110,6 +155,7 @@ export function Comparison({ bench }: { bench: Bench }) {
         </div>
       </div>
       <div className="px-4 wide:px-0">
+        {isBlind ? null : <WetAim bench={bench} />}
         <div className="flex flex-wrap items-center gap-x-4">
           <span className="text-muted">hold</span>
           <HoldButton isOn={isGrey} onChange={setGrey} shortcut="G">
@@ -118,6 +164,11 @@ export function Comparison({ bench }: { bench: Bench }) {
           <HoldButton isOn={isBlurred} onChange={setBlurred} shortcut="B">
             squint
           </HoldButton>
+          {shown ? (
+            <HoldButton isOn={isDab} onChange={setDab} shortcut="D">
+              dab
+            </HoldButton>
+          ) : null}
           {neighbours.length > 0 ? (
             <HoldButton isOn={isAmong} onChange={setAmong} shortcut="N">
               neighbours
@@ -133,7 +184,7 @@ export function Comparison({ bench }: { bench: Bench }) {
             swap
           </button>
         </div>
-        {shown ? <Rails bench={bench} shown={shown} target={target} /> : null}
+        {shown ? <Rails bench={bench} shown={shown} /> : null}
         {bench.pile ? <ReadingBar bench={bench} /> : null}
       </div>
     </section>
@@ -162,19 +213,59 @@ function Among({
   );
 }
 
-function Rails({ bench, shown, target }: { bench: Bench; shown: Shown; target: LabD65 }) {
+/** Edges of a dab that a knife leaves. */
+const DAB_OUTLINE = "58% 42% 53% 47% / 46% 57% 43% 54%";
+
+/** Less than this is not worth a word: L* and C*ab that paint moves while it dries. */
+const WORTH_SAYING = 0.3;
+
+/** That the wet pile must look otherwise than the dry paint shall, and from what that is known. */
+function WetAim({ bench }: { bench: Bench }) {
   const { settings } = useStudio();
-  const difference = threeWayDifference(target, shown.lab);
-  const words = differenceWords(target, shown.lab, bench.tolerance, settings.scale);
+  const { drying, target, aim } = bench;
+  if (!drying) return null;
+  const { deltaLightness, deltaChroma } = threeWayDifference(aim, target);
+  const moves = [
+    Math.abs(deltaLightness) >= WORTH_SAYING
+      ? `${Math.abs(deltaLightness).toFixed(1)} L* ${deltaLightness > 0 ? "lighter" : "darker"}`
+      : "",
+    Math.abs(deltaChroma) >= WORTH_SAYING
+      ? `${Math.abs(deltaChroma).toFixed(1)} C* ${deltaChroma > 0 ? "brighter" : "duller"}`
+      : "",
+  ].filter((words) => words !== "");
+  if (moves.length === 0) return null;
+  const { pairCount } = drying.model;
+  return (
+    <p className="mt-1 border-l-4 border-ink pl-3 leading-snug">
+      Shown wet: this {drying.kind.medium} dries about {moves.join(" and ")}, to{" "}
+      {describeLab(target, settings).sentence}.{" "}
+      <span className="text-muted">
+        {pairCount > 0
+          ? `Learned from ${pairCount} of your own piles, read wet and dry.`
+          : "What is usual; read a pile wet and dry, and it becomes your own."}
+      </span>
+    </p>
+  );
+}
+
+function Rails({ bench, shown }: { bench: Bench; shown: Shown }) {
+  const { settings } = useStudio();
+  const { aim, chosen } = bench;
+  const difference = threeWayDifference(aim, shown.lab);
+  const words = differenceWords(aim, shown.lab, bench.tolerance, settings.scale);
   const draft = {
     deltaLightness: difference.deltaLightness,
     deltaChroma: difference.deltaChroma,
     deltaHue: difference.deltaHue,
   };
   const isDisabled = !bench.pile;
-  return (
-    <div className="mt-1 flex flex-col">
+  // What is predicted may lie this far off; in chroma and hue a difference counts less the brighter it is.
+  const spread = shown.from === "recipe" && chosen ? spreadOf(chosen, bench.tubeById) : undefined;
+  const [, chroma] = lchFromLab(aim);
+  const rails: Readonly<Record<Axis, React.ReactNode>> = {
+    value: (
       <Rail
+        key="value"
         name="Value of the pile against the target"
         low="darker"
         high="lighter"
@@ -183,12 +274,16 @@ function Rails({ bench, shown, target }: { bench: Bench; shown: Shown; target: L
         range={RAIL_STEPS * lightnessPerStep(settings.scale)}
         step={lightnessPerStep(settings.scale) / 20}
         tolerance={bench.tolerance.lightness}
+        spread={spread}
         isDisabled={isDisabled}
         onChange={(deltaLightness) => {
           bench.setDraft({ ...draft, deltaLightness });
         }}
       />
+    ),
+    chroma: (
       <Rail
+        key="chroma"
         name="Brightness of the pile against the target"
         low="duller"
         high="brighter"
@@ -197,12 +292,16 @@ function Rails({ bench, shown, target }: { bench: Bench; shown: Shown; target: L
         range={RAIL_CHROMA}
         step={0.5}
         tolerance={bench.tolerance.chroma}
+        spread={spread && spread * (1 + CHROMA_WEIGHT * chroma)}
         isDisabled={isDisabled}
         onChange={(deltaChroma) => {
           bench.setDraft({ ...draft, deltaChroma });
         }}
       />
+    ),
+    hue: (
       <Rail
+        key="hue"
         name="Hue of the pile against the target"
         low={`toward ${difference.hueDown}`}
         high={`toward ${difference.hueUp}`}
@@ -211,15 +310,25 @@ function Rails({ bench, shown, target }: { bench: Bench; shown: Shown; target: L
         range={RAIL_CHROMA}
         step={0.5}
         tolerance={bench.tolerance.hue}
+        spread={spread && spread * (1 + HUE_WEIGHT * chroma)}
         isDisabled={isDisabled}
         onChange={(deltaHue) => {
           bench.setDraft({ ...draft, deltaHue });
         }}
       />
+    ),
+  };
+  return (
+    <div className="mt-1 flex flex-col">
+      {axesOf(settings.school).map((axis) => rails[axis])}
       <p className="text-muted">
-        {deltaEText(difference.deltaE2000)}, {words.isMatch ? "within" : "outside"} what this match is for.
-        {isDisabled ? null : " Move a marker to where your pile lies."}
+        {deltaEText(difference.deltaE2000)}, {words.isMatch ? "within" : "outside"} what this match is for
+        {isDisabled ? ", predicted." : ", wet. Move a marker to where your pile lies."}
       </p>
     </div>
   );
 }
+
+/** Of CIEDE2000, how much a unit of chroma and of hue loses weight per unit of chroma. */
+const CHROMA_WEIGHT = 0.045;
+const HUE_WEIGHT = 0.015;

@@ -1,17 +1,24 @@
 "use client";
 
 import { formatDistanceToNow } from "date-fns";
+import { useLiveQuery } from "dexie-react-hooks";
 import Link from "next/link";
-import { useEffect, useRef } from "react";
+import { useEffect, useRef, useState } from "react";
+import { readWords } from "../../core/describe/readWords";
+import { contentsOf, volumeOf } from "../../persistence/pileContents";
+import { readPile, recordDryCheck, setLeft } from "../../persistence/piles";
+import type { Match, StoredColor } from "../../persistence/schema";
+import { labFromStored, storedFromLab } from "../../persistence/storedColor";
 import { Button, buttonClass } from "../../ui/Button";
-import { recordDryCheck } from "../../persistence/studio";
+import { TextField } from "../../ui/fields";
 import { useStudio } from "../shared/Studio";
-import { deltaEText } from "../shared/words";
+import { deltaEText, describeLab, exactWords } from "../shared/words";
+import { Family } from "./Family";
+import { MeasurePile } from "./MeasurePile";
 import type { Bench } from "./useBench";
 
 /** The kept match of this note: provisional until someone has looked at the dry paint. */
 export function MatchLine({ bench }: { bench: Bench }) {
-  const { db, attempt } = useStudio();
   const match = bench.lastMatch;
   const line = useRef<HTMLDivElement>(null);
   const hadPile = useRef(false);
@@ -37,24 +44,115 @@ export function MatchLine({ bench }: { bench: Bench }) {
       <Link href="/log" className={buttonClass("quiet")}>
         see it in the log
       </Link>
-      {match.verdict === "provisional" ? (
-        <div className="mt-2 flex flex-wrap gap-3">
-          <Button
-            onClick={() => {
-              attempt(recordDryCheck(db, match.id, "confirmed", Date.now()));
-            }}
-          >
-            Dry, still right
-          </Button>
-          <Button
-            onClick={() => {
-              attempt(recordDryCheck(db, match.id, "moved", Date.now()));
-            }}
-          >
-            It moved
-          </Button>
-        </div>
+      {match.verdict === "provisional" ? <DryCheck bench={bench} match={match} /> : null}
+      <Leftover bench={bench} match={match} />
+      <Family bench={bench} match={match} />
+    </div>
+  );
+}
+
+/** Only a person at the dry paint confirms; what they saw there teaches how this paint dries. */
+function DryCheck({ bench, match }: { bench: Bench; match: Match }) {
+  const { db, settings, attempt } = useStudio();
+  const [text, setText] = useState("");
+  const said = readWords(text, bench.target, settings.scale);
+  const [question] = said.questions;
+  const [measured, setMeasured] = useState<StoredColor>();
+  const [isMeasuring, setMeasuring] = useState(false);
+  const pile = useLiveQuery(() => readPile(db, match.pileId), [db, match.pileId]);
+  const dry = measured ?? (said.lab && storedFromLab(said.lab, "by-eye", said.uncertaintyDeltaE2000));
+  return (
+    <div className="mt-2 flex flex-col gap-2">
+      <TextField
+        label="How the dry paint looks beside the target, if you like"
+        hint={
+          question
+            ? `By “${question.word}” do you mean more ${question.meanings.join(" or ")}?`
+            : "a little dark, the same"
+        }
+        value={text}
+        onChange={(event) => {
+          setText(event.target.value);
+        }}
+      />
+      <div className="flex flex-wrap gap-3">
+        <Button
+          onClick={() => {
+            attempt(recordDryCheck(db, match.id, "confirmed", Date.now(), dry));
+          }}
+        >
+          Dry, still right
+        </Button>
+        <Button
+          onClick={() => {
+            attempt(recordDryCheck(db, match.id, "moved", Date.now(), dry));
+          }}
+        >
+          It moved
+        </Button>
+        <Button
+          weight="quiet"
+          aria-expanded={isMeasuring}
+          onClick={() => {
+            setMeasuring(!isMeasuring);
+          }}
+        >
+          measure the dry dab
+        </Button>
+      </div>
+      {isMeasuring && pile ? (
+        <MeasurePile
+          contents={contentsOf(pile)}
+          tubeById={bench.tubeById}
+          thing="the dry dab"
+          wet={undefined}
+          onTake={(lab, uncertaintyDeltaE2000) => {
+            setMeasured(storedFromLab(lab, "measured", uncertaintyDeltaE2000));
+          }}
+        />
       ) : null}
+      {measured ? (
+        <p role="status">
+          Dry it is {describeLab(labFromStored(measured), settings).sentence}. Is it still right?
+        </p>
+      ) : null}
+    </div>
+  );
+}
+
+/** What is left of the pile can go into other piles; and the same pile can be mixed again. */
+function Leftover({ bench, match }: { bench: Bench; match: Match }) {
+  const { db, settings, attempt } = useStudio();
+  const pile = useLiveQuery(() => readPile(db, match.pileId), [db, match.pileId]);
+  if (!pile) return null;
+  const parts = volumeOf(contentsOf(pile));
+  const left = pile.leftParts ?? 0;
+  return (
+    <div className="mt-1 flex flex-wrap items-center gap-x-4">
+      {left > 0 ? (
+        <span>{exactWords(left, settings)} of it are left and may go into other recipes.</span>
+      ) : null}
+      <Button
+        weight="quiet"
+        onClick={() => {
+          attempt(setLeft(db, pile.id, left > 0 ? 0 : parts / 2));
+        }}
+      >
+        {left > 0 ? "none is left" : "about half is left"}
+      </Button>
+      {left > 0 ? null : (
+        <Button
+          weight="quiet"
+          onClick={() => {
+            attempt(setLeft(db, pile.id, parts));
+          }}
+        >
+          all of it is left
+        </Button>
+      )}
+      <Link href={`/mix?note=${bench.note.id}&again=${pile.id}`} className={buttonClass("quiet")}>
+        I ran out, mix it again
+      </Link>
     </div>
   );
 }

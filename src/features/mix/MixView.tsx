@@ -3,18 +3,23 @@
 /** The bench: target and pile touching, the three rails, the recipe, and what was put down. */
 import Link from "next/link";
 import { useSearchParams } from "next/navigation";
+import { useState } from "react";
 import type { Note } from "../../persistence/schema";
 import { buttonClass } from "../../ui/Button";
 import { useStudio } from "../shared/Studio";
+import { AmountPanel } from "./AmountPanel";
 import { Comparison } from "./Comparison";
 import { MatchLine } from "./MatchLine";
 import { NoteSheet } from "./NoteSheet";
-import { NextStep } from "./NextStep";
+import { NextStep, SampleLine } from "./NextStep";
+import { OneThing } from "./OneThing";
 import { PileSteps } from "./PileSteps";
-import { RecipeChoice } from "./RecipeChoice";
 import { PurposeField } from "./PurposeField";
+import { ReadFirst, SaidLine, useLooks } from "./ReadFirst";
+import { RecipeChoice } from "./RecipeChoice";
+import { TimerField } from "./TimerField";
 import { Trials } from "./Trials";
-import { useBench } from "./useBench";
+import { type Bench, useBench } from "./useBench";
 
 export function MixView() {
   const { notes, painting } = useStudio();
@@ -43,23 +48,59 @@ export function MixView() {
 
 function BenchOfNote({ note, againPileId }: { note: Note; againPileId: string | undefined }) {
   const bench = useBench(note, againPileId);
+  const { settings } = useStudio();
+  const { looks, ofNote } = useLooks(bench);
+  const [isSkipped, setSkipped] = useState(false);
+  const isBlind =
+    settings.school.readFirst &&
+    !isSkipped &&
+    !ofNote &&
+    !bench.pile &&
+    !bench.lastMatch &&
+    looks !== undefined;
   return (
     <div className="max-wide:**:scroll-mt-64 gap-x-8 wide:grid wide:grid-cols-[minmax(0,1.1fr)_minmax(0,1fr)] wide:p-5 wide:pl-2">
       <h1 className="sr-only">
         Mix note {note.number}, {note.name}
       </h1>
-      <Comparison bench={bench} />
+      <Comparison bench={bench} isBlind={isBlind} />
       <div className="px-4 pb-6 wide:px-0">
-        <MatchLine bench={bench} />
-        {bench.pile ? null : <RecipeChoice bench={bench} />}
-        <NextStep bench={bench} />
-        <PileSteps bench={bench} />
-        <Trials bench={bench} />
+        {isBlind ? (
+          <ReadFirst
+            bench={bench}
+            onSkip={() => {
+              setSkipped(true);
+            }}
+          />
+        ) : (
+          <Work bench={bench} />
+        )}
         <div className="mt-4 flex flex-wrap items-end gap-x-5 gap-y-2 border-t pt-2">
           <PurposeField note={note} />
           <NoteSheet note={note} />
         </div>
       </div>
     </div>
+  );
+}
+
+/** Everything beside the pair: what to lay down, what came of it, what to do next. */
+function Work({ bench }: { bench: Bench }) {
+  const { settings } = useStudio();
+  const isPremix = settings.school.way === "premix";
+  return (
+    <>
+      <MatchLine bench={bench} />
+      <SaidLine bench={bench} />
+      <SampleLine bench={bench} />
+      {isPremix ? <AmountPanel bench={bench} /> : null}
+      {bench.pile ? null : <RecipeChoice bench={bench} />}
+      <NextStep bench={bench} />
+      <PileSteps bench={bench} />
+      {isPremix ? null : <AmountPanel bench={bench} />}
+      <OneThing bench={bench} />
+      <Trials bench={bench} />
+      <TimerField bench={bench} />
+    </>
   );
 }

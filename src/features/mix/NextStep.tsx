@@ -1,25 +1,26 @@
 "use client";
 
 /** What to add next, with other ways, their side effects and what each costs; or to leave it, or begin anew. */
-import { useState } from "react";
 import { roundToHand } from "../../core/amounts/amounts";
-import type { Addition } from "../../core/correct/nextAddition";
+import type { Addition, NextAddition } from "../../core/correct/nextAddition";
 import { Button } from "../../ui/Button";
 import { Patch } from "../../ui/Patch";
-import { labOfAdditions, totalsOf } from "../shared/paint";
+import { contentsOf, volumeOf } from "../../persistence/pileContents";
 import { useStudio } from "../shared/Studio";
-import { deltaEText, describeLab, doseWords, exactWords, tubeName } from "../shared/words";
+import { deltaEText, describeLab, doseWords, exactWords } from "../shared/words";
 import { growthWords, moveWords, riskWords, whyWords } from "./additionWords";
+import { coachWords, inOrderOfSchool } from "./school";
 import type { Bench } from "./useBench";
 
 export function NextStep({ bench }: { bench: Bench }) {
   const { settings } = useStudio();
-  const { next, pile, reading } = bench;
+  const { next, pile, reading, isSample } = bench;
   if (!pile) return null;
   if (!reading)
     return (
       <p className="mt-4 border-l-4 border-ink pl-3">
-        Say how the pile looks beside the target, and the next addition is worked out.
+        Say how the {isSample ? "sample" : "pile"} looks beside the target, and the next addition is worked
+        out.
       </p>
     );
   if (next.status === "none") return null;
@@ -45,15 +46,16 @@ export function NextStep({ bench }: { bench: Bench }) {
         <p>It is as close as this match asks for. Keep it, and look again when it is dry.</p>
       </section>
     );
-  const volumeText = (parts: number): string => exactWords(parts, settings);
-  const { correct, startAgain, scrapeBack } = advice.costs;
+  const [first, ...others] = advice.additions;
+  const additions = first ? [first, ...inOrderOfSchool(others, settings.school)] : [];
   return (
     <section aria-labelledby="next" className="mt-4">
       <h2 id="next" className="font-bold">
         {advice.advice === "add" ? "Add next" : "Better begin again; or add"}
       </h2>
+      <p className="text-muted">{coachWords(settings.school)}</p>
       <ul className="mt-1 border-t">
-        {advice.additions.map((addition, i) => (
+        {additions.map((addition, i) => (
           <AdditionRow
             key={addition.parts.map(({ tube }) => tube).join()}
             bench={bench}
@@ -63,19 +65,53 @@ export function NextStep({ bench }: { bench: Bench }) {
           />
         ))}
       </ul>
-      <p className="mt-2 text-sm text-muted">
+      {isSample ? null : <OtherWays bench={bench} costs={advice.costs} />}
+    </section>
+  );
+}
+
+/** What correcting costs against beginning again and against scraping most of it away, each to be done at once. */
+function OtherWays({
+  bench,
+  costs,
+}: {
+  bench: Bench;
+  costs: Extract<NextAddition, { readonly costs: unknown }>["costs"];
+}) {
+  const { settings } = useStudio();
+  const volumeText = (parts: number): string => exactWords(parts, settings);
+  const { correct, startAgain, scrapeBack } = costs;
+  const canScrape = Number.isFinite(scrapeBack.volume) && scrapeBack.keptShare < MOST_KEPT;
+  return (
+    <div className="mt-2">
+      <p className="text-sm text-muted">
         {Number.isFinite(correct.volume)
           ? `Correcting takes ${volumeText(correct.volume)} of paint in all; `
           : ""}
         beginning again {volumeText(startAgain.volume)} in {startAgain.steps} doses
-        {Number.isFinite(scrapeBack.volume) && scrapeBack.volume > 0
-          ? `; scraping most of it away first, ${volumeText(scrapeBack.volume)}`
-          : ""}
-        .
+        {canScrape ? `; scraping most of it away first, ${volumeText(scrapeBack.volume)}` : ""}.
       </p>
-    </section>
+      <div className="flex flex-wrap gap-x-4">
+        {canScrape ? (
+          <Button
+            weight="quiet"
+            onClick={() => {
+              bench.actions.scrape(scrapeBack.keptShare);
+            }}
+          >
+            scraped back to {Math.round(100 * scrapeBack.keptShare)} %
+          </Button>
+        ) : null}
+        <Button weight="quiet" onClick={bench.keep}>
+          leave it as it is and keep it
+        </Button>
+      </div>
+    </div>
   );
 }
+
+/** Scraping less than this away is not worth the knife. */
+const MOST_KEPT = 0.85;
 
 function AdditionRow({
   bench,
@@ -88,8 +124,9 @@ function AdditionRow({
   tubeIds: readonly string[];
   isFirst: boolean;
 }) {
-  const { settings, tubeById } = useStudio();
-  const [isTrying, setTrying] = useState(false);
+  const { settings } = useStudio();
+  const { tubeById } = bench;
+  const predicted = bench.wetOf(addition.predicted);
   const parts = addition.parts.map(({ tube, volume }) => ({
     tubeId: tubeIds[tube] ?? "",
     parts: roundToHand(volume, settings.sizes),
@@ -104,10 +141,10 @@ function AdditionRow({
     <li className="border-b py-2">
       <div className="flex gap-3">
         <span className="flex shrink-0 self-stretch">
-          <Patch lab={bench.target} className="min-h-14 w-8" />
+          <Patch lab={bench.aim} className="min-h-14 w-8" />
           <Patch
-            lab={addition.predicted}
-            label={`Predicted: ${describeLab(addition.predicted, settings).sentence}`}
+            lab={predicted}
+            label={`Predicted: ${describeLab(predicted, settings).sentence}`}
             className="min-h-14 w-8"
           />
         </span>
@@ -132,49 +169,64 @@ function AdditionRow({
           It is down
         </Button>
         <Button
-          weight="quiet"
-          aria-expanded={isTrying}
+          aria-label={`Half of it is down: ${words}`}
           onClick={() => {
-            setTrying(!isTrying);
+            bench.lay(
+              parts.map((part) => ({ ...part, parts: part.parts / 2 })),
+              false,
+            );
           }}
         >
-          try it on the side
+          Half of it
         </Button>
+        {bench.isSample ? null : (
+          <Button
+            weight="quiet"
+            aria-label={`Try it on the side: ${words}`}
+            onClick={() => {
+              const share = sideShare(parts, settings.sizes.speckParts);
+              bench.actions.startSample(
+                share,
+                parts.map((part) => ({ ...part, parts: part.parts * share })),
+              );
+            }}
+          >
+            try it on the side
+          </Button>
+        )}
       </div>
-      {isTrying ? <SideSample bench={bench} added={parts} /> : null}
     </li>
   );
 }
 
-/** How small a part of the pile a side sample takes. */
-const SIDE_SHARE = 1 / 8;
+/** How small a part of the pile a side sample takes, smallest first. */
+const SIDE_SHARES = [1 / 8, 1 / 4, 1 / 2] as const;
 
-/** The same step on a dab taken from the pile, which stays as it is. */
-function SideSample({
-  bench,
-  added,
-}: {
-  bench: Bench;
-  added: readonly { readonly tubeId: string; readonly parts: number }[];
-}) {
-  const { settings, tubeById } = useStudio();
-  const laid = totalsOf(bench.pile?.additions ?? []);
-  const volume = laid.reduce((sum, { parts }) => sum + parts, 0);
-  const small = added.map(({ tubeId, parts }) => ({ tubeId, parts: parts * SIDE_SHARE }));
-  const after = labOfAdditions(
-    [...laid.map((part) => ({ ...part, parts: part.parts * SIDE_SHARE })), ...small],
-    tubeById,
-  );
+/** The smallest share of the pile for which every dose can still be laid down. */
+function sideShare(added: readonly { readonly parts: number }[], speckParts: number): number {
+  const canLay = (share: number): boolean => added.every(({ parts }) => parts * share >= speckParts);
+  return SIDE_SHARES.find(canLay) ?? SIDE_SHARES[SIDE_SHARES.length - 1] ?? 1 / 2;
+}
+
+/** While a sample lies on the side, it stands on the bench in place of its pile, which waits as it is. */
+export function SampleLine({ bench }: { bench: Bench }) {
+  const { settings } = useStudio();
+  const { pile, isSample, actions } = bench;
+  if (!pile?.side || !isSample) return null;
+  const { of: parent, share } = pile.side;
+  const taken = contentsOf({ additions: pile.additions.filter(({ fromPileId }) => fromPileId === parent) });
   return (
-    <div className="mt-2 flex items-center gap-3 pl-[4.75rem]">
-      {after ? <Patch lab={after} label="The side sample, predicted" className="size-11 shrink-0" /> : null}
-      <p className="text-sm leading-snug">
-        Take {exactWords(volume * SIDE_SHARE, settings)} of the pile aside and add{" "}
-        {small
-          .map(({ tubeId, parts }) => `${exactWords(parts, settings)} of ${tubeName(tubeById.get(tubeId))}`)
-          .join(" and ")}
-        . The pile and its record stay as they are.
+    <section aria-label="The sample on the side" className="mb-3 border-2 border-dashed border-ink p-3">
+      <p>
+        <span className="font-bold">On the side:</span> {exactWords(volumeOf(taken), settings)} of the pile,
+        one part in {Math.round(1 / share)}. The pile and its record stay as they are.
       </p>
-    </div>
+      <div className="mt-1 flex flex-wrap gap-3">
+        <Button weight="main" onClick={actions.commitSample}>
+          Do the same to the pile
+        </Button>
+        <Button onClick={actions.setAside}>Leave the pile as it is</Button>
+      </div>
+    </section>
   );
 }

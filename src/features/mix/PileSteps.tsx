@@ -3,37 +3,52 @@
 import { clsx } from "clsx";
 import { Check, Pencil } from "lucide-react";
 import { useState } from "react";
+import type { LabD65 } from "../../core/color/types";
+import { contentsOf, volumeOf } from "../../persistence/pileContents";
 import type { Tube } from "../../persistence/schema";
 import { Button } from "../../ui/Button";
 import { SelectField, TextField } from "../../ui/fields";
 import { Patch } from "../../ui/Patch";
+import { leftoverId } from "../shared/leftovers";
 import { labOfAdditions } from "../shared/paint";
 import { useStudio } from "../shared/Studio";
 import { describeLab, exactWords, knifeWords, tubeName } from "../shared/words";
 import type { BenchStep } from "./bench.model";
 import type { Bench } from "./useBench";
+import { WeighStep } from "./WeighStep";
 
 /** What lies in the pile and what comes next, with the predicted colour after each addition. */
 export function PileSteps({ bench }: { bench: Bench }) {
-  const { steps, pile } = bench;
+  const { steps, pile, growth, isSample } = bench;
   const [isAdding, setAdding] = useState(false);
+  const [isWeighing, setWeighing] = useState(false);
   if (steps.length === 0 && !pile) return null;
   const open = steps.filter((step) => !step.isDone);
-  const total = steps.filter((step) => step.isDone).reduce((sum, step) => sum + step.parts, 0);
+  const [following] = open;
+  const total = pile ? volumeOf(contentsOf(pile)) : volumeOf(steps);
   return (
     <section aria-labelledby="pile" className="mt-4">
       <div className="flex items-baseline justify-between gap-3">
         <h2 id="pile" className="font-bold">
-          {pile ? "What is in the pile" : "Lay it down in this order"}
+          {isSample ? "What is in the sample" : pile ? "What is in the pile" : "Lay it down in this order"}
         </h2>
-        {pile ? <PileTotal parts={total} /> : null}
+        <PileTotal parts={total} />
       </div>
+      {growth > WORTH_SAYING ? (
+        <p role="status" className="border-l-4 border-ink pl-3">
+          More went in than planned. The colour still comes out of a pile {Math.round(100 * (growth - 1))} %
+          larger: the rest below has grown with it.
+          {growth > TOO_LARGE ? " That is a lot of paint; beginning again takes less." : ""}
+        </p>
+      ) : null}
       <ol className="mt-1 border-t">
         {steps.map((step, i) => (
           <StepRow
             key={`${i}-${step.tubeId}`}
+            bench={bench}
             step={step}
-            before={steps.slice(0, i)}
+            whole={total}
+            after={afterStep(bench, i)}
             onLay={(parts) => {
               bench.lay([{ tubeId: step.tubeId, parts }], true);
             }}
@@ -59,17 +74,37 @@ export function PileSteps({ bench }: { bench: Bench }) {
         >
           Something else
         </Button>
+        {following ? (
+          <Button
+            weight="quiet"
+            aria-expanded={isWeighing}
+            onClick={() => {
+              setWeighing(!isWeighing);
+            }}
+          >
+            weigh it
+          </Button>
+        ) : null}
         {pile ? (
-          <>
-            <Button weight="quiet" onClick={bench.undo}>
-              undo the last
-            </Button>
-            <Button weight="quiet" onClick={bench.setAside}>
-              set aside, start again
-            </Button>
-          </>
+          <Button weight="quiet" onClick={bench.actions.undo}>
+            undo the last
+          </Button>
+        ) : null}
+        {pile && !isSample ? (
+          <Button weight="quiet" onClick={bench.actions.setAside}>
+            set aside, start again
+          </Button>
         ) : null}
       </div>
+      {isWeighing && following ? (
+        <WeighStep
+          bench={bench}
+          step={following}
+          onLay={(parts) => {
+            bench.lay([{ tubeId: following.tubeId, parts }], true);
+          }}
+        />
+      ) : null}
       {isAdding ? <SomethingElse bench={bench} /> : null}
     </section>
   );
@@ -80,20 +115,43 @@ function PileTotal({ parts }: { parts: number }) {
   return <span className="text-muted">{exactWords(parts, settings)}</span>;
 }
 
+/** Of what lay there before the go, then of each dose of the go one after the other. */
+function afterStep({ pile, steps, tubeById, wetOf }: Bench, place: number): LabD65 | undefined {
+  const at = steps[place]?.addedAt;
+  const isOpen = at === undefined;
+  const before = pile ? contentsOf(pile, isOpen ? undefined : at - 1) : [];
+  if (pile && before.length === 0 && steps[place]?.tubeId.startsWith(leftoverId(""))) {
+    // What came from an older pile stands for its tubes.
+    const dry = labOfAdditions(contentsOf(pile, at), tubeById);
+    return dry && wetOf(dry);
+  }
+  const sameGo = steps.slice(0, place + 1).filter((step) => (isOpen ? !step.isDone : step.addedAt === at));
+  const dry = labOfAdditions([...before, ...sameGo], tubeById);
+  return dry && wetOf(dry);
+}
+
 function StepRow({
+  bench,
   step,
-  before,
+  whole,
+  after,
   onLay,
 }: {
+  bench: Bench;
   step: BenchStep;
-  before: readonly BenchStep[];
+  /** Parts of all steps together. */
+  whole: number;
+  /** The predicted colour once it is down. */
+  after: LabD65 | undefined;
   onLay: (parts: number) => void;
 }) {
-  const { tubeById, settings } = useStudio();
+  const { settings } = useStudio();
+  const { tubeById } = bench;
   const [isEditing, setEditing] = useState(false);
-  const label = tubeName(tubeById.get(step.tubeId));
+  const tube = tubeById.get(step.tubeId);
+  const isOfPile = bench.pile?.side !== undefined && step.tubeId === leftoverId(bench.pile.side.of);
+  const label = isOfPile ? "of the pile" : tubeName(tube);
   const amount = knifeWords(step.parts, settings);
-  const after = labOfAdditions([...before, step], tubeById);
   return (
     <li className="flex items-stretch border-b">
       <div className="flex min-w-0 flex-1 flex-wrap items-center">
@@ -118,7 +176,9 @@ function StepRow({
           <span className="leading-snug">
             <span className="font-semibold">{amount}</span> {label}
           </span>
-          <span className="ml-auto shrink-0 pr-3 text-sm text-muted">{exactWords(step.parts, settings)}</span>
+          <span className="ml-auto shrink-0 pr-3 text-sm text-muted">
+            {exactWords(step.parts, settings, { tube, wholeParts: whole })}
+          </span>
         </button>
         {step.isDone ? null : (
           <button
@@ -147,6 +207,10 @@ function StepRow({
     </li>
   );
 }
+
+/** From here on an over-pour is said, and from there on beginning again is cheaper. */
+const WORTH_SAYING = 1.02;
+const TOO_LARGE = 1.8;
 
 /** Volumes that no painter puts into one pile; a slip of the decimal point is caught here. */
 const MOST_PARTS = 1000;
@@ -190,14 +254,15 @@ function OtherAmount({
 }
 
 function SomethingElse({ bench }: { bench: Bench }) {
-  const { board, box, settings, tubeById } = useStudio();
+  const { board, box, settings } = useStudio();
+  const { tubeById } = bench;
   const tubes: readonly Tube[] = [...board, ...box.filter((tube) => !board.includes(tube))];
   const sizes = [settings.sizes.speckParts, settings.sizes.touchParts, 0.25, 0.5, 1, 2, 4];
   const [tubeId, setTubeId] = useState(tubes[0]?.id ?? "");
   const [size, setSize] = useState(1);
   const parts = sizes[size] ?? 0;
-  const done = bench.steps.filter((step) => step.isDone);
-  const after = labOfAdditions([...done, { tubeId, parts }], tubeById);
+  const dry = labOfAdditions([...(bench.pile ? contentsOf(bench.pile) : []), { tubeId, parts }], tubeById);
+  const after = dry && bench.wetOf(dry);
   return (
     <form
       className="mt-3 flex flex-wrap items-end gap-3"

@@ -7,16 +7,19 @@ import { readWords } from "../../core/describe/readWords";
 import { Button } from "../../ui/Button";
 import { TextField } from "../../ui/fields";
 import { Patch } from "../../ui/Patch";
-import { genericOpticsOf, totalsOf } from "../shared/paint";
-import { ReadByColorimeter } from "../shared/ReadByColorimeter";
+import { contentsOf } from "../../persistence/pileContents";
+import { kindOfMixture } from "../shared/drying";
+import { ReadFromPhoto } from "../shared/ReadFromPhoto";
 import { useStudio } from "../shared/Studio";
 import { parseTypedColor } from "../shared/typedColor";
 import { describeLab } from "../shared/words";
 import { LOOKS_THE_SAME, TYPED_UNCERTAINTY } from "./bench.model";
+import { MeasurePile } from "./MeasurePile";
 import type { Bench } from "./useBench";
 
 const WAYS = [
   { value: "words", label: "say it" },
+  { value: "photo", label: "photograph it" },
   { value: "typed", label: "type it" },
   { value: "colorimeter", label: "measure it" },
 ] as const;
@@ -70,6 +73,18 @@ export function ReadingBar({ bench }: { bench: Bench }) {
           }}
         />
       ) : null}
+      {way === "photo" ? (
+        <div className="mt-2">
+          <ReadFromPhoto
+            reference={{ name: "sample", lab: bench.target }}
+            thing="the pile"
+            onTake={(lab, uncertaintyDeltaE2000) => {
+              bench.read(lab, "picture", uncertaintyDeltaE2000);
+              setWay(undefined);
+            }}
+          />
+        </div>
+      ) : null}
       {way === "colorimeter" ? <MeasuredReading bench={bench} /> : null}
     </div>
   );
@@ -79,7 +94,7 @@ export function ReadingBar({ bench }: { bench: Bench }) {
 function SaidReading({ bench, onDone }: { bench: Bench; onDone: () => void }) {
   const { settings } = useStudio();
   const [text, setText] = useState("");
-  const said = readWords(text, bench.target, settings.scale);
+  const said = readWords(text, bench.aim, settings.scale);
   const [question] = said.questions;
   const { lab } = said;
   return (
@@ -128,7 +143,7 @@ function SaidReading({ bench, onDone }: { bench: Bench; onDone: () => void }) {
       {lab ? (
         <div className="flex items-center gap-3">
           <span className="flex">
-            <Patch lab={bench.target} className="h-11 w-14" />
+            <Patch lab={bench.aim} className="h-11 w-14" />
             <Patch
               lab={lab}
               label={`As said: ${describeLab(lab, settings).sentence}`}
@@ -172,21 +187,17 @@ function TypedReading({ onRead }: { onRead: (lab: LabD65) => void }) {
   );
 }
 
-/** The simulated bench: the pile's true colour, from hidden true tubes, by the simulated colorimeter. */
+/** The simulated bench: the pile's true colour, wet as it lies there. */
 function MeasuredReading({ bench }: { bench: Bench }) {
-  const { tubeById } = useStudio();
-  const specimen = totalsOf(bench.pile?.additions ?? []).map(({ tubeId, parts }) => {
-    const tube = tubeById.get(tubeId);
-    return { tubeId, generic: tube && genericOpticsOf(tube), volume: parts };
-  });
-  const known = specimen.flatMap(({ generic, ...rest }) => (generic ? [{ ...rest, generic }] : []));
-  if (known.length < specimen.length)
-    return <p className="mt-2">The paint of a tube in this pile is not known, so it cannot be simulated.</p>;
+  const { pile, tubeById } = bench;
+  const contents = pile ? contentsOf(pile) : [];
   return (
     <div className="mt-2">
-      <ReadByColorimeter
+      <MeasurePile
+        contents={contents}
+        tubeById={tubeById}
         thing="the pile"
-        specimen={known}
+        wet={kindOfMixture(contents, tubeById)}
         onTake={(lab, uncertaintyDeltaE2000) => {
           bench.read(lab, "measured", uncertaintyDeltaE2000);
         }}

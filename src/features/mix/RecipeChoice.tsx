@@ -2,18 +2,24 @@
 
 import { RadioGroup } from "radix-ui";
 import { differenceWords, missWords, WORKING_TOLERANCE } from "../../core/describe/difference";
-import { cautionsFor } from "../../core/safety/cautions";
-import type { Tube } from "../../persistence/schema";
 import { Button } from "../../ui/Button";
 import { Ribbon } from "../../ui/Ribbon";
 import { tintOfTube } from "../shared/paint";
 import { useStudio } from "../shared/Studio";
 import { deltaEText, knifeWords, REASON_WORDS, tubeName } from "../shared/words";
-import { type BenchRecipe, GENERIC_UNCERTAINTY } from "./bench.model";
+import type { BenchRecipe } from "./bench.model";
+import { RecipeCare } from "./RecipeCare";
+import { RecipeEditor } from "./RecipeEditor";
 import type { Bench } from "./useBench";
 
 /** Beyond this a colour counts as out of reach of the board, ΔE00. */
 const REACH = 1;
+
+const ALL_REASONS: Readonly<Record<BenchRecipe["reasons"][number], string>> = {
+  ...REASON_WORDS,
+  "from-log": "as in the log",
+  "by-hand": "changed by hand",
+};
 
 /** The different answers, as ribbons. */
 export function RecipeChoice({ bench }: { bench: Bench }) {
@@ -53,10 +59,13 @@ export function RecipeChoice({ bench }: { bench: Bench }) {
         className="mt-1 border-t"
       >
         {recipes.map((recipe) => (
-          <RecipeRow key={recipe.key} recipe={recipe} />
+          <RecipeRow key={recipe.key} bench={bench} recipe={recipe} />
         ))}
       </RadioGroup.Root>
-      {chosen ? <CareLine recipe={chosen} /> : null}
+      {chosen ? <RecipeCare bench={bench} recipe={chosen} /> : null}
+      {chosen ? (
+        <RecipeEditor key={chosen.key === "by-hand" ? "by-hand" : "found"} bench={bench} recipe={chosen} />
+      ) : null}
     </section>
   );
 }
@@ -77,16 +86,15 @@ function ReachLine({ bench }: { bench: Bench }) {
   );
 }
 
-function RecipeRow({ recipe }: { recipe: BenchRecipe }) {
-  const { tubeById, settings } = useStudio();
+function RecipeRow({ bench, recipe }: { bench: Bench; recipe: BenchRecipe }) {
+  const { settings } = useStudio();
+  const { tubeById } = bench;
   const segments = recipe.amounts.flatMap((amount) => {
     const tube = tubeById.get(amount.tubeId);
     const lab = tube && tintOfTube(tube);
     return lab ? [{ key: amount.tubeId, lab, share: amount.share }] : [];
   });
-  const reasons = recipe.reasons.map((reason) =>
-    reason === "from-log" ? "as in the log" : REASON_WORDS[reason],
-  );
+  const reasons = recipe.reasons.map((reason) => ALL_REASONS[reason]);
   return (
     <RadioGroup.Item
       value={recipe.key}
@@ -110,49 +118,4 @@ function RecipeRow({ recipe }: { recipe: BenchRecipe }) {
       </span>
     </RadioGroup.Item>
   );
-}
-
-/** Below this a wrong dose does no harm worth a word. */
-const DOSE_WORTH_A_WORD = 0.8;
-
-/** Light-fastness that does not last on a wall. */
-const FADING: readonly Tube["lightfastness"][] = ["III", "III-IV", "IV"];
-
-/** How far the prediction can be trusted, which tube to measure with care, and what to mind of the tubes. */
-function CareLine({ recipe }: { recipe: BenchRecipe }) {
-  const { tubeById } = useStudio();
-  const { touchiest } = recipe;
-  const tubes = recipe.amounts.flatMap((amount) => tubeById.get(amount.tubeId) ?? []);
-  const label =
-    touchiest && touchiest.shift >= DOSE_WORTH_A_WORD ? tubeById.get(touchiest.tubeId)?.label : undefined;
-  const spreads = tubes.map((tube) => tube.optics.calibrations.at(-1)?.spreadAfter);
-  const tested = spreads.filter((spread) => spread !== undefined);
-  const isTested = tested.length === tubes.length;
-  const granulating = tubes.filter((tube) => tube.granulates === true);
-  const fading = tubes.filter((tube) => FADING.includes(tube.lightfastness));
-  const [hazard] = cautionsFor(
-    tubes.map((tube) => tube.hazard),
-    [],
-  );
-  const notes = [
-    granulating.length > 0 ? `Stir before each dip: ${namesOf(granulating)} granulates.` : undefined,
-    fading.length > 0 ? `Will not last in light: ${namesOf(fading)}.` : undefined,
-    hazard && hazard.title !== "Any paint" ? `${hazard.title}: ${hazard.text}` : undefined,
-  ].filter((note) => note !== undefined);
-  return (
-    <div className="mt-2 text-sm text-muted">
-      <p>
-        {isTested ? "Tested tubes" : "Generic tubes"}: expect the pile within about ±
-        {isTested ? Math.max(...tested).toFixed(1) : GENERIC_UNCERTAINTY} of the prediction.
-        {label && touchiest
-          ? ` Measure the ${label} with care: a tenth too much moves it by ${deltaEText(touchiest.shift)}.`
-          : ""}
-      </p>
-      {notes.length > 0 ? <p>{notes.join(" ")}</p> : null}
-    </div>
-  );
-}
-
-function namesOf(tubes: readonly Tube[]): string {
-  return tubes.map((tube) => tube.label).join(", ");
 }

@@ -11,8 +11,8 @@ import { trialsOf } from "./bench.model";
 import type { Bench } from "./useBench";
 
 export function Trials({ bench }: { bench: Bench }) {
-  const { settings, tubeById } = useStudio();
-  const { pile, readings, target } = bench;
+  const { settings } = useStudio();
+  const { pile, readings, aim, tubeById } = bench;
   if (!pile || readings.length === 0) return null;
   return (
     <section aria-labelledby="trials" className="mt-4">
@@ -20,12 +20,13 @@ export function Trials({ bench }: { bench: Bench }) {
         The turns of this pile
       </h2>
       <ol className="mt-1 flex gap-3 overflow-x-auto pb-2">
-        {trialsOf(pile, readings).map(({ number, added, inPile, reading }) => {
-          const lab = reading ? labFromStored(reading.color) : labOfAdditions(inPile, tubeById);
+        {trialsOf(pile, readings).map(({ number, added, keptShare, inPile, reading }) => {
+          const dry = labOfAdditions(inPile, tubeById);
+          const lab = reading ? labFromStored(reading.color) : dry && bench.wetOf(dry);
           return (
             <li key={number} className="w-40 shrink-0 text-sm leading-snug">
               <div className="flex h-14">
-                <Patch lab={target} className="flex-1" />
+                <Patch lab={aim} className="flex-1" />
                 {lab ? (
                   <Patch
                     lab={lab}
@@ -36,11 +37,16 @@ export function Trials({ bench }: { bench: Bench }) {
               </div>
               <p>
                 <span className="font-semibold">
-                  {number}. {lab ? deltaEText(deltaE2000(target, lab)) : ""}
+                  {number}. {lab ? deltaEText(deltaE2000(aim, lab)) : ""}
                 </span>{" "}
                 <span className="text-muted">{reading ? "as read" : "predicted"}</span>
               </p>
-              <p className="text-muted">{doseWords(added, tubeById, settings).join(", ")}</p>
+              <p className="text-muted">
+                {[
+                  ...(keptShare === undefined ? [] : [`scraped back to ${Math.round(100 * keptShare)} %`]),
+                  ...doseWords(added, tubeById, settings),
+                ].join(", ")}
+              </p>
             </li>
           );
         })}

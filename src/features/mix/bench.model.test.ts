@@ -1,14 +1,18 @@
 import { describe, expect, it } from "vitest";
 import { labD65 } from "../../core/color/types";
 import { threeWayDifference } from "../../core/describe/difference";
+import type { LayingStart } from "../../core/recipe/layingOrder";
+import { volumeOf } from "../../persistence/pileContents";
 import type { Pile, Reading } from "../../persistence/schema";
 import { storedFromLab } from "../../persistence/storedColor";
+import { leftoverId } from "../shared/leftovers";
 import {
-  benchSteps,
+  benchPlan,
   currentReading,
   LOOKS_THE_SAME,
   labOfDraft,
   pileEvidence,
+  plannedRecipe,
   trialsOf,
 } from "./bench.model";
 
@@ -35,22 +39,106 @@ const reading = (id: string, takenAt: number): Reading => ({
   takenAt,
 });
 
-describe("benchSteps", () => {
+describe("benchPlan", () => {
+  const followed = (tubeId: string, parts: number, addedAt: number, suggestedParts = parts) => ({
+    tubeId,
+    parts,
+    addedAt,
+    suggestedParts,
+  });
+  const openOf = (plan: ReturnType<typeof benchPlan>) =>
+    plan.steps.filter(({ isDone }) => !isDone).map(({ tubeId, parts }) => [tubeId, parts]);
+
   it("asks for the whole recipe before anything lies there", () => {
-    expect(benchSteps(suggested, []).map((step) => step.isDone)).toEqual([false, false, false]);
+    expect(benchPlan(suggested, [])).toMatchObject({ growth: 1 });
+    expect(openOf(benchPlan(suggested, []))).toEqual([
+      ["white", 7.5],
+      ["umber", 1],
+      ["blue", 0.5],
+    ]);
   });
 
-  it("shows what was really put down, and asks only for the rest", () => {
-    const steps = benchSteps(suggested, [
-      { tubeId: "white", parts: 8, suggestedParts: 7.5, addedAt: 1 },
+  it("shows what was put down besides the recipe without counting it", () => {
+    const { steps, growth } = benchPlan(suggested, [
+      followed("white", 7.5, 1),
       { tubeId: "umber", parts: 0.25, addedAt: 2 },
     ]);
+    expect(growth).toBe(1);
     expect(steps).toEqual([
-      { tubeId: "white", parts: 8, isDone: true },
-      { tubeId: "umber", parts: 0.25, isDone: true },
+      { tubeId: "white", parts: 7.5, isDone: true, addedAt: 1 },
+      { tubeId: "umber", parts: 0.25, isDone: true, addedAt: 2 },
       { tubeId: "umber", parts: 1, isDone: false },
       { tubeId: "blue", parts: 0.5, isDone: false },
     ]);
+  });
+
+  it("lets the rest grow with what was put down too much, so that the ratio still comes out", () => {
+    const plan = benchPlan(suggested, [followed("white", 7.5, 1), followed("umber", 2, 2, 1)]);
+    expect(plan.growth).toBe(2);
+    expect(openOf(plan)).toEqual([
+      ["white", 7.5],
+      ["blue", 1],
+    ]);
+  });
+
+  it("asks for the missing half of a dose, and lets a slip of a hand pass", () => {
+    const plan = benchPlan(suggested, [followed("white", 7.6, 1, 7.5), followed("umber", 0.5, 2, 1)]);
+    expect(plan.growth).toBe(1);
+    expect(openOf(plan)).toEqual([
+      ["umber", 0.5],
+      ["blue", 0.5],
+    ]);
+  });
+
+  it("counts what is left of an older pile as that pile", () => {
+    const planned = [
+      { tubeId: leftoverId("old"), parts: 2 },
+      { tubeId: "blue", parts: 0.5 },
+    ];
+    const { steps } = benchPlan(planned, [
+      { ...followed("white", 1.5, 1), fromPileId: "old" },
+      { ...followed("umber", 0.5, 1), fromPileId: "old" },
+    ]);
+    expect(steps).toEqual([
+      { tubeId: leftoverId("old"), parts: 2, isDone: true, addedAt: 1 },
+      { tubeId: "blue", parts: 0.5, isDone: false },
+    ]);
+  });
+});
+
+describe("plannedRecipe", () => {
+  const recipe = {
+    key: "found",
+    amounts: [
+      { tubeId: "umber", parts: 1, share: 0.1 },
+      { tubeId: "white", parts: 7.5, share: 0.75 },
+      { tubeId: "blue", parts: 1.5, share: 0.15 },
+    ],
+    predicted: labD65(60, 0, 0),
+    deltaE2000: 0.5,
+    reasons: ["closest"] as const,
+    touchiest: undefined,
+    roundingLoss: 0.2,
+  };
+  const lightness: Readonly<Record<string, number>> = { umber: 25, white: 96, blue: 30 };
+  const planned = (start: LayingStart, wanted?: number) =>
+    plannedRecipe(recipe, start, (tubeId) => lightness[tubeId] ?? 0, wanted);
+
+  it("changes the order by school, and neither the colour nor the amounts", () => {
+    const ids = (start: LayingStart) => planned(start).amounts.map(({ tubeId }) => tubeId);
+    expect(ids("weakest")).toEqual(["umber", "white", "blue"]);
+    expect(ids("lightest")).toEqual(["white", "blue", "umber"]);
+    expect(ids("majority")).toEqual(["white", "blue", "umber"]);
+    for (const start of ["weakest", "lightest", "majority"] as const) {
+      expect(planned(start).predicted).toEqual(recipe.predicted);
+      expect(volumeOf(planned(start).amounts)).toBe(10);
+    }
+  });
+
+  it("comes to the wanted volume in the exact ratio", () => {
+    const { amounts } = planned("weakest", 34.5);
+    expect(volumeOf(amounts)).toBeCloseTo(34.5, 9);
+    for (const { parts, share } of amounts) expect(parts / 34.5).toBeCloseTo(share, 9);
   });
 });
 
@@ -108,17 +196,37 @@ describe("the pile's story", () => {
     expect(trialsOf(story, []).map(({ added }) => added.length)).toEqual([3]);
   });
 
-  it("is evidence of what lay there when it was read, wet readings only", () => {
+  it("tells a scraping as a turn, after which less lies there of the same mixture", () => {
+    const scraped = { ...story, scrapes: [{ at: 15, keptShare: 0.2 }] };
+    const trials = trialsOf(scraped, [...readings, reading("after", 16)]);
+    expect(trials.map(({ keptShare }) => keptShare)).toEqual([undefined, undefined, 0.2, undefined]);
+    const [, , turn, last] = trials;
+    expect(turn?.inPile.map(({ parts }) => parts)).toEqual([0.8, 0.2, 0.1]);
+    expect(last?.inPile.at(-1)).toEqual({ tubeId: "blue", parts: 0.1 + 0.25 });
+    expect(currentReading(scraped, [reading("old", 14)])).toBeUndefined();
+  });
+
+  it("is evidence of what lay there when it was read, wet ones as they dry", () => {
     const places = ["white", "umber", "blue"];
-    const evidence = pileEvidence(story, [...readings, { ...reading("dry", 30), film: "dry" }], (id) =>
-      places.indexOf(id),
+    const evidence = pileEvidence(
+      story,
+      [...readings, { ...reading("dry", 30), film: "dry" }],
+      (id) => places.indexOf(id),
+      (wet) => labD65(wet[0] - 2, wet[1], wet[2]),
     );
-    expect(evidence).toHaveLength(3);
+    expect(evidence.map(({ lab }) => lab[0])).toEqual([48, 48, 48, 50]);
     expect(evidence[0]?.parts).toEqual([
       { tube: 0, volume: 4 },
       { tube: 1, volume: 1 },
     ]);
     expect(evidence[2]?.parts.at(-1)).toEqual({ tube: 2, volume: 0.5 });
-    expect(pileEvidence(story, [{ ...reading("other", 5), pileId: "elsewhere" }], () => 0)).toEqual([]);
+    expect(
+      pileEvidence(
+        story,
+        [{ ...reading("other", 5), pileId: "elsewhere" }],
+        () => 0,
+        (wet) => wet,
+      ),
+    ).toEqual([]);
   });
 });

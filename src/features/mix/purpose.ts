@@ -1,4 +1,5 @@
 /** What a match is for, and how close it has to come for that. */
+import { type DeltaE2000Factors, REFERENCE_FACTORS } from "../../core/color/ciede2000";
 import { type AxisTolerance, WORKING_TOLERANCE } from "../../core/describe/difference";
 import type { Note } from "../../persistence/schema";
 
@@ -28,4 +29,15 @@ export function toleranceOf(note: Pick<Note, "purpose" | "tolerance">): AxisTole
 /** ΔE00 within which a pile is left alone: about what the three tolerances allow together, halved. */
 export function closenessOf({ lightness, chroma, hue }: AxisTolerance): number {
   return Math.max(0.5, Math.hypot(lightness, chroma / 2, hue / 2) / 2);
+}
+
+/** How strictly recipes are judged along each axis: a tight chroma weighs more than a loose one, against value. */
+export function factorsOf(tolerance: AxisTolerance): DeltaE2000Factors {
+  const share = (axis: keyof AxisTolerance): number => tolerance[axis] / WORKING_TOLERANCE[axis];
+  const { kL, kC, kH } = REFERENCE_FACTORS;
+  return {
+    kL,
+    kC: (kC * share("chroma")) / share("lightness"),
+    kH: (kH * share("hue")) / share("lightness"),
+  };
 }

@@ -1,39 +1,39 @@
 "use client";
 
-/** The one file of the bench that meets the store and the solver. */
+/** The bench as its parts see it: target, recipes, pile, reading, and what can be done next. */
 import { useLiveQuery } from "dexie-react-hooks";
-import { useMemo, useState } from "react";
+import { useMemo } from "react";
 import { deltaE2000 } from "../../core/color/ciede2000";
 import type { LabD65 } from "../../core/color/types";
 import type { AxisTolerance } from "../../core/describe/difference";
-import type { Match, Note, Pile, Reading, StoredColor } from "../../persistence/schema";
+import { contentsOf, volumeOf } from "../../persistence/pileContents";
+import { readLeftovers, readNoteHistory, readPile, readRecipe, readWetAndDry } from "../../persistence/piles";
+import type { Match, Note, Pile, Reading, StoredColor, Tube } from "../../persistence/schema";
 import { labFromStored, storedFromLab } from "../../persistence/storedColor";
-import {
-  addReading,
-  addToPile,
-  keepMatch,
-  readNoteHistory,
-  readPile,
-  readRecipe,
-  setPileAside,
-  undoLastAddition,
-} from "../../persistence/studio";
-import { labOfAdditions, totalsOf } from "../shared/paint";
+import { type Drying, dryingOf, kindOfMixture } from "../shared/drying";
+import { expandLeftovers, leftoverAsTube } from "../shared/leftovers";
+import { isBlackTube, labOfAdditions, opticsOfTube } from "../shared/paint";
 import { useStudio } from "../shared/Studio";
 import { type RecipesState, useRecipes } from "../shared/useRecipes";
 import {
+  type BenchDilution,
   type BenchRecipe,
   type BenchStep,
+  benchPlan,
   benchRecipe,
-  benchSteps,
   currentReading,
   EYE_UNCERTAINTY,
   type EyeDraft,
   labOfDraft,
+  plannedRecipe,
+  recipeByHand,
   storedRecipeOf,
 } from "./bench.model";
-import { closenessOf, toleranceOf } from "./purpose";
+import { dilutionsOf } from "./dilution";
+import { closenessOf, factorsOf, toleranceOf } from "./purpose";
+import { useBenchRow } from "./useBenchRow";
 import { type NextAdditionState, useNextAddition } from "./useNextAddition";
+import { type PileActions, usePileActions } from "./usePileActions";
 
 /** What is shown beside the target, and how it is known. */
 export type Shown = {
@@ -41,184 +41,298 @@ export type Shown = {
   readonly from: "recipe" | "pile" | "reading" | "draft";
 };
 
+type Amounts = readonly { readonly tubeId: string; readonly parts: number }[];
+
 export type Bench = {
   readonly note: Note;
+  /** The colour that the dry paint shall have. */
   readonly target: LabD65;
+  /** What the wet pile has to look like for that; the target itself where paint does not move. */
+  readonly aim: LabD65;
+  readonly drying: Drying | undefined;
+  /** Of a colour that is predicted dry: how it looks while it is wet. */
+  readonly wetOf: (dry: LabD65) => LabD65;
+  /** All tubes, and what is left of older piles. */
+  readonly tubeById: ReadonlyMap<string, Tube>;
   readonly search: RecipesState & { readonly retry: () => void };
   readonly recipes: readonly BenchRecipe[];
   readonly chosen: BenchRecipe | undefined;
   readonly choose: (key: string) => void;
+  /** Changes amounts by hand; undefined goes back to the recipe. */
+  readonly changeByHand: (amounts: Amounts | undefined) => void;
+  readonly required: readonly string[];
+  readonly forbidden: readonly string[];
+  readonly setWishes: (wishes: { readonly required: string[]; readonly forbidden: string[] }) => void;
+  readonly dilutions: readonly BenchDilution[];
+  /** Parts that are wanted in all, margin and all; undefined for a pile of any size. */
+  readonly wantedParts: number | undefined;
+  /** The pile from the record that is mixed again. */
+  readonly again: Pile | undefined;
   readonly pile: Pile | undefined;
+  /** True while a sample on the side stands for its pile. */
+  readonly isSample: boolean;
   readonly steps: readonly BenchStep[];
+  /** How much larger the pile has to become than planned, for what was put down too much. */
+  readonly growth: number;
   readonly reading: Reading | undefined;
   readonly lastMatch: Match | undefined;
   readonly shown: Shown | undefined;
   readonly hasDraft: boolean;
   readonly setDraft: (draft: EyeDraft | undefined) => void;
-  /** Notes what was read of the pile as it lies now. */
+  /** Notes what was read of the pile as it lies now, wet. */
   readonly read: (lab: LabD65, source: StoredColor["source"], uncertaintyDeltaE2000: number) => void;
   /** All readings of the open pile, oldest first. */
   readonly readings: readonly Reading[];
   /** How close the match has to come, for what it is for. */
   readonly tolerance: AxisTolerance;
   readonly next: NextAdditionState;
-  readonly lay: (steps: readonly Pick<BenchStep, "tubeId" | "parts">[], isSuggested: boolean) => void;
-  readonly undo: () => void;
-  readonly setAside: () => void;
+  readonly lay: (steps: Amounts, isSuggested: boolean) => void;
+  readonly actions: PileActions;
   readonly noteReading: () => void;
   readonly keep: () => void;
 };
 
+const NONE: readonly never[] = [];
+const NO_IDS: readonly string[] = [];
+
 export function useBench(note: Note, againPileId: string | undefined): Bench {
-  const { db, tubeById, board, attempt } = useStudio();
+  const { db, tubeById: tubes, board, notes, settings } = useStudio();
   const target = useMemo(() => labFromStored(note.target), [note.target]);
-  const search = useRecipes(target);
-  const history = useLiveQuery(() => readNoteHistory(db, note.id), [db, note.id]);
-  const pile = history?.piles.filter((row) => row.state === "open").at(-1);
-  const runningRecipe = useLiveQuery(
-    () => (pile?.recipeId ? readRecipe(db, pile.recipeId) : undefined),
-    [db, pile?.recipeId],
+  const [row, changeRow] = useBenchRow(note.id);
+  const required = row.required ?? NO_IDS;
+  const forbidden = row.forbidden ?? NO_IDS;
+
+  const leftovers = useLiveQuery(() => readLeftovers(db), [db]) ?? NONE;
+  const leftoverTubes = useMemo(
+    () =>
+      leftovers.flatMap((pile) => {
+        const tube = leftoverAsTube(
+          pile,
+          notes.find(({ id }) => id === pile.noteId),
+          tubes,
+        );
+        return tube ? [{ tube, leftParts: pile.leftParts ?? 0 }] : [];
+      }),
+    [leftovers, notes, tubes],
   );
+  const tubeById = useMemo(
+    () => new Map([...tubes, ...leftoverTubes.map(({ tube }) => [tube.id, tube] as const)]),
+    [tubes, leftoverTubes],
+  );
+
+  const history = useLiveQuery(() => readNoteHistory(db, note.id), [db, note.id]);
+  const main = history?.piles.filter(({ state }) => state === "open").at(-1);
+  const sample = history?.piles.filter(({ state, side }) => state === "side" && side?.of === main?.id).at(-1);
+  const pile = sample ?? main;
+  const actions = usePileActions(note.id, main, sample);
   const again = useLiveQuery(() => (againPileId ? readPile(db, againPileId) : undefined), [db, againPileId]);
-  const [chosenKey, setChosenKey] = useState<string>();
-  const [draft, setDraft] = useState<{ additionCount: number; value: EyeDraft }>();
+  const runningRecipe = useLiveQuery(
+    () => (main?.recipeId ? readRecipe(db, main.recipeId) : undefined),
+    [db, main?.recipeId],
+  );
+
+  const { wanted } = note;
+  const wantedParts = wanted && (wanted.ml * (1 + wanted.marginShare)) / settings.partMl;
+  const tolerance = toleranceOf(note);
+  const search = useRecipes(target, {
+    required,
+    forbidden,
+    factors: factorsOf(tolerance),
+    extra: leftoverTubes.map(({ tube, leftParts }) => ({
+      tube,
+      // Of a pile of no stated size, what is left can always be as much as is needed.
+      mostShare: Math.min(1, leftParts / (wantedParts ?? leftParts)),
+    })),
+  });
 
   const recipes = useMemo(() => {
+    const lightnessOf = (tubeId: string): number => {
+      const tube = tubeById.get(tubeId);
+      return (
+        (tube && (opticsOfTube(tube) ? labOfAdditions([{ tubeId, parts: 1 }], tubeById) : undefined))?.[0] ??
+        0
+      );
+    };
+    const predict = (amounts: Amounts): LabD65 | undefined => labOfAdditions(amounts, tubeById);
     const found =
       search.status === "found" ? search.recipes.map((recipe) => benchRecipe(recipe, search.tubeIds)) : [];
+    const againAmounts = again ? contentsOf(again) : [];
     const fromLog =
-      again && recipeFromPile(again, target, (additions) => labOfAdditions(additions, tubeById));
-    return fromLog ? [fromLog, ...found] : found;
-  }, [search, again, target, tubeById]);
-  const chosen = recipes.find((recipe) => recipe.key === chosenKey) ?? recipes[0];
+      again && recipeByHand(`again-${again.id}`, "from-log", againAmounts, target, predict(againAmounts));
+    const byHand = row.byHand && recipeByHand("by-hand", "by-hand", row.byHand, target, predict(row.byHand));
+    return [
+      ...(byHand ? [byHand] : []),
+      ...[...(fromLog ? [fromLog] : []), ...found].map((recipe) =>
+        plannedRecipe(recipe, settings.school.start, lightnessOf, wantedParts),
+      ),
+    ];
+  }, [search, again, row.byHand, target, tubeById, wantedParts, settings.school.start]);
+  const chosen = recipes.find((recipe) => recipe.key === row.chosenKey) ?? recipes[0];
 
-  const additions = pile?.additions ?? [];
-  const additionCount = additions.length;
-  const steps = benchSteps(pile ? (runningRecipe?.amounts ?? []) : (chosen?.amounts ?? []), additions);
+  const contents = pile ? contentsOf(pile) : NONE;
+  const kind = kindOfMixture(pile ? contents : (chosen?.amounts ?? NONE), tubeById);
+  const pairs = useLiveQuery(() => readWetAndDry(db), [db]) ?? NONE;
+  const { medium, grade } = kind ?? {};
+  const drying = useMemo(
+    () =>
+      settings.allowsForDrying && medium && grade ? dryingOf({ medium, grade }, pairs, tubes) : undefined,
+    [settings.allowsForDrying, medium, grade, pairs, tubes],
+  );
+  const wetOf = (dry: LabD65): LabD65 => (drying ? drying.toWet(dry) : dry);
+  const toDry = (wet: LabD65): LabD65 => (drying ? drying.toDry(wet) : wet);
+  const aim = wetOf(target);
+
+  const additions = pile?.additions ?? NONE;
+  const planned = scaledTo(
+    main ? (runningRecipe?.amounts ?? NONE) : (chosen?.amounts ?? NONE),
+    main ? wantedParts : undefined,
+  );
+  const { steps, growth } = benchPlan(sample ? NONE : planned, additions);
   const readings = useMemo(
-    () => (history?.readings ?? []).filter(({ pileId }) => pileId === pile?.id),
-    [history, pile?.id],
+    () => (history?.readings ?? []).filter(({ pileId }) => pileId === pile?.id || pileId === main?.id),
+    [history, pile?.id, main?.id],
   );
   const reading = currentReading(pile, readings);
-  const tolerance = toleranceOf(note);
   const next = useNextAddition(
     pile && reading
-      ? { pile, readings, target, toleranceDeltaE2000: closenessOf(tolerance), board, tubeById }
+      ? {
+          pile,
+          parent: sample ? main : undefined,
+          readings,
+          target,
+          toDry,
+          toleranceDeltaE2000: closenessOf(tolerance),
+          board: board.filter(
+            (tube) => !forbidden.includes(tube.id) && (settings.school.allowsBlack || !isBlackTube(tube)),
+          ),
+          tubeById,
+        }
       : undefined,
   );
   // A finger on the rails spoke of the pile as it was; after the next addition it says nothing.
-  const liveDraft = pile && draft?.additionCount === additionCount ? draft.value : undefined;
+  const isLive = row.draft?.pileId === pile?.id && row.draft?.additionCount === additions.length;
+  const liveDraft = pile && isLive ? row.draft?.miss : undefined;
+  const predicted = labOfAdditions(contents, tubeById);
   const shown = shownOf(
-    target,
+    aim,
     liveDraft,
     reading,
-    labOfAdditions(additions, tubeById),
-    pile ? undefined : chosen,
+    predicted && wetOf(predicted),
+    pile || !chosen ? undefined : wetOf(chosen.predicted),
   );
-
+  const setDraft = (draft: EyeDraft | undefined): void => {
+    changeRow({
+      draft: draft && pile ? { pileId: pile.id, additionCount: additions.length, miss: draft } : undefined,
+    });
+  };
   const readingOf = (value: EyeDraft) => ({
     noteId: note.id,
     pileId: pile?.id ?? "",
-    color: storedFromLab(labOfDraft(target, value), "by-eye", EYE_UNCERTAINTY),
+    color: storedFromLab(labOfDraft(aim, value), "by-eye", EYE_UNCERTAINTY),
     film: "wet" as const,
   });
 
   return {
     note,
     target,
+    aim,
+    drying,
+    wetOf,
+    tubeById,
     search,
     recipes,
     chosen,
-    choose: setChosenKey,
+    choose: (chosenKey) => {
+      changeRow({ chosenKey });
+    },
+    changeByHand: (amounts) => {
+      changeRow({
+        byHand: amounts?.map(({ tubeId, parts }) => ({ tubeId, parts })),
+        chosenKey: amounts ? "by-hand" : undefined,
+      });
+    },
+    required,
+    forbidden,
+    setWishes: changeRow,
+    dilutions: useMemo(
+      () => (main || !chosen ? [] : dilutionsOf(chosen.amounts, target, tubeById, settings.sizes)),
+      [main, chosen, target, tubeById, settings.sizes],
+    ),
+    wantedParts,
+    again,
     pile,
+    isSample: sample !== undefined,
     steps,
+    growth,
     reading,
     lastMatch: pile ? undefined : history?.matches.at(-1),
     shown,
     hasDraft: liveDraft !== undefined,
-    setDraft: (value) => {
-      setDraft(value && { additionCount, value });
-    },
+    setDraft,
     readings,
     tolerance,
     next,
     read: (lab, source, uncertaintyDeltaE2000) => {
       if (!pile) return;
-      const color = storedFromLab(lab, source, uncertaintyDeltaE2000);
       setDraft(undefined);
-      attempt(addReading(db, { noteId: note.id, pileId: pile.id, color, film: "wet" }, Date.now()));
+      const color = storedFromLab(lab, source, uncertaintyDeltaE2000);
+      actions.read({ noteId: note.id, pileId: pile.id, color, film: "wet" });
     },
     lay: (laid, isSuggested) => {
       const now = Date.now();
-      const rows = laid.map(({ tubeId, parts }) => ({
-        tubeId,
-        parts,
-        addedAt: now,
-        ...(isSuggested
-          ? { suggestedParts: steps.find((step) => !step.isDone && step.tubeId === tubeId)?.parts }
-          : {}),
-      }));
-      attempt(addToPile(db, note.id, rows, chosen && isSuggested ? storedRecipeOf(chosen) : undefined, now));
+      const rows = laid.flatMap(({ tubeId, parts }) => {
+        const step = steps.find((one) => !one.isDone && one.tubeId === tubeId);
+        return expandLeftovers([{ tubeId, parts }], leftovers).map((amount) => ({
+          ...amount,
+          addedAt: now,
+          ...(isSuggested && { suggestedParts: (amount.parts / parts) * (step?.parts ?? parts) }),
+        }));
+      });
+      const recipe = chosen && isSuggested ? storedRecipeOf(chosen) : undefined;
+      actions.add(rows, recipe, now);
     },
-    undo: () => {
-      if (pile) attempt(undoLastAddition(db, pile.id));
-    },
-    setAside: () => {
-      if (pile) attempt(setPileAside(db, pile.id));
-    },
+    actions,
     noteReading: () => {
       if (!pile || !liveDraft) return;
       setDraft(undefined);
-      attempt(addReading(db, readingOf(liveDraft), Date.now()));
+      actions.read(readingOf(liveDraft));
     },
     keep: () => {
       if (!pile) return;
       const kept = liveDraft ? readingOf(liveDraft) : reading;
       if (!kept) return;
       setDraft(undefined);
+      const result = { ...kept.color, lab: toDry(labFromStored(kept.color)) };
       const match = {
         paintingId: note.paintingId,
         noteId: note.id,
         pileId: pile.id,
         target: note.target,
-        result: kept.color,
-        deltaE2000: deltaE2000(target, labFromStored(kept.color)),
+        result: { ...result, lab: [...result.lab] as [number, number, number] },
+        deltaE2000: deltaE2000(target, result.lab),
         remark: "",
       };
-      attempt(keepMatch(db, match, kept, Date.now()));
+      actions.keep(match, kept);
     },
   };
 }
 
-function shownOf(
-  target: LabD65,
-  draft: EyeDraft | undefined,
-  reading: Reading | undefined,
-  pileLab: LabD65 | undefined,
-  recipe: BenchRecipe | undefined,
-): Shown | undefined {
-  if (draft) return { lab: labOfDraft(target, draft), from: "draft" };
-  if (reading) return { lab: labFromStored(reading.color), from: "reading" };
-  if (pileLab) return { lab: pileLab, from: "pile" };
-  return recipe && { lab: recipe.predicted, from: "recipe" };
+/** The same amounts for a pile of another size. */
+function scaledTo(amounts: Amounts, wantedParts: number | undefined): Amounts {
+  if (wantedParts === undefined || amounts.length === 0) return amounts;
+  const factor = wantedParts / volumeOf(amounts);
+  return amounts.map(({ tubeId, parts }) => ({ tubeId, parts: parts * factor }));
 }
 
-/** A pile from the record, to be mixed again in the same amounts. */
-function recipeFromPile(
-  pile: Pile,
-  target: LabD65,
-  predict: (additions: Pile["additions"]) => LabD65 | undefined,
-): BenchRecipe | undefined {
-  const predicted = predict(pile.additions);
-  if (!predicted) return undefined;
-  const totals = totalsOf(pile.additions);
-  const all = totals.reduce((sum, { parts }) => sum + parts, 0);
-  return {
-    key: `again-${pile.id}`,
-    amounts: totals.map(({ tubeId, parts }) => ({ tubeId, parts, share: parts / all })),
-    predicted,
-    deltaE2000: deltaE2000(target, predicted),
-    reasons: ["from-log"],
-    touchiest: undefined,
-  };
+function shownOf(
+  aim: LabD65,
+  draft: EyeDraft | undefined,
+  reading: Reading | undefined,
+  pile: LabD65 | undefined,
+  recipe: LabD65 | undefined,
+): Shown | undefined {
+  if (draft) return { lab: labOfDraft(aim, draft), from: "draft" };
+  if (reading) return { lab: labFromStored(reading.color), from: "reading" };
+  if (pile) return { lab: pile, from: "pile" };
+  return recipe && { lab: recipe, from: "recipe" };
 }

@@ -1,13 +1,14 @@
 "use client";
 
 /** How this painter counts, speaks, measures and sees. Every change is kept at once. */
-import type { ReactNode } from "react";
 import { valueText } from "../../core/describe/valueScale";
 import type { Settings } from "../../persistence/schema";
 import { Button } from "../../ui/Button";
 import { Choice } from "../../ui/Choice";
 import { SelectField } from "../../ui/fields";
 import { useStudio } from "../shared/Studio";
+import { Group } from "./Group";
+import { SchoolGroup } from "./SchoolGroup";
 
 const STEP_COUNTS = [5, 7, 8, 9, 10, 11, 12, 20, 100];
 const PART_SIZES_ML = [0.1, 0.25, 0.5, 1, 2, 5, 10];
@@ -73,6 +74,8 @@ export function SettingsView() {
             { value: "parts", label: "parts" },
             { value: "millilitres", label: "millilitres" },
             { value: "drops", label: "drops" },
+            { value: "grams", label: "grams" },
+            { value: "percent", label: "percent" },
           ]}
           onChange={(amountUnit) => {
             change({ amountUnit });
@@ -126,6 +129,7 @@ export function SettingsView() {
           }}
         />
       </Group>
+      <SchoolGroup />
       <Group
         title="Keys"
         text="R changes the room; on pictures and patches hold G for grey and B to squint, X swaps sides."
@@ -167,16 +171,6 @@ export function SettingsView() {
         </div>
       </Group>
     </div>
-  );
-}
-
-function Group({ title, text, children }: { title: string; text: string; children: ReactNode }) {
-  return (
-    <section aria-label={title} className="mt-5 border-t pt-3">
-      <h2 className="font-bold">{title}</h2>
-      <p className="mb-2 text-muted">{text}</p>
-      {children}
-    </section>
   );
 }
 

@@ -12,6 +12,7 @@ import {
   type Specimen,
 } from "../../devices/colorimeter";
 import { Button } from "../../ui/Button";
+import type { PaintKind } from "./drying";
 
 const FAILURE_WORDS: Readonly<Record<ColorimeterFailure["code"], string>> = {
   "not-connected": "It is not connected. Connect it first.",
@@ -31,11 +32,14 @@ type Task = "connecting" | "calibrating" | "measuring";
 export function ReadByColorimeter({
   specimen,
   thing,
+  wet,
   onTake,
 }: {
   specimen: Specimen;
   /** What lies under it, as in "Measure the dab". */
   thing: string;
+  /** Of paint that is still wet, its kind. */
+  wet?: PaintKind | undefined;
   onTake: (lab: LabD65, uncertaintyDeltaE2000: number, spectrum: TubeReading["spectrum"]) => void;
 }) {
   const instrument = useRef<Colorimeter>(null);
@@ -98,7 +102,7 @@ export function ReadByColorimeter({
   const measure = (): void => {
     void carryOut("measuring", async (colorimeter) => {
       const mine = current.current;
-      const answer = await colorimeter.measure(specimen);
+      const answer = await colorimeter.measure(specimen, wet);
       if (!isCurrent(mine)) return;
       if (!answer.ok) {
         tell(answer.failure);

@@ -4,6 +4,7 @@ import type { LabD65 } from "../../core/color/types";
 import { type ColorDescription, type DescribeStyle, describeColor } from "../../core/describe/describe";
 import type { RecipeReason } from "../../core/recipe/types";
 import type { Note, Settings, Tube } from "../../persistence/schema";
+import { densityOf } from "./density";
 
 export function styleOf(settings: Settings): DescribeStyle {
   return { scale: settings.scale, vocabulary: settings.chromaWords };
@@ -50,11 +51,20 @@ export function doseWords(
   return doses.map(({ tubeId, parts }) => `${knifeWords(parts, settings)} ${tubeName(tubeById.get(tubeId))}`);
 }
 
-/** The exact figure in the unit that the painter measures in. */
-export function exactWords(parts: number, settings: Settings): string {
+/** What an amount is taken of: the whole that percent speak of, and the paint that grams weigh. */
+export type AmountOf = { readonly wholeParts?: number | undefined; readonly tube?: Tube | undefined };
+
+/** The exact figure in the unit that the painter measures in; in parts where that unit says nothing of it. */
+export function exactWords(parts: number, settings: Settings, of: AmountOf = {}): string {
   switch (settings.amountUnit) {
     case "parts":
       return counted(parts, "part", "parts");
+    case "grams":
+      return of.tube
+        ? `${plain(parts * settings.partMl * densityOf(of.tube))} g`
+        : `${plain(parts * settings.partMl)} ml`;
+    case "percent":
+      return of.wholeParts ? `${plain((100 * parts) / of.wholeParts)} %` : counted(parts, "part", "parts");
     case "millilitres":
       return `${plain(parts * settings.partMl)} ml`;
     case "drops":

@@ -25,7 +25,7 @@ import { describeLab } from "../shared/words";
 import { ReadByColorimeter } from "../shared/ReadByColorimeter";
 import { ReadByEye } from "./ReadByEye";
 import { ReadFromFile } from "../shared/ReadFromFile";
-import { ReadFromPhoto } from "./ReadFromPhoto";
+import { ReadFromPhoto } from "../shared/ReadFromPhoto";
 import { ReadTyped } from "./ReadTyped";
 import { partsWords } from "./tubeWords";
 
@@ -156,7 +156,7 @@ export function TubeTest({ tube, onDone }: { tube: Tube; onDone: () => void }) {
       ) : method === "file" ? (
         <ReadFromFile onTake={take} />
       ) : method === "photo" ? (
-        <ReadFromPhoto onTake={take} />
+        <ReadFromPhoto reference="card" thing="the dab" onTake={take} />
       ) : (
         <ReadByColorimeter
           thing="the dab"

@@ -1,6 +1,6 @@
 "use client";
 
-/** A reading from a photo of the strip that has a white or grey card in it. */
+/** A reading from a photo that has something of known colour in it: a card, or the target itself. */
 import { nanoid } from "nanoid";
 import { useState } from "react";
 import { type LabD65, labD65 } from "../../core/color/types";
@@ -18,11 +18,11 @@ import { Choice } from "../../ui/Choice";
 import { FileField, TextField } from "../../ui/fields";
 import { Notice } from "../../ui/Notice";
 import { Patch } from "../../ui/Patch";
-import { PictureStage, type Spot, type StageMark } from "../shared/PictureStage";
-import { pictureFailureWords, referenceFailureWords } from "../shared/pictureWords";
-import { useStudio } from "../shared/Studio";
-import { usePicture } from "../shared/usePicture";
-import { describeLab } from "../shared/words";
+import { PictureStage, type Spot, type StageMark } from "./PictureStage";
+import { pictureFailureWords, referenceFailureWords } from "./pictureWords";
+import { useStudio } from "./Studio";
+import { usePicture } from "./usePicture";
+import { describeLab } from "./words";
 
 /** A camera's three channels are not an observer's; with a card they come within about this, ΔE00. */
 const FROM_PHOTO = 3;
@@ -32,17 +32,26 @@ const RADIUS = 0.012;
 const MOST_CLIPPED = 0.1;
 const MOST_SPREAD = 6;
 
-const AIMS = [
-  { value: "card", label: "the card" },
-  { value: "dab", label: "the dab" },
-] as const;
-type Aim = (typeof AIMS)[number]["value"];
+type Aim = "reference" | "dab";
 type Found = { readonly spot: Spot; readonly sample: Sample };
 
-export function ReadFromPhoto({ onTake }: { onTake: (lab: LabD65, uncertaintyDeltaE2000: number) => void }) {
+/** What of known colour is in the photo. */
+export type PhotoReference = "card" | { readonly name: string; readonly lab: LabD65 };
+
+export function ReadFromPhoto({
+  reference,
+  thing,
+  onTake,
+}: {
+  reference: PhotoReference;
+  /** What is read, as in "the dab". */
+  thing: string;
+  onTake: (lab: LabD65, uncertaintyDeltaE2000: number) => void;
+}) {
   const { settings } = useStudio();
+  const referenceName = reference === "card" ? "card" : reference.name;
   const [photo, setPhoto] = useState<{ readonly id: string; readonly name: string; readonly blob: Blob }>();
-  const [aim, setAim] = useState<Aim>("card");
+  const [aim, setAim] = useState<Aim>("reference");
   const [lightness, setLightness] = useState(String(CARD_LIGHTNESS.white));
   const [card, setCard] = useState<Found>();
   const [dab, setDab] = useState<Found>();
@@ -51,14 +60,14 @@ export function ReadFromPhoto({ onTake }: { onTake: (lab: LabD65, uncertaintyDel
   const radiusPx = open ? Math.max(2, RADIUS * Math.max(open.info.widthPx, open.info.heightPx)) : 0;
 
   const cardLightness = Number(lightness);
-  const isLightness = cardLightness > 0 && cardLightness <= 100;
+  const isLightness = reference !== "card" || (cardLightness > 0 && cardLightness <= 100);
   const light: Result<FoundLight, ReferenceFailure> | undefined =
     card && open && isLightness
       ? estimateLight([
           {
             sample: card.sample,
             place: placeOf(open.info, card.spot.xPx, card.spot.yPx),
-            truth: labD65(cardLightness, 0, 0),
+            truth: reference === "card" ? labD65(cardLightness, 0, 0) : reference.lab,
           },
         ])
       : undefined;
@@ -66,53 +75,69 @@ export function ReadFromPhoto({ onTake }: { onTake: (lab: LabD65, uncertaintyDel
     dab && open && light?.ok
       ? underLight(dab.sample.lab, light.value, placeOf(open.info, dab.spot.xPx, dab.spot.yPx))
       : undefined;
-  const word = light && !light.ok ? referenceFailureWords(light.failure) : dab && dabWords(dab.sample, lab);
+  const word =
+    light && !light.ok ? referenceFailureWords(light.failure) : dab && dabWords(dab.sample, lab, thing);
 
   const find = async (spot: Spot): Promise<void> => {
     const sample = await picture.ask((remote) => remote.sample(spot.xPx, spot.yPx, radiusPx));
     if (!sample) return;
-    if (aim === "card") setCard({ spot, sample });
+    if (aim === "reference") setCard({ spot, sample });
     else setDab({ spot, sample });
   };
-  const marks = [card && { ...card.spot, text: "card" }, dab && { ...dab.spot, text: "dab" }].filter(
+  const marks = [card && { ...card.spot, text: referenceName }, dab && { ...dab.spot, text: thing }].filter(
     (mark): mark is StageMark => mark !== undefined,
   );
 
   return (
     <div className="flex flex-col gap-3">
       <p>
-        Photograph the strip flat, in even daylight, with a white or grey card beside it and nothing burnt
-        out.
+        {reference === "card"
+          ? "Photograph the strip flat, in even daylight, with a white or grey card beside it and nothing burnt out."
+          : `Photograph ${thing} and the ${referenceName} side by side, flat, in one even light, without shine.`}
       </p>
       <FileField
-        label="Photo of the strip and the card"
+        label={
+          reference === "card"
+            ? "Photo of the strip and the card"
+            : `Photo of ${thing} and the ${referenceName}`
+        }
         accept="image/*"
         onFile={(file) => {
           setPhoto({ id: nanoid(), name: file.name, blob: file });
           setCard(undefined);
           setDab(undefined);
-          setAim("card");
+          setAim("reference");
         }}
       />
       {picture.state.status === "opening" ? <p role="status">Opening the photo</p> : null}
       <Notice>{picture.failure && pictureFailureWords(picture.failure)}</Notice>
       {open ? (
         <>
-          <TextField
-            label="The card's L*: 94 for white paper, 49.5 for a photographer's grey"
-            inputMode="decimal"
-            value={lightness}
-            error={isLightness ? undefined : "A card's L* is a number above 0 and up to 100."}
-            onChange={(event) => {
-              setLightness(event.target.value);
-            }}
+          {reference === "card" ? (
+            <TextField
+              label="The card's L*: 94 for white paper, 49.5 for a photographer's grey"
+              inputMode="decimal"
+              value={lightness}
+              error={isLightness ? undefined : "A card's L* is a number above 0 and up to 100."}
+              onChange={(event) => {
+                setLightness(event.target.value);
+              }}
+            />
+          ) : null}
+          <Choice
+            label="Touch in the photo"
+            value={aim}
+            options={[
+              { value: "reference", label: `the ${referenceName}` },
+              { value: "dab", label: thing },
+            ]}
+            onChange={setAim}
           />
-          <Choice label="Touch in the photo" value={aim} options={AIMS} onChange={setAim} />
           <PictureStage
             picture={picture}
             name={photo?.name ?? ""}
             marks={marks}
-            spot={(aim === "card" ? card : dab)?.spot}
+            spot={(aim === "reference" ? card : dab)?.spot}
             radiusPx={radiusPx}
             maxHeight="40dvh"
             onSpot={(spot) => {
@@ -123,7 +148,9 @@ export function ReadFromPhoto({ onTake }: { onTake: (lab: LabD65, uncertaintyDel
       ) : null}
       <Notice>{word}</Notice>
       {card && light?.ok && !dab ? (
-        <p aria-live="polite">The card is read. Now choose the dab above and touch it.</p>
+        <p aria-live="polite">
+          The {referenceName} is read. Now choose {thing} above and touch it.
+        </p>
       ) : null}
       {dab && lab && !word ? (
         <>
@@ -140,7 +167,7 @@ export function ReadFromPhoto({ onTake }: { onTake: (lab: LabD65, uncertaintyDel
             />
           </div>
           <p aria-live="polite">
-            Left as photographed, right by the card: {describeLab(lab, settings).sentence}
+            Left as photographed, right by the {referenceName}: {describeLab(lab, settings).sentence}
           </p>
           <Button
             weight="main"
@@ -157,11 +184,12 @@ export function ReadFromPhoto({ onTake }: { onTake: (lab: LabD65, uncertaintyDel
   );
 }
 
-function dabWords(sample: Sample, lab: LabD65 | undefined): string | undefined {
+function dabWords(sample: Sample, lab: LabD65 | undefined, thing: string): string | undefined {
   if (sample.clippedShare > MOST_CLIPPED)
-    return "Part of the dab has no detail left in the photo: shine, or a colour beyond the camera. Touch a part without shine, or take another photo.";
+    return `Part of ${thing} has no detail left in the photo: shine, or a colour beyond the camera. Touch a part without shine, or take another photo.`;
   if (sample.spreadDeltaE2000 > MOST_SPREAD)
-    return "The colour changes too much inside the circle. Touch an even part of the dab.";
-  if (lab && lab[0] > 100) return "The dab is lighter than the card can be: touch a part without shine.";
+    return `The colour changes too much inside the circle. Touch an even part of ${thing}.`;
+  if (lab && lab[0] > 100)
+    return `By that, ${thing} would be lighter than white can be: touch a part without shine.`;
   return undefined;
 }

@@ -1,0 +1,25 @@
+/** How much paint is needed, in millilitres. */
+
+/** What one asks for: an area under a film, or a volume that is known. */
+export type Need =
+  | { readonly by: "area"; readonly areaCm2: number; readonly filmMm: number }
+  | { readonly by: "volume"; readonly ml: number };
+
+/** Volume of the need itself, without any margin. */
+export function neededMl(need: Need): number {
+  const ml = need.by === "area" ? need.areaCm2 * (need.filmMm / 10) : need.ml;
+  if (!(ml > 0) || !Number.isFinite(ml))
+    throw new RangeError(`A need must be finite and above zero, got ${ml}`);
+  return ml;
+}
+
+/**
+ * Amounts that together come to the need and its margin.
+ *
+ * @param shares - of the volume; they sum to 1.
+ * @param marginShare - waste on top, >= 0: 0.15 mixes 15 % more.
+ */
+export function amountsFor(shares: readonly number[], needMl: number, marginShare: number): number[] {
+  if (!(marginShare >= 0)) throw new RangeError(`A margin must not be below zero, got ${marginShare}`);
+  return shares.map((share) => share * needMl * (1 + marginShare));
+}

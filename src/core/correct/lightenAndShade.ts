@@ -1,0 +1,89 @@
+/**
+ * A finished match made lighter and darker without leaving its family: a highlight that keeps its colour
+ * beside one with white alone, and a shade from the family beside one with black.
+ */
+import { lchFromLab } from "../color/cieLab";
+import type { LabD65 } from "../color/types";
+import type { SurfaceConstants } from "../mixing/saunderson";
+import { MixtureEvaluator } from "../mixing/mixtureEvaluator";
+import type { ViewingWeights } from "../spectrum/colorimetry";
+import type { OpticalModel } from "../spectrum/types";
+import { labD65 } from "../color/types";
+import { type Corrector, correctors } from "./correctors";
+
+export type VariantKind = "white-highlight" | "coloured-highlight" | "black-shade" | "family-shade";
+
+export type Variant = {
+  readonly kind: VariantKind;
+  /** What to add to one volume of the match. */
+  readonly addition: Corrector;
+};
+
+export type FamilyQuery = {
+  /** The match's own optics per unit of its volume. */
+  readonly match: OpticalModel;
+  readonly tubes: readonly OpticalModel[];
+  readonly whites: readonly number[];
+  readonly blacks: readonly number[];
+  /** How far up and down, in L*, > 0. */
+  readonly lighterBy: number;
+  readonly darkerBy: number;
+};
+
+/** A variant that turns further is of another family, in degrees. */
+const SAME_FAMILY_DEGREES = 8;
+const GREY_CHROMA = 3;
+
+/** Those of the four that these tubes reach; highlights first, in each pair the plain one first. */
+export function lightenAndShade(
+  query: FamilyQuery,
+  view: ViewingWeights<"D65">,
+  surface: SurfaceConstants,
+): Variant[] {
+  const { match, tubes, whites, blacks } = query;
+  const matchLab = labOf(match, view, surface);
+  const ways = (change: number): Corrector[] =>
+    correctors({ pile: match, tubes, axis: "value", change, maxTubes: 2 }, view, surface);
+  const isOnly = ({ parts }: Corrector, among: readonly number[]): boolean =>
+    parts.length === 1 && parts.every(({ tube }) => among.includes(tube));
+  const lighter = ways(query.lighterBy);
+  const darker = ways(-query.darkerBy);
+  const white = lighter.find((way) => isOnly(way, whites));
+  const whiteChroma = white ? chromaOf(white.predicted) : 0;
+  const localChroma = chromaOf(matchLab);
+  const coloured = lighter
+    .filter(
+      (way) => !isOnly(way, whites) && isOfFamily(way, localChroma) && chromaOf(way.predicted) >= whiteChroma,
+    )
+    .sort(
+      (one, other) =>
+        Math.abs(chromaOf(one.predicted) - localChroma) - Math.abs(chromaOf(other.predicted) - localChroma),
+    )[0];
+  const black = darker.find((way) => isOnly(way, blacks));
+  const shade = darker.find(
+    (way) => way.parts.every(({ tube }) => !blacks.includes(tube)) && isOfFamily(way, localChroma),
+  );
+  const found: readonly [VariantKind, Corrector | undefined][] = [
+    ["white-highlight", white],
+    ["coloured-highlight", coloured],
+    ["black-shade", black],
+    ["family-shade", shade],
+  ];
+  return found.flatMap(([kind, addition]) => (addition ? [{ kind, addition }] : []));
+}
+
+/** Of a grey there is no hue to leave. */
+function isOfFamily({ predicted, hueTurnDegrees }: Corrector, localChroma: number): boolean {
+  if (Math.min(localChroma, chromaOf(predicted)) < GREY_CHROMA) return true;
+  return Math.abs(hueTurnDegrees) <= SAME_FAMILY_DEGREES;
+}
+
+function chromaOf(lab: LabD65): number {
+  return lchFromLab(lab)[1];
+}
+
+function labOf(optics: OpticalModel, view: ViewingWeights<"D65">, surface: SurfaceConstants): LabD65 {
+  const out = new Float64Array(3);
+  new MixtureEvaluator([optics], view, surface).writeLab(out, Uint8Array.of(0), Float64Array.of(1), 1);
+  return labD65(out[0] as number, out[1] as number, out[2] as number);
+}

@@ -1,0 +1,40 @@
+/** What one's eye does again and again: mean and spread of signed errors, axis by axis. */
+import type { LabD65 } from "../color/types";
+import { threeWayDifference } from "./difference";
+
+export type AxisBias = {
+  /** Arithmetic mean of the signed errors, in L*, C*ab or ΔH*. */
+  readonly mean: number;
+  /** Standard deviation of the sample (n - 1); 0 for one trial. */
+  readonly spread: number;
+};
+
+export type BiasReport = {
+  readonly count: number;
+  /** Positive: said or mixed too light. */
+  readonly lightness: AxisBias;
+  /** Positive: too bright. */
+  readonly chroma: AxisBias;
+  /** Positive: turned towards the higher hue angle (red to yellow to green to blue). */
+  readonly hue: AxisBias;
+};
+
+/** @returns undefined without any trial. */
+export function biasReport(
+  trials: readonly { readonly truth: LabD65; readonly said: LabD65 }[],
+): BiasReport | undefined {
+  if (trials.length === 0) return undefined;
+  const errors = trials.map(({ truth, said }) => threeWayDifference(truth, said));
+  return {
+    count: trials.length,
+    lightness: axisBias(errors.map(({ deltaLightness }) => deltaLightness)),
+    chroma: axisBias(errors.map(({ deltaChroma }) => deltaChroma)),
+    hue: axisBias(errors.map(({ deltaHue }) => deltaHue)),
+  };
+}
+
+function axisBias(errors: readonly number[]): AxisBias {
+  const mean = errors.reduce((sum, error) => sum + error, 0) / errors.length;
+  const squares = errors.reduce((sum, error) => sum + (error - mean) ** 2, 0);
+  return { mean, spread: errors.length > 1 ? Math.sqrt(squares / (errors.length - 1)) : 0 };
+}

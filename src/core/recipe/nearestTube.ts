@@ -1,0 +1,163 @@
+/**
+ * Where to begin when the brightness is to be kept: the one tube that comes nearest, straight, tinted with
+ * white or thinned over paper, and one bright neighbour that nudges its hue towards the target.
+ */
+import { deltaE2000 } from "../color/ciede2000";
+import { lchFromLab } from "../color/cieLab";
+import { type LabD65, labD65 } from "../color/types";
+import { threeWayDifference } from "../describe/difference";
+import type { ColorModel } from "../mixing/colorModel";
+import { FilmEvaluator } from "../mixing/filmEvaluator";
+import { MixtureEvaluator } from "../mixing/mixtureEvaluator";
+import type { SurfaceConstants } from "../mixing/saunderson";
+import type { ViewingWeights } from "../spectrum/colorimetry";
+import type { OpticalModel, Reflectance } from "../spectrum/types";
+
+export type NearestTubeQuery = {
+  readonly target: LabD65;
+  readonly tubes: readonly OpticalModel[];
+  /** The white that tints, by its place among the tubes; without one nothing is tinted. */
+  readonly white: number | undefined;
+  /** What thinned paint is laid over; without it nothing is thinned. */
+  readonly paper: Reflectance | undefined;
+};
+
+export type NearestTube = {
+  readonly tube: number;
+  readonly state:
+    | { readonly as: "straight" }
+    /** Volumes of white to one of the tube. */
+    | { readonly as: "tinted"; readonly whiteParts: number }
+    /** Dry thickness, 1 where titanium white has S·X = 1 at 550 nm. */
+    | { readonly as: "thinned"; readonly filmThickness: number };
+  readonly predicted: LabD65;
+  readonly deltaE2000: number;
+  /** Volume of one other tube to one of the mixture, where one helps; not for a thinned tube. */
+  readonly nudge: Nudge | undefined;
+};
+
+export type Nudge = {
+  readonly tube: number;
+  readonly volume: number;
+  readonly predicted: LabD65;
+  readonly deltaE2000: number;
+};
+
+const LEAST_WHITE = 0.01;
+const MOST_WHITE = 200;
+const THINNEST = 0.005;
+const THICKEST = 4;
+const LEAST_NUDGE = 1e-4;
+const MOST_NUDGE = 2;
+const SCAN_STEPS = 64;
+const GOLDEN_STEPS = 30;
+const GOLDEN = (Math.sqrt(5) - 1) / 2;
+/** A nudge may take this much chroma at most; more is dulling, not nudging. */
+const MOST_CHROMA_LOST = 3;
+
+export function nearestTube(
+  { target, tubes, white, paper }: NearestTubeQuery,
+  view: ViewingWeights<"D65">,
+  surface: SurfaceConstants,
+): NearestTube | undefined {
+  const opaque = new MixtureEvaluator(tubes, view, surface);
+  const film = paper && new FilmEvaluator(tubes, view, surface, paper);
+  const missOf = (lab: LabD65): number => deltaE2000(target, lab);
+  const found: Omit<NearestTube, "nudge">[] = [];
+  const add = (tube: number, state: NearestTube["state"], predicted: LabD65): void => {
+    found.push({ tube, state, predicted, deltaE2000: missOf(predicted) });
+  };
+  for (const tube of tubes.keys()) {
+    add(tube, { as: "straight" }, labOf(opaque, [[tube, 1]]));
+    if (white !== undefined && tube !== white) {
+      const tint = (whiteParts: number): LabD65 =>
+        labOf(opaque, [
+          [tube, 1],
+          [white, whiteParts],
+        ]);
+      const whiteParts = bestAmount((amount) => missOf(tint(amount)), LEAST_WHITE, MOST_WHITE);
+      add(tube, { as: "tinted", whiteParts }, tint(whiteParts));
+    }
+    if (film) {
+      const filmThickness = bestAmount(
+        (thickness) => missOf(labOf(film, [[tube, thickness]])),
+        THINNEST,
+        THICKEST,
+      );
+      add(tube, { as: "thinned", filmThickness }, labOf(film, [[tube, filmThickness]]));
+    }
+  }
+  const [nearest] = found.sort((one, other) => one.deltaE2000 - other.deltaE2000 || one.tube - other.tube);
+  return nearest && { ...nearest, nudge: bestNudge(nearest, target, opaque, white) };
+}
+
+/** The tube of which a little brings the hue nearer, the whole closer, and takes hardly any brightness. */
+function bestNudge(
+  { tube, state, predicted, deltaE2000: miss }: Omit<NearestTube, "nudge">,
+  target: LabD65,
+  opaque: ColorModel,
+  white: number | undefined,
+): Nudge | undefined {
+  if (state.as === "thinned") return undefined;
+  const base: readonly (readonly [number, number])[] =
+    state.as === "tinted" && white !== undefined
+      ? [
+          [tube, 1 / (1 + state.whiteParts)],
+          [white, state.whiteParts / (1 + state.whiteParts)],
+        ]
+      : [[tube, 1]];
+  const hueMiss = (lab: LabD65): number => Math.abs(threeWayDifference(target, lab).deltaHue);
+  const [, chroma] = lchFromLab(predicted);
+  const nudges = Array.from({ length: opaque.tubeCount }, (_, other) => other)
+    .filter((other) => other !== tube && other !== white)
+    .map((other): Nudge => {
+      const after = (volume: number): LabD65 => labOf(opaque, [...base, [other, volume]]);
+      const cost = (volume: number): number => {
+        const lab = after(volume);
+        const isDulled = lchFromLab(lab)[1] < chroma - MOST_CHROMA_LOST;
+        const isNearer = hueMiss(lab) < hueMiss(predicted);
+        return isDulled || !isNearer ? Number.POSITIVE_INFINITY : deltaE2000(target, lab);
+      };
+      const volume = bestAmount(cost, LEAST_NUDGE, MOST_NUDGE);
+      return { tube: other, volume, predicted: after(volume), deltaE2000: cost(volume) };
+    })
+    .sort((one, other) => one.deltaE2000 - other.deltaE2000);
+  const [best] = nudges;
+  return best && best.deltaE2000 < miss ? best : undefined;
+}
+
+function labOf(model: ColorModel, parts: readonly (readonly [number, number])[]): LabD65 {
+  const out = new Float64Array(3);
+  model.writeLab(
+    out,
+    Uint8Array.from(parts, ([tube]) => tube),
+    Float64Array.from(parts, ([, volume]) => volume),
+    parts.length,
+  );
+  return labD65(out[0] as number, out[1] as number, out[2] as number);
+}
+
+/** The amount with the lowest cost: scanned by equal ratios, then narrowed between the neighbours of the best. */
+function bestAmount(cost: (amount: number) => number, least: number, most: number): number {
+  const ratio = (most / least) ** (1 / SCAN_STEPS);
+  let best = least;
+  let bestCost = cost(least);
+  for (let step = 1; step <= SCAN_STEPS; step++) {
+    const amount = least * ratio ** step;
+    const now = cost(amount);
+    if (now < bestCost) {
+      best = amount;
+      bestCost = now;
+    }
+  }
+  let low = best / ratio;
+  let high = best * ratio;
+  for (let step = 0; step < GOLDEN_STEPS; step++) {
+    const left = high - GOLDEN * (high - low);
+    const right = low + GOLDEN * (high - low);
+    if (cost(left) <= cost(right)) high = right;
+    else low = left;
+  }
+  const middle = (low + high) / 2;
+  return cost(middle) < bestCost ? middle : best;
+}

@@ -1,0 +1,46 @@
+"use client";
+
+/** Whether what clings to the knife from the pile before would be seen in this one. */
+import { useLiveQuery } from "dexie-react-hooks";
+import { contamination } from "../../core/mixing/contamination";
+import type { PaintVolume } from "../../core/mixing/mixture";
+import { VIEWING } from "../../data/standardViewing";
+import { PAINT_SURFACE } from "../../data/surface";
+import { contentsOf } from "../../persistence/pileContents";
+import { readPileBefore } from "../../persistence/piles";
+import { opticsOfTube } from "../shared/paint";
+import { useStudio } from "../shared/Studio";
+import { deltaEText } from "../shared/words";
+import type { BenchRecipe } from "./bench.model";
+import type { Bench } from "./useBench";
+
+/** Share of a new pile that a knife which was only scraped off brings along. */
+const CLINGS = 0.02;
+
+export function CleanKnife({ bench, recipe }: { bench: Bench; recipe: BenchRecipe }) {
+  const { db, notes } = useStudio();
+  const { note, tubeById } = bench;
+  const before = useLiveQuery(() => readPileBefore(db, note.id), [db, note.id]);
+  const volumesOf = (
+    amounts: readonly { readonly tubeId: string; readonly parts: number }[],
+  ): PaintVolume[] | undefined => {
+    const volumes = amounts.flatMap(({ tubeId, parts }) => {
+      const tube = tubeById.get(tubeId);
+      const optics = tube && opticsOfTube(tube);
+      return optics ? [{ optics, volume: parts }] : [];
+    });
+    return volumes.length === amounts.length && volumes.length > 0 ? volumes : undefined;
+  };
+  const previous = before && volumesOf(contentsOf(before));
+  const next = volumesOf(recipe.amounts);
+  if (!previous || !next) return null;
+  const found = contamination(previous, next, CLINGS, VIEWING.D65, PAINT_SURFACE);
+  if (!found.asksForCleaning) return null;
+  const name = notes.find(({ id }) => id === before.noteId)?.name ?? "the pile before";
+  return (
+    <p className="border-l-4 border-ink pl-3 text-base text-ink">
+      Clean the knife first: a fiftieth of {name} left on it moves this colour by{" "}
+      {deltaEText(found.deltaE2000)}.
+    </p>
+  );
+}

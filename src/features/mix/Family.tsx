@@ -1,0 +1,144 @@
+"use client";
+
+/** A kept match as its ratio, and the same family lighter and darker, each ready to become a note of its own. */
+import { useLiveQuery } from "dexie-react-hooks";
+import { useRouter } from "next/navigation";
+import { useState } from "react";
+import { lchFromLab } from "../../core/color/cieLab";
+import type { Variant, VariantKind } from "../../core/correct/lightenAndShade";
+import { roundToHand } from "../../core/amounts/amounts";
+import { lightnessPerStep } from "../../core/describe/valueScale";
+import { contentsOf, volumeOf } from "../../persistence/pileContents";
+import { readPile } from "../../persistence/piles";
+import type { Match, Tube } from "../../persistence/schema";
+import { labFromStored, storedFromLab } from "../../persistence/storedColor";
+import { addNote } from "../../persistence/studio";
+import { Button } from "../../ui/Button";
+import { Patch } from "../../ui/Patch";
+import { isBlackTube, modelsOfTube } from "../shared/paint";
+import { useStudio } from "../shared/Studio";
+import { useSolverAnswer } from "../shared/useSolverAnswer";
+import { describeLab, doseWords, tubeName } from "../shared/words";
+import { GENERIC_UNCERTAINTY } from "./bench.model";
+import { mixtureRequest } from "./mixtureRequest";
+import type { Bench } from "./useBench";
+
+const KIND_WORDS: Readonly<Record<VariantKind, { readonly name: string; readonly note: string }>> = {
+  "white-highlight": { name: "Lighter, white alone", note: "lighter" },
+  "coloured-highlight": { name: "Lighter, keeping its colour", note: "light" },
+  "black-shade": { name: "Darker, with black", note: "darker" },
+  "family-shade": { name: "Darker, within the family", note: "shade" },
+};
+
+/** How far up and down, in steps of the painter's scale. */
+const STEPS = 1.5;
+
+export function Family({ bench, match }: { bench: Bench; match: Match }) {
+  const { db } = useStudio();
+  const [isOpen, setOpen] = useState(false);
+  const pile = useLiveQuery(() => readPile(db, match.pileId), [db, match.pileId]);
+  if (!pile) return null;
+  const contents = contentsOf(pile);
+  const whole = volumeOf(contents);
+  const ratio = contents.map(
+    ({ tubeId, parts }) => `${((100 * parts) / whole).toFixed(1)} % ${tubeName(bench.tubeById.get(tubeId))}`,
+  );
+  return (
+    <>
+      <p className="mt-1 text-muted">In it: {ratio.join(", ")}.</p>
+      <Button
+        weight="quiet"
+        aria-expanded={isOpen}
+        onClick={() => {
+          setOpen(!isOpen);
+        }}
+      >
+        lighten and shade it
+      </Button>
+      {isOpen ? <Variants bench={bench} contents={contents} /> : null}
+    </>
+  );
+}
+
+function Variants({
+  bench,
+  contents,
+}: {
+  bench: Bench;
+  contents: readonly { readonly tubeId: string; readonly parts: number }[];
+}) {
+  const { db, board, settings, attempt } = useStudio();
+  const router = useRouter();
+  const { tubeById, note } = bench;
+  const asked = mixtureRequest(contents, board, tubeById);
+  const places = (isWanted: (tube: Tube) => boolean): number[] =>
+    (asked?.tubes ?? []).flatMap((tube, place) => (isWanted(tube) ? [place] : []));
+  const step = STEPS * lightnessPerStep(settings.scale);
+  const answer = useSolverAnswer(asked ? `${asked.key} ${step}` : "", async (remote) => {
+    if (!asked) throw new Error("There is no mixture");
+    return remote.lightenAndShade(asked.request, {
+      whites: places((tube) => modelsOfTube(tube).some(({ family }) => family === "white")),
+      blacks: places(isBlackTube),
+      lighterBy: step,
+      darkerBy: step,
+    });
+  });
+  if (answer.status === "asking") return <p role="status">Working out the family</p>;
+  if (answer.status !== "known") return <p>The paint of a tube in it is not known.</p>;
+  if (answer.value.length === 0) return <p>These tubes reach neither a lighter nor a darker one.</p>;
+  const keepAsNote = async ({ kind, addition }: Variant, now: number): Promise<void> => {
+    const made = await addNote(
+      db,
+      {
+        paintingId: note.paintingId,
+        name: `${note.name}, ${KIND_WORDS[kind].note}`,
+        target: storedFromLab(addition.predicted, "predicted", GENERIC_UNCERTAINTY),
+      },
+      now,
+    );
+    router.push(`/mix?note=${made.id}`);
+  };
+  return (
+    <ul className="mt-1">
+      {answer.value.map((variant) => {
+        const { kind, addition } = variant;
+        const [, chroma] = lchFromLab(addition.predicted);
+        const [, before] = lchFromLab(labFromStored(note.target));
+        const added = addition.parts.map(({ tube, volume: share }) => ({
+          tubeId: asked?.tubes[tube]?.id ?? "",
+          parts: roundToHand(share, settings.sizes),
+        }));
+        return (
+          <li key={kind} className="flex items-center gap-3 border-t py-1.5">
+            <span className="flex shrink-0">
+              <Patch lab={labFromStored(note.target)} className="h-14 w-8" />
+              <Patch
+                lab={addition.predicted}
+                label={`${KIND_WORDS[kind].name}: ${describeLab(addition.predicted, settings).sentence}`}
+                className="h-14 w-8"
+              />
+            </span>
+            <p className="min-w-0 flex-1 leading-snug">
+              <span className="font-semibold">{KIND_WORDS[kind].name}</span>
+              <span className="block">
+                to 1 part of it {doseWords(added, tubeById, settings).join(" and ")}
+              </span>
+              <span className="block text-sm text-muted">
+                C* {chroma.toFixed(0)} after {before.toFixed(0)}
+                {addition.turnsTo ? `; turns ${addition.turnsTo}` : "; the hue holds"}
+              </span>
+            </p>
+            <Button
+              aria-label={`Make a note: ${KIND_WORDS[kind].name}`}
+              onClick={() => {
+                attempt(keepAsNote(variant, Date.now()));
+              }}
+            >
+              Make a note
+            </Button>
+          </li>
+        );
+      })}
+    </ul>
+  );
+}

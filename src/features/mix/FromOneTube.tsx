@@ -1,0 +1,106 @@
+"use client";
+
+/** Where to begin to keep the brightness: the nearest tube, tinted or thinned, and the neighbour that nudges it. */
+import { useState } from "react";
+import type { NearestTube } from "../../core/recipe/nearestTube";
+import { Button } from "../../ui/Button";
+import { Patch } from "../../ui/Patch";
+import { isBlackTube, modelsOfTube } from "../shared/paint";
+import { solverTubeOf } from "../shared/solverTube";
+import { useStudio } from "../shared/Studio";
+import { useSolverAnswer } from "../shared/useSolverAnswer";
+import { deltaEText, describeLab, tubeName } from "../shared/words";
+import type { Bench } from "./useBench";
+
+export function FromOneTube({ bench }: { bench: Bench }) {
+  const [isOpen, setOpen] = useState(false);
+  return (
+    <>
+      <Button
+        weight="quiet"
+        aria-expanded={isOpen}
+        onClick={() => {
+          setOpen(!isOpen);
+        }}
+      >
+        begin with the nearest tube
+      </Button>
+      {isOpen ? <Nearest bench={bench} /> : null}
+    </>
+  );
+}
+
+function Nearest({ bench }: { bench: Bench }) {
+  const { board, settings } = useStudio();
+  const { target, forbidden } = bench;
+  const known = board
+    .filter(({ id }) => !forbidden.includes(id))
+    .filter((tube) => settings.school.allowsBlack || !isBlackTube(tube))
+    .flatMap((tube) => {
+      const solverTube = solverTubeOf(tube);
+      return solverTube ? [{ tube, solverTube }] : [];
+    });
+  const white = known.findIndex(({ tube }) => modelsOfTube(tube).some(({ family }) => family === "white"));
+  const answer = useSolverAnswer(
+    known.length > 0 ? JSON.stringify([target, known.map(({ tube }) => tube.id)]) : "",
+    async (remote) =>
+      remote.nearestTube(
+        target,
+        known.map(({ solverTube }) => solverTube),
+        white < 0 ? undefined : white,
+      ),
+  );
+  if (answer.status === "asking") return <p role="status">Looking through the tubes</p>;
+  const found = answer.status === "known" ? answer.value : undefined;
+  if (!found) return <p>No tube on the board is known well enough.</p>;
+  const nameOf = (place: number): string => tubeName(known[place]?.tube);
+  const { nudge } = found;
+  return (
+    <div className="flex items-center gap-3 border-t py-2">
+      <span className="flex shrink-0">
+        <Patch lab={bench.aim} className="h-14 w-8" />
+        <Patch
+          lab={bench.wetOf((nudge ?? found).predicted)}
+          label={`Predicted: ${describeLab((nudge ?? found).predicted, settings).sentence}`}
+          className="h-14 w-8"
+        />
+      </span>
+      <div className="min-w-0 flex-1 leading-snug">
+        <p>
+          <span className="font-semibold">{nameOf(found.tube)}</span> {stateWords(found)} comes nearest of all
+          single tubes, {deltaEText(found.deltaE2000)}.
+          {nudge
+            ? ` ${nameOf(nudge.tube)} nudges it, 1 part in ${Math.max(1, Math.round(1 / nudge.volume))}: ${deltaEText(nudge.deltaE2000)}, and it stays bright.`
+            : ""}
+        </p>
+      </div>
+      {found.state.as === "thinned" ? null : (
+        <Button
+          onClick={() => {
+            const whiteParts = found.state.as === "tinted" ? found.state.whiteParts : 0;
+            const whole = 1 + whiteParts;
+            const amounts = [
+              { tubeId: known[found.tube]?.tube.id ?? "", parts: 1 },
+              ...(whiteParts > 0 ? [{ tubeId: known[white]?.tube.id ?? "", parts: whiteParts }] : []),
+              ...(nudge ? [{ tubeId: known[nudge.tube]?.tube.id ?? "", parts: nudge.volume * whole }] : []),
+            ];
+            bench.changeByHand(amounts);
+          }}
+        >
+          Take it
+        </Button>
+      )}
+    </div>
+  );
+}
+
+function stateWords({ state }: NearestTube): string {
+  switch (state.as) {
+    case "straight":
+      return "straight from the tube";
+    case "tinted":
+      return `with ${Number(state.whiteParts.toPrecision(2))} parts of white to one`;
+    case "thinned":
+      return "thinned over white paper";
+  }
+}

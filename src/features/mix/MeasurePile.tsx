@@ -1,0 +1,32 @@
+"use client";
+
+/** The simulated colorimeter on a pile or its dry dab: it reads the hidden true tubes that lie in it. */
+import type { LabD65 } from "../../core/color/types";
+import type { PaintKind } from "../shared/drying";
+import { genericOpticsOf } from "../shared/paint";
+import { ReadByColorimeter } from "../shared/ReadByColorimeter";
+import type { Bench } from "./useBench";
+
+export function MeasurePile({
+  contents,
+  tubeById,
+  thing,
+  wet,
+  onTake,
+}: {
+  contents: readonly { readonly tubeId: string; readonly parts: number }[];
+  tubeById: Bench["tubeById"];
+  thing: string;
+  /** The kind of paint while it is wet; nothing for dry paint. */
+  wet: PaintKind | undefined;
+  onTake: (lab: LabD65, uncertaintyDeltaE2000: number) => void;
+}) {
+  const specimen = contents.flatMap(({ tubeId, parts }) => {
+    const tube = tubeById.get(tubeId);
+    const generic = tube && genericOpticsOf(tube);
+    return generic ? [{ tubeId, generic, volume: parts }] : [];
+  });
+  if (specimen.length < contents.length)
+    return <p>The paint of a tube in this pile is not known, so it cannot be simulated.</p>;
+  return <ReadByColorimeter thing={thing} specimen={specimen} wet={wet} onTake={onTake} />;
+}

@@ -1,0 +1,189 @@
+"use client";
+
+/** One thing changed on purpose, with what each way of doing it does to the rest. */
+import { useState } from "react";
+import { roundToHand } from "../../core/amounts/amounts";
+import type { LabD65 } from "../../core/color/types";
+import { lchFromLab } from "../../core/color/cieLab";
+import { additionKind } from "../../core/correct/additionKind";
+import type { Corrector } from "../../core/correct/correctors";
+import { hueRailEnds } from "../../core/describe/difference";
+import { lightnessPerStep } from "../../core/describe/valueScale";
+import { contentsOf, volumeOf } from "../../persistence/pileContents";
+import type { School } from "../../persistence/schema";
+import { Button } from "../../ui/Button";
+import { Choice } from "../../ui/Choice";
+import { Patch } from "../../ui/Patch";
+import { isBlackTube, labOfAdditions } from "../shared/paint";
+import { useStudio } from "../shared/Studio";
+import { useSolverAnswer } from "../shared/useSolverAnswer";
+import { describeLab, doseWords } from "../shared/words";
+import { moveWords } from "./additionWords";
+import { mixtureRequest } from "./mixtureRequest";
+import type { Bench } from "./useBench";
+
+const MOVES = [
+  { value: "lighter", label: "lighter", axis: "value", sign: 1 },
+  { value: "darker", label: "darker", axis: "value", sign: -1 },
+  { value: "duller", label: "duller", axis: "chroma", sign: -1 },
+  { value: "brighter", label: "brighter", axis: "chroma", sign: 1 },
+  { value: "hue-up", label: "", axis: "hue", sign: 1 },
+  { value: "hue-down", label: "", axis: "hue", sign: -1 },
+] as const;
+type Move = (typeof MOVES)[number]["value"];
+
+/** How far one step goes in chroma and hue, C*ab and ΔH*; in value it is half a step of the painter's scale. */
+const CHROMA_STEP = 6;
+const HUE_STEP = 5;
+const MOST_WAYS = 4;
+
+export function OneThing({ bench }: { bench: Bench }) {
+  const [isOpen, setOpen] = useState(false);
+  if (!bench.pile) return null;
+  return (
+    <div className="mt-3">
+      <Button
+        weight="quiet"
+        aria-expanded={isOpen}
+        onClick={() => {
+          setOpen(!isOpen);
+        }}
+      >
+        change one thing
+      </Button>
+      {isOpen ? <Ways bench={bench} /> : null}
+    </div>
+  );
+}
+
+function Ways({ bench }: { bench: Bench }) {
+  const { board, settings } = useStudio();
+  const [move, setMove] = useState<Move>("duller");
+  const { pile, tubeById } = bench;
+  const contents = pile ? contentsOf(pile) : [];
+  const volume = volumeOf(contents);
+  const now = labOfAdditions(contents, tubeById);
+  const { hueUp, hueDown } = hueRailEnds(now ?? bench.target);
+  const { axis, sign } = MOVES.find(({ value }) => value === move) ?? MOVES[2];
+  const size =
+    axis === "value" ? lightnessPerStep(settings.scale) / 2 : axis === "chroma" ? CHROMA_STEP : HUE_STEP;
+  const allowed = board.filter((tube) => settings.school.allowsBlack || !isBlackTube(tube));
+  const asked = mixtureRequest(contents, allowed, tubeById);
+  const answer = useSolverAnswer(
+    asked ? JSON.stringify([asked.key, axis, sign, size]) : "",
+    async (remote) => {
+      if (!asked) throw new Error("There is no mixture");
+      return remote.waysToMove(asked.request, { axis, change: sign * size });
+    },
+  );
+  const ways =
+    answer.status === "known" && now
+      ? inTaste(
+          answer.value.map((way) => ({
+            way,
+            parts: way.parts.map(({ tube, volume: share }) => ({
+              tubeId: asked?.tubes[tube]?.id ?? "",
+              parts: roundToHand(share * volume, settings.sizes),
+            })),
+          })),
+          now,
+          move,
+          settings.school,
+          tubeById,
+        ).slice(0, MOST_WAYS)
+      : [];
+  return (
+    <section aria-label="Change one thing" className="border-t pt-2">
+      <Choice
+        label="Make the pile"
+        value={move}
+        options={MOVES.map(({ value, label }) => ({
+          value,
+          label: label !== "" ? label : `towards ${value === "hue-up" ? hueUp : hueDown}`,
+        }))}
+        onChange={setMove}
+      />
+      {answer.status === "asking" ? <p role="status">Working out the ways</p> : null}
+      {answer.status === "known" && ways.length === 0 ? <p>No tube on the board does that.</p> : null}
+      <ul className="mt-1">
+        {ways.map(({ way, parts }) => {
+          const words = doseWords(parts, tubeById, settings).join(" and ");
+          const predicted = bench.wetOf(way.predicted);
+          return (
+            <li key={words} className="flex items-center gap-3 border-t py-1.5">
+              <Patch
+                lab={predicted}
+                label={`Predicted: ${describeLab(predicted, settings).sentence}`}
+                className="min-h-12 w-12 shrink-0"
+              />
+              <p className="min-w-0 flex-1 leading-snug">
+                <span className="font-semibold">{words}</span>
+                <span className="block text-sm text-muted">
+                  {moveWords(way, settings.scale)}
+                  {way.turnsTo ? `; turns ${way.turnsTo}` : ""}
+                </span>
+              </p>
+              <Button
+                aria-label={`It is down: ${words}`}
+                onClick={() => {
+                  bench.lay(parts, false);
+                }}
+              >
+                It is down
+              </Button>
+            </li>
+          );
+        })}
+      </ul>
+    </section>
+  );
+}
+
+type Way = {
+  readonly way: Corrector;
+  readonly parts: readonly { readonly tubeId: string; readonly parts: number }[];
+};
+
+/** Reds are darkened, and colours dulled, by what the school reaches for first; else the least side effect leads. */
+function inTaste(
+  ways: readonly Way[],
+  now: LabD65,
+  move: Move,
+  school: School,
+  tubeById: Bench["tubeById"],
+): Way[] {
+  const isRed = RED_HUES.some(([from, to]) => lchFromLab(now)[2] >= from && lchFromLab(now)[2] <= to);
+  const wish =
+    move === "duller" ? school.dullWith : move === "darker" && isRed ? school.darkenReds : undefined;
+  if (!wish) return [...ways];
+  const isWished = ({ parts }: Way): boolean => {
+    const labs = parts
+      .map(({ tubeId }) => labOfAdditions([{ tubeId, parts: 1 }], tubeById))
+      .filter((lab) => lab !== undefined);
+    const together = labOfAdditions(parts, tubeById);
+    if (!together) return false;
+    const kind = additionKind(now, labs, together);
+    switch (wish) {
+      case "complement":
+        return kind === "complement";
+      case "grey":
+        return kind === "own-grey";
+      case "earth":
+        return kind === "dark" || kind === "family-shade";
+      case "dark-red":
+        return kind === "family-shade";
+      case "black":
+        return parts.every(({ tubeId }) => {
+          const tube = tubeById.get(tubeId);
+          return tube !== undefined && isBlackTube(tube);
+        });
+    }
+  };
+  return [...ways.filter(isWished), ...ways.filter((way) => !isWished(way))];
+}
+
+/** Degrees of hue that painters call red. */
+const RED_HUES = [
+  [0, 45],
+  [345, 360],
+] as const;

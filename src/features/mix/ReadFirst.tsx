@@ -1,0 +1,174 @@
+"use client";
+
+/** Hue and lean, value and chroma, said before any recipe is shown; kept, so that one's bias comes to light. */
+import { useLiveQuery } from "dexie-react-hooks";
+import { useState } from "react";
+import { labFromLch } from "../../core/color/cieLab";
+import { type LabD65, lchUnder } from "../../core/color/types";
+import { chromaOfWords } from "../../core/describe/chromaWords";
+import { differenceWords, missWords, WORKING_TOLERANCE } from "../../core/describe/difference";
+import { degreesOfHue, HUE_PLACES } from "../../core/describe/huePlaces";
+import { lightnessFromValue } from "../../core/describe/valueScale";
+import { addLook, readLooks } from "../../persistence/benches";
+import { labFromStored, storedFromLab } from "../../persistence/storedColor";
+import { Button } from "../../ui/Button";
+import { SelectField, TextField } from "../../ui/fields";
+import { Patch } from "../../ui/Patch";
+import { useStudio } from "../shared/Studio";
+import { describeLab } from "../shared/words";
+import { EYE_UNCERTAINTY } from "./bench.model";
+import { axesOf } from "./school";
+import type { Bench } from "./useBench";
+
+/** All first looks, undefined until they are read, and the last one at this note. */
+export function useLooks(bench: Pick<Bench, "note">) {
+  const { db } = useStudio();
+  const looks = useLiveQuery(() => readLooks(db), [db]);
+  return { looks, ofNote: looks?.filter(({ noteId }) => noteId === bench.note.id).at(-1) };
+}
+
+export function ReadFirst({ bench, onSkip }: { bench: Bench; onSkip: () => void }) {
+  const { db, settings, attempt } = useStudio();
+  const { scale, chromaWords, school } = settings;
+  const words = chromaOfWords(chromaWords);
+  const [hue, setHue] = useState(0);
+  const [lean, setLean] = useState<"none" | "up" | "down">("none");
+  const [value, setValue] = useState("");
+  const [chroma, setChroma] = useState(2);
+  const place = HUE_PLACES[hue] ?? HUE_PLACES[0];
+  const typed = Number(value.replace(",", "."));
+  const low = Math.min(scale.atBlack, scale.atWhite);
+  const high = Math.max(scale.atBlack, scale.atWhite);
+  const isGood = value.trim() !== "" && typed >= low && typed <= high;
+  if (!place) return null;
+  const fields = {
+    hue: (
+      <div key="hue" className="flex flex-wrap gap-3">
+        <SelectField
+          label="Hue"
+          value={String(hue)}
+          onChange={(event) => {
+            setHue(Number(event.target.value));
+          }}
+        >
+          {HUE_PLACES.map(({ name }, i) => (
+            <option key={name} value={String(i)}>
+              {name}
+            </option>
+          ))}
+        </SelectField>
+        <SelectField
+          label="It leans"
+          value={lean}
+          onChange={(event) => {
+            setLean(event.target.value === "up" ? "up" : event.target.value === "down" ? "down" : "none");
+          }}
+        >
+          <option value="none">neither way</option>
+          <option value="down">to {place.leanDown}</option>
+          <option value="up">to {place.leanUp}</option>
+        </SelectField>
+      </div>
+    ),
+    value: (
+      <TextField
+        key="value"
+        className="max-w-60"
+        label={`Value, ${scale.atBlack} black to ${scale.atWhite} white`}
+        inputMode="decimal"
+        value={value}
+        error={
+          value.trim() === "" || isGood
+            ? undefined
+            : `Type a value from ${low} to ${high}, such as ${(low + high) / 2}.`
+        }
+        onChange={(event) => {
+          setValue(event.target.value);
+        }}
+      />
+    ),
+    chroma: (
+      <SelectField
+        key="chroma"
+        label="Chroma"
+        value={String(chroma)}
+        onChange={(event) => {
+          setChroma(Number(event.target.value));
+        }}
+      >
+        {words.map(({ word }, i) => (
+          <option key={word} value={String(i)}>
+            {word}
+          </option>
+        ))}
+      </SelectField>
+    ),
+  };
+  const said = (): LabD65 =>
+    labFromLch(
+      lchUnder<"D65">(
+        lightnessFromValue(typed, scale),
+        words[chroma]?.chroma ?? 0,
+        degreesOfHue(place, lean === "none" ? undefined : lean),
+      ),
+    );
+  return (
+    <section aria-labelledby="read-first">
+      <h2 id="read-first" className="font-bold">
+        Say the colour before you see the recipe
+      </h2>
+      <form
+        className="mt-2 flex flex-col gap-3"
+        noValidate
+        onSubmit={(event) => {
+          event.preventDefault();
+          if (!isGood) return;
+          const { note } = bench;
+          attempt(
+            addLook(db, {
+              paintingId: note.paintingId,
+              noteId: note.id,
+              target: note.target,
+              said: storedFromLab(said(), "by-eye", EYE_UNCERTAINTY),
+              at: Date.now(),
+            }),
+          );
+        }}
+      >
+        {axesOf(school).map((axis) => fields[axis])}
+        <div className="flex flex-wrap gap-3">
+          <Button type="submit" weight="main" disabled={!isGood}>
+            That is what I see
+          </Button>
+          <Button onClick={onSkip}>Show the recipe</Button>
+        </div>
+      </form>
+    </section>
+  );
+}
+
+/** What was said of this target, beside what it is. */
+export function SaidLine({ bench }: { bench: Bench }) {
+  const { settings } = useStudio();
+  const { ofNote } = useLooks(bench);
+  if (!settings.school.readFirst || !ofNote) return null;
+  const said = labFromStored(ofNote.said);
+  const target = labFromStored(ofNote.target);
+  const misses = missWords(differenceWords(target, said, WORKING_TOLERANCE, settings.scale));
+  return (
+    <div className="mb-3 flex items-center gap-3 border-b pb-2">
+      <span className="flex shrink-0">
+        <Patch lab={target} className="h-11 w-11" />
+        <Patch
+          lab={said}
+          label={`As you said it: ${describeLab(said, settings).sentence}`}
+          className="h-11 w-11"
+        />
+      </span>
+      <p className="leading-snug">
+        You said {describeLab(said, settings).sentence}:{" "}
+        <span className="font-semibold">{misses.length > 0 ? misses.join(", ") : "right on all three"}</span>.
+      </p>
+    </div>
+  );
+}

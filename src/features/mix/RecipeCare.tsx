@@ -1,0 +1,134 @@
+"use client";
+
+/** What to mind of a recipe: how sure it is, which tube to measure well, rounding, light, price, cautions. */
+import { cautionsFor } from "../../core/safety/cautions";
+import type { LightName } from "../../core/color/types";
+import type { Tube } from "../../persistence/schema";
+import { useStudio } from "../shared/Studio";
+import { pricePerMl } from "../shared/useRecipes";
+import { useSolverAnswer } from "../shared/useSolverAnswer";
+import { deltaEText, exactWords, knifeWords, tubeName } from "../shared/words";
+import { type BenchRecipe, GENERIC_UNCERTAINTY } from "./bench.model";
+import { CleanKnife } from "./CleanKnife";
+import { mixtureRequest } from "./mixtureRequest";
+import type { Bench } from "./useBench";
+
+/** Below this a wrong dose does no harm worth a word. */
+const DOSE_WORTH_A_WORD = 0.8;
+/** Less than this nobody sees, ΔE00. */
+const ROUNDING_WORTH_A_WORD = 0.15;
+
+/** Light-fastness that does not last on a wall. */
+const FADING: readonly Tube["lightfastness"][] = ["III", "III-IV", "IV"];
+
+const LIGHT_WORDS: Readonly<Record<LightName, string>> = {
+  D65: "daylight",
+  D50: "warm daylight",
+  A: "lamplight",
+  F2: "cool white tubes",
+  F11: "three-band lamps",
+};
+
+/** One standard deviation of a prediction from these tubes, ΔE00. */
+export function spreadOf(recipe: BenchRecipe, tubeById: ReadonlyMap<string, Tube>): number {
+  const spreads = tubesOf(recipe, tubeById).map((tube) => tube.optics.calibrations.at(-1)?.spreadAfter);
+  const tested = spreads.filter((spread) => spread !== undefined);
+  return tested.length === spreads.length && tested.length > 0 ? Math.max(...tested) : GENERIC_UNCERTAINTY;
+}
+
+function tubesOf(recipe: BenchRecipe, tubeById: ReadonlyMap<string, Tube>): readonly Tube[] {
+  return recipe.amounts.flatMap((amount) => tubeById.get(amount.tubeId) ?? []);
+}
+
+export function RecipeCare({ bench, recipe }: { bench: Bench; recipe: BenchRecipe }) {
+  const { settings } = useStudio();
+  const { tubeById, dilutions } = bench;
+  const { touchiest, roundingLoss } = recipe;
+  const tubes = tubesOf(recipe, tubeById);
+  const label =
+    touchiest && touchiest.shift >= DOSE_WORTH_A_WORD ? tubeById.get(touchiest.tubeId)?.label : undefined;
+  const isTested = tubes.every((tube) => tube.optics.calibrations.length > 0);
+  const granulating = tubes.filter((tube) => tube.granulates === true);
+  const fading = tubes.filter((tube) => FADING.includes(tube.lightfastness));
+  const [hazard] = cautionsFor(
+    tubes.map((tube) => tube.hazard),
+    [],
+  );
+  const gone = tubes.filter((tube) => tube.deletedAt !== undefined || tube.archivedAt !== undefined);
+  const { again } = bench;
+  const changed =
+    recipe.reasons.includes("from-log") && again
+      ? tubes.filter(({ optics }) => (optics.calibrations.at(-1)?.at ?? 0) > again.createdAt)
+      : [];
+  const light = useLightMark(bench, recipe);
+  const price = priceOf(recipe, tubeById, settings.partMl);
+  const notes = [
+    gone.length > 0
+      ? `No longer in your box: ${namesOf(gone)}. The other recipes reach the same colour without.`
+      : undefined,
+    changed.length > 0
+      ? `Stale: ${namesOf(changed)} was tested since this was mixed, so its colour is predicted anew.`
+      : undefined,
+    roundingLoss !== undefined && roundingLoss > ROUNDING_WORTH_A_WORD
+      ? `Rounding to the knife costs ${deltaEText(roundingLoss)}.`
+      : undefined,
+    light,
+    price === undefined ? undefined : `The paint in it is worth ${price.toFixed(2)}.`,
+    granulating.length > 0 ? `Stir before each dip: ${namesOf(granulating)} granulates.` : undefined,
+    fading.length > 0 ? `Will not last in light: ${namesOf(fading)}.` : undefined,
+    hazard && hazard.title !== "Any paint" ? `${hazard.title}: ${hazard.text}` : undefined,
+  ].filter((note) => note !== undefined);
+  return (
+    <div className="mt-2 text-sm text-muted">
+      <p>
+        {isTested ? "Tested tubes" : "Generic tubes"}: expect the pile within about ±
+        {spreadOf(recipe, tubeById).toFixed(isTested ? 1 : 0)} of the prediction.
+        {label && touchiest
+          ? ` Measure the ${label} with care: a tenth too much moves it by ${deltaEText(touchiest.shift)}.`
+          : ""}
+      </p>
+      {dilutions.map(({ tubeId, carrierId, carrierParts, dose }) => (
+        <p key={tubeId} className="border-l-4 border-ink pl-3 text-base text-ink">
+          {tubeName(tubeById.get(tubeId))} is too strong for so small a pile: mix 1 of it into {carrierParts}{" "}
+          of {tubeName(tubeById.get(carrierId))} first and take {knifeWords(dose, settings)} (
+          {exactWords(dose, settings)}) of that.
+        </p>
+      ))}
+      {notes.length > 0 ? <p>{notes.join(" ")}</p> : null}
+      <CleanKnife bench={bench} recipe={recipe} />
+    </div>
+  );
+}
+
+/** A word when the mixture would part from a smooth surface of the target's colour under some lamp. */
+function useLightMark(bench: Bench, recipe: BenchRecipe): string | undefined {
+  const asked = mixtureRequest(recipe.amounts, [], bench.tubeById);
+  const { target } = bench;
+  const answer = useSolverAnswer(asked ? `${asked.key} ${target.join()}` : "", async (remote) => {
+    if (!asked) throw new Error("There is no mixture");
+    return remote.lightCheck(target, asked.request);
+  });
+  if (answer.status !== "known" || !answer.value?.isFlagged) return undefined;
+  const { worstLight, size } = answer.value;
+  return `Mind the light: under ${LIGHT_WORDS[worstLight]} it may part from the sample by ${deltaEText(size)} more.`;
+}
+
+/** In the painter's currency; undefined while the price of any tube in it is not known. */
+function priceOf(
+  recipe: BenchRecipe,
+  tubeById: ReadonlyMap<string, Tube>,
+  partMl: number,
+): number | undefined {
+  let sum = 0;
+  for (const { tubeId, parts } of recipe.amounts) {
+    const tube = tubeById.get(tubeId);
+    const price = tube && pricePerMl(tube);
+    if (price === undefined) return undefined;
+    sum += parts * partMl * price;
+  }
+  return sum;
+}
+
+function namesOf(tubes: readonly Tube[]): string {
+  return tubes.map((tube) => tube.label).join(", ");
+}

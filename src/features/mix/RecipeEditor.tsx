@@ -1,0 +1,276 @@
+"use client";
+
+/** Any amount changed by hand, with what it does at once; a tube held in, left out, or changed for another. */
+import { Minus, Plus } from "lucide-react";
+import { useState } from "react";
+import { handStep } from "../../core/amounts/amounts";
+import { Button } from "../../ui/Button";
+import { SelectField } from "../../ui/fields";
+import { useStudio } from "../shared/Studio";
+import { exactWords, knifeWords, tubeName } from "../shared/words";
+import type { BenchAmount, BenchRecipe } from "./bench.model";
+import { FromOneTube } from "./FromOneTube";
+import type { Bench } from "./useBench";
+
+/** Volumes that no painter puts into one pile; a slip of the decimal point is caught here. */
+const MOST_PARTS = 1000;
+const MOST_TUBES = 6;
+
+export function RecipeEditor({ bench, recipe }: { bench: Bench; recipe: BenchRecipe }) {
+  const { board } = useStudio();
+  const [isOpen, setOpen] = useState(recipe.key === "by-hand");
+  const { amounts } = recipe;
+  const others = board.filter(({ id }) => amounts.every(({ tubeId }) => tubeId !== id));
+  const { required, forbidden, tubeById } = bench;
+  const change = (next: readonly { readonly tubeId: string; readonly parts: number }[]): void => {
+    bench.changeByHand(next);
+  };
+  const wishes = [
+    ...required.map((id) => ({ id, words: "always in", set: "required" as const })),
+    ...forbidden.map((id) => ({ id, words: "left out", set: "forbidden" as const })),
+  ];
+  return (
+    <div className="mt-1">
+      <div className="flex flex-wrap items-center gap-x-4">
+        <Button
+          weight="quiet"
+          aria-expanded={isOpen}
+          onClick={() => {
+            setOpen(!isOpen);
+          }}
+        >
+          change it by hand
+        </Button>
+        <FromOneTube bench={bench} />
+        {recipe.key === "by-hand" ? (
+          <Button
+            weight="quiet"
+            onClick={() => {
+              bench.changeByHand(undefined);
+            }}
+          >
+            back to the recipes
+          </Button>
+        ) : null}
+        {wishes.map(({ id, words, set }) => (
+          <Button
+            key={id}
+            weight="quiet"
+            aria-label={`No longer ${words}: ${tubeName(tubeById.get(id))}`}
+            onClick={() => {
+              bench.setWishes({
+                required: required.filter((one) => set !== "required" || one !== id),
+                forbidden: forbidden.filter((one) => set !== "forbidden" || one !== id),
+              });
+            }}
+          >
+            {tubeName(tubeById.get(id))} {words} ×
+          </Button>
+        ))}
+      </div>
+      {isOpen ? (
+        <ul className="mt-1 border-t">
+          {amounts.map((amount, i) => (
+            <AmountRow
+              key={amount.tubeId}
+              bench={bench}
+              amount={amount}
+              others={others.map(({ id }) => id)}
+              isOnly={amounts.length === 1}
+              onParts={(parts) => {
+                change(amounts.map((one, j) => (j === i ? { ...one, parts } : one)));
+              }}
+              onSwap={(tubeId) => {
+                change(amounts.map((one, j) => (j === i ? { ...one, tubeId } : one)));
+              }}
+              onRemove={() => {
+                change(amounts.filter((_, j) => j !== i));
+              }}
+            />
+          ))}
+          {others.length > 0 && amounts.length < MOST_TUBES ? (
+            <li className="flex min-h-14 items-center gap-3 border-b py-1">
+              <SelectField
+                label="Put in another tube"
+                value=""
+                onChange={(event) => {
+                  if (event.target.value !== "")
+                    change([...amounts, { tubeId: event.target.value, parts: FIRST_DOSE }]);
+                }}
+              >
+                <option value="">none</option>
+                {others.map((tube) => (
+                  <option key={tube.id} value={tube.id}>
+                    {tube.label}
+                  </option>
+                ))}
+              </SelectField>
+            </li>
+          ) : null}
+        </ul>
+      ) : null}
+    </div>
+  );
+}
+
+/** A quarter of a part: enough to see what it does. */
+const FIRST_DOSE = 0.25;
+
+function AmountRow({
+  bench,
+  amount,
+  others,
+  isOnly,
+  onParts,
+  onSwap,
+  onRemove,
+}: {
+  bench: Bench;
+  amount: BenchAmount;
+  others: readonly string[];
+  isOnly: boolean;
+  onParts: (parts: number) => void;
+  onSwap: (tubeId: string) => void;
+  onRemove: () => void;
+}) {
+  const { settings } = useStudio();
+  const { required, forbidden, tubeById } = bench;
+  const { tubeId, parts } = amount;
+  const name = tubeName(tubeById.get(tubeId));
+  const { speckParts } = settings.sizes;
+  const less = Math.max(speckParts, parts - handStep(parts * DOWN, settings.sizes));
+  const more = Math.min(MOST_PARTS, parts + handStep(parts, settings.sizes));
+  const isRequired = required.includes(tubeId);
+  return (
+    <li className="border-b py-1">
+      <div className="flex items-center gap-1">
+        <span className="min-w-0 flex-1 leading-snug">
+          <span className="font-semibold">{knifeWords(parts, settings)}</span> {name}
+          <span className="block text-sm text-muted">
+            {exactWords(parts, settings, { tube: tubeById.get(tubeId) })}, {Math.round(100 * amount.share)} %
+          </span>
+        </span>
+        <Button
+          className="px-0"
+          aria-label={`Less ${name}`}
+          disabled={parts <= speckParts}
+          onClick={() => {
+            onParts(less);
+          }}
+        >
+          <Minus aria-hidden="true" className="size-5" />
+        </Button>
+        <PartsField name={name} parts={parts} onParts={onParts} />
+        <Button
+          className="px-0"
+          aria-label={`More ${name}`}
+          onClick={() => {
+            onParts(more);
+          }}
+        >
+          <Plus aria-hidden="true" className="size-5" />
+        </Button>
+      </div>
+      <div className="flex flex-wrap items-center gap-x-4">
+        <Button
+          weight="quiet"
+          aria-pressed={isRequired}
+          aria-label={`Always use ${name}`}
+          onClick={() => {
+            bench.setWishes({
+              required: isRequired ? required.filter((id) => id !== tubeId) : [...required, tubeId],
+              forbidden: [...forbidden],
+            });
+          }}
+        >
+          {isRequired ? "always in" : "always use it"}
+        </Button>
+        {isOnly ? null : (
+          <>
+            <Button
+              weight="quiet"
+              aria-label={`Recipes without ${name}`}
+              onClick={() => {
+                bench.setWishes({
+                  required: required.filter((id) => id !== tubeId),
+                  forbidden: [...new Set([...forbidden, tubeId])],
+                });
+                bench.changeByHand(undefined);
+              }}
+            >
+              recipes without it
+            </Button>
+            <Button weight="quiet" aria-label={`Take ${name} out`} onClick={onRemove}>
+              take it out
+            </Button>
+          </>
+        )}
+        {others.length > 0 ? (
+          <label className="flex items-center gap-2">
+            <span className="text-muted">or instead</span>
+            <select
+              aria-label={`Another tube instead of ${name}`}
+              className="min-h-11 max-w-44 border-2 border-edge bg-field px-2"
+              value=""
+              onChange={(event) => {
+                if (event.target.value !== "") onSwap(event.target.value);
+              }}
+            >
+              <option value="">…</option>
+              {others.map((id) => (
+                <option key={id} value={id}>
+                  {tubeName(tubeById.get(id))}
+                </option>
+              ))}
+            </select>
+          </label>
+        ) : null}
+      </div>
+    </li>
+  );
+}
+
+/** Going down from the edge of a step takes the smaller step. */
+const DOWN = 0.999;
+
+function PartsField({
+  name,
+  parts,
+  onParts,
+}: {
+  name: string;
+  parts: number;
+  onParts: (parts: number) => void;
+}) {
+  const [text, setText] = useState(textOf(parts));
+  const [shown, setShown] = useState(parts);
+  if (shown !== parts) {
+    setShown(parts);
+    setText(textOf(parts));
+  }
+  const typed = Number(text.replace(",", "."));
+  const isGood = text.trim() !== "" && typed > 0 && typed <= MOST_PARTS;
+  const take = (): void => {
+    if (isGood && text !== textOf(parts)) onParts(typed);
+  };
+  return (
+    <input
+      aria-label={`Parts of ${name}`}
+      aria-invalid={isGood ? undefined : true}
+      inputMode="decimal"
+      className={`min-h-11 w-20 bg-field px-2 text-right ${isGood ? "border-2 border-edge" : "border-4 border-double border-ink"}`}
+      value={text}
+      onChange={(event) => {
+        setText(event.target.value);
+      }}
+      onBlur={take}
+      onKeyDown={(event) => {
+        if (event.key === "Enter") take();
+      }}
+    />
+  );
+}
+
+function textOf(parts: number): string {
+  return String(Number(parts.toPrecision(4)));
+}

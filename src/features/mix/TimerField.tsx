@@ -1,0 +1,81 @@
+"use client";
+
+/** Sets a timer for this note: how long its medium stays open, keeps under a cover, dries, or settles. */
+import { useState } from "react";
+import { STUDIO_TIMES, type StudioTimes } from "../../data/studioTimes";
+import { setTimer } from "../../persistence/benches";
+import { contentsOf } from "../../persistence/pileContents";
+import type { Timer } from "../../persistence/schema";
+import { Button } from "../../ui/Button";
+import { SelectField, TextField } from "../../ui/fields";
+import { kindOfMixture } from "../shared/drying";
+import { useStudio } from "../shared/Studio";
+import { TIMER_WORDS } from "../shared/timerWords";
+import type { Bench } from "./useBench";
+
+const PRESETS: Readonly<Record<Timer["kind"], keyof StudioTimes>> = {
+  "open-time": "openTime",
+  cover: "cover",
+  "dry-check": "dryCheck",
+  stir: "stir",
+};
+const KINDS = ["dry-check", "open-time", "cover", "stir"] as const;
+/** A month: longer than any film that is judged. */
+const MOST_MINUTES = 31 * 24 * 60;
+
+export function TimerField({ bench }: { bench: Bench }) {
+  const { db, attempt } = useStudio();
+  const { note, pile, chosen, tubeById } = bench;
+  const amounts = pile ? contentsOf(pile) : (chosen?.amounts ?? []);
+  const medium = kindOfMixture(amounts, tubeById)?.medium ?? "other";
+  const granulates = amounts.some(({ tubeId }) => tubeById.get(tubeId)?.granulates === true);
+  const [kind, setKind] = useState<Timer["kind"]>();
+  const chosenKind = kind ?? (bench.lastMatch ? "dry-check" : granulates && pile ? "stir" : "open-time");
+  const preset = STUDIO_TIMES[medium][PRESETS[chosenKind]];
+  const [typed, setTyped] = useState<{ readonly kind: Timer["kind"]; readonly text: string }>();
+  const text = typed?.kind === chosenKind ? typed.text : String(preset);
+  const minutes = Number(text.replace(",", "."));
+  const isGood = text.trim() !== "" && minutes > 0 && minutes <= MOST_MINUTES;
+  return (
+    <form
+      className="mt-4 flex flex-wrap items-end gap-3 border-t pt-2"
+      noValidate
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (!isGood) return;
+        const { paintingId, id: noteId } = note;
+        attempt(setTimer(db, { paintingId, noteId, kind: chosenKind }, minutes, Date.now()));
+      }}
+    >
+      <SelectField
+        label="Timer for this note"
+        value={chosenKind}
+        onChange={(event) => {
+          setKind(KINDS.find((one) => one === event.target.value) ?? "dry-check");
+        }}
+      >
+        {KINDS.map((one) => (
+          <option key={one} value={one}>
+            {TIMER_WORDS[one].name}
+          </option>
+        ))}
+      </SelectField>
+      <TextField
+        className="w-28"
+        label="Minutes"
+        inputMode="decimal"
+        value={text}
+        error={isGood ? undefined : "Type minutes above 0."}
+        onChange={(event) => {
+          setTyped({ kind: chosenKind, text: event.target.value });
+        }}
+      />
+      <Button type="submit" disabled={!isGood}>
+        Start it
+      </Button>
+      <p className="basis-full text-sm text-muted">
+        Usual for {medium === "other" ? "paint" : medium}; yours may differ with room, film and brand.
+      </p>
+    </form>
+  );
+}

@@ -1,0 +1,122 @@
+"use client";
+
+/** Where painters disagree: the order, the words and what is offered follow the school; paint does what it does. */
+import type { School } from "../../persistence/schema";
+import { Choice, type ChoiceOption } from "../../ui/Choice";
+import { CheckField } from "../../ui/fields";
+import { useStudio } from "../shared/Studio";
+import { Group } from "./Group";
+
+type Question<K extends keyof School> = {
+  readonly key: K;
+  readonly label: string;
+  readonly why: string;
+  readonly options: readonly ChoiceOption<Extract<School[K], string>>[];
+};
+
+const FIRST: Question<"first"> = {
+  key: "first",
+  label: "What is put right first",
+  why: "Value first, because light is what is seen; hue first, because a bright hue can still be dulled; or a base colour that is then lightened and darkened.",
+  options: [
+    { value: "value", label: "value" },
+    { value: "hue", label: "hue" },
+    { value: "base", label: "the base colour" },
+  ],
+};
+const DULL: Question<"dullWith"> = {
+  key: "dullWith",
+  label: "What a colour is dulled with",
+  why: "Its opposite keeps it alive; a grey of its own value leaves the value; an earth is quick.",
+  options: [
+    { value: "complement", label: "its opposite" },
+    { value: "grey", label: "a grey of its value" },
+    { value: "earth", label: "an earth" },
+  ],
+};
+const REDS: Question<"darkenReds"> = {
+  key: "darkenReds",
+  label: "How reds are darkened",
+  why: "The opposite keeps it red; black shifts the hue less than blue; a darker red stays richest.",
+  options: [
+    { value: "complement", label: "its opposite" },
+    { value: "black", label: "black" },
+    { value: "dark-red", label: "a darker red" },
+  ],
+};
+const START: Question<"start"> = {
+  key: "start",
+  label: "Which tube is laid down first",
+  why: "The weakest, so that no strong tube swamps the pile; the lightest; or the one of which most is needed.",
+  options: [
+    { value: "weakest", label: "the weakest" },
+    { value: "lightest", label: "the lightest" },
+    { value: "majority", label: "the majority" },
+  ],
+};
+const WAY: Question<"way"> = {
+  key: "way",
+  label: "When paint is mixed",
+  why: "All of it before painting, in the amount that is needed; or pile by pile while painting.",
+  options: [
+    { value: "adjust", label: "while painting" },
+    { value: "premix", label: "beforehand" },
+  ],
+};
+
+export function SchoolGroup() {
+  const { settings, change } = useStudio();
+  const { school } = settings;
+  const set = (changes: Partial<School>): void => {
+    change({ school: { ...school, ...changes } });
+  };
+  const ask = <K extends keyof School>({ key, label, why, options }: Question<K>) => (
+    <div key={key} className="mt-3">
+      <p className="font-semibold">{label}</p>
+      <p className="mb-1 text-muted">{why}</p>
+      <Choice
+        label={label}
+        value={school[key] as Extract<School[K], string>}
+        options={options}
+        onChange={(value) => {
+          set({ [key]: value });
+        }}
+      />
+    </div>
+  );
+  return (
+    <Group
+      title="School"
+      text="Painters work in different ways. This changes the order, the words and what is offered first; what paint does stays the same."
+    >
+      {ask(FIRST)}
+      {ask(START)}
+      {ask(DULL)}
+      {ask(REDS)}
+      {ask(WAY)}
+      <div className="mt-3">
+        <CheckField
+          label="Black may be used: quick and sure, though some find it deadens, and it greens a yellow"
+          isChecked={school.allowsBlack}
+          onChange={(allowsBlack) => {
+            set({ allowsBlack });
+          }}
+        />
+        <CheckField
+          label="Ask me to say the colour before I see the recipe"
+          isChecked={school.readFirst}
+          onChange={(readFirst) => {
+            set({ readFirst });
+          }}
+        />
+        <CheckField
+          label="Move aims so that the dry paint comes out right"
+          isChecked={settings.allowsForDrying}
+          onChange={(allowsForDrying) => {
+            change({ allowsForDrying });
+          }}
+        />
+      </div>
+    </Group>
+  );
+}

@@ -1,0 +1,284 @@
+import "fake-indexeddb/auto";
+import { afterEach, beforeEach, describe, expect, it } from "vitest";
+import { labD65 } from "../core/color/types";
+import { addLook, keepBench, readBench, readLooks, readTimers, setTimer, setWanted } from "./benches";
+import { GamanDatabase } from "./database";
+import { contentsOf, volumeOf } from "./pileContents";
+import {
+  addReading,
+  addToPile,
+  addToSample,
+  commitSample,
+  keepMatch,
+  PileChangedError,
+  readEyeAndInstrument,
+  readLeftovers,
+  readNoteHistory,
+  readPile,
+  readPileBefore,
+  readWetAndDry,
+  recordDryCheck,
+  scrapePile,
+  type SeenPile,
+  seenOf,
+  setLeft,
+  setPileAside,
+  startSample,
+  undoLastAddition,
+} from "./piles";
+import { noteSchema, type Note, type Pile, type StoredColor } from "./schema";
+import { storedFromLab } from "./storedColor";
+import { addNote, startPainting } from "./studio";
+
+const target = storedFromLab(labD65(50, 2, 10), "typed", 1);
+const color = (lightness: number, source: StoredColor["source"] = "by-eye"): StoredColor =>
+  storedFromLab(labD65(lightness, 2, 10), source, 2);
+const paint = (tubeId: string, parts: number, addedAt: number) => ({ tubeId, parts, addedAt });
+
+let db: GamanDatabase;
+let note: Note;
+let count = 0;
+
+beforeEach(async () => {
+  db = new GamanDatabase(`piles-${count++}`);
+  const painting = await startPainting(db, "Jug", [], 1);
+  note = await addNote(db, { paintingId: painting.id, name: "Handle", target }, 2);
+});
+
+afterEach(async () => {
+  await db.delete();
+});
+
+async function openPile(): Promise<Pile> {
+  const pile = (await readNoteHistory(db, note.id)).piles.find(({ state }) => state === "open");
+  if (!pile) throw new Error("no open pile");
+  return pile;
+}
+
+async function lay(...parts: Parameters<typeof paint>[]): Promise<Pile> {
+  const { piles } = await readNoteHistory(db, note.id);
+  const seen = seenOf(piles.find(({ state }) => state === "open"));
+  return addToPile(
+    db,
+    note.id,
+    parts.map((part) => paint(...part)),
+    undefined,
+    parts[0]?.[2] ?? 0,
+    seen,
+  );
+}
+
+describe("two windows on one pile", () => {
+  it("refuse what was decided on an older state, and lose nothing of either", async () => {
+    const first = await lay(["white", 4, 10]);
+    const seenByBoth: SeenPile = seenOf(first);
+    await addToPile(db, note.id, [paint("blue", 0.5, 20)], undefined, 20, seenByBoth);
+    const stale = addToPile(db, note.id, [paint("blue", 0.5, 21)], undefined, 21, seenByBoth);
+    await expect(stale).rejects.toBeInstanceOf(PileChangedError);
+    await expect(scrapePile(db, first.id, 0.5, 30, seenByBoth)).rejects.toThrow(/another window/);
+    await expect(
+      addToPile(db, note.id, [paint("red", 1, 22)], undefined, 22, undefined),
+    ).rejects.toBeInstanceOf(PileChangedError);
+    expect(contentsOf(await openPile())).toEqual([
+      { tubeId: "white", parts: 4 },
+      { tubeId: "blue", parts: 0.5 },
+    ]);
+  });
+});
+
+describe("scraping back", () => {
+  it("leaves less of the same mixture, keeps its reading, and is undone exactly", async () => {
+    const pile = await lay(["white", 4, 10], ["blue", 1, 10]);
+    await addReading(db, { noteId: note.id, pileId: pile.id, color: color(48), film: "wet" }, 11);
+    await scrapePile(db, pile.id, 0.2, 20, seenOf(pile));
+    const scraped = await openPile();
+    expect(contentsOf(scraped)).toEqual([
+      { tubeId: "white", parts: 0.8 },
+      { tubeId: "blue", parts: 0.2 },
+    ]);
+    expect(volumeOf(contentsOf(scraped, 15))).toBe(5);
+    const { readings } = await readNoteHistory(db, note.id);
+    expect(readings.map(({ takenAt, color: read }) => [takenAt, read.lab[0]])).toEqual([
+      [11, 48],
+      [20, 48],
+    ]);
+    await lay(["white", 1, 30]);
+    expect(contentsOf(await openPile())[0]).toEqual({ tubeId: "white", parts: 1.8 });
+    await undoLastAddition(db, pile.id);
+    await undoLastAddition(db, pile.id);
+    expect(contentsOf(await openPile())).toEqual(contentsOf(pile));
+    expect((await readNoteHistory(db, note.id)).readings).toHaveLength(1);
+  });
+});
+
+describe("a sample on the side", () => {
+  it("changes only its own record until it is poured back, with its reading", async () => {
+    const pile = await lay(["white", 8, 10], ["umber", 2, 10]);
+    const sample = await startSample(db, pile.id, 1 / 8, [{ tubeId: "blue", parts: 0.05 }], 20);
+    expect(await openPile()).toEqual(pile);
+    expect(contentsOf(sample)).toEqual([
+      { tubeId: "white", parts: 1 },
+      { tubeId: "umber", parts: 0.25 },
+      { tubeId: "blue", parts: 0.05 },
+    ]);
+    await addToSample(db, sample.id, [paint("blue", 0.025, 30)]);
+    await addReading(db, { noteId: note.id, pileId: sample.id, color: color(51), film: "wet" }, 31);
+    expect(await openPile()).toEqual(pile);
+    await commitSample(db, sample.id, 40, seenOf(pile));
+    const grown = await openPile();
+    expect(contentsOf(grown).at(-1)).toEqual({ tubeId: "blue", parts: 0.6000000000000001 });
+    const shares = (contents: ReturnType<typeof contentsOf>) =>
+      contents.map(({ parts }) => parts / volumeOf(contents));
+    const tried = contentsOf((await readPile(db, sample.id)) ?? sample);
+    shares(contentsOf(grown)).forEach((share, i) => {
+      expect(share).toBeCloseTo(shares(tried)[i] ?? Number.NaN, 12);
+    });
+    const { readings } = await readNoteHistory(db, note.id);
+    expect(readings.at(-1)).toMatchObject({ pileId: pile.id, takenAt: 40, color: { lab: [51, 2, 10] } });
+  });
+
+  it("thrown away leaves the pile exactly as it was", async () => {
+    const pile = await lay(["white", 8, 10]);
+    const sample = await startSample(db, pile.id, 1 / 4, [{ tubeId: "red", parts: 1 }], 20);
+    await setPileAside(db, sample.id);
+    expect(await openPile()).toEqual(pile);
+    await undoLastAddition(db, sample.id);
+    expect(await openPile()).toEqual(pile);
+    await expect(commitSample(db, pile.id, 30, seenOf(pile))).rejects.toThrow(RangeError);
+  });
+});
+
+describe("what is left of a pile", () => {
+  it("is paint for others, is used up, and comes back by undo", async () => {
+    const old = await lay(["white", 6, 10], ["umber", 2, 10]);
+    const reading = { noteId: note.id, pileId: old.id, color: color(50), film: "wet" as const };
+    const match = { paintingId: note.paintingId, noteId: note.id, pileId: old.id, target, result: target };
+    await keepMatch(db, { ...match, deltaE2000: 0, remark: "" }, reading, 20);
+    expect(await readLeftovers(db)).toEqual([]);
+    await setLeft(db, old.id, 4);
+    const other = await addNote(db, { paintingId: note.paintingId, name: "Lid", target }, 25);
+    expect((await readPileBefore(db, other.id))?.id).toBe(old.id);
+    const taken = [
+      { ...paint("white", 1.5, 30), fromPileId: old.id },
+      { ...paint("umber", 0.5, 30), fromPileId: old.id },
+    ];
+    const pile = await addToPile(db, other.id, taken, undefined, 30, undefined);
+    expect((await readLeftovers(db)).map(({ leftParts }) => leftParts)).toEqual([2]);
+    await undoLastAddition(db, pile.id);
+    expect((await readLeftovers(db)).map(({ leftParts }) => leftParts)).toEqual([4]);
+    await setLeft(db, old.id, 0);
+    expect(await readLeftovers(db)).toEqual([]);
+  });
+});
+
+describe("wet and dry", () => {
+  it("make a pair only when the dry paint was read, and only a person's check confirms", async () => {
+    const pile = await lay(["white", 6, 10]);
+    const reading = { noteId: note.id, pileId: pile.id, color: color(52), film: "wet" as const };
+    const match = await keepMatch(
+      db,
+      {
+        paintingId: note.paintingId,
+        noteId: note.id,
+        pileId: pile.id,
+        target,
+        result: target,
+        deltaE2000: 0,
+        remark: "",
+      },
+      reading,
+      20,
+    );
+    expect(match.verdict).toBe("provisional");
+    expect(await readWetAndDry(db)).toEqual([]);
+    await recordDryCheck(db, match.id, "moved", 90, color(49));
+    expect(await readWetAndDry(db)).toMatchObject([
+      { pile: { id: pile.id }, wet: { color: { lab: [52, 2, 10] } }, dry: { color: { lab: [49, 2, 10] } } },
+    ]);
+    expect(noteSchema.parse(await db.notes.get(note.id)).state).toBe("mixing");
+  });
+
+  it("an eye is held against the instrument on the same state of the same pile only", async () => {
+    const pile = await lay(["white", 6, 10]);
+    const read = (lightness: number, source: StoredColor["source"], at: number) =>
+      addReading(db, { noteId: note.id, pileId: pile.id, color: color(lightness, source), film: "wet" }, at);
+    await read(52, "by-eye", 11);
+    await read(55, "measured", 12);
+    await lay(["blue", 1, 20]);
+    await read(40, "by-eye", 21);
+    expect(await readEyeAndInstrument(db)).toMatchObject([
+      { eye: { lab: [52, 2, 10] }, instrument: { lab: [55, 2, 10] } },
+    ]);
+  });
+});
+
+describe("around the paint", () => {
+  it("one timer of a kind runs for a note, and it ends when it was to end", async () => {
+    const timer = { paintingId: note.paintingId, noteId: note.id, kind: "dry-check" as const };
+    await setTimer(db, timer, 30, 1_000);
+    await setTimer(db, { ...timer, kind: "stir" }, 0.1, 1_000);
+    await setTimer(db, timer, 10, 5_000);
+    expect((await readTimers(db)).map(({ kind, dueAt }) => [kind, dueAt])).toEqual([
+      ["stir", 7_000],
+      ["dry-check", 605_000],
+    ]);
+    await expect(setTimer(db, timer, Number.NaN, 1)).rejects.toThrow();
+    expect(await readTimers(db)).toHaveLength(2);
+  });
+
+  it("what is in hand at a bench is kept, looks and wanted amounts too", async () => {
+    const byHand = [{ tubeId: "white", parts: 2.5 }];
+    const miss = { deltaLightness: -2, deltaChroma: 0, deltaHue: 1 };
+    await keepBench(db, {
+      noteId: note.id,
+      chosenKey: "by-hand",
+      byHand,
+      draft: { pileId: "p", additionCount: 1, miss },
+    });
+    expect(await readBench(db, note.id)).toMatchObject({ byHand, draft: { miss } });
+    expect(await readBench(db, "elsewhere")).toBeUndefined();
+    await addLook(db, { paintingId: note.paintingId, noteId: note.id, target, said: color(45), at: 5 });
+    expect(await readLooks(db)).toMatchObject([{ said: { lab: [45, 2, 10] } }]);
+    await setWanted(db, note.id, { ml: 20, marginShare: 0.15 });
+    expect(noteSchema.parse(await db.notes.get(note.id)).wanted).toEqual({ ml: 20, marginShare: 0.15 });
+    await setWanted(db, note.id, undefined);
+    expect(noteSchema.parse(await db.notes.get(note.id)).wanted).toBeUndefined();
+  });
+});
+
+describe("the step from version 4", () => {
+  it("adds the tables of the bench and leaves every row as it is", async () => {
+    const name = "from-4";
+    const { default: Dexie } = await import("dexie");
+    const old = new Dexie(name);
+    old.version(4).stores({
+      paintings: "id, createdAt",
+      pictures: "id, paintingId",
+      tubes: "id, position",
+      tubePhotos: "tubeId",
+      palettes: "id, paintingId",
+      notes: "id, paintingId, [paintingId+number]",
+      readings: "id, noteId, pileId, takenAt",
+      recipes: "id, noteId",
+      piles: "id, noteId, [noteId+state]",
+      matches: "id, paintingId, noteId, keptAt",
+      settings: "id",
+    });
+    const pile = {
+      id: "pile",
+      noteId: note.id,
+      additions: [paint("white", 2, 5)],
+      state: "open",
+      createdAt: 5,
+    };
+    await old.table("piles").add(pile);
+    await old.table("notes").add(note);
+    old.close();
+    const now = new GamanDatabase(name);
+    expect(await readPile(now, "pile")).toEqual(pile);
+    expect(noteSchema.parse(await now.notes.get(note.id))).toEqual(note);
+    expect(await readTimers(now)).toEqual([]);
+    expect(await readLooks(now)).toEqual([]);
+    await now.delete();
+  });
+});
