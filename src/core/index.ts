@@ -66,8 +66,11 @@ export { inSceneLight, outOfSceneLight, type SceneLight } from "./aim/sceneLight
 export { intoValueRange } from "./aim/valueRange";
 export { amountWords, DEFAULT_SIZES } from "./amounts/amounts";
 export { type DosingChoice, dosingOf, gramsOf } from "./amounts/dosing";
+export { amountsFor, type Need, neededMl } from "./amounts/needed";
 export { type DilutedRecipe, preDiluted } from "./amounts/preDilution";
+export { type RestOfRecipe, restOfRecipe } from "./amounts/restOfRecipe";
 export { type Corrector, type CorrectorQuery, correctors } from "./correct/correctors";
+export { type FamilyQuery, lightenAndShade, type Variant } from "./correct/lightenAndShade";
 export { type Addition, nextAddition, type NextAddition, type PileQuery } from "./correct/nextAddition";
 export { deltaE2000, REFERENCE_FACTORS } from "./color/ciede2000";
 export { labFromLch, labFromXyz, lchFromLab } from "./color/cieLab";
@@ -83,6 +86,7 @@ export {
   labD65,
   type Srgb,
 } from "./color/types";
+export { type BiasReport, biasReport } from "./describe/bias";
 export { describeColor } from "./describe/describe";
 export {
   comparedTemperature,
@@ -98,6 +102,7 @@ export type { Evidence, MixPart } from "./learning/boxModel";
 export { type LearnedTubes, learnTubes } from "./learning/learnTubes";
 export { adviseReadings, type ReadingAdvice } from "./learning/readingAdvice";
 export { USUAL_PRIOR } from "./learning/tubeModel";
+export { type Contamination, contamination } from "./mixing/contamination";
 export type { Film, PaintVolume } from "./mixing/mixture";
 export { type Ground, layerReflectance } from "./mixing/overGround";
 export { type ColorArea, colorAreas } from "./picture/colorAreas";
@@ -121,6 +126,8 @@ export { pictureCover } from "./palette/pictureCover";
 export { cleanestGrey, mostChroma, type ReachProfile, reachProfile } from "./palette/reachProfile";
 export { type MixedScheme, mixScheme, schemeHues } from "./palette/scheme";
 export { PaletteReach, type Priority, REACHED, type ReachAnswer } from "./reach/reach";
+export { type LayingStart, orderOfSchool } from "./recipe/layingOrder";
+export { type NearestTube, nearestTube } from "./recipe/nearestTube";
 export { type Medium, type PaletteAnswer, PaletteMixer, type PaletteTube } from "./recipe/palette";
 export type { Recipe, RecipePart, RecipeReason } from "./recipe/types";
 export { xyzFromReflectance } from "./spectrum/colorimetry";

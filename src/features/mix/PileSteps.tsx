@@ -91,9 +91,30 @@ export function PileSteps({ bench }: { bench: Bench }) {
           </Button>
         ) : null}
         {pile && !isSample ? (
-          <Button weight="quiet" onClick={bench.actions.setAside}>
-            set aside, start again
-          </Button>
+          <>
+            <Button weight="quiet" onClick={bench.actions.setAside}>
+              set aside, start again
+            </Button>
+            <label className="flex items-center gap-2">
+              <span className="text-muted">scraped back to</span>
+              <select
+                aria-label="Scraped back to"
+                className="min-h-11 border-2 border-edge bg-field px-2"
+                value=""
+                onChange={(event) => {
+                  const kept = Number(event.target.value);
+                  if (kept > 0) bench.actions.scrape(kept);
+                }}
+              >
+                <option value="">…</option>
+                {SCRAPED_TO.map(({ share, words }) => (
+                  <option key={words} value={String(share)}>
+                    {words}
+                  </option>
+                ))}
+              </select>
+            </label>
+          </>
         ) : null}
       </div>
       {isWeighing && following ? (
@@ -207,6 +228,14 @@ function StepRow({
     </li>
   );
 }
+
+/** What a knife leaves of a pile. */
+const SCRAPED_TO = [
+  { share: 3 / 4, words: "three quarters" },
+  { share: 1 / 2, words: "half" },
+  { share: 1 / 4, words: "a quarter" },
+  { share: 1 / 10, words: "a tenth" },
+] as const;
 
 /** From here on an over-pour is said, and from there on beginning again is cheaper. */
 const WORTH_SAYING = 1.02;

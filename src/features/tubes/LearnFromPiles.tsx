@@ -13,6 +13,8 @@ import { keepCalibrations, readPilesWithReadings, type TubeLearned } from "../..
 import { Button } from "../../ui/Button";
 import { Notice } from "../../ui/Notice";
 import { Working } from "../../ui/Working";
+import { readWetAndDry } from "../../persistence/piles";
+import { dryingOf, kindOfMixture } from "../shared/drying";
 import { genericOpticsOf, opticsOfTube } from "../shared/paint";
 import { useStudio } from "../shared/Studio";
 import { type PileRecord, pileRecord, tubeReadingOf } from "./pileEvidence";
@@ -24,9 +26,17 @@ type State =
   | { readonly kind: "learned"; readonly record: PileRecord; readonly box: LearnedBox };
 
 export function LearnFromPiles({ onDone }: { onDone: () => void }) {
-  const { db, solver, tubeById, attempt } = useStudio();
+  const { db, settings, solver, tubeById, attempt } = useStudio();
   const rows = useLiveQuery(() => readPilesWithReadings(db), [db]);
-  const record = useMemo(() => rows && pileRecord(rows.piles, rows.readings, tubeById), [rows, tubeById]);
+  const pairs = useLiveQuery(() => readWetAndDry(db), [db]);
+  const { allowsForDrying } = settings;
+  const record = useMemo(() => {
+    if (!rows || !pairs) return undefined;
+    return pileRecord(rows.piles, rows.readings, tubeById, (wet, laid) => {
+      const kind = allowsForDrying ? kindOfMixture(laid, tubeById) : undefined;
+      return kind ? dryingOf(kind, pairs, tubeById).toDry(wet) : wet;
+    });
+  }, [rows, pairs, tubeById, allowsForDrying]);
   const [state, setState] = useState<State>({ kind: "asked" });
   const [word, setWord] = useState<string>();
   useEffect(
@@ -207,11 +217,8 @@ function pilesWith(record: PileRecord, tubeId: string): number {
   return record.piles.filter((pile) => pile.tubeIds.includes(tubeId)).length;
 }
 
-function leftOutWords({ dry, unknownTube, older }: PileRecord["leftOut"]): string {
+function leftOutWords({ unknownTube, older }: PileRecord["leftOut"]): string {
   const words = [
-    dry > 0
-      ? `${countOf(dry, "dry reading")}, which ${dry === 1 ? "speaks" : "speak"} of the drying`
-      : undefined,
     unknownTube > 0 ? `${countOf(unknownTube, "reading")} with a tube that is not known` : undefined,
     older > 0 ? countOf(older, "older reading") : undefined,
   ].filter((word) => word !== undefined);

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { pigment } from "../../../tests/support/paint";
-import { labD65 } from "../../core/color/types";
+import { type LabD65, labD65 } from "../../core/color/types";
 import { tubeFromModel } from "../../persistence/newTube";
 import type { Pile, Reading, StoredColor, Tube } from "../../persistence/schema";
 import { storedFromLab } from "../../persistence/storedColor";
@@ -20,6 +20,8 @@ const STRANGE = tube("raw-umber", {
   optics: { modelIds: ["no-longer-shipped"], isLookAlike: false, calibrations: [] },
 });
 const TUBES = new Map([WHITE, BLUE, STRANGE].map((row) => [row.id, row]));
+
+const darker = (wet: LabD65): LabD65 => labD65(wet[0] - 1, wet[1], wet[2]);
 
 const pile = (id: string, additions: readonly (readonly [string, number, number])[]): Pile => ({
   id,
@@ -43,7 +45,7 @@ const reading = (
 });
 
 describe("pileRecord", () => {
-  it("takes the last wet reading of each state of a pile, with what lay in it then", () => {
+  it("takes the last reading of each state of a pile, wet ones as they will dry, with what lay in it then", () => {
     const record = pileRecord(
       [
         pile("a", [
@@ -59,10 +61,11 @@ describe("pileRecord", () => {
         reading("a", 36, 50, { film: "dry" }),
       ],
       TUBES,
+      darker,
     );
     expect(record.piles.map((entry) => [entry.takenAt, entry.evidence.lab[0]])).toEqual([
-      [35, 55],
-      [26, 42],
+      [36, 50],
+      [26, 41],
     ]);
     const [white, blue] = [WHITE, BLUE].map((one) => record.tubes.indexOf(one));
     expect(record.piles[0]?.evidence.parts).toEqual([
@@ -70,7 +73,7 @@ describe("pileRecord", () => {
       { tube: blue, volume: 0.5 },
     ]);
     expect(record.piles[1]?.evidence.parts[0]?.volume).toBe(4);
-    expect(record.leftOut).toEqual({ dry: 1, unknownTube: 0, older: 0 });
+    expect(record.leftOut).toEqual({ unknownTube: 0, older: 0 });
   });
 
   it("leaves out predictions, unknown tubes, empty piles and readings of piles that are gone", () => {
@@ -86,10 +89,11 @@ describe("pileRecord", () => {
         ...["b", "c", "d", "e"].map((id) => reading(id, 20, 50)),
       ],
       TUBES,
+      darker,
     );
     expect(record.piles).toEqual([]);
     expect(record.tubes).toEqual([]);
-    expect(record.leftOut).toEqual({ dry: 0, unknownTube: 2, older: 0 });
+    expect(record.leftOut).toEqual({ unknownTube: 2, older: 0 });
   });
 
   it("takes the newest piles of a long record", () => {
@@ -99,6 +103,7 @@ describe("pileRecord", () => {
       piles,
       piles.map((row, i) => reading(row.id, 1000 + i, 90)),
       TUBES,
+      darker,
     );
     expect(record.piles).toHaveLength(MOST_PILES);
     expect(record.piles[0]?.pileId).toBe(`p${count - 1}`);

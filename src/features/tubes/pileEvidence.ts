@@ -1,13 +1,17 @@
 /** From the record of piles and readings to what the tubes can be learned from. */
+import type { LabD65 } from "../../core/color/types";
 import type { PileEvidence } from "../../core/tube/learnBox";
 import type { TubeReading } from "../../core/tube/calibrateTube";
 import { GRID_10NM } from "../../core/spectrum/types";
+import { contentsOf } from "../../persistence/pileContents";
 import type { Calibration, Pile, Reading, Tube } from "../../persistence/schema";
 import { labFromStored } from "../../persistence/storedColor";
-import { genericOpticsOf, opticsOfTube, totalsOf } from "../shared/paint";
+import { genericOpticsOf, opticsOfTube } from "../shared/paint";
 
 /** A box is learned from its newest piles; older paint was bought before the tubes that are open now. */
 export const MOST_PILES = 120;
+
+type Laid = readonly { readonly tubeId: string; readonly parts: number }[];
 
 export type RecordedPile = {
   readonly pileId: string;
@@ -21,40 +25,42 @@ export type PileRecord = {
   readonly tubes: readonly Tube[];
   readonly piles: readonly RecordedPile[];
   /** Readings that teach nothing of the tubes, and why. */
-  readonly leftOut: { readonly dry: number; readonly unknownTube: number; readonly older: number };
+  readonly leftOut: { readonly unknownTube: number; readonly older: number };
 };
 
 const SEEN: readonly Reading["color"]["source"][] = ["measured", "by-eye", "picture", "typed", "file"];
 const LEAST_UNCERTAINTY = 0.3;
 
 /**
- * The last wet reading of each state of each pile, with what lay in the pile then. Dry readings are left out:
- * they speak of the drying as well, and of tubes only through it.
+ * The last reading of each state of each pile, with what lay in the pile then. Predictions are of dry paint, so
+ * a wet reading counts as what it is expected to dry to, and a dry one as it is.
+ *
+ * @param toDry - for what lay there: the colour that a wet one dries to.
  */
 export function pileRecord(
   piles: readonly Pile[],
   readings: readonly Reading[],
   tubeById: ReadonlyMap<string, Tube>,
+  toDry: (wet: LabD65, laid: Laid) => LabD65,
 ): PileRecord {
   const pileById = new Map(piles.map((pile) => [pile.id, pile]));
-  let dry = 0;
   let unknownTube = 0;
-  const latest = new Map<string, { readonly reading: Reading; readonly laid: ReturnType<typeof totalsOf> }>();
+  const latest = new Map<string, { readonly reading: Reading; readonly laid: Laid }>();
   for (const reading of [...readings].sort((a, b) => a.takenAt - b.takenAt)) {
     const pile = pileById.get(reading.pileId);
     if (!pile || !SEEN.includes(reading.color.source)) continue;
-    if (reading.film === "dry") {
-      dry++;
-      continue;
-    }
-    const there = pile.additions.filter((addition) => addition.addedAt <= reading.takenAt);
-    const laid = totalsOf(there);
+    const laid = contentsOf(pile, reading.takenAt);
     if (laid.length === 0) continue;
     if (laid.some(({ tubeId }) => !isKnown(tubeById.get(tubeId)))) {
       unknownTube++;
       continue;
     }
-    latest.set(`${pile.id} ${there.length}`, { reading, laid });
+    const done = [
+      ...pile.additions.map(({ addedAt }) => addedAt),
+      ...(pile.scrapes ?? []).map(({ at }) => at),
+    ];
+    const state = done.filter((time) => time <= reading.takenAt).length;
+    latest.set(`${pile.id} ${state}`, { reading, laid });
   }
   const all = [...latest.values()].sort((a, b) => b.reading.takenAt - a.reading.takenAt);
   const used = all.slice(0, MOST_PILES);
@@ -67,12 +73,16 @@ export function pileRecord(
       tubeIds: laid.map((part) => part.tubeId),
       evidence: {
         parts: laid.map(({ tubeId, parts }) => ({ tube: tubeIds.indexOf(tubeId), volume: parts })),
-        lab: labFromStored(reading.color),
+        lab: reading.film === "dry" ? seenOf(reading) : toDry(seenOf(reading), laid),
         uncertaintyDeltaE2000: Math.max(LEAST_UNCERTAINTY, reading.color.uncertaintyDeltaE2000),
       },
     })),
-    leftOut: { dry, unknownTube, older: all.length - used.length },
+    leftOut: { unknownTube, older: all.length - used.length },
   };
+}
+
+function seenOf(reading: Reading): LabD65 {
+  return labFromStored(reading.color);
 }
 
 function isKnown(tube: Tube | undefined): boolean {
