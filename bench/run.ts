@@ -1,8 +1,9 @@
-/** `npm run bench`: every promised figure, measured on this machine. `--only engine|learning|palette|browser|tubes|subject` for a part. */
+/** `npm run bench`: every promised figure, measured on this machine. `--only engine|learning|palette|browser|tubes|subject|mix` for a part. */
 import { browserFigures } from "./browser";
 import { engineFigures } from "./engine";
 import { correctionFigures, predictionFigures } from "./learning";
 import { MEMORY_FLAG, measureMemory, memoryFigures } from "./memory";
+import { mixFigures } from "./mix";
 import { optimiserFigures } from "./optimisers";
 import { paletteFigures } from "./palette";
 import { pictureFigures } from "./picture";
@@ -31,3 +32,4 @@ if (only === undefined || only === "browser")
 if (only === undefined || only === "tubes") printFigures("Tubes, built application", await tubeFigures());
 if (only === undefined || only === "subject")
   printFigures("Pictures of 12 megapixels, built application", await subjectFigures());
+if (only === undefined || only === "mix") printFigures("The bench, built application", await mixFigures());

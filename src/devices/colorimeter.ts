@@ -21,7 +21,7 @@ import { fail, type Result, succeed } from "../core/result";
 import type { OpticalModel, Reflectance } from "../core/spectrum/types";
 import { VIEWING } from "../data/standardViewing";
 import { PAINT_SURFACE } from "../data/surface";
-import { simulateTube, USUAL_DEVIATION } from "./simulatedPaint";
+import { trueTube } from "./simulatedPaint";
 
 export type ColorimeterFailure =
   | { readonly code: "not-connected" }
@@ -155,11 +155,4 @@ function trueDrying(medium: Medium, grade: Grade, paintSeed: number): DryingMode
     second + (DRYING_DEVIATION * rng.normal()) / 2,
   ];
   return { ...usual, lightness: departed(usual.lightness), chroma: departed(usual.chroma) };
-}
-
-/** What is really in a simulated tube: always the same for one tube and seed. */
-function trueTube(tubeId: string, generic: OpticalModel, paintSeed: number): OpticalModel {
-  let seed = paintSeed;
-  for (const letter of tubeId) seed = (Math.imul(seed, 31) + letter.charCodeAt(0)) >>> 0;
-  return simulateTube(generic, USUAL_DEVIATION, createRng(seed));
 }

@@ -6,7 +6,7 @@
  * predictions never see these; only the simulated bench and tests do.
  */
 import type { SurfaceConstants } from "../core/mixing/saunderson";
-import type { Rng } from "../core/random/rng";
+import { createRng, type Rng } from "../core/random/rng";
 import type { OpticalModel } from "../core/spectrum/types";
 
 export type PaintDeviation = {
@@ -61,4 +61,14 @@ function smoothCurve(count: number, rng: Rng): number[] {
 
 function at(row: Readonly<Record<number, number>>, index: number): number {
   return row[index] ?? Number.NaN;
+}
+
+/** The paints on the simulated bench: the same for every visit. */
+export const BENCH_PAINT_SEED = 20_261_123;
+
+/** What is really in a simulated tube: always the same for one tube and seed. */
+export function trueTube(tubeId: string, generic: OpticalModel, paintSeed: number): OpticalModel {
+  let seed = paintSeed;
+  for (const letter of tubeId) seed = (Math.imul(seed, 31) + letter.charCodeAt(0)) >>> 0;
+  return simulateTube(generic, USUAL_DEVIATION, createRng(seed));
 }

@@ -4,6 +4,7 @@ import type { LabD65 } from "../core/color/types";
 import type { Corrector, CorrectorQuery } from "../core/correct/correctors";
 import type { Variant } from "../core/correct/lightenAndShade";
 import type { NextAddition, PileQuery } from "../core/correct/nextAddition";
+import type { WashQuery } from "../core/correct/washAddition";
 import type { NearestTube } from "../core/recipe/nearestTube";
 import type { LightCheck } from "../core/spectrum/metamerism";
 import { GRID_10NM, type OpticalModel } from "../core/spectrum/types";
@@ -31,6 +32,8 @@ export type RecipeRequest = {
   readonly tubes: readonly SolverTube[];
   readonly query: RecipeQuery;
   readonly dosing: DosingChoice;
+  /** Washes over paper, lightened with water, in place of opaque paint. */
+  readonly asWash?: boolean;
 };
 
 export type SolverApi = {
@@ -41,6 +44,8 @@ export type SolverApi = {
   learnBox: (tubes: readonly LearningTube[], piles: readonly PileEvidence[]) => LearnedBox;
   /** The next addition to a pile, with alternatives and what each way costs. */
   nextAddition: (request: AdditionRequest) => NextAddition;
+  /** The same for a wash: water and paint over paper. The place after the last tube is water. */
+  washAddition: (request: WashRequest) => NextAddition;
   /** Ways to change one thing of a pile, least side effect first. */
   waysToMove: (pile: MixtureRequest, way: Pick<CorrectorQuery, "axis" | "change">) => readonly Corrector[];
   /** A match lighter and darker, within its family. */
@@ -59,6 +64,11 @@ export type SolverApi = {
     size: number,
     onProgress: (share: number) => void,
   ) => PaletteTable;
+};
+
+/** What lies in a wash, how it looks, and what may be added to it. */
+export type WashRequest = Omit<WashQuery, "tubes" | "paper" | "undilutedThickness"> & {
+  readonly tubes: readonly SolverTube[];
 };
 
 /** Volumes of tubes, by their place among them. */

@@ -1,5 +1,5 @@
 /** The solver's work, apart from the worker around it, so that it can be tested without one. */
-import { type PaletteAnswer, PaletteMixer } from "../core/recipe/palette";
+import { type Medium, type PaletteAnswer, PaletteMixer } from "../core/recipe/palette";
 import { MixtureEvaluator } from "../core/mixing/mixtureEvaluator";
 import { buildPaletteTable, type PaletteTable } from "../core/picture/paletteTable";
 import { correctors } from "../core/correct/correctors";
@@ -7,20 +7,26 @@ import { lightenAndShade } from "../core/correct/lightenAndShade";
 import { nextAddition } from "../core/correct/nextAddition";
 import { xyzFromLab } from "../core/color/cieLab";
 import { blendOptics, mixtureReflectance, type PaintVolume } from "../core/mixing/mixture";
+import { washAddition } from "../core/correct/washAddition";
 import { nearestTube } from "../core/recipe/nearestTube";
 import { checkUnderLights } from "../core/spectrum/metamerism";
 import { smoothestReflectance } from "../core/spectrum/smoothestReflectance";
-import { GRID_10NM } from "../core/spectrum/types";
 import { USUAL_PRIOR } from "../core/learning/tubeModel";
 import { calibrateTube, type TubeCalibration } from "../core/tube/calibrateTube";
 import { learnBox } from "../core/tube/learnBox";
+import { PAPER, UNDILUTED_THICKNESS } from "../data/paper";
 import { WHITE_BENCH } from "../data/whiteBench";
 import { VIEWING } from "../data/standardViewing";
 import { PAINT_SURFACE } from "../data/surface";
 import { type MixtureRequest, opticsOf, type RecipeRequest, type SolverApi } from "./protocol";
 
-/** Paper that thinned paint is laid on: a good white one, alike at all wavelengths. */
-const PAPER_REFLECTANCE = 0.86;
+/** Transparent paint on paper, whose white is the paper's. */
+const WASH: Medium = {
+  kind: "film",
+  ground: PAPER,
+  undilutedThickness: UNDILUTED_THICKNESS,
+  allowWhite: false,
+};
 
 function volumesOf({ tubes, parts }: MixtureRequest): PaintVolume[] {
   return parts.map(({ tube, volume }) => {
@@ -35,10 +41,11 @@ export function createSolverApi(): SolverApi {
   let current: { key: string; mixer: PaletteMixer } | undefined;
 
   const mixerFor = (request: RecipeRequest): PaletteMixer => {
-    const key = JSON.stringify(request.tubes);
+    const { asWash = false } = request;
+    const key = JSON.stringify([request.tubes, asWash]);
     if (current?.key === key) return current.mixer;
     const tubes = request.tubes.map((tube) => ({ optics: opticsOf(tube), isBlack: tube.isBlack }));
-    current = { key, mixer: new PaletteMixer(tubes, VIEWING.D65, PAINT_SURFACE) };
+    current = { key, mixer: new PaletteMixer(tubes, VIEWING.D65, PAINT_SURFACE, asWash ? WASH : undefined) };
     return current.mixer;
   };
 
@@ -50,6 +57,17 @@ export function createSolverApi(): SolverApi {
       nextAddition(
         { ...query, tubes: tubes.map(opticsOf) },
         { view: VIEWING.D65, surface: PAINT_SURFACE, prior: USUAL_PRIOR },
+      ),
+    washAddition: ({ tubes, ...query }) =>
+      washAddition(
+        {
+          ...query,
+          tubes: tubes.map(opticsOf),
+          paper: PAPER,
+          undilutedThickness: UNDILUTED_THICKNESS,
+        },
+        VIEWING.D65,
+        PAINT_SURFACE,
       ),
     waysToMove: (pile, way) =>
       correctors(
@@ -69,10 +87,7 @@ export function createSolverApi(): SolverApi {
           target,
           tubes: tubes.map(opticsOf),
           white,
-          paper: {
-            grid: GRID_10NM,
-            values: Array.from({ length: GRID_10NM.count }, () => PAPER_REFLECTANCE),
-          },
+          paper: PAPER,
         },
         VIEWING.D65,
         PAINT_SURFACE,

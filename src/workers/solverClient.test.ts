@@ -81,6 +81,7 @@ function hangingApi(): SolverApi {
     calibrateTube: () => new Promise(() => undefined) as never,
     learnBox: () => new Promise(() => undefined) as never,
     nextAddition: () => new Promise(() => undefined) as never,
+    washAddition: () => new Promise(() => undefined) as never,
     waysToMove: () => new Promise(() => undefined) as never,
     lightenAndShade: () => new Promise(() => undefined) as never,
     nearestTube: () => new Promise(() => undefined) as never,

@@ -16,6 +16,8 @@ export type AdditionKind =
   | "dark"
   /** A darker, duller tube of the pile's own hue. */
   | "family-shade"
+  /** Water alone, which thins a wash. */
+  | "water"
   /** Several means at once. */
   | "joint";
 

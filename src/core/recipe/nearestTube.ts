@@ -9,6 +9,7 @@ import { threeWayDifference } from "../describe/difference";
 import type { ColorModel } from "../mixing/colorModel";
 import { FilmEvaluator } from "../mixing/filmEvaluator";
 import { MixtureEvaluator } from "../mixing/mixtureEvaluator";
+import { bestAmount } from "../optimize/bestAmount";
 import type { SurfaceConstants } from "../mixing/saunderson";
 import type { ViewingWeights } from "../spectrum/colorimetry";
 import type { OpticalModel, Reflectance } from "../spectrum/types";
@@ -49,9 +50,6 @@ const THINNEST = 0.005;
 const THICKEST = 4;
 const LEAST_NUDGE = 1e-4;
 const MOST_NUDGE = 2;
-const SCAN_STEPS = 64;
-const GOLDEN_STEPS = 30;
-const GOLDEN = (Math.sqrt(5) - 1) / 2;
 /** A nudge may take this much chroma at most; more is dulling, not nudging. */
 const MOST_CHROMA_LOST = 3;
 
@@ -135,29 +133,4 @@ function labOf(model: ColorModel, parts: readonly (readonly [number, number])[])
     parts.length,
   );
   return labD65(out[0] as number, out[1] as number, out[2] as number);
-}
-
-/** The amount with the lowest cost: scanned by equal ratios, then narrowed between the neighbours of the best. */
-function bestAmount(cost: (amount: number) => number, least: number, most: number): number {
-  const ratio = (most / least) ** (1 / SCAN_STEPS);
-  let best = least;
-  let bestCost = cost(least);
-  for (let step = 1; step <= SCAN_STEPS; step++) {
-    const amount = least * ratio ** step;
-    const now = cost(amount);
-    if (now < bestCost) {
-      best = amount;
-      bestCost = now;
-    }
-  }
-  let low = best / ratio;
-  let high = best * ratio;
-  for (let step = 0; step < GOLDEN_STEPS; step++) {
-    const left = high - GOLDEN * (high - low);
-    const right = low + GOLDEN * (high - low);
-    if (cost(left) <= cost(right)) high = right;
-    else low = left;
-  }
-  const middle = (low + high) / 2;
-  return cost(middle) < bestCost ? middle : best;
 }

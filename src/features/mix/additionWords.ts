@@ -11,6 +11,7 @@ const KIND_WORDS: Readonly<Record<Addition["kind"], string>> = {
   "own-grey": "a grey of its own value dulls it and leaves the value",
   dark: "a dark, dull tube brings it down",
   "family-shade": "a darker tube of its own family shades it",
+  water: "water lets the paper through",
   joint: "several faults are mended at once",
 };
 

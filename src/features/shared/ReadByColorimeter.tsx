@@ -11,6 +11,7 @@ import {
   createSimulatedColorimeter,
   type Specimen,
 } from "../../devices/colorimeter";
+import { BENCH_PAINT_SEED } from "../../devices/simulatedPaint";
 import { Button } from "../../ui/Button";
 import type { PaintKind } from "./drying";
 
@@ -21,8 +22,6 @@ const FAILURE_WORDS: Readonly<Record<ColorimeterFailure["code"], string>> = {
   disconnected: "The cable came out. Connect it again, then calibrate on the tile.",
 };
 
-/** The paints on the simulated bench: the same for every visit. */
-const PAINT_SEED = 20_261_123;
 /** Uncertainty of each band of its spectrum, in reflectance. */
 const BAND_UNCERTAINTY = 0.004;
 
@@ -61,7 +60,7 @@ export function ReadByColorimeter({
       now: () => performance.now(),
       wait: (milliseconds) => new Promise((resolve) => setTimeout(resolve, milliseconds)),
       rng: createRng(Date.now() >>> 0),
-      paintSeed: PAINT_SEED,
+      paintSeed: BENCH_PAINT_SEED,
     });
     return instrument.current;
   };

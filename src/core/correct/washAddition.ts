@@ -1,0 +1,219 @@
+/**
+ * What to add to a wash that is not right yet: water, paint, or both. In transparent paint the film is what
+ * counts: water thins it and the paper shines through, paint thickens it; white stays out.
+ *
+ * The model's prediction for the wash as it lies is held against what was read, and their difference is carried
+ * along: what is off now will be off about as much after a small change. Doses are cut so that paint which is
+ * stronger than believed does not carry the wash past the target.
+ */
+import { deltaE2000 } from "../color/ciede2000";
+import { type LabD65, labD65 } from "../color/types";
+import { threeWayDifference } from "../describe/difference";
+import type { MixPart } from "../learning/boxModel";
+import { FilmEvaluator } from "../mixing/filmEvaluator";
+import { bestAmount } from "../optimize/bestAmount";
+import type { SurfaceConstants } from "../mixing/saunderson";
+import type { ViewingWeights } from "../spectrum/colorimetry";
+import type { OpticalModel, Reflectance } from "../spectrum/types";
+import type { Addition, NextAddition } from "./nextAddition";
+import { leadingAxis } from "./safeDose";
+
+export type WashQuery = {
+  readonly tubes: readonly OpticalModel[];
+  /** Tubes that may be added; water always may. */
+  readonly allowed: readonly number[];
+  /** Paint in the wash; at least one part. */
+  readonly parts: readonly MixPart[];
+  /** Volume of water in it, >= 0. */
+  readonly water: number;
+  /** How the wash looks. */
+  readonly seen: LabD65;
+  readonly target: LabD65;
+  readonly toleranceDeltaE2000: number;
+  /** Largest relative error of a tube's strength that a dose must not overshoot with. */
+  readonly strengthError: number;
+  readonly paper: Reflectance;
+  /** Dry thickness of a layer without water, 1 where titanium white has S·X = 1 at 550 nm. */
+  readonly undilutedThickness: number;
+};
+
+const LEAST = 1e-4;
+const MOST = 20;
+/** Rounds of improving one amount after the other. */
+const ROUNDS = 6;
+const MOST_OFFERED = 4;
+const LEAST_GAIN = 0.3;
+/** An amount below this share of the wash is none. */
+const NOTHING = 1.5 * LEAST;
+const DOSES = [1, 0.9, 0.8, 0.7, 0.6, 0.5, 0.4, 0.3] as const;
+const CHANCES = 9;
+const SAFE = 0.05;
+
+/** In the answer the place after the last tube is water. */
+export function washAddition(
+  query: WashQuery,
+  view: ViewingWeights<"D65">,
+  surface: SurfaceConstants,
+): NextAddition {
+  assertWash(query);
+  const { tubes, allowed, target, seen, parts } = query;
+  const miss = deltaE2000(target, seen);
+  if (miss <= query.toleranceDeltaE2000) return { advice: "leave-it", pile: seen, deltaE2000: miss };
+  const wash = new Wash(query, view, surface);
+  const waterPlace = tubes.length;
+  const ways = [
+    [waterPlace],
+    ...allowed.map((tube) => [tube]),
+    ...allowed.map((tube) => [tube, waterPlace]),
+    ...allowed.flatMap((one, i) => allowed.slice(i + 1).map((other) => [one, other, waterPlace])),
+  ];
+  const additions = ways
+    .map((places) => wash.dosed(places, wash.bestVolumes(places)))
+    .filter((addition) => addition.parts.length > 0 && addition.deltaE2000 < miss - LEAST_GAIN)
+    .sort((one, other) => one.deltaE2000 - other.deltaE2000 || one.parts.length - other.parts.length);
+  const different = additions.filter(
+    (addition, i) => additions.findIndex((one) => placesOf(one) === placesOf(addition)) === i,
+  );
+  const [first] = different;
+  const fullVolume = first
+    ? first.parts.reduce((sum, part) => sum + part.volume, 0)
+    : Number.POSITIVE_INFINITY;
+  const paint = parts.reduce((sum, part) => sum + part.volume, 0);
+  const whole = paint + query.water;
+  const keptShare = whole / (whole + fullVolume);
+  return {
+    advice: first && fullVolume <= whole ? "add" : "start-again",
+    pile: seen,
+    deltaE2000: miss,
+    additions: different.slice(0, MOST_OFFERED),
+    costs: {
+      correct: { volume: fullVolume, steps: first?.parts.length ?? 0 },
+      startAgain: { volume: whole, steps: parts.length + 1 },
+      scrapeBack: { volume: keptShare * fullVolume, steps: (first?.parts.length ?? 0) + 1, keptShare },
+    },
+  };
+}
+
+function placesOf({ parts }: Addition): string {
+  return parts
+    .map(({ tube }) => tube)
+    .sort((a, b) => a - b)
+    .join();
+}
+
+class Wash {
+  private readonly film: FilmEvaluator;
+  private readonly whole: number;
+  private readonly out = new Float64Array(3);
+  /** Read less predicted, for the wash as it lies. */
+  private readonly offset: LabD65;
+
+  constructor(
+    private readonly query: WashQuery,
+    view: ViewingWeights<"D65">,
+    surface: SurfaceConstants,
+  ) {
+    this.film = new FilmEvaluator(query.tubes, view, surface, query.paper);
+    this.whole = query.parts.reduce((sum, part) => sum + part.volume, query.water);
+    const predicted = this.predict([], []);
+    const { seen } = query;
+    this.offset = labD65(seen[0] - predicted[0], seen[1] - predicted[1], seen[2] - predicted[2]);
+  }
+
+  /** @param volumes - added at each place, as shares of the wash. */
+  after(places: readonly number[], volumes: readonly number[]): LabD65 {
+    const [l, a, b] = this.predict(places, volumes);
+    const [dl, da, db] = this.offset;
+    return labD65(Math.max(0, Math.min(100, l + dl)), a + da, b + db);
+  }
+
+  /** Improves one amount after the other until they hold. */
+  bestVolumes(places: readonly number[]): number[] {
+    const volumes = places.map(() => LEAST);
+    for (let round = 0; round < (places.length === 1 ? 1 : ROUNDS); round++) {
+      for (const place of places.keys()) {
+        const costWith = (amount: number): number => {
+          const trial = volumes.map((volume, i) => (i === place ? amount : volume));
+          return deltaE2000(this.query.target, this.after(places, trial));
+        };
+        volumes[place] = bestAmount(costWith, LEAST, MOST);
+      }
+    }
+    return volumes;
+  }
+
+  dosed(places: readonly number[], volumes: readonly number[]): Addition {
+    const { target, seen, strengthError } = this.query;
+    const kept = places
+      .map((place, i) => ({ place, share: volumes[i] ?? 0 }))
+      .filter(({ share }) => share > NOTHING);
+    const keptPlaces = kept.map(({ place }) => place);
+    const afterDose = (dose: number, strength: number): LabD65 =>
+      this.after(
+        keptPlaces,
+        kept.map(({ share }) => share * dose * strength),
+      );
+    const riskOf = (dose: number): number => this.crossingRisk((strength) => afterDose(dose, strength));
+    const dose = DOSES.find((one) => riskOf(one) <= SAFE) ?? DOSES[DOSES.length - 1] ?? 1;
+    const predicted = afterDose(dose, 1);
+    const risk = riskOf(dose);
+    const added = kept.reduce((sum, { share }) => sum + share * dose, 0);
+    return {
+      parts: kept.map(({ place, share }) => ({ tube: place, volume: share * dose * this.whole })),
+      kind: keptPlaces.every((place) => place === this.query.tubes.length) ? "water" : "joint",
+      predicted,
+      deltaE2000: deltaE2000(target, predicted),
+      spread: strengthError * deltaE2000(seen, predicted),
+      change: threeWayDifference(seen, predicted),
+      growth: 1 + added,
+      share: dose,
+      crossingRisk: risk,
+      isSafe: risk <= SAFE,
+    };
+  }
+
+  /** Share of strengths, evenly spread over their error, that carry the axis which is furthest off past the target. */
+  private crossingRisk(after: (strength: number) => LabD65): number {
+    const { target, seen, strengthError } = this.query;
+    const now = threeWayDifference(target, seen);
+    const axis = leadingAxis(now);
+    let crossed = 0;
+    for (let chance = 0; chance < CHANCES; chance++) {
+      const strength = 1 + strengthError * ((2 * chance) / (CHANCES - 1) - 1);
+      if (threeWayDifference(target, after(strength))[axis] * now[axis] < 0) crossed++;
+    }
+    return crossed / CHANCES;
+  }
+
+  private predict(places: readonly number[], volumes: readonly number[]): LabD65 {
+    const { tubes, parts, water, undilutedThickness } = this.query;
+    const paint = [...parts];
+    let wet = water;
+    places.forEach((place, i) => {
+      const volume = (volumes[i] ?? 0) * this.whole;
+      if (place === tubes.length) wet += volume;
+      else paint.push({ tube: place, volume });
+    });
+    const solid = paint.reduce((sum, part) => sum + part.volume, 0);
+    // A layer of the same wet thickness leaves the thinner a film the more water was in it.
+    const scale = undilutedThickness / (solid + wet);
+    this.film.writeLab(
+      this.out,
+      Uint8Array.from(paint, ({ tube }) => tube),
+      Float64Array.from(paint, ({ volume }) => volume * scale),
+      paint.length,
+    );
+    return labD65(this.out[0] as number, this.out[1] as number, this.out[2] as number);
+  }
+}
+
+function assertWash({ parts, water, target, seen, tubes, allowed, undilutedThickness }: WashQuery): void {
+  if (![...target, ...seen].every(Number.isFinite))
+    throw new RangeError("Target and reading need three finite numbers each");
+  if (parts.length === 0 || !parts.every(({ volume }) => volume > 0 && Number.isFinite(volume)))
+    throw new RangeError("A wash needs paint in finite volumes above zero");
+  if (!(water >= 0) || !Number.isFinite(water)) throw new RangeError(`Water must be >= 0, got ${water}`);
+  if (![...parts.map(({ tube }) => tube), ...allowed].every((tube) => tube in tubes))
+    throw new RangeError("The wash or the palette names a tube that is not in the box");
+  if (!(undilutedThickness > 0)) throw new RangeError("A layer needs a thickness above zero");
+}
