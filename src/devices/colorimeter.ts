@@ -7,7 +7,7 @@
  * then loses its cable.
  */
 import { labFromReflectance } from "../core/spectrum/colorimetry";
-import { mixtureReflectance } from "../core/mixing/mixture";
+import { type Film, mixtureReflectance } from "../core/mixing/mixture";
 import type { LabD65 } from "../core/color/types";
 import {
   type DryingModel,
@@ -53,10 +53,12 @@ export type Colorimeter = {
   /**
    * @param wet - of paint that is still wet, its medium and grade: the reading is then of the wet colour, whose
    *   reflectance is not given but that of the dry film.
+   * @param film - of a wash: how thin it lies on what.
    */
   readonly measure: (
     specimen: Specimen,
     wet?: { readonly medium: Medium; readonly grade: Grade },
+    film?: Film,
   ) => Promise<Result<ColorimeterReading, ColorimeterFailure>>;
   readonly disconnect: () => void;
 };
@@ -105,7 +107,7 @@ export function createSimulatedColorimeter({ now, wait, rng, paintSeed }: Simula
       driftAtCalibration = drift();
       return succeed(undefined);
     },
-    async measure(specimen, wet) {
+    async measure(specimen, wet, film) {
       if (connectedAt === undefined) return fail({ code: "not-connected" });
       if (driftAtCalibration === undefined) return fail({ code: "not-calibrated" });
       await wait(MEASURE_MS);
@@ -121,6 +123,7 @@ export function createSimulatedColorimeter({ now, wait, rng, paintSeed }: Simula
           volume,
         })),
         PAINT_SURFACE,
+        film,
       );
       const scale = (1 - drift()) / (1 - driftAtCalibration);
       const common = NOISE_IN_COMMON * rng.normal();

@@ -225,6 +225,7 @@ export const schoolSchema = z.strictObject({
   darkenReds: z.enum(["complement", "black", "dark-red"]),
   way: z.enum(["adjust", "premix"]),
   start: z.enum(["weakest", "lightest", "majority"]),
+  lighten: z.enum(["white", "water"]),
 });
 
 export const DEFAULT_SCHOOL: z.infer<typeof schoolSchema> = {
@@ -235,6 +236,7 @@ export const DEFAULT_SCHOOL: z.infer<typeof schoolSchema> = {
   darkenReds: "complement",
   way: "adjust",
   start: "weakest",
+  lighten: "white",
 };
 
 export const settingsSchema = z.strictObject({

@@ -239,3 +239,31 @@ test("one thing is changed on purpose, the pile is scraped back, and two windows
   await page.getByRole("button", { name: "undo the last" }).click();
   await expect.poll(volume).toBe(whole);
 });
+
+test("in a school of water a colour is a wash over paper, without white, and is corrected with water and paint", async ({
+  page,
+}) => {
+  await openDemo(page);
+  await goTo(page, "Settings");
+  await page.getByRole("radiogroup", { name: "What lightens a colour" }).getByText("water").click();
+  await trayNote(page, /^8 Slip wall/).click();
+  const recipes = page.getByRole("radiogroup", { name: "Ways to mix it" });
+  await expect(recipes.getByRole("radio", { checked: true })).toContainText("Water");
+  await expect(recipes).not.toContainText("Titanium white");
+  await page.getByRole("button", { name: "change it by hand" }).click();
+  const lightness = async () =>
+    Number(/value (\d+)/.exec((await pairOf(page).locator("p").nth(1).textContent()) ?? "")?.[1]);
+  const before = await lightness();
+  const more = page.getByRole("button", { name: "More Water" });
+  for (let i = 0; i < 12; i++) await more.click();
+  await expect.poll(lightness).toBeGreaterThan(before);
+  await page.getByRole("button", { name: "back to the recipes" }).click();
+  await page.getByRole("button", { name: "All of it is down" }).click();
+  await page.getByRole("button", { name: "say it" }).click();
+  await page.getByLabel("How the pile looks beside the target").fill("a step too dark");
+  await page.getByRole("button", { name: "Note this reading" }).click();
+  const next = page.getByRole("region", { name: /Add next|Better begin again/ });
+  await expect(next.getByText("water lets the paper through").first()).toBeVisible({ timeout: 15_000 });
+  await page.getByRole("button", { name: "measure it" }).click();
+  await expect(page.getByRole("button", { name: "Connect", exact: true })).toBeVisible();
+});

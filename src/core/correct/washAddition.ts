@@ -43,6 +43,8 @@ const MOST = 20;
 const ROUNDS = 6;
 const MOST_OFFERED = 4;
 const LEAST_GAIN = 0.3;
+const DELTA_E_PER_TUBE = 0.5;
+const DELTA_E_PER_DOUBLING = 0.7;
 /** An amount below this share of the wash is none. */
 const NOTHING = 1.5 * LEAST;
 const DOSES = [1, 0.9, 0.8, 0.7, 0.6, 0.5, 0.4, 0.3] as const;
@@ -68,9 +70,15 @@ export function washAddition(
     ...allowed.flatMap((one, i) => allowed.slice(i + 1).map((other) => [one, other, waterPlace])),
   ];
   const additions = ways
-    .map((places) => wash.dosed(places, wash.bestVolumes(places)))
-    .filter((addition) => addition.parts.length > 0 && addition.deltaE2000 < miss - LEAST_GAIN)
-    .sort((one, other) => one.deltaE2000 - other.deltaE2000 || one.parts.length - other.parts.length);
+    .map((places) => {
+      const volumes = wash.bestVolumes(places);
+      return { addition: wash.dosed(places, volumes), exact: wash.after(places, volumes) };
+    })
+    .filter(({ addition }) => addition.parts.length > 0 && addition.deltaE2000 < miss - LEAST_GAIN)
+    // Where the whole dose leads counts, not how much of it is safe to take at once.
+    .map(({ addition, exact }) => ({ addition, cost: deltaE2000(target, exact) + priceOf(addition) }))
+    .sort((one, other) => one.cost - other.cost)
+    .map(({ addition }) => addition);
   const different = additions.filter(
     (addition, i) => additions.findIndex((one) => placesOf(one) === placesOf(addition)) === i,
   );
@@ -92,6 +100,11 @@ export function washAddition(
       scrapeBack: { volume: keptShare * fullVolume, steps: (first?.parts.length ?? 0) + 1, keptShare },
     },
   };
+}
+
+/** What a painter gives of the colour for a plainer addition and a smaller wash, ΔE00. */
+function priceOf({ parts, growth, share }: Addition): number {
+  return DELTA_E_PER_TUBE * parts.length + DELTA_E_PER_DOUBLING * Math.log2(1 + (growth - 1) / share);
 }
 
 function placesOf({ parts }: Addition): string {

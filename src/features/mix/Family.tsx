@@ -15,7 +15,7 @@ import { labFromStored, storedFromLab } from "../../persistence/storedColor";
 import { addNote } from "../../persistence/studio";
 import { Button } from "../../ui/Button";
 import { Patch } from "../../ui/Patch";
-import { isBlackTube, modelsOfTube } from "../shared/paint";
+import { isBlackTube, isWhiteTube } from "../shared/paint";
 import { useStudio } from "../shared/Studio";
 import { useSolverAnswer } from "../shared/useSolverAnswer";
 import { describeLab, doseWords, tubeName } from "../shared/words";
@@ -77,7 +77,7 @@ function Variants({
   const answer = useSolverAnswer(asked ? `${asked.key} ${step}` : "", async (remote) => {
     if (!asked) throw new Error("There is no mixture");
     return remote.lightenAndShade(asked.request, {
-      whites: places((tube) => modelsOfTube(tube).some(({ family }) => family === "white")),
+      whites: places(isWhiteTube),
       blacks: places(isBlackTube),
       lighterBy: step,
       darkerBy: step,

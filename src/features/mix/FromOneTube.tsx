@@ -2,10 +2,11 @@
 
 /** Where to begin to keep the brightness: the nearest tube, tinted or thinned, and the neighbour that nudges it. */
 import { useState } from "react";
+import { UNDILUTED_THICKNESS } from "../../data/paper";
 import type { NearestTube } from "../../core/recipe/nearestTube";
 import { Button } from "../../ui/Button";
 import { Patch } from "../../ui/Patch";
-import { isBlackTube, modelsOfTube } from "../shared/paint";
+import { isBlackTube, isWhiteTube, WATER } from "../shared/paint";
 import { solverTubeOf } from "../shared/solverTube";
 import { useStudio } from "../shared/Studio";
 import { useSolverAnswer } from "../shared/useSolverAnswer";
@@ -40,7 +41,7 @@ function Nearest({ bench }: { bench: Bench }) {
       const solverTube = solverTubeOf(tube);
       return solverTube ? [{ tube, solverTube }] : [];
     });
-  const white = known.findIndex(({ tube }) => modelsOfTube(tube).some(({ family }) => family === "white"));
+  const white = known.findIndex(({ tube }) => isWhiteTube(tube));
   const answer = useSolverAnswer(
     known.length > 0 ? JSON.stringify([target, known.map(({ tube }) => tube.id)]) : "",
     async (remote) =>
@@ -74,22 +75,28 @@ function Nearest({ bench }: { bench: Bench }) {
             : ""}
         </p>
       </div>
-      {found.state.as === "thinned" ? null : (
-        <Button
-          onClick={() => {
-            const whiteParts = found.state.as === "tinted" ? found.state.whiteParts : 0;
-            const whole = 1 + whiteParts;
-            const amounts = [
+      <Button
+        onClick={() => {
+          if (found.state.as === "thinned") {
+            const water = UNDILUTED_THICKNESS / found.state.filmThickness - 1;
+            bench.changeByHand([
               { tubeId: known[found.tube]?.tube.id ?? "", parts: 1 },
-              ...(whiteParts > 0 ? [{ tubeId: known[white]?.tube.id ?? "", parts: whiteParts }] : []),
-              ...(nudge ? [{ tubeId: known[nudge.tube]?.tube.id ?? "", parts: nudge.volume * whole }] : []),
-            ];
-            bench.changeByHand(amounts);
-          }}
-        >
-          Take it
-        </Button>
-      )}
+              ...(water > 0 ? [{ tubeId: WATER.id, parts: water }] : []),
+            ]);
+            return;
+          }
+          const whiteParts = found.state.as === "tinted" ? found.state.whiteParts : 0;
+          const whole = 1 + whiteParts;
+          const amounts = [
+            { tubeId: known[found.tube]?.tube.id ?? "", parts: 1 },
+            ...(whiteParts > 0 ? [{ tubeId: known[white]?.tube.id ?? "", parts: whiteParts }] : []),
+            ...(nudge ? [{ tubeId: known[nudge.tube]?.tube.id ?? "", parts: nudge.volume * whole }] : []),
+          ];
+          bench.changeByHand(amounts);
+        }}
+      >
+        Take it
+      </Button>
     </div>
   );
 }

@@ -3,7 +3,7 @@
 /** The simulated colorimeter on a pile or its dry dab: it reads the hidden true tubes that lie in it. */
 import type { LabD65 } from "../../core/color/types";
 import type { PaintKind } from "../shared/drying";
-import { genericOpticsOf } from "../shared/paint";
+import { filmOf, genericOpticsOf, isWater } from "../shared/paint";
 import { ReadByColorimeter } from "../shared/ReadByColorimeter";
 import type { Bench } from "./useBench";
 
@@ -21,12 +21,15 @@ export function MeasurePile({
   wet: PaintKind | undefined;
   onTake: (lab: LabD65, uncertaintyDeltaE2000: number) => void;
 }) {
-  const specimen = contents.flatMap(({ tubeId, parts }) => {
+  const paints = contents.filter((part) => !isWater(part));
+  const specimen = paints.flatMap(({ tubeId, parts }) => {
     const tube = tubeById.get(tubeId);
     const generic = tube && genericOpticsOf(tube);
     return generic ? [{ tubeId, generic, volume: parts }] : [];
   });
-  if (specimen.length < contents.length)
+  if (specimen.length < paints.length)
     return <p>The paint of a tube in this pile is not known, so it cannot be simulated.</p>;
-  return <ReadByColorimeter thing={thing} specimen={specimen} wet={wet} onTake={onTake} />;
+  return (
+    <ReadByColorimeter thing={thing} specimen={specimen} wet={wet} film={filmOf(contents)} onTake={onTake} />
+  );
 }

@@ -14,7 +14,7 @@ import type { School } from "../../persistence/schema";
 import { Button } from "../../ui/Button";
 import { Choice } from "../../ui/Choice";
 import { Patch } from "../../ui/Patch";
-import { isBlackTube, labOfAdditions } from "../shared/paint";
+import { isBlackTube, isWater, labOfAdditions } from "../shared/paint";
 import { useStudio } from "../shared/Studio";
 import { useSolverAnswer } from "../shared/useSolverAnswer";
 import { describeLab, doseWords } from "../shared/words";
@@ -103,6 +103,9 @@ function Ways({ bench }: { bench: Bench }) {
         }))}
         onChange={setMove}
       />
+      {contents.some(isWater) ? (
+        <p>A wash is changed with water and paint: read it, and the next addition says how.</p>
+      ) : null}
       {answer.status === "asking" ? <p role="status">Working out the ways</p> : null}
       {answer.status === "known" && ways.length === 0 ? <p>No tube on the board does that.</p> : null}
       <ul className="mt-1">

@@ -4,6 +4,7 @@
 import { cautionsFor } from "../../core/safety/cautions";
 import type { LightName } from "../../core/color/types";
 import type { Tube } from "../../persistence/schema";
+import { isWater } from "../shared/paint";
 import { useStudio } from "../shared/Studio";
 import { pricePerMl } from "../shared/useRecipes";
 import { useSolverAnswer } from "../shared/useSolverAnswer";
@@ -37,7 +38,9 @@ export function spreadOf(recipe: BenchRecipe, tubeById: ReadonlyMap<string, Tube
 }
 
 function tubesOf(recipe: BenchRecipe, tubeById: ReadonlyMap<string, Tube>): readonly Tube[] {
-  return recipe.amounts.flatMap((amount) => tubeById.get(amount.tubeId) ?? []);
+  return recipe.amounts
+    .filter((amount) => !isWater(amount))
+    .flatMap((amount) => tubeById.get(amount.tubeId) ?? []);
 }
 
 export function RecipeCare({ bench, recipe }: { bench: Bench; recipe: BenchRecipe }) {

@@ -6,6 +6,7 @@ import { useState } from "react";
 import { handStep } from "../../core/amounts/amounts";
 import { Button } from "../../ui/Button";
 import { SelectField } from "../../ui/fields";
+import { isWater, WATER } from "../shared/paint";
 import { useStudio } from "../shared/Studio";
 import { exactWords, knifeWords, tubeName } from "../shared/words";
 import type { BenchAmount, BenchRecipe } from "./bench.model";
@@ -20,7 +21,7 @@ export function RecipeEditor({ bench, recipe }: { bench: Bench; recipe: BenchRec
   const { board } = useStudio();
   const [isOpen, setOpen] = useState(recipe.key === "by-hand");
   const { amounts } = recipe;
-  const others = board.filter(({ id }) => amounts.every(({ tubeId }) => tubeId !== id));
+  const others = [...board, WATER].filter(({ id }) => amounts.every(({ tubeId }) => tubeId !== id));
   const { required, forbidden, tubeById } = bench;
   const change = (next: readonly { readonly tubeId: string; readonly parts: number }[]): void => {
     bench.changeByHand(next);
@@ -171,7 +172,7 @@ function AmountRow({
           <Plus aria-hidden="true" className="size-5" />
         </Button>
       </div>
-      <div className="flex flex-wrap items-center gap-x-4">
+      <div className={isWater(amount) ? "hidden" : "flex flex-wrap items-center gap-x-4"}>
         <Button
           weight="quiet"
           aria-pressed={isRequired}

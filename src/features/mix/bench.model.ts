@@ -13,7 +13,7 @@ import { changedAt, contentsOf, volumeOf } from "../../persistence/pileContents"
 import type { Pile, Reading, StoredRecipe } from "../../persistence/schema";
 import { labFromStored, storedFromLab } from "../../persistence/storedColor";
 import { leftoverId } from "../shared/leftovers";
-import { totalsOf } from "../shared/paint";
+import { isWater, totalsOf, WATER } from "../shared/paint";
 
 /** Standard deviation of a generic prediction, ΔE00, until tubes are calibrated. */
 export const GENERIC_UNCERTAINTY = 4;
@@ -52,11 +52,22 @@ export function benchRecipe(recipe: PaintedRecipe, tubeIds: readonly string[]): 
     parts: recipe.laidDown.volumes[i] ?? Number.NaN,
     share: part.share,
   }));
+  // Water counts as another ingredient: so many parts to all the paint together.
+  const water =
+    recipe.thinning !== undefined && recipe.thinning > 0 ? recipe.thinning * volumeOf(amounts) : 0;
+  const whole = volumeOf(amounts) + water;
+  const all =
+    water > 0
+      ? [...amounts, { tubeId: WATER.id, parts: water, share: 0 }].map((amount) => ({
+          ...amount,
+          share: amount.parts / whole,
+        }))
+      : amounts;
   const shift = Math.max(...recipe.dosingShift);
   const place = recipe.dosingShift.indexOf(shift);
   return {
     key: amounts.map((amount) => amount.tubeId).join("+"),
-    amounts,
+    amounts: all,
     predicted: recipe.laidDown.predicted,
     deltaE2000: recipe.laidDown.deltaE2000,
     reasons: recipe.reasons,
@@ -93,11 +104,13 @@ export function plannedRecipe(
   lightnessOf: (tubeId: string) => number,
   wantedParts: number | undefined,
 ): BenchRecipe {
+  // Water comes last: how much is needed shows on the paper.
+  const paints = recipe.amounts.filter((amount) => !isWater(amount));
   const order = orderOfSchool(
     start,
-    recipe.amounts.map(({ tubeId, share }) => ({ share, lightness: lightnessOf(tubeId) })),
+    paints.map(({ tubeId, share }) => ({ share, lightness: lightnessOf(tubeId) })),
   );
-  const sorted = order.flatMap((place) => recipe.amounts[place] ?? []);
+  const sorted = [...order.flatMap((place) => paints[place] ?? []), ...recipe.amounts.filter(isWater)];
   if (wantedParts === undefined) return { ...recipe, amounts: sorted };
   const exact = amountsFor(
     sorted.map(({ share }) => share),

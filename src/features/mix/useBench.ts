@@ -12,7 +12,7 @@ import type { Match, Note, Pile, Reading, StoredColor, Tube } from "../../persis
 import { labFromStored, storedFromLab } from "../../persistence/storedColor";
 import { type Drying, dryingOf, kindOfMixture } from "../shared/drying";
 import { expandLeftovers, leftoverAsTube } from "../shared/leftovers";
-import { isBlackTube, labOfAdditions, opticsOfTube } from "../shared/paint";
+import { isBlackTube, isWater, isWhiteTube, labOfAdditions, opticsOfTube } from "../shared/paint";
 import { useStudio } from "../shared/Studio";
 import { type RecipesState, useRecipes } from "../shared/useRecipes";
 import {
@@ -156,13 +156,18 @@ export function useBench(note: Note, againPileId: string | undefined): Bench {
     const predict = (amounts: Amounts): LabD65 | undefined => labOfAdditions(amounts, tubeById);
     const found =
       search.status === "found" ? search.recipes.map((recipe) => benchRecipe(recipe, search.tubeIds)) : [];
+    // A wash is predicted as it will be laid down, rounded water and all.
+    const laid = found.map((recipe) => {
+      const predicted = recipe.amounts.some(isWater) ? predict(recipe.amounts) : undefined;
+      return predicted ? { ...recipe, predicted, deltaE2000: deltaE2000(target, predicted) } : recipe;
+    });
     const againAmounts = again ? contentsOf(again) : [];
     const fromLog =
       again && recipeByHand(`again-${again.id}`, "from-log", againAmounts, target, predict(againAmounts));
     const byHand = row.byHand && recipeByHand("by-hand", "by-hand", row.byHand, target, predict(row.byHand));
     return [
       ...(byHand ? [byHand] : []),
-      ...[...(fromLog ? [fromLog] : []), ...found].map((recipe) =>
+      ...[...(fromLog ? [fromLog] : []), ...laid].map((recipe) =>
         plannedRecipe(recipe, settings.school.start, lightnessOf, wantedParts),
       ),
     ];
@@ -203,7 +208,10 @@ export function useBench(note: Note, againPileId: string | undefined): Bench {
           toDry,
           toleranceDeltaE2000: closenessOf(tolerance),
           board: board.filter(
-            (tube) => !forbidden.includes(tube.id) && (settings.school.allowsBlack || !isBlackTube(tube)),
+            (tube) =>
+              !forbidden.includes(tube.id) &&
+              (settings.school.allowsBlack || !isBlackTube(tube)) &&
+              (settings.school.lighten === "white" || !isWhiteTube(tube)),
           ),
           tubeById,
         }

@@ -3,12 +3,15 @@
 /** What to add to a pile that has been read, worked out in a worker of its own. */
 import type { LabD65 } from "../../core/color/types";
 import type { NextAddition } from "../../core/correct/nextAddition";
-import { contentsOf } from "../../persistence/pileContents";
+import { contentsOf, volumeOf } from "../../persistence/pileContents";
 import type { Pile, Reading, Tube } from "../../persistence/schema";
-import type { AdditionRequest } from "../../workers/protocol";
+import { labFromStored } from "../../persistence/storedColor";
+import type { AdditionRequest, WashRequest } from "../../workers/protocol";
+import { isWater, WATER } from "../shared/paint";
 import { keyOfTube, solverTubeOf } from "../shared/solverTube";
 import { useSolverAnswer } from "../shared/useSolverAnswer";
-import { pileEvidence } from "./bench.model";
+import { currentReading, pileEvidence } from "./bench.model";
+import { mixtureRequest } from "./mixtureRequest";
 
 /** Until a tube has been tested, its strength may be off by this share. */
 const STRENGTH_ERROR = 0.3;
@@ -76,11 +79,48 @@ export function additionRequest({
   };
 }
 
+/** The same for a wash: its last reading, and how much water is in it. */
+function washRequest({
+  pile,
+  readings,
+  target,
+  toDry,
+  toleranceDeltaE2000,
+  board,
+  tubeById,
+}: NextAdditionQuestion): { readonly request: WashRequest; readonly tubeIds: readonly string[] } | undefined {
+  const contents = contentsOf(pile);
+  const asked = mixtureRequest(
+    contents.filter((part) => !isWater(part)),
+    board,
+    tubeById,
+  );
+  const reading = currentReading(pile, readings);
+  if (!asked || !reading) return undefined;
+  const seen = labFromStored(reading.color);
+  return {
+    tubeIds: [...asked.tubes.map(({ id }) => id), WATER.id],
+    request: {
+      ...asked.request,
+      allowed: board.flatMap(({ id }) => {
+        const place = asked.tubes.findIndex((tube) => tube.id === id);
+        return place >= 0 ? [place] : [];
+      }),
+      water: volumeOf(contents.filter(isWater)),
+      seen: reading.film === "wet" ? toDry(seen) : seen,
+      target,
+      toleranceDeltaE2000,
+      strengthError: STRENGTH_ERROR,
+    },
+  };
+}
+
 /** @param question - undefined while there is nothing to ask: no pile, or one that was not read. */
 export function useNextAddition(question: NextAdditionQuestion | undefined): NextAdditionState {
   const asked = question && additionRequest(question);
+  const wash = question && contentsOf(question.pile).some(isWater) ? washRequest(question) : undefined;
   const key =
-    question && asked
+    question && (asked ?? wash)
       ? JSON.stringify([
           question.pile.id,
           question.pile.additions.length,
@@ -93,6 +133,7 @@ export function useNextAddition(question: NextAdditionQuestion | undefined): Nex
         ])
       : "";
   const answer = useSolverAnswer(key, async (remote) => {
+    if (wash) return { advice: await remote.washAddition(wash.request), tubeIds: wash.tubeIds };
     if (!asked) throw new Error("There is no question");
     return { advice: await remote.nextAddition(asked.request), tubeIds: asked.tubeIds };
   });

@@ -54,6 +54,15 @@ const START: Question<"start"> = {
     { value: "majority", label: "the majority" },
   ],
 };
+const LIGHTEN: Question<"lighten"> = {
+  key: "lighten",
+  label: "What lightens a colour",
+  why: "White, in paint that covers; or water, in transparent paint whose white is the paper.",
+  options: [
+    { value: "white", label: "white" },
+    { value: "water", label: "water" },
+  ],
+};
 const WAY: Question<"way"> = {
   key: "way",
   label: "When paint is mixed",
@@ -91,6 +100,7 @@ export function SchoolGroup() {
     >
       {ask(FIRST)}
       {ask(START)}
+      {ask(LIGHTEN)}
       {ask(DULL)}
       {ask(REDS)}
       {ask(WAY)}

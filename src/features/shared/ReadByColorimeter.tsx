@@ -3,6 +3,7 @@
 /** The simulated colorimeter on a dab or an object: connect, calibrate on its tile, measure; each step can be given up. */
 import { useEffect, useRef, useState } from "react";
 import type { LabD65 } from "../../core/color/types";
+import type { Film } from "../../core/mixing/mixture";
 import { createRng } from "../../core/random/rng";
 import type { TubeReading } from "../../core/tube/calibrateTube";
 import {
@@ -32,6 +33,7 @@ export function ReadByColorimeter({
   specimen,
   thing,
   wet,
+  film,
   onTake,
 }: {
   specimen: Specimen;
@@ -39,6 +41,8 @@ export function ReadByColorimeter({
   thing: string;
   /** Of paint that is still wet, its kind. */
   wet?: PaintKind | undefined;
+  /** Of a wash: how thin it lies on what. */
+  film?: Film | undefined;
   onTake: (lab: LabD65, uncertaintyDeltaE2000: number, spectrum: TubeReading["spectrum"]) => void;
 }) {
   const instrument = useRef<Colorimeter>(null);
@@ -101,7 +105,7 @@ export function ReadByColorimeter({
   const measure = (): void => {
     void carryOut("measuring", async (colorimeter) => {
       const mine = current.current;
-      const answer = await colorimeter.measure(specimen, wet);
+      const answer = await colorimeter.measure(specimen, wet, film);
       if (!isCurrent(mine)) return;
       if (!answer.ok) {
         tell(answer.failure);

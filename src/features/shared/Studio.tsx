@@ -24,6 +24,7 @@ import {
 } from "../../persistence/schema";
 import { changeSettings, readStudio } from "../../persistence/studio";
 import { createSolverClient, type SolverClient } from "../../workers/solverClient";
+import { WATER } from "./paint";
 import {
   chooseWorkspace,
   databaseOf,
@@ -45,7 +46,7 @@ export type Studio = {
   readonly palettes: readonly Palette[];
   /** Tubes that are not deleted; archived ones too. */
   readonly box: readonly Tube[];
-  /** Every tube that a record may name, deleted ones too. */
+  /** Every tube that a record may name: deleted ones too, and water. */
   readonly tubeById: ReadonlyMap<string, Tube>;
   /** The palette's tubes in the order of the board. */
   readonly board: readonly Tube[];
@@ -137,7 +138,7 @@ function OpenStudio({ workspace, children }: { workspace: Workspace; children: R
 
   const studio = useMemo((): Studio => {
     const tubes = snapshot?.tubes ?? EMPTY;
-    const tubeById = new Map(tubes.map((tube) => [tube.id, tube]));
+    const tubeById = new Map([WATER, ...tubes].map((tube) => [tube.id, tube]));
     return {
       db,
       workspace,

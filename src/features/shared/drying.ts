@@ -11,6 +11,7 @@ import {
 import type { Tube } from "../../persistence/schema";
 import type { WetAndDry } from "../../persistence/piles";
 import { contentsOf } from "../../persistence/pileContents";
+import { isWater } from "./paint";
 import { labFromStored } from "../../persistence/storedColor";
 
 export type PaintKind = { readonly medium: Medium; readonly grade: Grade };
@@ -21,7 +22,7 @@ export function kindOfMixture(
   tubeById: ReadonlyMap<string, Tube>,
 ): PaintKind | undefined {
   const volumes = new Map<string, { readonly kind: PaintKind; readonly parts: number }>();
-  for (const { tubeId, parts } of contents) {
+  for (const { tubeId, parts } of contents.filter((part) => !isWater(part))) {
     const tube = tubeById.get(tubeId);
     if (!tube) continue;
     const { medium, grade } = tube;

@@ -1,7 +1,7 @@
 /** From stored tubes to paint: optics, ladders and the colour of what lies in a pile. */
 import { labFromXyz } from "../../core/color/cieLab";
 import type { LabD65 } from "../../core/color/types";
-import { mixtureReflectance, type PaintVolume } from "../../core/mixing/mixture";
+import { type Film, mixtureReflectance, type PaintVolume } from "../../core/mixing/mixture";
 import { createPigmentLibrary } from "../../core/pigment/library";
 import { blendByStrength } from "../../core/pigment/startingModel";
 import type { PigmentModel } from "../../core/pigment/types";
@@ -9,6 +9,7 @@ import { xyzFromReflectance } from "../../core/spectrum/colorimetry";
 import { GRID_10NM, type OpticalModel } from "../../core/spectrum/types";
 import { tintLadder } from "../../core/tube/character";
 import { PIGMENT_MODELS } from "../../data/pigments.generated";
+import { PAPER, UNDILUTED_THICKNESS } from "../../data/paper";
 import { VIEWING } from "../../data/standardViewing";
 import { PAINT_SURFACE } from "../../data/surface";
 import { WHITE_BENCH } from "../../data/whiteBench";
@@ -26,6 +27,10 @@ export function modelsOfTube(tube: Tube): readonly PigmentModel[] {
 
 export function isBlackTube(tube: Tube): boolean {
   return modelsOfTube(tube).some((model) => model.family === "black");
+}
+
+export function isWhiteTube(tube: Tube): boolean {
+  return modelsOfTube(tube).some((model) => model.family === "white");
 }
 
 const LIGHTFAST: readonly Tube["lightfastness"][] = ["I", "I-II", "II"];
@@ -56,10 +61,10 @@ export function genericOpticsOf(tube: Tube): OpticalModel | undefined {
   return models.length > 1 ? blendByStrength(models.map((model) => model.optics)) : first?.optics;
 }
 
-/** CIELAB of volumes of paint, opaque, in daylight. */
-export function labOfVolumes(volumes: readonly PaintVolume[]): LabD65 {
+/** CIELAB of volumes of paint, opaque or as a film, in daylight. */
+export function labOfVolumes(volumes: readonly PaintVolume[], film?: Film): LabD65 {
   const view = VIEWING.D65;
-  return labFromXyz(xyzFromReflectance(mixtureReflectance(volumes, PAINT_SURFACE), view), view.white);
+  return labFromXyz(xyzFromReflectance(mixtureReflectance(volumes, PAINT_SURFACE, film), view), view.white);
 }
 
 /** Parts of titanium white to one of the tube, from the masstone up. */
@@ -90,6 +95,41 @@ export function tintOfTube(tube: Tube): LabD65 | undefined {
   return ladder.find((lab) => lab[0] >= 40) ?? ladder.at(-1);
 }
 
+/** Water goes into washes as a tube of its own: it has no colour, it thins the film. */
+export const WATER: Tube = {
+  id: "water",
+  label: "Water",
+  colourIndexNames: [],
+  medium: "other",
+  grade: "unknown",
+  opacity: "unknown",
+  lightfastness: "unknown",
+  hazard: "unknown",
+  safetySheet: "",
+  price: 0,
+  volumeMl: 1,
+  gramsPerMl: 1,
+  batch: "",
+  remark: "",
+  optics: { modelIds: [], isLookAlike: false, calibrations: [] },
+  position: 0,
+  addedAt: 0,
+};
+
+export function isWater({ tubeId }: { readonly tubeId: string }): boolean {
+  return tubeId === WATER.id;
+}
+
+/** The film that a wash dries to, over paper; undefined for paint without water, which counts as opaque. */
+export function filmOf(
+  contents: readonly { readonly tubeId: string; readonly parts: number }[],
+): Film | undefined {
+  const sumOf = (parts: typeof contents): number => parts.reduce((sum, part) => sum + part.parts, 0);
+  const water = sumOf(contents.filter(isWater));
+  if (water === 0) return undefined;
+  return { thickness: UNDILUTED_THICKNESS * (1 - water / sumOf(contents)), ground: PAPER };
+}
+
 /**
  * Predicted colour of what was put down. Undefined for an empty pile, or when a tube is not known any more:
  * a guess must not look like a prediction.
@@ -99,13 +139,13 @@ export function labOfAdditions(
   tubeById: ReadonlyMap<string, Tube>,
 ): LabD65 | undefined {
   const volumes: PaintVolume[] = [];
-  for (const { tubeId, parts } of additions) {
+  for (const { tubeId, parts } of additions.filter((addition) => !isWater(addition))) {
     const tube = tubeById.get(tubeId);
     const optics = tube && opticsOfTube(tube);
     if (!optics) return undefined;
     volumes.push({ optics, volume: parts });
   }
-  return volumes.length > 0 ? labOfVolumes(volumes) : undefined;
+  return volumes.length > 0 ? labOfVolumes(volumes, filmOf(additions)) : undefined;
 }
 
 /** Amounts per tube over all additions, in the order in which the tubes first came. */

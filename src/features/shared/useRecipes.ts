@@ -15,6 +15,8 @@ import { useStudio } from "./Studio";
 const PLAINER_WITHIN = 1;
 const MAX_ANSWERS = 4;
 const MOST_TUBES = 6;
+/** A wash holds water besides. */
+const MOST_TUBES_OF_WASH = 5;
 
 export type RecipesState =
   | { readonly status: "no-tubes" }
@@ -48,18 +50,19 @@ export function useRecipes(
   const [attempt, setAttempt] = useState(0);
   const { sizes, maxTubesPerRecipe } = settings;
   const tubeKey = [...board, ...wishes.extra.map(({ tube }) => tube)].map(keyOfTube).join(",");
-  const { allowsBlack } = settings.school;
+  const { allowsBlack, lighten } = settings.school;
   const wishKey = JSON.stringify([
     wishes.required,
     wishes.forbidden,
     wishes.factors,
     wishes.extra.map(({ mostShare }) => mostShare),
     allowsBlack,
+    lighten,
   ]);
   // Rows are read anew with every change of the database; the question only changes with what is in the tubes.
-  const [asked, setAsked] = useState({ key: "", wishKey, board, wishes, allowsBlack });
+  const [asked, setAsked] = useState({ key: "", wishKey, board, wishes, allowsBlack, lighten });
   if (asked.key !== tubeKey || asked.wishKey !== wishKey)
-    setAsked({ key: tubeKey, wishKey, board, wishes, allowsBlack });
+    setAsked({ key: tubeKey, wishKey, board, wishes, allowsBlack, lighten });
   const targetKey = target?.join(",") ?? "";
   const key = `${targetKey}|${tubeKey}|${sizes.touchParts}|${sizes.speckParts}|${maxTubesPerRecipe}|${wishKey}|${attempt}`;
 
@@ -83,7 +86,10 @@ export function useRecipes(
       tubes: known.map((tube) => tube.solverTube),
       query: {
         target: labD65(l, a, b),
-        maxTubes: Math.min(MOST_TUBES, Math.max(maxTubesPerRecipe, required.length)),
+        maxTubes: Math.min(
+          asked.lighten === "water" ? MOST_TUBES_OF_WASH : MOST_TUBES,
+          Math.max(maxTubesPerRecipe, required.length),
+        ),
         factors,
         // Each of these makes the search longer, so it is said only when it limits something.
         ...(required.length > 0 && { required: places(({ id }) => required.includes(id)) }),
@@ -94,6 +100,7 @@ export function useRecipes(
         maxAnswers: MAX_ANSWERS,
       },
       dosing: { unit: "parts", sizes },
+      asWash: asked.lighten === "water",
     };
     let isCurrent = true;
     void solver.searchRecipes(request).then((answer) => {
