@@ -1,6 +1,8 @@
 /** Round the loop at the bench: a pile, a look, the next addition, until it is right. */
 import type { Page } from "@playwright/test";
+import { labD65 } from "@/core";
 import { expect, openDemo, test, trayNote } from "./support";
+import { photoOfTwo, touchAcross } from "./twoPatches";
 
 /** Lays the first recipe down whole and connects the simulated colorimeter. */
 async function layFirstPile(page: Page, name: RegExp): Promise<void> {
@@ -132,4 +134,27 @@ test("what a match is for sets how close it must come, and the pair is seen on i
   await expect(paints).toHaveCount(before + 4);
   await page.keyboard.up("n");
   await expect(paints).toHaveCount(before);
+});
+
+test("a photo that holds the sample and the pile gives a reading, whatever its light", async ({ page }) => {
+  await openDemo(page);
+  await layFirstPile(page, /^8 Slip wall/);
+  await page.getByRole("button", { name: "photograph it" }).click();
+  const target = labD65(54, 1.5, 6);
+  const pile = labD65(47, 1.5, 6);
+  await page.getByLabel("Photo of the pile and the sample").setInputFiles({
+    name: "pair.png",
+    mimeType: "image/png",
+    buffer: await photoOfTwo(target, pile, [0.9, 0.7, 0.5]),
+  });
+  const stage = page.getByRole("application");
+  await expect(stage).toBeVisible();
+  await touchAcross(stage, 0.25);
+  await expect(page.getByText("The sample is read.")).toBeVisible();
+  await page.getByRole("radio", { name: "the pile" }).click();
+  await touchAcross(stage, 0.75);
+  await page.getByRole("button", { name: "Take this reading" }).click();
+  await expect(page.getByText("Pile, as read")).toBeVisible();
+  await expect(page.getByText(/quarters? of a step too dark/)).toBeVisible();
+  await expect(page.getByText("brightness holds")).toBeVisible();
 });

@@ -1,34 +1,9 @@
 /** What tubes are learned from beside numbers: photos with a card, recorded piles; and what is taken back. */
-import sharp from "sharp";
 import { deltaE2000, labD65, labFromSrgb, type LabD65 } from "@/core";
-import { encodeChannel, linearSrgbFromLab } from "@/core/color/srgb";
 import { srgb } from "@/core/color/types";
 import type { Locator } from "@playwright/test";
 import { boxOf, expect, openDemo, openTube, test } from "./support";
-
-const SIDE = 240;
-
-/** A card at the left and a dab at the right under a light with a cast, as a camera writes them. */
-async function photo(card: LabD65, dab: LabD65, light: readonly number[]): Promise<Buffer> {
-  const bytesOf = (lab: LabD65): number[] =>
-    linearSrgbFromLab(lab).map((channel, i) =>
-      Math.round(255 * encodeChannel(Math.min(1, Math.max(0, channel * (light[i] ?? 1))))),
-    );
-  const [left, right] = [bytesOf(card), bytesOf(dab)];
-  const pixels = Buffer.alloc(3 * SIDE * SIDE);
-  for (let i = 0; i < SIDE * SIDE; i++) {
-    for (let channel = 0; channel < 3; channel++)
-      pixels[3 * i + channel] = (i % SIDE < SIDE / 2 ? left : right)[channel] ?? 0;
-  }
-  return sharp(pixels, { raw: { width: SIDE, height: SIDE, channels: 3 } })
-    .png()
-    .toBuffer();
-}
-
-async function touch(stage: Locator, xShare: number): Promise<void> {
-  const box = await stage.boundingBox();
-  await stage.click({ position: { x: xShare * (box?.width ?? 0), y: 0.5 * (box?.height ?? 0) } });
-}
+import { photoOfTwo, touchAcross } from "./twoPatches";
 
 /** The colour that is painted on a patch, read back from its style. */
 async function labOfPatch(patch: Locator): Promise<LabD65> {
@@ -53,20 +28,20 @@ test("a photo with a card in it gives the dab's colour, and a card that is burnt
     await chooser.setInputFiles({
       name: "strip.png",
       mimeType: "image/png",
-      buffer: await photo(card, dab, light),
+      buffer: await photoOfTwo(card, dab, light),
     });
     const stage = sheet.getByRole("application");
     await expect(stage).toBeVisible();
     return stage;
   };
-  await touch(await send(labD65(94, 0, 0), [1.4, 1.4, 1.4]), 0.25);
+  await touchAcross(await send(labD65(94, 0, 0), [1.4, 1.4, 1.4]), 0.25);
   await expect(sheet.getByRole("alert")).toContainText("The card is burnt out: 100 % of it");
 
   const stage = await send(labD65(94, 0, 0), [0.95, 0.6, 0.3]);
-  await touch(stage, 0.25);
+  await touchAcross(stage, 0.25);
   await expect(sheet.getByText("The card is read.")).toBeVisible();
   await sheet.getByRole("radio", { name: "the dab" }).click();
-  await touch(stage, 0.75);
+  await touchAcross(stage, 0.75);
   await expect(sheet.getByText("Left as photographed, right by the card")).toBeVisible();
   expect(deltaE2000(await labOfPatch(sheet.getByRole("img", { name: /^Corrected/ })), dab)).toBeLessThan(1);
   expect(

@@ -30,6 +30,72 @@ describe("readWords", () => {
     expect(deltaHue).toBeCloseTo(expected.hue, 6);
   });
 
+  // Signs of value, chroma and hue (towards yellow and green is +) of what is said of a pile beside an ochre.
+  it.each([
+    ["too dark", "-00"],
+    ["much too dark", "-00"],
+    ["quarter of a step too dark", "-00"],
+    ["a tad too dark", "-00"],
+    ["a bit too light", "+00"],
+    ["a shade too light", "+00"],
+    ["too pale", "+00"],
+    ["deeper than the target", "-00"],
+    ["too dull", "0-0"],
+    ["too grey", "0-0"],
+    ["muddy", "0-0"],
+    ["a little muted", "0-0"],
+    ["way too dull", "0-0"],
+    ["too dirty", "0-0"],
+    ["too vivid", "0+0"],
+    ["too saturated", "0+0"],
+    ["too clean", "0+0"],
+    ["too red", "00-"],
+    ["redder", "00-"],
+    ["slightly orange", "00-"],
+    ["too yellow", "00+"],
+    ["a bit yellower", "00+"],
+    ["very slightly green", "00+"],
+    ["greener than mine", "00+"],
+    ["too blue", "0--"],
+    ["too violet", "0--"],
+    ["not dark enough", "+00"],
+    ["not red enough", "00+"],
+    ["less dark", "+00"],
+    ["less red", "00+"],
+    ["lacks yellow", "00-"],
+    ["needs more yellow", "00-"],
+    ["needs to be lighter and redder", "-0+"],
+    ["should be less red", "00-"],
+    ["too red and too dark", "-0-"],
+    ["too dark, too dull", "--0"],
+    ["light but dull", "+-0"],
+    ["needs to be lighter, but it is too red", "-0-"],
+    ["almost the same but a bit dark", "-00"],
+    ["it looks the same", "000"],
+    ["no difference", "000"],
+  ])("reads rightly: %s", (text, signs) => {
+    const { deltaLightness, deltaChroma, deltaHue } = difference(text);
+    const signOf = (value: number): string => (Math.abs(value) < 0.5 ? "0" : value > 0 ? "+" : "-");
+    expect([deltaLightness, deltaChroma, deltaHue].map(signOf).join("")).toBe(signs);
+  });
+
+  it.each(
+    "too bright; brighter; too strong; weaker; too rich; intense; too warm; cooler; too cold; chalky; washed out; heavy; too high; low".split(
+      "; ",
+    ),
+  )("asks back: %s", (text) => {
+    const asked = readWords(text, OCHRE, TEN_IS_WHITE);
+    expect(asked.lab).toBeUndefined();
+    expect(asked.questions).toHaveLength(1);
+  });
+
+  it("does not turn a denial into a fault", () => {
+    expect(readWords("not dark", OCHRE, TEN_IS_WHITE)).toMatchObject({
+      lab: undefined,
+      unknown: ["not dark"],
+    });
+  });
+
   it("reads back what Gaman itself says, to within the size of its words", () => {
     const rng = createRng(6);
     for (let trial = 0; trial < 200; trial++) {

@@ -45,16 +45,21 @@ const AMOUNT_WORDS: Readonly<Record<string, keyof typeof AMOUNTS>> = {
   touch: "touch",
   hair: "touch",
   trace: "touch",
+  tad: "touch",
+  shade: "touch",
+  fraction: "touch",
   slightly: "touch",
   barely: "touch",
   bit: "little",
   little: "little",
   somewhat: "little",
   rather: "plain",
+  quite: "plain",
   clearly: "clearly",
   much: "clearly",
   very: "clearly",
   far: "far",
+  lot: "far",
   way: "far",
   extremely: "far",
 };
@@ -74,6 +79,9 @@ const FAULT_WORDS: Readonly<Record<string, Fault>> = {
   grey: { axis: "chroma", sign: -1 },
   muted: { axis: "chroma", sign: -1 },
   muddy: { axis: "chroma", sign: -1 },
+  neutral: { axis: "chroma", sign: -1 },
+  dirty: { axis: "chroma", sign: -1 },
+  clean: { axis: "chroma", sign: 1 },
   red: { axis: "hue", towardsDegrees: placeDegrees("red") },
   orange: { axis: "hue", towardsDegrees: placeDegrees("orange") },
   yellow: { axis: "hue", towardsDegrees: placeDegrees("yellow") },
@@ -120,11 +128,14 @@ const QUESTIONS: Readonly<Record<string, readonly [string, string]>> = {
   cooler: ["blue", "green"],
   warm: ["red", "yellow"],
   warmer: ["red", "yellow"],
+  chalky: ["light", "dull"],
+  washed: ["light", "dull"],
+  heavy: ["dark", "vivid"],
   high: ["light", "vivid"],
   low: ["dark", "dull"],
 };
 const FILLERS: ReadonlySet<string> = new Set(
-  "a an the it is looks seems too and but also of than mine pile colour color in hue value chroma step steps tad".split(
+  "a an the it is looks seems too and but also of than mine pile colour color in hue value chroma step steps more out enough to be almost nearly just , ; .".split(
     " ",
   ),
 );
@@ -136,10 +147,18 @@ const STEP_PHRASES: readonly (readonly [RegExp, string])[] = [
   [/(\d*)¼/g, "$1.25"],
   [/(\d*)½/g, "$1.5"],
   [/(\d*)¾/g, "$1.75"],
+  [/no difference/g, "same"],
   [/\b(one|a) step/g, "1 steps"],
   [/\btwo steps/g, "2 steps"],
   [/\bthree steps/g, "3 steps"],
 ];
+/** Said of what the pile should become: each fault is then meant the other way round. */
+const ADVICE_WORDS: ReadonlySet<string> = new Set("needs need should could wants".split(" "));
+/** Said of one fault: the pile has less of it than the target. */
+const LACK_WORDS: ReadonlySet<string> = new Set("less lacks lacking missing".split(" "));
+const SENTENCE_ENDS: ReadonlySet<string> = new Set([",", ";", ".", "but"]);
+const SAMENESS: ReadonlySet<string> = new Set("same identical matches match vanishes".split(" "));
+
 const EYE_FLOOR = 1.4;
 const EYE_SHARE = 0.3;
 
@@ -149,7 +168,8 @@ export function readWords(text: string, target: LabD65, scale: ValueScale): Word
     (phrase, [pattern, number]) => phrase.replace(pattern, number),
     text.toLowerCase(),
   );
-  const words = counted.match(/\d*\.?\d+|[a-z]+/g) ?? [];
+  const words: readonly string[] = counted.match(/\d*\.?\d+|[a-z]+|[,;.]/g) ?? [];
+  const isEnough = words.includes("enough");
   const questions: WordQuestion[] = [];
   const unknown: string[] = [];
   const perStep = lightnessPerStep(scale);
@@ -160,29 +180,48 @@ export function readWords(text: string, target: LabD65, scale: ValueScale): Word
   let deltaChroma = 0;
   const hues: { readonly towardsDegrees: number; readonly units: number }[] = [];
   let isUnderstood = false;
+  let isAdvice = false;
+  let isLacking = false;
+  let isDenied = false;
+  let before = "";
   for (const spoken of words) {
     const word = SAME_WORDS[spoken] ?? spoken;
     const fault = FAULT_WORDS[word];
     const meanings = QUESTIONS[word];
     const amountWord = AMOUNT_WORDS[word];
     const count = Number(word);
-    if (fault) {
+    if (SENTENCE_ENDS.has(word)) isAdvice = false;
+    if (fault && isDenied && !isEnough) {
+      // "Not dark" says what is not wrong, and nothing of what is.
+      unknown.push(`not ${spoken}`);
+      isDenied = false;
+    } else if (fault) {
       isUnderstood = true;
-      if (fault.axis === "hue") hues.push({ towardsDegrees: fault.towardsDegrees, units: amount.units });
-      else if (fault.axis === "chroma") deltaChroma += fault.sign * amount.units;
-      else deltaLightness += fault.sign * perStep * (steps ?? amount.steps);
+      // "Less red" in advice is more red in the pile.
+      const sign = isAdvice !== (isLacking || isDenied) ? -1 : 1;
+      if (fault.axis === "hue")
+        hues.push({ towardsDegrees: fault.towardsDegrees, units: sign * amount.units });
+      else if (fault.axis === "chroma") deltaChroma += sign * fault.sign * amount.units;
+      else deltaLightness += sign * fault.sign * perStep * (steps ?? amount.steps);
       isAmountSaid = false;
+      isLacking = false;
+      isDenied = false;
       steps = undefined;
       amount = AMOUNTS.plain;
     } else if (meanings) questions.push({ word: spoken, meanings });
     else if (amountWord) {
-      // "A little bit", "very much": the first amount that is said counts.
-      if (!isAmountSaid) amount = AMOUNTS[amountWord];
+      // "A little bit", "far too much": the first amount that is said counts, except "very slightly".
+      if (!isAmountSaid || before === "very") amount = AMOUNTS[amountWord];
       isAmountSaid = true;
-    } else if (Number.isFinite(count)) steps = count;
+    } else if (word === "not") isDenied = true;
+    else if (LACK_WORDS.has(word)) isLacking = true;
+    else if (ADVICE_WORDS.has(word)) isAdvice = true;
+    else if (SAMENESS.has(word)) isUnderstood = true;
+    else if (/\d/.test(word) && Number.isFinite(count)) steps = count;
     else if (!FILLERS.has(word)) unknown.push(spoken);
+    before = word;
   }
-  const size = Math.hypot(deltaLightness, deltaChroma, ...hues.map((hue) => hue.units));
+  const size = Math.hypot(deltaLightness, deltaChroma, ...hues.map(({ units }) => units));
   return {
     lab:
       isUnderstood && questions.length === 0 ? applied(target, deltaLightness, deltaChroma, hues) : undefined,
@@ -192,7 +231,7 @@ export function readWords(text: string, target: LabD65, scale: ValueScale): Word
   };
 }
 
-/** "Too red" turns a colour towards red by the shorter way; a grey takes a step of chroma in that direction. */
+/** "Too red" turns a colour towards red by the shorter way, and quiets what lies opposite; a grey takes a step of chroma in that direction. */
 function applied(
   target: LabD65,
   deltaLightness: number,
@@ -210,10 +249,19 @@ function applied(
     const direction = (hueDegreesOf(a, b) * Math.PI) / 180;
     return labD65(lightness, grown * Math.cos(direction), grown * Math.sin(direction));
   }
-  const deltaHue = hues.reduce(
-    (sum, { towardsDegrees, units }) => sum + Math.sign(hueDifferenceDegrees(hue, towardsDegrees)) * units,
-    0,
-  );
-  const seen = applyDifference(target, { deltaLightness, deltaChroma, deltaHue });
+  let deltaHue = 0;
+  let fromOpposite = 0;
+  for (const { towardsDegrees, units } of hues) {
+    const turn = hueDifferenceDegrees(hue, towardsDegrees);
+    // What leans to the other side of the wheel is duller first of all: the two hues quiet each other.
+    const across = Math.max(0, -Math.cos((turn * Math.PI) / 180));
+    deltaHue += Math.sign(turn) * units * Math.sqrt(1 - across * across);
+    fromOpposite -= units * across;
+  }
+  const seen = applyDifference(target, {
+    deltaLightness,
+    deltaChroma: Math.max(-chroma, deltaChroma + fromOpposite),
+    deltaHue,
+  });
   return labFromLch(lchUnder<"D65">(seen.lightness, seen.chroma, seen.hueDegrees));
 }
