@@ -132,7 +132,19 @@ const SHOTS: readonly Shot[] = [
     width: 1280,
     height: 800,
     take: async (page) => {
-      await mix(page, 4);
+      await mix(page, 5);
+      await page.getByRole("button", { name: "All of it is down" }).click();
+      await page.getByRole("button", { name: "Looks the same" }).click();
+      await page.getByRole("button", { name: "Keep as match" }).click();
+      await page.getByRole("button", { name: "Start it" }).click();
+      await page.getByRole("button", { name: "lighten and shade it" }).click();
+      await page
+        .getByRole("button", { name: /^Make a note/ })
+        .first()
+        .waitFor();
+      await page.getByRole("main").evaluate((main) => {
+        main.scrollTo(0, 0);
+      });
       await room(page, "dark");
     },
   },
@@ -142,6 +154,8 @@ const SHOTS: readonly Shot[] = [
     height: 800,
     take: async (page) => {
       await mix(page, 9);
+      await page.getByRole("button", { name: "change it by hand" }).click();
+      await page.getByRole("button", { name: "More Pyrrole red" }).click();
       await room(page, "middle");
     },
   },
@@ -160,6 +174,9 @@ const SHOTS: readonly Shot[] = [
     height: 800,
     take: async (page) => {
       await page.getByRole("link", { name: "Settings", exact: true }).click();
+      await page.getByRole("region", { name: "School" }).evaluate((school) => {
+        school.scrollIntoView();
+      });
     },
   },
   { name: "table-phone", width: 390, height: 844, take: () => Promise.resolve() },

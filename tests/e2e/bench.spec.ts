@@ -18,12 +18,12 @@ test("what was really put down is recorded, changes the prediction, and can be u
   await expect(done.nth(1)).toHaveAccessibleName(/1½ parts/);
   const words = page.getByRole("region", { name: "Target and pile" });
   await expect(words.getByText("Pile, predicted")).toBeVisible();
-  const overdosed = await words.getByText(/^ΔE/).textContent();
+  const overdosed = await words.getByText(/^ΔE .* match is for/).textContent();
   await page.reload();
   await expect(done).toHaveCount(2);
   await page.getByRole("button", { name: "undo the last" }).click();
   await expect(done).toHaveCount(1);
-  await expect(words.getByText(/^ΔE/)).not.toHaveText(overdosed ?? "");
+  await expect(words.getByText(/^ΔE .* match is for/)).not.toHaveText(overdosed ?? "");
   await page.getByRole("button", { name: "undo the last" }).click();
   await expect(page.getByRole("heading", { name: "Ways to mix it" })).toBeVisible();
   await expect(trayNote(page, /^8 Slip wall/)).toHaveAccessibleName(/not mixed yet/);

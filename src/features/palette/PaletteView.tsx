@@ -12,6 +12,7 @@ import { ChoosePanel } from "./ChoosePanel";
 import { ComparePanel } from "./ComparePanel";
 import { tubesOf } from "./known";
 import { knownTubes } from "../shared/knownTubes";
+import { isBlackTube } from "../shared/paint";
 import { PairsPanel } from "./PairsPanel";
 import { PaletteList } from "./PaletteList";
 import { PaletteTubes } from "./PaletteTubes";
@@ -80,9 +81,14 @@ export function PaletteView() {
 }
 
 function Opened({ palette }: { palette: Palette }) {
-  const { tubeById } = useStudio();
+  const { tubeById, settings } = useStudio();
   const client = usePaletteClient();
-  const known = useMemo(() => knownTubes(tubesOf(palette.tubeIds, tubeById)), [palette.tubeIds, tubeById]);
+  const { allowsBlack } = settings.school;
+  const known = useMemo(
+    () => knownTubes(tubesOf(palette.tubeIds, tubeById).filter((tube) => allowsBlack || !isBlackTube(tube))),
+    [palette.tubeIds, tubeById, allowsBlack],
+  );
+  const hasBlack = tubesOf(palette.tubeIds, tubeById).some(isBlackTube);
   return (
     <Tabs.Root defaultValue="reach">
       <Tabs.List aria-label="What to look at" className="flex flex-wrap border-b-2 border-ink">
@@ -96,6 +102,9 @@ function Opened({ palette }: { palette: Palette }) {
           </Tabs.Trigger>
         ))}
       </Tabs.List>
+      {hasBlack && !allowsBlack ? (
+        <p className="pt-3 text-muted">Worked out without black, as your school in Settings has it.</p>
+      ) : null}
       {TABS.map(({ value, Panel }) => (
         <Tabs.Content key={value} value={value} className="pt-4">
           <Panel palette={palette} known={known} client={client} />

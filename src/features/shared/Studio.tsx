@@ -46,6 +46,8 @@ export type Studio = {
   readonly palettes: readonly Palette[];
   /** Tubes that are not deleted; archived ones too. */
   readonly box: readonly Tube[];
+  /** Every tube there ever was, deleted ones too. */
+  readonly tubes: readonly Tube[];
   /** Every tube that a record may name: deleted ones too, and water. */
   readonly tubeById: ReadonlyMap<string, Tube>;
   /** The palette's tubes in the order of the board. */
@@ -148,6 +150,7 @@ function OpenStudio({ workspace, children }: { workspace: Workspace; children: R
       palette: snapshot?.palette,
       palettes: snapshot?.palettes ?? EMPTY,
       box: tubes.filter((tube) => tube.deletedAt === undefined),
+      tubes,
       tubeById,
       board: (snapshot?.palette?.tubeIds ?? EMPTY).flatMap((id) => tubeById.get(id) ?? EMPTY),
       notes: snapshot?.notes ?? EMPTY,

@@ -3,7 +3,7 @@
 /** The box at the left, one tube opened at the right; on a phone one after the other. */
 import { clsx } from "clsx";
 import { useRouter, useSearchParams } from "next/navigation";
-import { useDeferredValue, useMemo, useState } from "react";
+import { useDeferredValue, useState } from "react";
 import type { DeletedTube } from "../../persistence/tubes";
 import { restoreTube } from "../../persistence/tubes";
 import { Button } from "../../ui/Button";
@@ -15,7 +15,7 @@ import { LookAlikes } from "./LookAlikes";
 import { TubePage } from "./TubePage";
 
 export function TubesView() {
-  const { box, tubeById, db, attempt } = useStudio();
+  const { box, tubes, tubeById, db, attempt } = useStudio();
   const router = useRouter();
   const asked = useSearchParams().get("tube");
   const [isAdding, setAdding] = useState(false);
@@ -27,7 +27,6 @@ export function TubesView() {
     });
   };
   const chosen = asked === null ? undefined : tubeById.get(asked);
-  const everything = useMemo(() => [...tubeById.values()], [tubeById]);
   // Wide screens have room for a page beside the list, so one is always open there.
   const shown = chosen ?? box.find((tube) => tube.archivedAt === undefined);
   // The list is there first; what is worked out about the opened tube follows.
@@ -82,13 +81,13 @@ export function TubesView() {
             </Button>
           </p>
         ) : null}
-        {everything.length === 0 ? (
+        {tubes.length === 0 ? (
           <p className="mt-2">
             Nothing in your box yet. Add the paints that you own; each starts from a generic model and becomes
             your own with the first test.
           </p>
         ) : (
-          <BoxList box={everything} openId={shown?.id} onOpen={open} />
+          <BoxList box={tubes} openId={shown?.id} onOpen={open} />
         )}
       </section>
       <section
