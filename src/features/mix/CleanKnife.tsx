@@ -38,7 +38,7 @@ export function CleanKnife({ bench, recipe }: { bench: Bench; recipe: BenchRecip
   if (!found.asksForCleaning) return null;
   const name = notes.find(({ id }) => id === before.noteId)?.name ?? "the pile before";
   return (
-    <p className="border-l-4 border-ink pl-3 text-base text-ink">
+    <p className="mt-2 border-l-4 border-ink pl-3">
       Clean the knife first: a fiftieth of {name} left on it moves this colour by{" "}
       {deltaEText(found.deltaE2000)}.
     </p>

@@ -16,6 +16,7 @@ import { OneThing } from "./OneThing";
 import { PileSteps } from "./PileSteps";
 import { PurposeField } from "./PurposeField";
 import { ReadFirst, SaidLine, useLooks } from "./ReadFirst";
+import { RecipeCare } from "./RecipeCare";
 import { RecipeChoice } from "./RecipeChoice";
 import { TimerField } from "./TimerField";
 import { Trials } from "./Trials";
@@ -97,6 +98,7 @@ function Work({ bench }: { bench: Bench }) {
       {bench.pile ? null : <RecipeChoice bench={bench} />}
       <NextStep bench={bench} />
       <PileSteps bench={bench} />
+      {bench.chosen && !bench.pile ? <RecipeCare bench={bench} recipe={bench.chosen} /> : null}
       {isPremix ? null : <AmountPanel bench={bench} />}
       <OneThing bench={bench} />
       <Trials bench={bench} />

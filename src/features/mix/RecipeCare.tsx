@@ -45,7 +45,7 @@ function tubesOf(recipe: BenchRecipe, tubeById: ReadonlyMap<string, Tube>): read
 
 export function RecipeCare({ bench, recipe }: { bench: Bench; recipe: BenchRecipe }) {
   const { settings } = useStudio();
-  const { tubeById, dilutions } = bench;
+  const { tubeById } = bench;
   const { touchiest, roundingLoss } = recipe;
   const tubes = tubesOf(recipe, tubeById);
   const label =
@@ -82,7 +82,7 @@ export function RecipeCare({ bench, recipe }: { bench: Bench; recipe: BenchRecip
     hazard && hazard.title !== "Any paint" ? `${hazard.title}: ${hazard.text}` : undefined,
   ].filter((note) => note !== undefined);
   return (
-    <div className="mt-2 text-sm text-muted">
+    <div className="mt-4 border-t pt-2 text-sm text-muted">
       <p>
         {isTested ? "Tested tubes" : "Generic tubes"}: expect the pile within about ±
         {spreadOf(recipe, tubeById).toFixed(isTested ? 1 : 0)} of the prediction.
@@ -90,16 +90,26 @@ export function RecipeCare({ bench, recipe }: { bench: Bench; recipe: BenchRecip
           ? ` Measure the ${label} with care: a tenth too much moves it by ${deltaEText(touchiest.shift)}.`
           : ""}
       </p>
+      {notes.length > 0 ? <p>{notes.join(" ")}</p> : null}
+    </div>
+  );
+}
+
+/** What has to be done before anything is laid down. */
+export function BeforeLaying({ bench, recipe }: { bench: Bench; recipe: BenchRecipe }) {
+  const { settings } = useStudio();
+  const { tubeById, dilutions } = bench;
+  return (
+    <>
       {dilutions.map(({ tubeId, carrierId, carrierParts, dose }) => (
-        <p key={tubeId} className="border-l-4 border-ink pl-3 text-base text-ink">
+        <p key={tubeId} className="mt-2 border-l-4 border-ink pl-3">
           {tubeName(tubeById.get(tubeId))} is too strong for so small a pile: mix 1 of it into {carrierParts}{" "}
           of {tubeName(tubeById.get(carrierId))} first and take {knifeWords(dose, settings)} (
           {exactWords(dose, settings)}) of that.
         </p>
       ))}
-      {notes.length > 0 ? <p>{notes.join(" ")}</p> : null}
       <CleanKnife bench={bench} recipe={recipe} />
-    </div>
+    </>
   );
 }
 

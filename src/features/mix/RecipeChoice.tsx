@@ -8,7 +8,7 @@ import { tintOfTube } from "../shared/paint";
 import { useStudio } from "../shared/Studio";
 import { deltaEText, knifeWords, REASON_WORDS, tubeName } from "../shared/words";
 import type { BenchRecipe } from "./bench.model";
-import { RecipeCare } from "./RecipeCare";
+import { BeforeLaying } from "./RecipeCare";
 import { RecipeEditor } from "./RecipeEditor";
 import type { Bench } from "./useBench";
 
@@ -62,7 +62,7 @@ export function RecipeChoice({ bench }: { bench: Bench }) {
           <RecipeRow key={recipe.key} bench={bench} recipe={recipe} />
         ))}
       </RadioGroup.Root>
-      {chosen ? <RecipeCare bench={bench} recipe={chosen} /> : null}
+      {chosen ? <BeforeLaying bench={bench} recipe={chosen} /> : null}
       {chosen ? (
         <RecipeEditor key={chosen.key === "by-hand" ? "by-hand" : "found"} bench={bench} recipe={chosen} />
       ) : null}
