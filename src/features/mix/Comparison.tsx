@@ -142,8 +142,8 @@ export function Comparison({ bench, isBlind }: { bench: Bench; isBlind: boolean 
         <div className="flex px-4 pt-1.5 leading-snug wide:px-0">
           {sides.map(({ title, lab, miss }) => (
             <p key={title} className="min-w-0 flex-1 pr-3">
-              <span className="flex items-baseline gap-2 font-bold wide:text-lg">
-                <span className="truncate">{title}</span>
+              <span className="items-baseline gap-2 font-bold wide:flex wide:text-lg">
+                <span className="block truncate">{title}</span>
                 {miss === "" ? null : <span className="ml-auto shrink-0">{miss}</span>}
               </span>
               <span className="block text-muted">

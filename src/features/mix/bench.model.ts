@@ -54,7 +54,7 @@ export function benchRecipe(recipe: PaintedRecipe, tubeIds: readonly string[]): 
   }));
   // Water counts as another ingredient: so many parts to all the paint together.
   const water =
-    recipe.thinning !== undefined && recipe.thinning > 0 ? recipe.thinning * volumeOf(amounts) : 0;
+    recipe.thinning !== undefined && recipe.thinning > 0 ? waterFor(recipe.thinning * volumeOf(amounts)) : 0;
   const whole = volumeOf(amounts) + water;
   const all =
     water > 0
@@ -74,6 +74,11 @@ export function benchRecipe(recipe: PaintedRecipe, tubeIds: readonly string[]): 
     touchiest: { tubeId: amounts[place]?.tubeId ?? "", shift },
     roundingLoss: recipe.laidDown.lossDeltaE2000,
   };
+}
+
+/** Water as it is counted out: in whole parts, little of it in quarters. */
+function waterFor(parts: number): number {
+  return parts >= 8 ? Math.round(parts) : Math.max(0.25, Math.round(4 * parts) / 4);
 }
 
 /** Amounts that the painter chose, whatever recipe they began from. */
