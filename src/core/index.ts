@@ -70,7 +70,6 @@ export { amountsFor, type Need, neededMl } from "./amounts/needed";
 export { type DilutedRecipe, preDiluted } from "./amounts/preDilution";
 export { type RestOfRecipe, restOfRecipe } from "./amounts/restOfRecipe";
 export { type Corrector, type CorrectorQuery, correctors } from "./correct/correctors";
-export { type FamilyQuery, lightenAndShade, type Variant } from "./correct/lightenAndShade";
 export { type Addition, nextAddition, type NextAddition, type PileQuery } from "./correct/nextAddition";
 export { deltaE2000, REFERENCE_FACTORS } from "./color/ciede2000";
 export { labFromLch, labFromXyz, lchFromLab } from "./color/cieLab";
@@ -86,7 +85,6 @@ export {
   labD65,
   type Srgb,
 } from "./color/types";
-export { type BiasReport, biasReport } from "./describe/bias";
 export { describeColor } from "./describe/describe";
 export {
   comparedTemperature,
@@ -127,7 +125,6 @@ export { cleanestGrey, mostChroma, type ReachProfile, reachProfile } from "./pal
 export { type MixedScheme, mixScheme, schemeHues } from "./palette/scheme";
 export { PaletteReach, type Priority, REACHED, type ReachAnswer } from "./reach/reach";
 export { type LayingStart, orderOfSchool } from "./recipe/layingOrder";
-export { type NearestTube, nearestTube } from "./recipe/nearestTube";
 export { type Medium, type PaletteAnswer, PaletteMixer, type PaletteTube } from "./recipe/palette";
 export type { Recipe, RecipePart, RecipeReason } from "./recipe/types";
 export { xyzFromReflectance } from "./spectrum/colorimetry";
