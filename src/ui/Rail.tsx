@@ -36,7 +36,8 @@ export function Rail({
   isDisabled?: boolean;
   onChange: (value: number) => void;
 }) {
-  const shown = Math.max(-range, Math.min(range, value));
+  // A difference of next to nothing would be written with a power of ten, which no reader of screens knows.
+  const shown = Math.round(1000 * Math.max(-range, Math.min(range, value))) / 1000;
   const band = (100 * tolerance) / range;
   const place = (at: number): string =>
     `${(50 + (50 * Math.max(-range, Math.min(range, at))) / range).toFixed(1)}%`;
