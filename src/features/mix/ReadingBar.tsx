@@ -27,7 +27,8 @@ type Way = (typeof WAYS)[number]["value"];
 
 export function ReadingBar({ bench }: { bench: Bench }) {
   const [way, setWay] = useState<Way>();
-  const canKeep = bench.hasDraft || bench.reading !== undefined;
+  // A sample shows what the pile could become; kept is the pile.
+  const canKeep = !bench.isSample && (bench.hasDraft || bench.reading !== undefined);
   return (
     <div className="mt-2 pb-4 wide:pb-0">
       <div className="flex flex-wrap items-center gap-x-3 gap-y-2">
