@@ -1,6 +1,6 @@
 /** `npm test`: everything that must hold, on a machine that may have nothing but Node. */
 import { existsSync } from "node:fs";
-import { bin, ensureBuild, ensurePackages, run } from "./project.mjs";
+import { begin, bin, ensureBuild, ensurePackages, run } from "./project.mjs";
 
 function ensureChromium() {
   const path = process.env.CHROMIUM ?? "/usr/bin/chromium";
@@ -20,12 +20,14 @@ function ensureChromium() {
 ensurePackages();
 ensureChromium();
 run("Route types", bin("next"), ["typegen"]);
+// The longest of the checks, on one core, goes on beside the others.
+const lint = begin("Lint", bin("eslint"), [".", "--max-warnings", "0"]);
 run("Types", bin("tsc"), ["--noEmit"]);
 run("Types of the core without DOM and Node", bin("tsc"), ["-p", "tsconfig.core.json"]);
-run("Lint", bin("eslint"), [".", "--max-warnings", "0"]);
 run("Format", bin("biome"), ["format", "."]);
 run("Boundaries", bin("depcruise"), ["src", "--config", ".dependency-cruiser.cjs"]);
 run("Unused code", bin("knip"), []);
+await lint();
 run("Unit tests", bin("vitest"), ["run", "--reporter=dot"]);
 ensureBuild();
 run("Browser tests", bin("playwright"), ["test"]);

@@ -27,41 +27,36 @@ async function measure(page: Page, turn: number): Promise<void> {
   }).toPass({ timeout: 40_000 });
 }
 
-for (const [name, note] of [
-  ["Lichen", /^5 Lichen/],
-  ["Slip wall", /^8 Slip wall/],
-  ["Sky in puddle", /^7 Sky/],
-] as const) {
-  test(`${name}: three additions at most, by the simulated colorimeter, bring the pile within ΔE 1.5`, async ({
-    page,
-  }) => {
-    test.setTimeout(150_000);
-    await openDemo(page);
-    await layFirstPile(page, note);
-    await page.getByRole("button", { name: "measure it" }).click();
-    const right = page.getByRole("heading", { name: "Leave it" });
-    const add = page.getByRole("heading", { name: /Add next|Better begin again/ });
-    let additions = 0;
-    for (; additions <= 3; additions++) {
-      await measure(page, additions + 1);
-      await expect(right.or(add)).toBeVisible({ timeout: 15_000 });
-      if (await right.isVisible()) break;
-      await page
-        .getByRole("button", { name: /^It is down: / })
-        .first()
-        .click();
-    }
-    expect(additions).toBeLessThanOrEqual(3);
-    const last = page.getByRole("region", { name: "The turns of this pile" }).getByRole("listitem").last();
-    const miss = Number(/ΔE (\d+\.\d)/.exec((await last.textContent()) ?? "")?.[1]);
-    expect(miss).toBeLessThanOrEqual(1.5);
-    // The whole story is still there after a reload.
-    await page.reload();
-    await expect(last).toContainText("as read");
-    await page.getByRole("button", { name: "Keep as match" }).click();
-    await expect(page.getByText("Match kept")).toBeVisible();
-  });
-}
+// Twenty targets are held by `npm run bench -- --only mix`.
+test("three additions at most, by the simulated colorimeter, bring a pile within ΔE 1.5", async ({
+  page,
+}) => {
+  test.setTimeout(150_000);
+  await openDemo(page);
+  await layFirstPile(page, /^5 Lichen/);
+  await page.getByRole("button", { name: "measure it" }).click();
+  const right = page.getByRole("heading", { name: "Leave it" });
+  const add = page.getByRole("heading", { name: /Add next|Better begin again/ });
+  let additions = 0;
+  for (; additions <= 3; additions++) {
+    await measure(page, additions + 1);
+    await expect(right.or(add)).toBeVisible({ timeout: 15_000 });
+    if (await right.isVisible()) break;
+    await page
+      .getByRole("button", { name: /^It is down: / })
+      .first()
+      .click();
+  }
+  expect(additions).toBeLessThanOrEqual(3);
+  const last = page.getByRole("region", { name: "The turns of this pile" }).getByRole("listitem").last();
+  const miss = Number(/ΔE (\d+\.\d)/.exec((await last.textContent()) ?? "")?.[1]);
+  expect(miss).toBeLessThanOrEqual(1.5);
+  // The whole story is still there after a reload.
+  await page.reload();
+  await expect(last).toContainText("as read");
+  await page.getByRole("button", { name: "Keep as match" }).click();
+  await expect(page.getByText("Match kept")).toBeVisible();
+});
 
 test("a look said in words becomes a reading, and a word with two meanings is asked back", async ({
   page,
