@@ -124,11 +124,11 @@ test("what a match is for sets how close it must come, and the pair is seen on i
   await expect(purpose).toHaveValue("own");
   const pair = page.getByRole("region", { name: "Target and pile" });
   const paints = pair.locator("[data-paint]");
-  const before = await paints.count();
+  await expect(paints).toHaveCount(2);
   await page.keyboard.down("n");
-  await expect(paints).toHaveCount(before + 4);
+  await expect(paints).toHaveCount(2 + 4);
   await page.keyboard.up("n");
-  await expect(paints).toHaveCount(before);
+  await expect(paints).toHaveCount(2);
 });
 
 test("a photo that holds the sample and the pile gives a reading, whatever its light", async ({ page }) => {

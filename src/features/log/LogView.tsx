@@ -95,7 +95,7 @@ function LogTable({ entries, onOpen }: { entries: readonly LogEntry[]; onOpen: (
           id: "miss",
           header: "Miss",
           sortFn: "basic",
-          cell: ({ getValue }) => `ΔE ${getValue().toFixed(1)}`,
+          cell: ({ getValue }) => <span className="whitespace-nowrap">ΔE {getValue().toFixed(1)}</span>,
         }),
         column.accessor((entry) => entry.pile?.additions.length ?? 0, {
           id: "additions",
@@ -119,7 +119,7 @@ function LogTable({ entries, onOpen }: { entries: readonly LogEntry[]; onOpen: (
   const data = useMemo(() => [...entries], [entries]);
   const table = useTable({ features, columns, data });
   return (
-    <table className="mt-3 w-full border-collapse">
+    <table className="mt-3 w-full border-collapse max-wide:text-sm">
       <SortableHead
         columns={table.getFlatHeaders().map((header) => ({
           id: header.id,

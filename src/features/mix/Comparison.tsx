@@ -26,6 +26,7 @@ const FROM_WORDS: Readonly<Record<Shown["from"], string>> = {
   pile: "Pile, predicted",
   reading: "Pile, as read",
   draft: "Pile, by your eye",
+  kept: "The match, as kept",
 };
 
 /** How far the rails reach either way: two steps of value, and as much in chroma and hue. */
@@ -156,7 +157,7 @@ export function Comparison({ bench, isBlind }: { bench: Bench; isBlind: boolean 
       </div>
       <div className="px-4 wide:px-0">
         {isBlind ? null : <WetAim bench={bench} />}
-        <div className="flex flex-wrap items-center gap-x-4">
+        <div className="flex flex-wrap items-center gap-x-1.5 wide:gap-x-4">
           <span className="text-muted">hold</span>
           <HoldButton isOn={isGrey} onChange={setGrey} shortcut="G">
             grey
@@ -323,7 +324,11 @@ function Rails({ bench, shown }: { bench: Bench; shown: Shown }) {
       {axesOf(settings.school).map((axis) => rails[axis])}
       <p className="text-muted">
         {deltaEText(difference.deltaE2000)}, {words.isMatch ? "within" : "outside"} what this match is for
-        {isDisabled ? ", predicted." : ", wet. Move a marker to where your pile lies."}
+        {shown.from === "kept"
+          ? "."
+          : isDisabled
+            ? ", predicted."
+            : ", wet. Move a marker to where yours lies."}
       </p>
     </div>
   );

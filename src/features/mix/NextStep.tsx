@@ -136,7 +136,9 @@ function AdditionRow({
   const exact =
     settings.amountUnit === "parts"
       ? ""
-      : `, ${parts.map(({ parts: amount }) => exactWords(amount, settings)).join(" and ")}`;
+      : `, ${parts
+          .map(({ tubeId, parts: amount }) => exactWords(amount, settings, { tube: tubeById.get(tubeId) }))
+          .join(" and ")}`;
   return (
     <li className="border-b py-2">
       <div className="flex gap-3">

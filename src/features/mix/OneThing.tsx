@@ -5,7 +5,7 @@ import { useState } from "react";
 import { roundToHand } from "../../core/amounts/amounts";
 import type { LabD65 } from "../../core/color/types";
 import { lchFromLab } from "../../core/color/cieLab";
-import { additionKind } from "../../core/correct/additionKind";
+import { type AdditionKind, additionKind } from "../../core/correct/additionKind";
 import type { Corrector } from "../../core/correct/correctors";
 import { hueRailEnds } from "../../core/describe/difference";
 import { lightnessPerStep } from "../../core/describe/valueScale";
@@ -18,7 +18,7 @@ import { isBlackTube, isWater, labOfAdditions } from "../shared/paint";
 import { useStudio } from "../shared/Studio";
 import { useSolverAnswer } from "../shared/useSolverAnswer";
 import { describeLab, doseWords } from "../shared/words";
-import { moveWords } from "./additionWords";
+import { moveWords, whyWords } from "./additionWords";
 import { mixtureRequest } from "./mixtureRequest";
 import type { Bench } from "./useBench";
 
@@ -79,13 +79,13 @@ function Ways({ bench }: { bench: Bench }) {
   const ways =
     answer.status === "known" && now
       ? inTaste(
-          answer.value.map((way) => ({
-            way,
-            parts: way.parts.map(({ tube, volume: share }) => ({
+          answer.value.map((way) => {
+            const parts = way.parts.map(({ tube, volume: share }) => ({
               tubeId: asked?.tubes[tube]?.id ?? "",
               parts: roundToHand(share * volume, settings.sizes),
-            })),
-          })),
+            }));
+            return { way, parts, kind: kindOf(now, parts, tubeById) };
+          }),
           now,
           move,
           settings.school,
@@ -109,7 +109,7 @@ function Ways({ bench }: { bench: Bench }) {
       {answer.status === "asking" ? <p role="status">Working out the ways</p> : null}
       {answer.status === "known" && ways.length === 0 ? <p>No tube on the board does that.</p> : null}
       <ul className="mt-1">
-        {ways.map(({ way, parts }) => {
+        {ways.map(({ way, parts, kind }) => {
           const words = doseWords(parts, tubeById, settings).join(" and ");
           const predicted = bench.wetOf(way.predicted);
           return (
@@ -123,7 +123,7 @@ function Ways({ bench }: { bench: Bench }) {
                 <span className="font-semibold">{words}</span>
                 <span className="block text-sm text-muted">
                   {moveWords(way, settings.scale)}
-                  {way.turnsTo ? `; turns ${way.turnsTo}` : ""}
+                  {way.turnsTo ? `; turns ${way.turnsTo}` : ""}: {whyWords({ kind })}
                 </span>
               </p>
               <Button
@@ -144,8 +144,17 @@ function Ways({ bench }: { bench: Bench }) {
 
 type Way = {
   readonly way: Corrector;
+  readonly kind: AdditionKind;
   readonly parts: readonly { readonly tubeId: string; readonly parts: number }[];
 };
+
+/** By which of the painters' means an addition works. */
+function kindOf(now: LabD65, parts: Way["parts"], tubeById: Bench["tubeById"]): AdditionKind {
+  const labs = parts
+    .map(({ tubeId }) => labOfAdditions([{ tubeId, parts: 1 }], tubeById))
+    .filter((lab) => lab !== undefined);
+  return additionKind(now, labs, labOfAdditions(parts, tubeById) ?? now);
+}
 
 /** Reds are darkened, and colours dulled, by what the school reaches for first; else the least side effect leads. */
 function inTaste(
@@ -159,13 +168,7 @@ function inTaste(
   const wish =
     move === "duller" ? school.dullWith : move === "darker" && isRed ? school.darkenReds : undefined;
   if (!wish) return [...ways];
-  const isWished = ({ parts }: Way): boolean => {
-    const labs = parts
-      .map(({ tubeId }) => labOfAdditions([{ tubeId, parts: 1 }], tubeById))
-      .filter((lab) => lab !== undefined);
-    const together = labOfAdditions(parts, tubeById);
-    if (!together) return false;
-    const kind = additionKind(now, labs, together);
+  const isWished = ({ parts, kind }: Way): boolean => {
     switch (wish) {
       case "complement":
         return kind === "complement";

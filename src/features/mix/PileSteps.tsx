@@ -59,6 +59,8 @@ export function PileSteps({ bench }: { bench: Bench }) {
         {open.length > 0 ? (
           <Button
             weight={pile ? "plain" : "main"}
+            // While recipes are worked out anew, the one that is shown may be the one before.
+            disabled={!pile && bench.search.status === "searching"}
             onClick={() => {
               bench.lay(open, true);
             }}

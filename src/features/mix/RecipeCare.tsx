@@ -9,15 +9,13 @@ import { useStudio } from "../shared/Studio";
 import { pricePerMl } from "../shared/useRecipes";
 import { useSolverAnswer } from "../shared/useSolverAnswer";
 import { deltaEText, exactWords, knifeWords, tubeName } from "../shared/words";
-import { type BenchRecipe, GENERIC_UNCERTAINTY } from "./bench.model";
+import { type BenchRecipe, type DosingShift, GENERIC_UNCERTAINTY } from "./bench.model";
 import { CleanKnife } from "./CleanKnife";
 import { mixtureRequest } from "./mixtureRequest";
 import type { Bench } from "./useBench";
 
 /** Below this a wrong dose does no harm worth a word. */
 const DOSE_WORTH_A_WORD = 0.8;
-/** Less than this nobody sees, ΔE00. */
-const ROUNDING_WORTH_A_WORD = 0.15;
 
 /** Light-fastness that does not last on a wall. */
 const FADING: readonly Tube["lightfastness"][] = ["III", "III-IV", "IV"];
@@ -46,8 +44,11 @@ function tubesOf(recipe: BenchRecipe, tubeById: ReadonlyMap<string, Tube>): read
 export function RecipeCare({ bench, recipe }: { bench: Bench; recipe: BenchRecipe }) {
   const { settings } = useStudio();
   const { tubeById } = bench;
-  const { touchiest, roundingLoss } = recipe;
+  const { dosing, roundingLoss } = recipe;
   const tubes = tubesOf(recipe, tubeById);
+  const [touchiest, ...steadier] = dosing
+    .filter(({ shift }) => Number.isFinite(shift))
+    .sort((one, other) => other.shift - one.shift);
   const label =
     touchiest && touchiest.shift >= DOSE_WORTH_A_WORD ? tubeById.get(touchiest.tubeId)?.label : undefined;
   const isTested = tubes.every((tube) => tube.optics.calibrations.length > 0);
@@ -72,9 +73,9 @@ export function RecipeCare({ bench, recipe }: { bench: Bench; recipe: BenchRecip
     changed.length > 0
       ? `Stale: ${namesOf(changed)} was tested since this was mixed, so its colour is predicted anew.`
       : undefined,
-    roundingLoss !== undefined && roundingLoss > ROUNDING_WORTH_A_WORD
-      ? `Rounding to the knife costs ${deltaEText(roundingLoss)}.`
-      : undefined,
+    roundingLoss === undefined
+      ? undefined
+      : `Rounding to the knife costs ${deltaEText(Math.max(0, roundingLoss))}.`,
     light,
     price === undefined ? undefined : `The paint in it is worth ${price.toFixed(2)}.`,
     granulating.length > 0 ? `Stir before each dip: ${namesOf(granulating)} granulates.` : undefined,
@@ -87,7 +88,7 @@ export function RecipeCare({ bench, recipe }: { bench: Bench; recipe: BenchRecip
         {isTested ? "Tested tubes" : "Generic tubes"}: expect the pile within about ±
         {spreadOf(recipe, tubeById).toFixed(isTested ? 1 : 0)} of the prediction.
         {label && touchiest
-          ? ` Measure the ${label} with care: a tenth too much moves it by ${deltaEText(touchiest.shift)}.`
+          ? ` Measure the ${label} with care: a tenth too much moves it by ${deltaEText(touchiest.shift)}${shiftWords(steadier, tubeById)}.`
           : ""}
       </p>
       {notes.length > 0 ? <p>{notes.join(" ")}</p> : null}
@@ -140,6 +141,13 @@ function priceOf(
     sum += parts * partMl * price;
   }
   return sum;
+}
+
+/** What the same slip with each other tube does: "; of Raw umber by ΔE 0.4". */
+function shiftWords(shifts: readonly DosingShift[], tubeById: ReadonlyMap<string, Tube>): string {
+  return shifts
+    .map(({ tubeId, shift }) => `; of ${tubeName(tubeById.get(tubeId))} by ${deltaEText(shift)}`)
+    .join("");
 }
 
 function namesOf(tubes: readonly Tube[]): string {

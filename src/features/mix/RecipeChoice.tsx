@@ -47,7 +47,7 @@ export function RecipeChoice({ bench }: { bench: Bench }) {
       break;
   }
   return (
-    <section aria-labelledby="recipes">
+    <section aria-labelledby="recipes" aria-busy={search.status === "searching"}>
       <h2 id="recipes" className="font-bold">
         {recipes.length === 1 ? "The recipe" : "Ways to mix it"}
       </h2>
@@ -63,9 +63,7 @@ export function RecipeChoice({ bench }: { bench: Bench }) {
         ))}
       </RadioGroup.Root>
       {chosen ? <BeforeLaying bench={bench} recipe={chosen} /> : null}
-      {chosen ? (
-        <RecipeEditor key={chosen.key === "by-hand" ? "by-hand" : "found"} bench={bench} recipe={chosen} />
-      ) : null}
+      {chosen ? <RecipeEditor bench={bench} recipe={chosen} /> : null}
     </section>
   );
 }

@@ -19,7 +19,8 @@ const MOST_TUBES = 6;
 
 export function RecipeEditor({ bench, recipe }: { bench: Bench; recipe: BenchRecipe }) {
   const { board } = useStudio();
-  const [isOpen, setOpen] = useState(recipe.key === "by-hand");
+  const [isAsked, setAsked] = useState<boolean>();
+  const isOpen = isAsked ?? recipe.key === "by-hand";
   const { amounts } = recipe;
   const others = [...board, WATER].filter(({ id }) => amounts.every(({ tubeId }) => tubeId !== id));
   const { required, forbidden, tubeById } = bench;
@@ -37,7 +38,7 @@ export function RecipeEditor({ bench, recipe }: { bench: Bench; recipe: BenchRec
           weight="quiet"
           aria-expanded={isOpen}
           onClick={() => {
-            setOpen(!isOpen);
+            setAsked(!isOpen);
           }}
         >
           change it by hand
@@ -273,5 +274,5 @@ function PartsField({
 }
 
 function textOf(parts: number): string {
-  return String(Number(parts.toPrecision(4)));
+  return String(Number(parts.toPrecision(3)));
 }

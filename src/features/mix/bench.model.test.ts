@@ -117,7 +117,7 @@ describe("plannedRecipe", () => {
     predicted: labD65(60, 0, 0),
     deltaE2000: 0.5,
     reasons: ["closest"] as const,
-    touchiest: undefined,
+    dosing: [],
     roundingLoss: 0.2,
   };
   const lightness: Readonly<Record<string, number>> = { umber: 25, white: 96, blue: 30 };

@@ -31,11 +31,13 @@ export type BenchRecipe = {
   /** Miss of the amounts as they will be laid down. */
   readonly deltaE2000: number;
   readonly reasons: readonly (RecipeReason | "from-log" | "by-hand")[];
-  /** ΔE00 that 10 % too much of the touchiest tube costs, with that tube. */
-  readonly touchiest: { readonly tubeId: string; readonly shift: number } | undefined;
+  /** ΔE00 that 10 % too much of each tube costs, in the order of the amounts as they were found. */
+  readonly dosing: readonly DosingShift[];
   /** ΔE00 that rounding to the knife costs against the exact recipe; undefined where nothing was rounded. */
   readonly roundingLoss: number | undefined;
 };
+
+export type DosingShift = { readonly tubeId: string; readonly shift: number };
 
 /** A tube that is too strong to dose as it is, and what to thin it with first. */
 export type BenchDilution = {
@@ -63,15 +65,13 @@ export function benchRecipe(recipe: PaintedRecipe, tubeIds: readonly string[]): 
           share: amount.parts / whole,
         }))
       : amounts;
-  const shift = Math.max(...recipe.dosingShift);
-  const place = recipe.dosingShift.indexOf(shift);
   return {
     key: amounts.map((amount) => amount.tubeId).join("+"),
     amounts: all,
     predicted: recipe.laidDown.predicted,
     deltaE2000: recipe.laidDown.deltaE2000,
     reasons: recipe.reasons,
-    touchiest: { tubeId: amounts[place]?.tubeId ?? "", shift },
+    dosing: amounts.map(({ tubeId }, i) => ({ tubeId, shift: recipe.dosingShift[i] ?? Number.NaN })),
     roundingLoss: recipe.laidDown.lossDeltaE2000,
   };
 }
@@ -87,8 +87,9 @@ export function recipeByHand(
   reason: "from-log" | "by-hand",
   amounts: readonly { readonly tubeId: string; readonly parts: number }[],
   target: LabD65,
-  predicted: LabD65 | undefined,
+  predict: (amounts: readonly { readonly tubeId: string; readonly parts: number }[]) => LabD65 | undefined,
 ): BenchRecipe | undefined {
+  const predicted = predict(amounts);
   if (!predicted) return undefined;
   const all = volumeOf(amounts);
   return {
@@ -97,10 +98,17 @@ export function recipeByHand(
     predicted,
     deltaE2000: deltaE2000(target, predicted),
     reasons: [reason],
-    touchiest: undefined,
+    dosing: amounts.map(({ tubeId }, place) => {
+      const after = predict(
+        amounts.map((one, i) => (i === place ? { ...one, parts: one.parts * TENTH_MORE } : one)),
+      );
+      return { tubeId, shift: after ? deltaE2000(predicted, after) : Number.NaN };
+    }),
     roundingLoss: undefined,
   };
 }
+
+const TENTH_MORE = 1.1;
 
 /** The recipe in the order of a school, and in the amounts that come to a wanted volume if there is one. */
 export function plannedRecipe(

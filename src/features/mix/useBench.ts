@@ -2,7 +2,7 @@
 
 /** The bench as its parts see it: target, recipes, pile, reading, and what can be done next. */
 import { useLiveQuery } from "dexie-react-hooks";
-import { useMemo } from "react";
+import { useMemo, useState } from "react";
 import { deltaE2000 } from "../../core/color/ciede2000";
 import type { LabD65 } from "../../core/color/types";
 import type { AxisTolerance } from "../../core/describe/difference";
@@ -14,7 +14,7 @@ import { type Drying, dryingOf, kindOfMixture } from "../shared/drying";
 import { expandLeftovers, leftoverAsTube } from "../shared/leftovers";
 import { isBlackTube, isWater, isWhiteTube, labOfAdditions, opticsOfTube } from "../shared/paint";
 import { useStudio } from "../shared/Studio";
-import { type RecipesState, useRecipes } from "../shared/useRecipes";
+import { type FoundRecipes, type RecipesState, useRecipes } from "../shared/useRecipes";
 import {
   type BenchDilution,
   type BenchRecipe,
@@ -38,7 +38,7 @@ import { type PileActions, usePileActions } from "./usePileActions";
 /** What is shown beside the target, and how it is known. */
 export type Shown = {
   readonly lab: LabD65;
-  readonly from: "recipe" | "pile" | "reading" | "draft";
+  readonly from: "recipe" | "pile" | "reading" | "draft" | "kept";
 };
 
 type Amounts = readonly { readonly tubeId: string; readonly parts: number }[];
@@ -145,6 +145,12 @@ export function useBench(note: Note, againPileId: string | undefined): Bench {
     })),
   });
 
+  // The last answers stay while new ones are worked out, so that nothing jumps and no focus is lost.
+  const [held, setHeld] = useState<Pick<FoundRecipes, "recipes" | "tubeIds">>();
+  if (search.status === "found" && held?.recipes !== search.recipes)
+    setHeld({ recipes: search.recipes, tubeIds: search.tubeIds });
+  const answers = search.status === "searching" || search.status === "found" ? held : undefined;
+
   const recipes = useMemo(() => {
     const lightnessOf = (tubeId: string): number => {
       const tube = tubeById.get(tubeId);
@@ -154,24 +160,22 @@ export function useBench(note: Note, againPileId: string | undefined): Bench {
       );
     };
     const predict = (amounts: Amounts): LabD65 | undefined => labOfAdditions(amounts, tubeById);
-    const found =
-      search.status === "found" ? search.recipes.map((recipe) => benchRecipe(recipe, search.tubeIds)) : [];
+    const found = (answers?.recipes ?? []).map((recipe) => benchRecipe(recipe, answers?.tubeIds ?? []));
     // A wash is predicted as it will be laid down, rounded water and all.
     const laid = found.map((recipe) => {
       const predicted = recipe.amounts.some(isWater) ? predict(recipe.amounts) : undefined;
       return predicted ? { ...recipe, predicted, deltaE2000: deltaE2000(target, predicted) } : recipe;
     });
     const againAmounts = again ? contentsOf(again) : [];
-    const fromLog =
-      again && recipeByHand(`again-${again.id}`, "from-log", againAmounts, target, predict(againAmounts));
-    const byHand = row.byHand && recipeByHand("by-hand", "by-hand", row.byHand, target, predict(row.byHand));
+    const fromLog = again && recipeByHand(`again-${again.id}`, "from-log", againAmounts, target, predict);
+    const byHand = row.byHand && recipeByHand("by-hand", "by-hand", row.byHand, target, predict);
     return [
       ...(byHand ? [byHand] : []),
       ...[...(fromLog ? [fromLog] : []), ...laid].map((recipe) =>
         plannedRecipe(recipe, settings.school.start, lightnessOf, wantedParts),
       ),
     ];
-  }, [search, again, row.byHand, target, tubeById, wantedParts, settings.school.start]);
+  }, [answers, again, row.byHand, target, tubeById, wantedParts, settings.school.start]);
   const chosen = recipes.find((recipe) => recipe.key === row.chosenKey) ?? recipes[0];
 
   const contents = pile ? contentsOf(pile) : NONE;
@@ -221,11 +225,16 @@ export function useBench(note: Note, againPileId: string | undefined): Bench {
   const isLive = row.draft?.pileId === pile?.id && row.draft?.additionCount === additions.length;
   const liveDraft = pile && isLive ? row.draft?.miss : undefined;
   const predicted = labOfAdditions(contents, tubeById);
+  const lastMatch = pile ? undefined : history?.matches.at(-1);
+  // What was kept stays in sight until another recipe is taken up, or the paint has moved.
+  const isResting = !again && row.chosenKey === undefined && lastMatch?.verdict !== "moved";
+  const kept = isResting && lastMatch ? wetOf(labFromStored(lastMatch.result)) : undefined;
   const shown = shownOf(
     aim,
     liveDraft,
     reading,
     predicted && wetOf(predicted),
+    kept,
     pile || !chosen ? undefined : wetOf(chosen.predicted),
   );
   const setDraft = (draft: EyeDraft | undefined): void => {
@@ -273,7 +282,7 @@ export function useBench(note: Note, againPileId: string | undefined): Bench {
     steps,
     growth,
     reading,
-    lastMatch: pile ? undefined : history?.matches.at(-1),
+    lastMatch,
     shown,
     hasDraft: liveDraft !== undefined,
     setDraft,
@@ -307,10 +316,10 @@ export function useBench(note: Note, againPileId: string | undefined): Bench {
     },
     keep: () => {
       if (!pile) return;
-      const kept = liveDraft ? readingOf(liveDraft) : reading;
-      if (!kept) return;
-      setDraft(undefined);
-      const result = { ...kept.color, lab: toDry(labFromStored(kept.color)) };
+      const last = liveDraft ? readingOf(liveDraft) : reading;
+      if (!last) return;
+      changeRow({ draft: undefined, chosenKey: undefined, byHand: undefined });
+      const result = { ...last.color, lab: toDry(labFromStored(last.color)) };
       const match = {
         paintingId: note.paintingId,
         noteId: note.id,
@@ -320,7 +329,7 @@ export function useBench(note: Note, againPileId: string | undefined): Bench {
         deltaE2000: deltaE2000(target, result.lab),
         remark: "",
       };
-      actions.keep(match, kept);
+      actions.keep(match, last);
     },
   };
 }
@@ -337,10 +346,12 @@ function shownOf(
   draft: EyeDraft | undefined,
   reading: Reading | undefined,
   pile: LabD65 | undefined,
+  kept: LabD65 | undefined,
   recipe: LabD65 | undefined,
 ): Shown | undefined {
   if (draft) return { lab: labOfDraft(aim, draft), from: "draft" };
   if (reading) return { lab: labFromStored(reading.color), from: "reading" };
   if (pile) return { lab: pile, from: "pile" };
+  if (kept) return { lab: kept, from: "kept" };
   return recipe && { lab: recipe, from: "recipe" };
 }

@@ -18,14 +18,17 @@ const MOST_TUBES = 6;
 /** A wash holds water besides. */
 const MOST_TUBES_OF_WASH = 5;
 
+export type FoundRecipes = {
+  readonly status: "found";
+  readonly recipes: readonly PaintedRecipe[];
+  /** Tubes that the recipes name by their place. */
+  readonly tubeIds: readonly string[];
+};
+
 export type RecipesState =
   | { readonly status: "no-tubes" }
   | { readonly status: "searching" }
-  | {
-      readonly status: "found";
-      readonly recipes: readonly PaintedRecipe[];
-      readonly tubeIds: readonly string[];
-    }
+  | FoundRecipes
   | { readonly status: "failed"; readonly failure: SolverFailure };
 
 /** What the painter asks of the recipes besides the colour. */
