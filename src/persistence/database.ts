@@ -8,13 +8,16 @@ import Dexie, { type Table } from "dexie";
 import { upgradeNoteFrom3, upgradePaletteFrom2, upgradeTubeFrom1, upgradeTubeFrom2 } from "./migrations";
 import type {
   BenchRow,
+  ImportJournal,
   Look,
   Match,
+  MatchPhoto,
   Note,
   Painting,
   Palette,
   Picture,
   Pile,
+  QuarantinedRow,
   Reading,
   Settings,
   StoredRecipe,
@@ -22,6 +25,9 @@ import type {
   Tube,
   TubePhoto,
 } from "./schema";
+
+/** Of the newest shape on disk; archives say which one they hold. */
+export const STORE_VERSION = 6;
 
 export type Workspace = "own" | "demo";
 
@@ -41,10 +47,14 @@ export class GamanDatabase extends Dexie {
   declare looks: Table<Look, string>;
   declare timers: Table<Timer, string>;
   declare benches: Table<BenchRow, string>;
+  declare matchPhotos: Table<MatchPhoto, string>;
   declare settings: Table<Settings, string>;
+  declare quarantine: Table<QuarantinedRow, number>;
+  declare imports: Table<ImportJournal, string>;
 
   constructor(name: string) {
-    super(name);
+    // What was acknowledged must outlive a lost supply of power, not only a closed page.
+    super(name, { chromeTransactionDurability: "strict" });
     this.version(1).stores({
       paintings: "id, createdAt",
       pictures: "id, paintingId",
@@ -80,6 +90,12 @@ export class GamanDatabase extends Dexie {
       looks: "id, paintingId, noteId, at",
       timers: "id, paintingId, dueAt",
       benches: "noteId",
+    });
+    this.version(6).stores({
+      matchPhotos: "matchId",
+      quarantine: "++key, table",
+      imports: "id",
+      piles: "id, noteId, [noteId+state], createdAt, leftParts",
     });
   }
 }

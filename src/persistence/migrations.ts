@@ -45,3 +45,35 @@ export function upgradeNoteFrom3(
   if (typeof pictureId !== "string") delete row.place;
   else Object.assign(place, { pictureId, isCorrected: false, neighbours: [], nudges: [] });
 }
+
+/** Rows of this version and later have the shape they have now; later versions only added to it. */
+const LAST_RESHAPED = 4;
+
+/**
+ * Brings rows of an archive to the newest shape by the same steps that the store itself went through.
+ *
+ * @param raw - all rows of the archive, since one step needs to know a painting's picture.
+ */
+export function createArchiveUpgrade(
+  raw: ReadonlyMap<string, readonly unknown[]>,
+  fromVersion: number,
+): (table: string, row: unknown) => unknown {
+  const pictureOf = new Map<unknown, unknown>();
+  for (const painting of raw.get("paintings") ?? []) {
+    if (isRecord(painting)) pictureOf.set(painting.id, painting.pictureId);
+  }
+  return (table, value) => {
+    if (!isRecord(value)) return value;
+    if (fromVersion >= LAST_RESHAPED) return value;
+    const row = structuredClone(value);
+    if (fromVersion < 2 && table === "tubes") upgradeTubeFrom1(row);
+    if (fromVersion < 3 && table === "tubes") upgradeTubeFrom2(row);
+    if (fromVersion < 3 && table === "palettes") upgradePaletteFrom2(row);
+    if (fromVersion < 4 && table === "notes") upgradeNoteFrom3(row, pictureOf);
+    return row;
+  };
+}
+
+function isRecord(value: unknown): value is Record<string, unknown> {
+  return typeof value === "object" && value !== null && !Array.isArray(value);
+}

@@ -68,12 +68,17 @@ export const matchSchema = z.strictObject({
   target: storedColorSchema,
   result: storedColorSchema,
   deltaE2000: finite.min(0),
+  /** What the box predicted of the pile when it was kept; by it one sees what a tube's change means. */
+  predicted: storedColorSchema.optional(),
   /** Only a person looking at dry paint makes a match confirmed. */
   verdict: z.enum(["provisional", "confirmed", "moved"]),
   keptAt: time,
   checkedAt: time.optional(),
   remark: z.string().max(2000),
 });
+
+/** A photo of a match: the dab, the place in the painting. Kept apart so that reading the log stays quick. */
+export const matchPhotoSchema = z.strictObject({ matchId: id, blob: z.instanceof(Blob), addedAt: time });
 
 /** What the painter said of a target before any recipe was shown. */
 export const lookSchema = z.strictObject({
@@ -118,6 +123,7 @@ export type StoredRecipe = z.infer<typeof recipeSchema>;
 export type Pile = z.infer<typeof pileSchema>;
 export type Reading = z.infer<typeof readingSchema>;
 export type Match = z.infer<typeof matchSchema>;
+export type MatchPhoto = z.infer<typeof matchPhotoSchema>;
 export type Look = z.infer<typeof lookSchema>;
 export type Timer = z.infer<typeof timerSchema>;
 export type BenchRow = z.infer<typeof benchSchema>;

@@ -59,17 +59,24 @@ export async function readPile(db: GamanDatabase, pileId: string): Promise<Pile 
 
 /** Kept and set-aside piles of which paint is left, newest first. */
 export async function readLeftovers(db: GamanDatabase): Promise<readonly Pile[]> {
-  const { rows } = parseRows(
-    pileSchema,
-    await db.piles.filter(({ leftParts = 0 }) => leftParts > 0).toArray(),
-  );
+  const { rows } = parseRows(pileSchema, await db.piles.where("leftParts").above(0).toArray());
   return [...rows].sort((a, b) => b.createdAt - a.createdAt);
 }
 
+/** The pile that the knife touched last is among those begun last. */
+const RECENT_PILES = 50;
+
 /** The pile that was mixed last for any other note: what may still cling to the knife. */
 export async function readPileBefore(db: GamanDatabase, noteId: string): Promise<Pile | undefined> {
-  const { rows } = parseRows(pileSchema, await db.piles.toArray());
-  return [...rows].filter((pile) => pile.noteId !== noteId).sort((a, b) => changedAt(b) - changedAt(a))[0];
+  const latest = db.piles.orderBy("createdAt").reverse();
+  const { rows } = parseRows(
+    pileSchema,
+    await latest
+      .filter((pile) => pile.noteId !== noteId)
+      .limit(RECENT_PILES)
+      .toArray(),
+  );
+  return [...rows].sort((a, b) => changedAt(b) - changedAt(a))[0];
 }
 
 /** Thrown when another window has changed the pile since it was shown. */

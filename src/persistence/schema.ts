@@ -9,6 +9,7 @@ import { z } from "zod";
 import { finite, id, name, storedColorSchema, time } from "./schemaParts";
 
 export * from "./mixSchema";
+export * from "./careSchema";
 export type { StoredColor } from "./schemaParts";
 
 const spotSchema = z.strictObject({ xPx: finite.min(0), yPx: finite.min(0), radiusPx: finite.positive() });
@@ -259,6 +260,10 @@ export const settingsSchema = z.strictObject({
   /** Whether aims are moved so that the dry paint comes out right. */
   allowsForDrying: z.boolean().default(true),
   currentPaintingId: id.optional(),
+  /** When the last archive of everything was saved to a file. */
+  lastArchiveAt: time.optional(),
+  /** Days after which the Table says that an archive is due; 0 for never. */
+  remindAfterDays: z.number().int().min(0).max(365).default(14),
 });
 
 export type Painting = z.infer<typeof paintingSchema>;
@@ -285,4 +290,5 @@ export const DEFAULT_SETTINGS: Settings = {
   maxTubesPerRecipe: 4,
   school: DEFAULT_SCHOOL,
   allowsForDrying: true,
+  remindAfterDays: 14,
 };

@@ -1,0 +1,116 @@
+/**
+ * The archive: one zip of JSON and pictures. What stands in it is described by docs/archive.schema.json, which is
+ * made from these schemas.
+ *
+ *     manifest.json            what this is, of which version, and every other file with its size
+ *     rows/<table>-<n>.json    rows of one table, as they are in the store
+ *     files/<table>-<n>-<field>   a picture or photo; the row names it
+ */
+import { z } from "zod";
+import { STORE_VERSION } from "../database";
+import { id, time } from "../schemaParts";
+import { type Row, ROW_TABLES, type RowTable, TABLE_NAMES, type TableName } from "../tables";
+
+/** Of the arrangement of files in the zip. */
+export const ARCHIVE_FORMAT_VERSION = 1;
+export const MANIFEST_NAME = "manifest.json";
+
+/** Larger archives are refused before anything is unfolded. */
+export const LIMITS = {
+  entries: 20_000,
+  manifestBytes: 8e6,
+  rowsFileBytes: 64e6,
+  allRowsBytes: 1e9,
+  fileBytes: 120e6,
+  /** JSON of rows deflates to a tenth or so; what unfolds far beyond that was not written by Gaman. */
+  unfolding: 200,
+} as const;
+
+export const archiveScopeSchema = z.discriminatedUnion("kind", [
+  z.strictObject({ kind: z.literal("everything") }),
+  z.strictObject({ kind: z.literal("painting"), paintingId: id, name: z.string().max(120) }),
+  z.strictObject({ kind: z.literal("box") }),
+]);
+export type ArchiveScope = z.infer<typeof archiveScopeSchema>;
+
+const rowsFileSchema = z.strictObject({
+  name: z.string().regex(/^rows\/[a-zA-Z]+-\d{1,5}\.json$/),
+  table: z.enum(TABLE_NAMES),
+  rows: z.number().int().min(0).max(100_000),
+  bytes: z.number().int().min(0).max(LIMITS.rowsFileBytes),
+});
+
+const FILE_NAME = /^files\/[a-zA-Z]+-\d{1,6}-[a-zA-Z]+$/;
+
+const pictureFileSchema = z.strictObject({
+  name: z.string().regex(FILE_NAME),
+  type: z.string().regex(/^(image\/[a-z0-9.+-]{1,40})?$/),
+  bytes: z.number().int().min(0).max(LIMITS.fileBytes),
+});
+
+export const manifestSchema = z.strictObject({
+  format: z.literal("gaman-archive"),
+  formatVersion: z.literal(ARCHIVE_FORMAT_VERSION),
+  /** Version of the store that the rows come from. */
+  storeVersion: z.number().int().min(1).max(STORE_VERSION),
+  madeAt: time,
+  scope: archiveScopeSchema,
+  rows: z.array(rowsFileSchema).max(LIMITS.entries),
+  files: z.array(pictureFileSchema).max(LIMITS.entries),
+  /** Rows that could not be read when the archive was made, and so are not in it. */
+  leftOut: z.number().int().min(0),
+});
+export type Manifest = z.infer<typeof manifestSchema>;
+
+/** Read before anything else, so that a newer archive is refused with the right word. */
+export const manifestVersionsSchema = z.looseObject({
+  format: z.literal("gaman-archive"),
+  formatVersion: z.number(),
+  storeVersion: z.number(),
+});
+
+/** In place of a file that the store holds inside the row. */
+export const fileReferenceSchema = z.strictObject({ file: pictureFileSchema.shape.name });
+
+/** Why an archive is not taken, in words that say what to do. */
+export class ArchiveRefused extends Error {
+  override readonly name = "ArchiveRefused";
+}
+
+/** JSON Schema of the whole: the manifest, and a row of each table as it stands in its files. */
+export function archiveJsonSchema(): Record<string, unknown> {
+  const rowSchemas = [...ROW_TABLES.values()].map((table) => [table.name, jsonSchemaOf(table)] as const);
+  return {
+    $schema: "https://json-schema.org/draft/2020-12/schema",
+    title: "Gaman archive",
+    description:
+      "A zip file. manifest.json is described by the property manifest; each file rows/<table>-<n>.json is an array of rows of its table, described by the property of that name.",
+    type: "object",
+    properties: {
+      manifest: z.toJSONSchema(manifestSchema, { io: "input" }),
+      ...Object.fromEntries(rowSchemas.map(([name, row]) => [name, { type: "array", items: row }])),
+    },
+  };
+}
+
+function jsonSchemaOf(table: RowTable): unknown {
+  return z.toJSONSchema(table.schema, {
+    io: "input",
+    unrepresentable: "any",
+    override: ({ zodSchema, jsonSchema }) => {
+      // A Blob inside a row stands in the zip as a file of its own.
+      if (zodSchema._zod.def.type === "custom")
+        Object.assign(jsonSchema, {
+          type: "object",
+          properties: { file: { type: "string", pattern: FILE_NAME.source } },
+          required: ["file"],
+          additionalProperties: false,
+        });
+    },
+  });
+}
+
+export type ArchiveContents = {
+  readonly manifest: Manifest;
+  readonly rows: ReadonlyMap<TableName, readonly Row[]>;
+};

@@ -1,0 +1,181 @@
+/** What an archive would do to the store, worked out before anything is written. */
+import { hash } from "ohash";
+import type { GamanDatabase } from "../database";
+import { readRow } from "../storeCheck";
+import { keyOf, ROW_TABLES, type Row, type RowTable, rowTable, storeOf, type TableName } from "../tables";
+import type { ArchiveContents } from "./format";
+
+/** A record that both have and that is not the same in both. */
+type Differing = { readonly mine: Row; readonly theirs: Row };
+
+export type MergePlan = {
+  readonly added: ReadonlyMap<TableName, readonly Row[]>;
+  readonly differing: ReadonlyMap<TableName, readonly Differing[]>;
+  readonly sameCounts: ReadonlyMap<TableName, number>;
+  /** Tubes of the archive that are in the box already, under another id. */
+  readonly knownTubes: readonly string[];
+  /** Notes that get the next free number, since theirs is taken. */
+  readonly renumbered: number;
+};
+
+/** Fields that say nothing of the record itself: mine stay, and no difference is made of them. */
+const LOCAL_FIELDS: Partial<Record<TableName, readonly string[]>> = {
+  settings: ["currentPaintingId", "lastArchiveAt", "remindAfterDays"],
+  tubes: ["position"],
+  notes: ["number"],
+};
+
+const CHUNK = 4000;
+
+/** Changes whenever a row changes; files count by their size and kind. */
+export function printOf(row: Row): string {
+  return hash(
+    Object.fromEntries(
+      Object.entries(row).map(([field, value]) => [
+        field,
+        value instanceof Blob ? `${value.size} bytes, ${value.type}` : value,
+      ]),
+    ),
+  );
+}
+
+export async function planMerge(
+  db: GamanDatabase,
+  contents: ArchiveContents,
+  onProgress: (share: number) => void = () => undefined,
+): Promise<MergePlan> {
+  const known = await knownTubes(db, contents.rows.get("tubes") ?? []);
+  const total = [...contents.rows.values()].reduce((sum, rows) => sum + rows.length, 1);
+  let done = 0;
+  const added = new Map<TableName, readonly Row[]>();
+  const differing = new Map<TableName, readonly Differing[]>();
+  const sameCounts = new Map<TableName, number>();
+  await db.transaction("r", db.tables, async () => {
+    for (const table of ROW_TABLES.values()) {
+      const rows = renamed(table, contents.rows.get(table.name) ?? [], known);
+      const isNew: Row[] = [];
+      const differs: Differing[] = [];
+      for (let from = 0; from < rows.length; from += CHUNK) {
+        const part = rows.slice(from, from + CHUNK);
+        const raw = await storeOf(db, table.name).bulkGet(part.map((row) => keyOf(table, row)));
+        for (const [i, theirs] of part.entries()) {
+          if (raw[i] === undefined) isNew.push(theirs);
+          else {
+            // A row of mine that cannot be read is not the archive's to judge: it goes to quarantine first.
+            const mine = readRow(table, raw[i]).row;
+            if (mine && !isSame(table, mine, theirs)) differs.push({ mine, theirs });
+          }
+        }
+        done += part.length;
+        onProgress(done / total);
+      }
+      added.set(table.name, isNew);
+      differing.set(table.name, differs);
+      sameCounts.set(table.name, rows.length - isNew.length - differs.length);
+    }
+  });
+  const notes = await renumber(db, added.get("notes") ?? []);
+  added.set("notes", notes.rows);
+  added.set("tubes", await placed(db, added.get("tubes") ?? []));
+  return { added, differing, sameCounts, knownTubes: [...known.keys()], renumbered: notes.count };
+}
+
+function isSame(table: RowTable, mine: Row, theirs: Row): boolean {
+  const local = LOCAL_FIELDS[table.name] ?? [];
+  return printOf(without(mine, local)) === printOf(without(theirs, local));
+}
+
+function without(row: Row, fields: readonly string[]): Row {
+  return Object.fromEntries(Object.entries(row).filter(([field]) => !fields.includes(field)));
+}
+
+/** What makes two tubes the same paint with the same past, whichever box they were put into. */
+const TUBE_IDENTITY_LEAVES_OUT = ["id", "position", "addedAt", "archivedAt", "stockMl"];
+
+/** From ids of the archive's tubes to those of the same tubes in the box. */
+async function knownTubes(db: GamanDatabase, theirs: readonly Row[]): Promise<ReadonlyMap<string, string>> {
+  const table = rowTable("tubes");
+  const mine = await storeOf(db, "tubes").toArray();
+  const ids = new Set(mine.map((row) => String(row.id)));
+  const free = new Map<string, string>();
+  for (const raw of mine) {
+    const { row } = readRow(table, raw);
+    if (row && row.deletedAt === undefined)
+      free.set(printOf(without(row, TUBE_IDENTITY_LEAVES_OUT)), keyOf(table, row));
+  }
+  const known = new Map<string, string>();
+  for (const row of theirs) {
+    const key = keyOf(table, row);
+    if (ids.has(key)) continue;
+    const print = printOf(without(row, TUBE_IDENTITY_LEAVES_OUT));
+    const twin = free.get(print);
+    // Two tubes of one kind stay two; and a tube that the archive names itself is no twin of another.
+    if (twin === undefined || theirs.some((other) => keyOf(table, other) === twin)) continue;
+    free.delete(print);
+    known.set(key, twin);
+  }
+  return known;
+}
+
+/** The archive's rows with its tubes called as they are called here; tubes that are here already are left out. */
+function renamed(table: RowTable, rows: readonly Row[], known: ReadonlyMap<string, string>): readonly Row[] {
+  if (known.size === 0) return rows;
+  if (table.name === "tubes" || table.name === "tubePhotos")
+    return rows.filter((row) => !known.has(keyOf(table, row)));
+  return rows.map((row) => renameIn(row, known) as Row);
+}
+
+const TUBE_LISTS = new Set(["tubeIds", "required", "forbidden"]);
+
+function renameIn(value: unknown, known: ReadonlyMap<string, string>): unknown {
+  if (Array.isArray(value)) return value.map((item) => renameIn(item, known));
+  if (typeof value !== "object" || value === null || value instanceof Blob) return value;
+  return Object.fromEntries(
+    Object.entries(value).map(([field, held]) => {
+      if (field === "tubeId" && typeof held === "string") return [field, known.get(held) ?? held];
+      if (TUBE_LISTS.has(field) && Array.isArray(held))
+        return [field, held.map((id: unknown) => (typeof id === "string" ? (known.get(id) ?? id) : id))];
+      return [field, renameIn(held, known)];
+    }),
+  );
+}
+
+/** Numbers that other notes of the same painting have are not given twice. */
+async function renumber(
+  db: GamanDatabase,
+  notes: readonly Row[],
+): Promise<{ readonly rows: readonly Row[]; readonly count: number }> {
+  const taken = new Map<unknown, Set<number>>();
+  for (const paintingId of new Set(notes.map((note) => note.paintingId))) {
+    const mine = await db.notes.where({ paintingId: String(paintingId) }).toArray();
+    taken.set(paintingId, new Set(mine.map(({ number }) => number)));
+  }
+  let count = 0;
+  const rows = notes.map((note) => {
+    const numbers = taken.get(note.paintingId) ?? new Set<number>();
+    const own = Number(note.number);
+    const number = numbers.has(own) ? Math.max(...numbers) + 1 : own;
+    numbers.add(number);
+    if (number !== own) count++;
+    return number === own ? note : { ...note, number };
+  });
+  return { rows, count };
+}
+
+/** New tubes go behind those of the box. */
+async function placed(db: GamanDatabase, tubes: readonly Row[]): Promise<readonly Row[]> {
+  const last = await db.tubes.orderBy("position").last();
+  if (!last) return tubes;
+  return [...tubes]
+    .sort((a, b) => Number(a.position) - Number(b.position))
+    .map((row, i) => ({ ...row, position: last.position + 1 + i }));
+}
+
+/** The archive's row in the place of mine, but with what is local here. */
+export function replacementFor(name: TableName, { mine, theirs }: Differing): Row {
+  const local = LOCAL_FIELDS[name] ?? [];
+  return {
+    ...theirs,
+    ...Object.fromEntries(Object.entries(mine).filter(([field]) => local.includes(field))),
+  };
+}

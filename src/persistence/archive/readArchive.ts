@@ -1,0 +1,168 @@
+/** Reads an archive whole or refuses it whole; the store is not touched. */
+import type { FileEntry } from "@zip.js/zip.js/lib/zip-core-native.js";
+import { STORE_VERSION } from "../database";
+import { createArchiveUpgrade } from "../migrations";
+import { readRow } from "../storeCheck";
+import { keyOf, ROW_TABLES, type Row, type RowTable, type TableName } from "../tables";
+import {
+  ARCHIVE_FORMAT_VERSION,
+  type ArchiveContents,
+  ArchiveRefused,
+  fileReferenceSchema,
+  LIMITS,
+  MANIFEST_NAME,
+  type Manifest,
+  manifestSchema,
+  manifestVersionsSchema,
+} from "./format";
+import { listZip, quoted, unfold } from "./zip";
+
+/**
+ * @param onProgress - share of the rows and pictures that were read, [0, 1].
+ *
+ * Throws {@link ArchiveRefused} with the reason.
+ */
+export async function readArchive(
+  file: Blob,
+  onProgress: (share: number) => void = () => undefined,
+): Promise<ArchiveContents> {
+  const entries = await listZip(file);
+  const manifest = await readManifest(entries);
+  assertHoldsJustThat(entries, manifest);
+  const total = [...manifest.rows, ...manifest.files].reduce((sum, { bytes }) => sum + bytes, 1);
+  let done = 0;
+  const step = (bytes: number): void => {
+    done += bytes;
+    onProgress(done / total);
+  };
+  const files = new Map<string, Blob>();
+  for (const { name, bytes, type } of manifest.files) {
+    files.set(name, await unfoldOf(entries, name, bytes, type));
+    step(bytes);
+  }
+  const raw = new Map<TableName, unknown[]>();
+  for (const { name, table, rows, bytes } of manifest.rows) {
+    const list = jsonArray(await (await unfoldOf(entries, name, bytes)).text(), name);
+    if (list.length !== rows)
+      throw new ArchiveRefused(`${quoted(name)} in it should hold ${rows} rows and holds ${list.length}.`);
+    raw.set(table, [...(raw.get(table) ?? []), ...list]);
+    step(bytes);
+  }
+  return { manifest, rows: parseAll(raw, files, manifest.storeVersion) };
+}
+
+async function readManifest(entries: ReadonlyMap<string, FileEntry>): Promise<Manifest> {
+  const entry = entries.get(MANIFEST_NAME);
+  if (!entry)
+    throw new ArchiveRefused("It is a zip file, but not an archive of Gaman: it has no manifest.json.");
+  const value = parseJson(await (await unfold(entry, LIMITS.manifestBytes)).text(), MANIFEST_NAME);
+  const versions = manifestVersionsSchema.safeParse(value);
+  if (!versions.success) throw new ArchiveRefused("Its manifest.json is not one that Gaman writes.");
+  const { formatVersion, storeVersion } = versions.data;
+  if (formatVersion > ARCHIVE_FORMAT_VERSION || storeVersion > STORE_VERSION)
+    throw new ArchiveRefused(
+      "It was saved by a newer Gaman than this one. Take the newer version of Gaman, then open it again.",
+    );
+  const parsed = manifestSchema.safeParse(value);
+  if (parsed.success) return parsed.data;
+  const [issue] = parsed.error.issues;
+  throw new ArchiveRefused(
+    `Its manifest.json is damaged (${issue?.path.join(".") ?? ""}: ${issue?.message ?? "unknown"}).`,
+  );
+}
+
+/** Nothing missing, nothing more, no file named twice, and not too much of it. */
+function assertHoldsJustThat(entries: ReadonlyMap<string, FileEntry>, manifest: Manifest): void {
+  const listed = [...manifest.rows, ...manifest.files].map(({ name }) => name);
+  if (new Set(listed).size < listed.length) throw new ArchiveRefused("Its manifest.json names a file twice.");
+  const missing = listed.find((name) => !entries.has(name));
+  if (missing) throw new ArchiveRefused(`${quoted(missing)} is missing from it.`);
+  const known = new Set([MANIFEST_NAME, ...listed]);
+  const extra = [...entries.keys()].find((name) => !known.has(name));
+  if (extra !== undefined)
+    throw new ArchiveRefused(`It holds a file that does not belong to it: ${quoted(extra)}.`);
+  if (manifest.rows.reduce((sum, { bytes }) => sum + bytes, 0) > LIMITS.allRowsBytes)
+    throw new ArchiveRefused("It holds more rows than can be taken in.");
+}
+
+async function unfoldOf(
+  entries: ReadonlyMap<string, FileEntry>,
+  name: string,
+  bytes: number,
+  type = "",
+): Promise<Blob> {
+  const entry = entries.get(name);
+  if (!entry) throw new ArchiveRefused(`${quoted(name)} is missing from it.`);
+  const blob = await unfold(entry, bytes, type);
+  if (blob.size !== bytes)
+    throw new ArchiveRefused(`${quoted(name)} in it should have ${bytes} bytes and has ${blob.size}.`);
+  return blob;
+}
+
+function parseJson(text: string, name: string): unknown {
+  try {
+    return JSON.parse(text);
+  } catch {
+    throw new ArchiveRefused(`${quoted(name)} in it is not JSON.`);
+  }
+}
+
+function jsonArray(text: string, name: string): unknown[] {
+  const value = parseJson(text, name);
+  if (!Array.isArray(value)) throw new ArchiveRefused(`${quoted(name)} in it is not a list of rows.`);
+  return value;
+}
+
+function parseAll(
+  raw: ReadonlyMap<TableName, unknown[]>,
+  files: ReadonlyMap<string, Blob>,
+  storeVersion: number,
+): ReadonlyMap<TableName, readonly Row[]> {
+  const unused = new Set(files.keys());
+  const upgrade = createArchiveUpgrade(raw, storeVersion);
+  const parsed = new Map<TableName, readonly Row[]>();
+  for (const table of ROW_TABLES.values()) {
+    const keys = new Set<string>();
+    const rows = (raw.get(table.name) ?? []).map((value, place) => {
+      const where = `Row ${place + 1} of its ${table.words[1]}`;
+      const { row, reason } = readRow(
+        table,
+        withFiles(table, upgrade(table.name, value), files, unused, where),
+      );
+      if (!row) throw new ArchiveRefused(`${where} cannot be read (${reason}).`);
+      const key = keyOf(table, row);
+      if (keys.has(key))
+        throw new ArchiveRefused(`${where} has the same ${table.key} as another (${quoted(key)}).`);
+      keys.add(key);
+      return row;
+    });
+    parsed.set(table.name, rows);
+  }
+  const [left] = unused;
+  if (left !== undefined) throw new ArchiveRefused(`No row of it speaks of ${quoted(left)}.`);
+  return parsed;
+}
+
+/** Puts the files back where the row names them. */
+function withFiles(
+  table: RowTable,
+  value: unknown,
+  files: ReadonlyMap<string, Blob>,
+  unused: Set<string>,
+  where: string,
+): unknown {
+  if (table.files.length === 0 || typeof value !== "object" || value === null) return value;
+  const row: Record<string, unknown> = { ...value };
+  for (const field of table.files) {
+    if (row[field] === undefined) continue;
+    const reference = fileReferenceSchema.safeParse(row[field]);
+    const blob = reference.success ? files.get(reference.data.file) : undefined;
+    if (!reference.success || !blob) throw new ArchiveRefused(`${where} names a file that is not in it.`);
+    if (!unused.delete(reference.data.file))
+      throw new ArchiveRefused(
+        `${where} names a file that another row has already (${reference.data.file}).`,
+      );
+    row[field] = blob;
+  }
+  return row;
+}

@@ -1,0 +1,167 @@
+/** Saves everything, one painting or the box into one file. */
+import { type GamanDatabase, STORE_VERSION } from "../database";
+import { eachChunk } from "../storeCheck";
+import { keyOf, ROW_TABLES, type Row, type RowTable, storeOf, type TableName } from "../tables";
+import {
+  ARCHIVE_FORMAT_VERSION,
+  type ArchiveScope,
+  MANIFEST_NAME,
+  type Manifest,
+  manifestSchema,
+} from "./format";
+import { packZip, type ZipPart } from "./zip";
+
+export type WrittenArchive = { readonly blob: Blob; readonly manifest: Manifest };
+
+type Collected = { rows: Manifest["rows"]; files: Manifest["files"]; leftOut: number; parts: ZipPart[] };
+
+/** Reading takes about this share of the time, packing the rest. */
+const READING_SHARE = 0.4;
+const ROWS_PER_FILE = 4000;
+
+/**
+ * @param onProgress - share that is done, [0, 1].
+ */
+export async function writeArchive(
+  db: GamanDatabase,
+  scope: ArchiveScope,
+  now: number,
+  onProgress: (share: number) => void = () => undefined,
+): Promise<WrittenArchive> {
+  const collected: Collected = { rows: [], files: [], leftOut: 0, parts: [] };
+  // One transaction over all tables: the archive holds one moment, whatever goes on in other windows.
+  await db.transaction("r", db.tables, async () => {
+    const keys = await keysOf(db, scope);
+    const total = [...keys.values()].reduce((sum, list) => sum + list.length, 1);
+    let done = 0;
+    for (const table of ROW_TABLES.values()) {
+      await eachChunk(db, table, keys.get(table.name) ?? [], (rows) => {
+        const readable = rows.flatMap(({ row }) => (row ? [row] : []));
+        collected.leftOut += rows.length - readable.length;
+        putRows(collected, table, readable);
+        done += rows.length;
+        onProgress((READING_SHARE * done) / total);
+      });
+    }
+  });
+  return finish(collected, scope, now, (share) => {
+    onProgress(READING_SHARE + (1 - READING_SHARE) * share);
+  });
+}
+
+/** Packs rows that lie in no store, such as made-up ones. */
+export async function packRows(
+  rows: ReadonlyMap<TableName, readonly Row[]>,
+  scope: ArchiveScope,
+  now: number,
+): Promise<WrittenArchive> {
+  const collected: Collected = { rows: [], files: [], leftOut: 0, parts: [] };
+  for (const table of ROW_TABLES.values()) {
+    const list = rows.get(table.name) ?? [];
+    for (let from = 0; from < list.length; from += ROWS_PER_FILE)
+      putRows(collected, table, list.slice(from, from + ROWS_PER_FILE));
+  }
+  return finish(collected, scope, now, () => undefined);
+}
+
+async function finish(
+  collected: Collected,
+  scope: ArchiveScope,
+  now: number,
+  onProgress: (share: number) => void,
+): Promise<WrittenArchive> {
+  const manifest = manifestSchema.parse({
+    format: "gaman-archive",
+    formatVersion: ARCHIVE_FORMAT_VERSION,
+    storeVersion: STORE_VERSION,
+    madeAt: now,
+    scope,
+    rows: collected.rows,
+    files: collected.files,
+    leftOut: collected.leftOut,
+  });
+  const first = { name: MANIFEST_NAME, blob: jsonBlob(manifest), isCompressed: true };
+  return { blob: await packZip([first, ...collected.parts], now, onProgress), manifest };
+}
+
+function putRows(collected: Collected, table: RowTable, rows: readonly Row[]): void {
+  if (rows.length === 0) return;
+  const blob = jsonBlob(rows.map((row) => withoutFiles(collected, table, row)));
+  const count = collected.rows.filter((file) => file.table === table.name).length;
+  const name = `rows/${table.name}-${count + 1}.json`;
+  collected.rows.push({ name, table: table.name, rows: rows.length, bytes: blob.size });
+  collected.parts.push({ name, blob, isCompressed: true });
+}
+
+function withoutFiles(collected: Collected, table: RowTable, row: Row): Row {
+  const replaced: Record<string, unknown> = { ...row };
+  for (const field of table.files) {
+    const blob = row[field];
+    if (!(blob instanceof Blob)) continue;
+    const name = `files/${table.name}-${collected.files.length + 1}-${field}`;
+    collected.files.push({ name, type: blob.type, bytes: blob.size });
+    // Pictures are packed already.
+    collected.parts.push({ name, blob, isCompressed: false });
+    replaced[field] = { file: name };
+  }
+  return replaced;
+}
+
+function jsonBlob(value: unknown): Blob {
+  return new Blob([JSON.stringify(value)], { type: "application/json" });
+}
+
+/** Keys of the rows that belong to what is saved. */
+async function keysOf(
+  db: GamanDatabase,
+  scope: ArchiveScope,
+): Promise<ReadonlyMap<TableName, readonly string[]>> {
+  if (scope.kind === "painting") return keysOfPainting(db, scope.paintingId);
+  const keys = new Map<TableName, readonly string[]>();
+  for (const { name } of ROW_TABLES.values()) {
+    const isPart = scope.kind === "everything" || name === "tubes" || name === "tubePhotos";
+    if (isPart) keys.set(name, await storeOf(db, name).toCollection().primaryKeys());
+  }
+  return keys;
+}
+
+/** A painting with all that was mixed for it, and the tubes that these records name. */
+async function keysOfPainting(
+  db: GamanDatabase,
+  paintingId: string,
+): Promise<ReadonlyMap<TableName, readonly string[]>> {
+  const keys = new Map<TableName, readonly string[]>([["paintings", [paintingId]]]);
+  const of = (name: TableName, field: string, values: readonly string[]): Promise<string[]> =>
+    storeOf(db, name)
+      .where(field)
+      .anyOf([...values])
+      .primaryKeys();
+  for (const name of ["pictures", "palettes", "notes", "matches", "looks", "timers"] as const)
+    keys.set(name, await of(name, "paintingId", [paintingId]));
+  const notes = keys.get("notes") ?? [];
+  for (const name of ["recipes", "piles", "readings", "benches"] as const)
+    keys.set(name, await of(name, "noteId", notes));
+  keys.set("matchPhotos", await of("matchPhotos", "matchId", keys.get("matches") ?? []));
+  const tubes = await tubesNamedBy(db, keys);
+  keys.set("tubes", tubes);
+  keys.set("tubePhotos", await of("tubePhotos", "tubeId", tubes));
+  return keys;
+}
+
+async function tubesNamedBy(
+  db: GamanDatabase,
+  keys: ReadonlyMap<TableName, readonly string[]>,
+): Promise<readonly string[]> {
+  const named = new Set<string>();
+  for (const [name, list] of keys) {
+    const table = ROW_TABLES.get(name);
+    if (!table) continue;
+    await eachChunk(db, table, list, (rows) => {
+      for (const { row } of rows)
+        for (const { table: to, id } of row ? table.refersTo(row) : []) if (to === "tubes") named.add(id);
+    });
+  }
+  const tubes = ROW_TABLES.get("tubes");
+  const rows = tubes ? await storeOf(db, "tubes").bulkGet([...named]) : [];
+  return tubes ? rows.flatMap((row) => (row ? [keyOf(tubes, row)] : [])) : [];
+}

@@ -1,0 +1,101 @@
+/** The zip library with the options that an archive is written and read with. */
+import {
+  BlobReader,
+  BlobWriter,
+  configure,
+  type Entry,
+  type FileEntry,
+  ZipReader,
+  ZipWriter,
+} from "@zip.js/zip.js/lib/zip-core-native.js";
+import { ArchiveRefused, LIMITS } from "./format";
+
+// Archives are handled in a worker of their own already, and the platform itself can deflate.
+configure({ useWebWorkers: false, useCompressionStream: true });
+
+export type ZipPart = { readonly name: string; readonly blob: Blob; readonly isCompressed: boolean };
+
+/** @param onProgress - share of the bytes that are packed, [0, 1]. */
+export async function packZip(
+  parts: readonly ZipPart[],
+  madeAt: number,
+  onProgress: (share: number) => void,
+): Promise<Blob> {
+  const total = parts.reduce((sum, { blob }) => sum + blob.size, 1);
+  const writer = new ZipWriter(new BlobWriter("application/zip"), { lastModDate: new Date(madeAt) });
+  let packed = 0;
+  for (const { name, blob, isCompressed } of parts) {
+    await writer.add(name, new BlobReader(blob), { level: isCompressed ? 6 : 0 });
+    packed += blob.size;
+    onProgress(packed / total);
+  }
+  return writer.close();
+}
+
+/** Files of a zip by name, listed but not unfolded yet. Throws {@link ArchiveRefused}. */
+export async function listZip(file: Blob): Promise<ReadonlyMap<string, FileEntry>> {
+  const entries = await entriesOf(file);
+  if (entries.length > LIMITS.entries)
+    throw new ArchiveRefused(`It holds ${entries.length} files; no archive of Gaman has that many.`);
+  const byName = new Map<string, FileEntry>();
+  for (const entry of entries) {
+    if (entry.directory) throw new ArchiveRefused(`It holds a folder, ${quoted(entry.filename)}.`);
+    if (byName.has(entry.filename))
+      throw new ArchiveRefused(`It holds two files called ${quoted(entry.filename)}.`);
+    if (entry.encrypted) throw new ArchiveRefused(`${quoted(entry.filename)} in it is locked by a password.`);
+    byName.set(entry.filename, entry);
+  }
+  return byName;
+}
+
+async function entriesOf(file: Blob): Promise<readonly Entry[]> {
+  const reader = new ZipReader(new BlobReader(file), {
+    strictness: "strict",
+    checkSignature: true,
+    checkOverlappingEntry: true,
+  });
+  try {
+    return await reader.getEntries();
+  } catch (error) {
+    throw new ArchiveRefused(
+      `It is not a whole zip file: cut short, changed, or of another kind (${wordsOf(error)}).`,
+    );
+  }
+}
+
+/**
+ * One file, unfolded and checked against its sum. It is given up as soon as more comes out than it should hold,
+ * whatever its head declares.
+ */
+export async function unfold(entry: FileEntry, mostBytes: number, type = ""): Promise<Blob> {
+  const name = quoted(entry.filename);
+  if (entry.uncompressedSize > mostBytes)
+    throw new ArchiveRefused(`${name} in it is larger than it may be (${entry.uncompressedSize} bytes).`);
+  if (entry.uncompressedSize > 1e6 && entry.uncompressedSize > LIMITS.unfolding * entry.compressedSize)
+    throw new ArchiveRefused(`${name} in it would unfold to far more than it should.`);
+  const chunks: Uint8Array<ArrayBuffer>[] = [];
+  let bytes = 0;
+  const sink = new WritableStream<Uint8Array<ArrayBuffer>>({
+    write(chunk) {
+      bytes += chunk.byteLength;
+      if (bytes > mostBytes) throw new ArchiveRefused(`${name} in it holds more than it says.`);
+      chunks.push(chunk.slice());
+    },
+  });
+  try {
+    await entry.getData(sink);
+  } catch (error) {
+    if (error instanceof ArchiveRefused) throw error;
+    throw new ArchiveRefused(`${name} in it is damaged (${wordsOf(error)}).`);
+  }
+  return new Blob(chunks, { type });
+}
+
+export function quoted(name: string): string {
+  // A name out of a damaged file may hold anything; what is shown of it may not.
+  return `“${name.replace(/[^\x20-\x7e]/g, "?").slice(0, 60)}”`;
+}
+
+function wordsOf(error: unknown): string {
+  return error instanceof Error ? error.message.slice(0, 120) : "no reason given";
+}

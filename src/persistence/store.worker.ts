@@ -1,0 +1,4 @@
+import * as Comlink from "comlink";
+import { createStoreApi } from "./storeApi";
+
+Comlink.expose(createStoreApi());

@@ -1,0 +1,154 @@
+/** The store looks after itself: every row read, every reference followed, what cannot be read put in quarantine. */
+import type { GamanDatabase } from "./database";
+import { parseRows } from "./rows";
+import { type QuarantinedRow, quarantinedRowSchema } from "./schema";
+import {
+  isTableName,
+  keyOf,
+  ROW_TABLES,
+  type Row,
+  type RowTable,
+  rowTable,
+  storeOf,
+  type TableName,
+} from "./tables";
+
+const CHUNK = 4000;
+
+export type StoreFault = {
+  readonly table: TableName;
+  readonly rowId: string;
+  /** "notes without their painting", or what is wrong with the row itself. */
+  readonly reason: string;
+};
+
+export type StoreReport = {
+  readonly rowCount: number;
+  readonly counts: readonly { readonly table: TableName; readonly rows: number }[];
+  /** Rows that do not parse; nothing shows them, nothing changes them. */
+  readonly unreadable: readonly StoreFault[];
+  /** Rows that speak of others that are not there. They are shown, with what is missing left out. */
+  readonly dangling: readonly StoreFault[];
+};
+
+/** Reads every row and follows every reference, in one transaction, so that it sees one moment of the store. */
+export async function checkStore(
+  db: GamanDatabase,
+  onProgress: (share: number) => void = () => undefined,
+): Promise<StoreReport> {
+  const counts: { table: TableName; rows: number }[] = [];
+  const unreadable: StoreFault[] = [];
+  const references: { from: TableName; rowId: string; to: TableName; id: string }[] = [];
+  const known = new Map<TableName, ReadonlySet<string>>();
+  await db.transaction("r", db.tables, async () => {
+    let total = 0;
+    for (const { name } of ROW_TABLES.values()) {
+      const keys = await storeOf(db, name).toCollection().primaryKeys();
+      known.set(name, new Set(keys));
+      counts.push({ table: name, rows: keys.length });
+      total += keys.length;
+    }
+    let done = 0;
+    for (const table of ROW_TABLES.values()) {
+      await eachChunk(db, table, [...(known.get(table.name) ?? [])], (rows) => {
+        done += rows.length;
+        for (const { row, key, reason } of rows) {
+          if (!row) unreadable.push({ table: table.name, rowId: key, reason });
+          else
+            for (const { table: to, id } of table.refersTo(row))
+              references.push({ from: table.name, rowId: key, to, id });
+        }
+        onProgress(done / Math.max(1, total));
+      });
+    }
+  });
+  return {
+    rowCount: counts.reduce((sum, { rows }) => sum + rows, 0),
+    counts,
+    unreadable,
+    dangling: references
+      .filter(({ to, id }) => !known.get(to)?.has(id))
+      .map(({ from, rowId, to }) => ({
+        table: from,
+        rowId,
+        reason: `the ${rowTable(to).words[0]} it speaks of is not there`,
+      })),
+  };
+}
+
+export type ReadRow = { readonly key: string; readonly row: Row | undefined; readonly reason: string };
+
+/** Reads rows by their keys, a few thousand at a time; one that does not parse comes with the reason. */
+export async function eachChunk(
+  db: GamanDatabase,
+  table: RowTable,
+  keys: readonly string[],
+  take: (rows: readonly ReadRow[]) => void,
+): Promise<void> {
+  for (let from = 0; from < keys.length; from += CHUNK) {
+    const part = keys.slice(from, from + CHUNK);
+    const raw = await storeOf(db, table.name).bulkGet(part);
+    take(part.map((key, i) => ({ key, ...readRow(table, raw[i]) })));
+  }
+}
+
+export function readRow(table: RowTable, raw: unknown): { row: Row | undefined; reason: string } {
+  const parsed = table.schema.safeParse(raw);
+  if (parsed.success) return { row: parsed.data, reason: "" };
+  const [issue] = parsed.error.issues;
+  return { row: undefined, reason: issue ? `${issue.path.join(".") || "the row"}: ${issue.message}` : "" };
+}
+
+/** Moves every row that cannot be read out of the way, word for word. Returns how many. */
+export async function quarantineUnreadable(db: GamanDatabase, now: number): Promise<number> {
+  const { unreadable } = await checkStore(db);
+  if (unreadable.length === 0) return 0;
+  return db.transaction("rw", db.tables, async () => {
+    let moved = 0;
+    for (const { table, rowId } of unreadable) {
+      const raw = await storeOf(db, table).get(rowId);
+      // Another window may have mended or moved it meanwhile.
+      const { row, reason } = readRow(rowTable(table), raw);
+      if (raw === undefined || row) continue;
+      await db.quarantine.add({ table, rowId, row: raw, reason, at: now });
+      await storeOf(db, table).delete(rowId);
+      moved++;
+    }
+    return moved;
+  });
+}
+
+export async function readQuarantine(db: GamanDatabase): Promise<readonly QuarantinedRow[]> {
+  return parseRows(quarantinedRowSchema, await db.quarantine.toArray()).rows;
+}
+
+/** Puts back what can be read now and takes nobody's place. Returns how many went back. */
+export async function releaseQuarantine(db: GamanDatabase): Promise<number> {
+  return db.transaction("rw", db.tables, async () => {
+    let released = 0;
+    for (const { key, table: name, row: raw } of await readQuarantine(db)) {
+      if (!isTableName(name) || key === undefined) continue;
+      const table = rowTable(name);
+      const { row } = readRow(table, raw);
+      if (!row || (await storeOf(db, name).get(keyOf(table, row)))) continue;
+      await storeOf(db, name).add(row);
+      await db.quarantine.delete(key);
+      released++;
+    }
+    return released;
+  });
+}
+
+export async function emptyQuarantine(db: GamanDatabase): Promise<void> {
+  await db.quarantine.clear();
+}
+
+/** The quarantined rows as text that can be kept and looked into; files among them are named by size. */
+export function quarantineText(rows: readonly QuarantinedRow[]): string {
+  return JSON.stringify(
+    rows,
+    (_key, value: unknown) =>
+      value instanceof Blob ? `a file of ${value.size} bytes, ${value.type || "of unknown kind"}` : value,
+    2,
+  );
+}

@@ -1,0 +1,165 @@
+/** Every table that holds the painter's work: what its rows are, what they are called and what they speak of. */
+import type { Table } from "dexie";
+import type { z } from "zod";
+import type { GamanDatabase } from "./database";
+import {
+  benchSchema,
+  lookSchema,
+  matchPhotoSchema,
+  matchSchema,
+  noteSchema,
+  paintingSchema,
+  paletteSchema,
+  pictureSchema,
+  pileSchema,
+  readingSchema,
+  recipeSchema,
+  settingsSchema,
+  timerSchema,
+  tubePhotoSchema,
+  tubeSchema,
+} from "./schema";
+
+export const TABLE_NAMES = [
+  "settings",
+  "tubes",
+  "tubePhotos",
+  "paintings",
+  "pictures",
+  "palettes",
+  "notes",
+  "recipes",
+  "piles",
+  "readings",
+  "matches",
+  "matchPhotos",
+  "looks",
+  "timers",
+  "benches",
+] as const;
+export type TableName = (typeof TABLE_NAMES)[number];
+
+/** A row after parsing; which fields it has depends on its table. */
+export type Row = Readonly<Record<string, unknown>>;
+
+export type RowReference = { readonly table: TableName; readonly id: string };
+
+export type RowTable = {
+  readonly name: TableName;
+  readonly schema: z.ZodType<Row>;
+  /** The field that is the primary key. */
+  readonly key: "id" | "noteId" | "tubeId" | "matchId";
+  /** Fields that hold a file instead of data. */
+  readonly files: readonly string[];
+  /** One and many, as a painter calls them. */
+  readonly words: readonly [one: string, many: string];
+  /** Rows without which this one says nothing or half. */
+  readonly refersTo: (row: Row) => readonly RowReference[];
+};
+
+/** The colourless pseudo-tube of washes, which no box holds. */
+const WATER_ID = "water";
+
+function define<T extends Row>(
+  name: TableName,
+  schema: z.ZodType<T>,
+  words: RowTable["words"],
+  refersTo: (row: T) => readonly (readonly [table: TableName, id: string | undefined])[],
+  { key = "id", files = [] }: { key?: RowTable["key"]; files?: readonly string[] } = {},
+): RowTable {
+  return {
+    name,
+    schema: schema as unknown as z.ZodType<Row>,
+    key,
+    files,
+    words,
+    refersTo: (row) =>
+      // The row came out of this table's own schema.
+      refersTo(row as T).flatMap(([table, id]) =>
+        id === undefined || (table === "tubes" && id === WATER_ID) ? [] : [{ table, id }],
+      ),
+  };
+}
+
+const tubesOf = (
+  amounts: readonly { readonly tubeId: string }[],
+): readonly (readonly [table: TableName, id: string])[] =>
+  amounts.map(({ tubeId }) => ["tubes", tubeId] as const);
+
+const DEFINED: readonly RowTable[] = [
+  define("settings", settingsSchema, ["set of settings", "sets of settings"], () => []),
+  define("tubes", tubeSchema, ["tube", "tubes"], () => []),
+  define(
+    "tubePhotos",
+    tubePhotoSchema,
+    ["photo of a tube", "photos of tubes"],
+    (row) => [["tubes", row.tubeId]],
+    { key: "tubeId", files: ["blob"] },
+  ),
+  define("paintings", paintingSchema, ["painting", "paintings"], (row) => [["palettes", row.paletteId]]),
+  define("pictures", pictureSchema, ["picture", "pictures"], (row) => [["paintings", row.paintingId]], {
+    files: ["blob", "original"],
+  }),
+  define("palettes", paletteSchema, ["palette", "palettes"], (row) => [
+    ["paintings", row.paintingId],
+    ...row.tubeIds.map((id) => ["tubes", id] as const),
+  ]),
+  define("notes", noteSchema, ["note", "notes"], (row) => [["paintings", row.paintingId]]),
+  define("recipes", recipeSchema, ["recipe", "recipes"], (row) => [
+    ["notes", row.noteId],
+    ...tubesOf(row.amounts),
+  ]),
+  define("piles", pileSchema, ["pile", "piles"], (row) => [
+    ["notes", row.noteId],
+    ["recipes", row.recipeId],
+    ...tubesOf(row.additions),
+  ]),
+  define("readings", readingSchema, ["reading", "readings"], (row) => [["piles", row.pileId]]),
+  define("matches", matchSchema, ["match", "matches"], (row) => [
+    ["paintings", row.paintingId],
+    ["notes", row.noteId],
+    ["piles", row.pileId],
+    ["readings", row.readingId],
+  ]),
+  define(
+    "matchPhotos",
+    matchPhotoSchema,
+    ["photo of a match", "photos of matches"],
+    (row) => [["matches", row.matchId]],
+    { key: "matchId", files: ["blob"] },
+  ),
+  define("looks", lookSchema, ["first look", "first looks"], (row) => [["paintings", row.paintingId]]),
+  define("timers", timerSchema, ["timer", "timers"], (row) => [["paintings", row.paintingId]]),
+  // A bench is what is in hand: it may outlive its note without harm.
+  define("benches", benchSchema, ["bench", "benches"], () => [], { key: "noteId" }),
+];
+
+export const ROW_TABLES: ReadonlyMap<TableName, RowTable> = new Map(
+  DEFINED.map((table) => [table.name, table]),
+);
+
+export function rowTable(name: TableName): RowTable {
+  const table = ROW_TABLES.get(name);
+  if (!table) throw new RangeError(`There is no table ${name}`);
+  return table;
+}
+
+export function isTableName(name: string): name is TableName {
+  return (TABLE_NAMES as readonly string[]).includes(name);
+}
+
+/** The table in the database, for code that treats all of them alike. */
+export function storeOf(db: GamanDatabase, name: TableName): Table<Row, string> {
+  return db.table(name);
+}
+
+export function keyOf(table: RowTable, row: Row): string {
+  const key = row[table.key];
+  if (typeof key !== "string") throw new RangeError(`A row of ${table.name} has no ${table.key}`);
+  return key;
+}
+
+/** "12 notes", "1 note". */
+export function countWords(table: RowTable, count: number): string {
+  return `${count.toLocaleString("en-GB")} ${table.words[count === 1 ? 0 : 1]}`;
+}

@@ -1,0 +1,146 @@
+/** A small store in which every table has rows, and what is needed to look at it whole. */
+import {
+  DEFAULT_SETTINGS,
+  type Note,
+  type Painting,
+  type StoredColor,
+  type Tube,
+} from "@/persistence/schema";
+import type { GamanDatabase } from "@/persistence/database";
+import { tubeFromModel } from "@/persistence/newTube";
+import { keepPicture } from "@/persistence/pictures";
+import { addReading, addToPile, keepMatch } from "@/persistence/piles";
+import { addLook, keepBench, setTimer } from "@/persistence/benches";
+import { keepMatchPhoto } from "@/persistence/log";
+import { addNote, changeSettings, startPainting } from "@/persistence/studio";
+import { ROW_TABLES, type Row, storeOf, type TableName } from "@/persistence/tables";
+import { keepTubePhoto } from "@/persistence/tubes";
+import { pigment } from "./paint";
+
+export const stored = (l: number, a: number, b: number): StoredColor => ({
+  space: "cielab-2deg",
+  light: "D65",
+  lab: [l, a, b],
+  source: "typed",
+  uncertaintyDeltaE2000: 1,
+});
+
+export type Sample = {
+  readonly painting: Painting;
+  readonly notes: readonly Note[];
+  readonly tubes: readonly Tube[];
+};
+
+const image = (text: string): Blob => new Blob([text], { type: "image/png" });
+
+/** A painting with a picture, two notes, one of them matched; a tube with a photo; a look, a timer, a bench. */
+export async function fillStore(db: GamanDatabase, title = "Harbour"): Promise<Sample> {
+  const painting = await startPainting(
+    db,
+    title,
+    ["titanium-white", "raw-umber", "prussian-blue"].map((id) => ({
+      ...tubeFromModel(pigment(id)),
+      label: id,
+    })),
+    1000,
+  );
+  await changeSettings(db, { ...DEFAULT_SETTINGS, room: "dark", currentPaintingId: painting.id });
+  await keepPicture(
+    db,
+    {
+      id: `${painting.id}-p`,
+      paintingId: painting.id,
+      fileName: "harbour.png",
+      blob: image(`a picture of ${title}`),
+      widthPx: 30,
+      heightPx: 20,
+      originalWidthPx: 60,
+      originalHeightPx: 40,
+      original: image("the same, larger"),
+    },
+    1001,
+  );
+  const tubes = await db.tubes.orderBy("position").toArray();
+  const [white, umber] = tubes;
+  if (!white || !umber) throw new Error("the box was not filled");
+  await keepTubePhoto(db, umber.id, image("a tube"), 1002);
+  const notes = [
+    await addNote(db, { paintingId: painting.id, name: "Hull", target: stored(50, 2, 10) }, 1003),
+    await addNote(db, { paintingId: painting.id, name: "Wet sand", target: stored(62, 3, 14) }, 1004),
+  ];
+  const [hull, sand] = notes;
+  if (!hull || !sand) throw new Error("the notes were not kept");
+  const pile = await addToPile(
+    db,
+    hull.id,
+    [
+      { tubeId: white.id, parts: 3, addedAt: 1005 },
+      { tubeId: umber.id, parts: 1, addedAt: 1005 },
+    ],
+    {
+      amounts: [
+        { tubeId: white.id, parts: 3 },
+        { tubeId: umber.id, parts: 1 },
+      ],
+      shares: [0.75, 0.25],
+      predicted: stored(50.1, 2, 10),
+      deltaE2000: 0.1,
+      reasons: ["closest"],
+    },
+    1005,
+    undefined,
+  );
+  const read = await addReading(
+    db,
+    { noteId: hull.id, pileId: pile.id, color: stored(50.4, 2.2, 9.5), film: "wet" },
+    1006,
+  );
+  const match = await keepMatch(
+    db,
+    {
+      paintingId: painting.id,
+      noteId: hull.id,
+      pileId: pile.id,
+      target: hull.target,
+      result: read.color,
+      predicted: stored(50.1, 2, 10),
+      deltaE2000: 0.6,
+      remark: "keel, in shadow",
+    },
+    { id: read.id },
+    1007,
+  );
+  await keepMatchPhoto(db, match.id, image("the dab"), 1008);
+  await addLook(db, {
+    paintingId: painting.id,
+    noteId: hull.id,
+    target: hull.target,
+    said: stored(52, 2, 9),
+    at: 1009,
+  });
+  await setTimer(db, { paintingId: painting.id, noteId: hull.id, kind: "dry-check" }, 60, 1010);
+  await keepBench(db, { noteId: sand.id, byHand: [{ tubeId: white.id, parts: 2 }], required: [umber.id] });
+  return { painting, notes, tubes };
+}
+
+/** All rows of all tables, in the order of their keys, with the bytes of files as text: equal when the stores are. */
+export async function wholeOf(db: GamanDatabase): Promise<Readonly<Record<string, readonly unknown[]>>> {
+  const whole: Record<string, readonly unknown[]> = {};
+  for (const name of ROW_TABLES.keys()) whole[name] = await rowsOf(db, name);
+  return whole;
+}
+
+export async function rowsOf(db: GamanDatabase, name: TableName): Promise<readonly unknown[]> {
+  const rows = await storeOf(db, name).toArray();
+  return Promise.all(rows.map(readable));
+}
+
+async function readable(row: Row): Promise<unknown> {
+  const fields = await Promise.all(
+    Object.entries(row).map(async ([field, value]) => [
+      field,
+      value instanceof Blob ? { type: value.type, text: await value.text() } : value,
+    ]),
+  );
+  return Object.fromEntries(fields) as unknown;
+}
