@@ -96,6 +96,8 @@ export class GamanDatabase extends Dexie {
       quarantine: "++key, table",
       imports: "id",
       piles: "id, noteId, [noteId+state], createdAt, leftParts",
+      readings: "id, noteId, pileId, takenAt, film",
+      matches: "id, paintingId, noteId, pileId, keptAt",
     });
   }
 }

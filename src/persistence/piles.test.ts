@@ -11,7 +11,6 @@ import {
   commitSample,
   keepMatch,
   PileChangedError,
-  readEyeAndInstrument,
   readLeftovers,
   readNoteHistory,
   readPile,
@@ -196,19 +195,6 @@ describe("wet and dry", () => {
       { pile: { id: pile.id }, wet: { color: { lab: [52, 2, 10] } }, dry: { color: { lab: [49, 2, 10] } } },
     ]);
     expect(noteSchema.parse(await db.notes.get(note.id)).state).toBe("mixing");
-  });
-
-  it("an eye is held against the instrument on the same state of the same pile only", async () => {
-    const pile = await lay(["white", 6, 10]);
-    const read = (lightness: number, source: StoredColor["source"], at: number) =>
-      addReading(db, { noteId: note.id, pileId: pile.id, color: color(lightness, source), film: "wet" }, at);
-    await read(52, "by-eye", 11);
-    await read(55, "measured", 12);
-    await lay(["blue", 1, 20]);
-    await read(40, "by-eye", 21);
-    expect(await readEyeAndInstrument(db)).toMatchObject([
-      { eye: { lab: [52, 2, 10] }, instrument: { lab: [55, 2, 10] } },
-    ]);
   });
 });
 

@@ -346,41 +346,17 @@ export type WetAndDry = { readonly pile: Pile; readonly wet: Reading; readonly d
 /** The last wet reading of every pile that was read dry as well, with the last dry one. */
 export async function readWetAndDry(db: GamanDatabase): Promise<readonly WetAndDry[]> {
   return db.transaction("r", [db.piles, db.readings], async () => {
-    const { rows } = parseRows(readingSchema, await db.readings.orderBy("takenAt").toArray());
-    const piles = parseRows(pileSchema, await db.piles.toArray()).rows;
+    const dryOnes = parseRows(readingSchema, await db.readings.where({ film: "dry" }).toArray()).rows;
+    const pileIds = [...new Set(dryOnes.map(({ pileId }) => pileId))];
+    const piles = parseRows(pileSchema, await db.piles.bulkGet(pileIds)).rows;
+    const { rows } = parseRows(readingSchema, await db.readings.where("pileId").anyOf(pileIds).toArray());
+    const readingsOf = new Map<string, Reading[]>(pileIds.map((id) => [id, []]));
+    for (const row of [...rows].sort((a, b) => a.takenAt - b.takenAt)) readingsOf.get(row.pileId)?.push(row);
     return piles.flatMap((pile) => {
-      const own = rows.filter(({ pileId }) => pileId === pile.id);
+      const own = readingsOf.get(pile.id) ?? [];
       const wet = own.filter(({ film }) => film === "wet").at(-1);
       const dry = own.filter(({ film }) => film === "dry").at(-1);
       return wet && dry && volumeOf(contentsOf(pile)) > 0 ? [{ pile, wet, dry }] : [];
-    });
-  });
-}
-
-/** One state of one pile, read by eye and by an instrument. */
-export type EyeAndInstrument = { readonly eye: StoredColor; readonly instrument: StoredColor };
-
-/** Every reading by eye for which the same state of the same pile was measured too. */
-export async function readEyeAndInstrument(db: GamanDatabase): Promise<readonly EyeAndInstrument[]> {
-  return db.transaction("r", [db.piles, db.readings], async () => {
-    const { rows } = parseRows(readingSchema, await db.readings.orderBy("takenAt").toArray());
-    const piles = parseRows(pileSchema, await db.piles.toArray()).rows;
-    return piles.flatMap((pile) => {
-      const own = rows.filter(({ pileId }) => pileId === pile.id);
-      const stateAt = (time: number): number =>
-        changedAt({
-          additions: pile.additions.filter(({ addedAt }) => addedAt <= time),
-          scrapes: pile.scrapes?.filter(({ at }) => at <= time),
-        });
-      return own
-        .filter(({ color }) => color.source === "by-eye")
-        .flatMap((eye) => {
-          const measured = own.find(
-            ({ color, film, takenAt }) =>
-              color.source === "measured" && film === eye.film && stateAt(takenAt) === stateAt(eye.takenAt),
-          );
-          return measured ? [{ eye: eye.color, instrument: measured.color }] : [];
-        });
     });
   });
 }

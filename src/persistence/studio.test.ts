@@ -194,7 +194,7 @@ describe("matches", () => {
     await recordDryCheck(db, kept.id, "confirmed", 9);
     expect(await db.matches.get(kept.id)).toMatchObject({ verdict: "confirmed", checkedAt: 9 });
     expect(await stateOfNote()).toBe("checked");
-    expect(await readLog(db)).toMatchObject([
+    expect(await readLog(db, painting.id, 5)).toMatchObject([
       { match: { id: kept.id }, note: { name: "Handle" }, pile: { id: pile.id } },
     ]);
   });
@@ -261,7 +261,8 @@ describe("the demo file", () => {
       "open",
       "open",
     ]);
-    const log = await readLog(db);
+    const [shown] = await readPaintings(db);
+    const log = await readLog(db, shown?.id ?? "", 50);
     expect(log).toHaveLength(30);
     expect(log.every((entry) => entry.match.keptAt <= now && entry.pile && entry.note)).toBe(true);
     expect(await db.readings.count()).toBeGreaterThanOrEqual(30);

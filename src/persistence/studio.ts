@@ -35,6 +35,8 @@ export type StudioSnapshot = {
   /** Notes of the current painting by number. */
   readonly notes: readonly Note[];
   readonly unreadableIds: readonly string[];
+  /** Rows that were put out of the way since they could not be read. */
+  readonly quarantinedCount: number;
 };
 
 export async function readSettings(db: GamanDatabase): Promise<Settings> {
@@ -49,30 +51,40 @@ export async function changeSettings(db: GamanDatabase, changes: Partial<Setting
 }
 
 export async function readStudio(db: GamanDatabase): Promise<StudioSnapshot> {
-  return db.transaction("r", [db.settings, db.paintings, db.palettes, db.tubes, db.notes], async () => {
-    const settings = await readSettings(db);
-    const paintings = parseRows(paintingSchema, await db.paintings.orderBy("createdAt").toArray());
-    const painting =
-      paintings.rows.find((row) => row.id === settings.currentPaintingId) ?? paintings.rows.at(-1);
-    const palettes = parseRows(
-      paletteSchema,
-      painting ? await db.palettes.where({ paintingId: painting.id }).toArray() : [],
-    );
-    const tubes = parseRows(tubeSchema, await db.tubes.orderBy("position").toArray());
-    const notes = parseRows(
-      noteSchema,
-      painting ? await db.notes.where({ paintingId: painting.id }).toArray() : [],
-    );
-    return {
-      settings,
-      painting,
-      palette: palettes.rows.find((row) => row.id === painting?.paletteId),
-      palettes: [...palettes.rows].sort((a, b) => a.name.localeCompare(b.name) || a.id.localeCompare(b.id)),
-      tubes: tubes.rows,
-      notes: [...notes.rows].sort((a, b) => a.number - b.number),
-      unreadableIds: [paintings, palettes, tubes, notes].flatMap((parsed) => parsed.unreadableIds),
-    };
-  });
+  return db.transaction(
+    "r",
+    [db.settings, db.paintings, db.palettes, db.tubes, db.notes, db.quarantine],
+    async () => {
+      const settings = await readSettings(db);
+      const areSettingsUnreadable = !settingsSchema.optional().safeParse(await db.settings.get("settings"))
+        .success;
+      const paintings = parseRows(paintingSchema, await db.paintings.orderBy("createdAt").toArray());
+      const painting =
+        paintings.rows.find((row) => row.id === settings.currentPaintingId) ?? paintings.rows.at(-1);
+      const palettes = parseRows(
+        paletteSchema,
+        painting ? await db.palettes.where({ paintingId: painting.id }).toArray() : [],
+      );
+      const tubes = parseRows(tubeSchema, await db.tubes.orderBy("position").toArray());
+      const notes = parseRows(
+        noteSchema,
+        painting ? await db.notes.where({ paintingId: painting.id }).toArray() : [],
+      );
+      return {
+        settings,
+        painting,
+        palette: palettes.rows.find((row) => row.id === painting?.paletteId),
+        palettes: [...palettes.rows].sort((a, b) => a.name.localeCompare(b.name) || a.id.localeCompare(b.id)),
+        tubes: tubes.rows,
+        notes: [...notes.rows].sort((a, b) => a.number - b.number),
+        unreadableIds: [
+          ...(areSettingsUnreadable ? ["settings"] : []),
+          ...[paintings, palettes, tubes, notes].flatMap((parsed) => parsed.unreadableIds),
+        ],
+        quarantinedCount: await db.quarantine.count(),
+      };
+    },
+  );
 }
 
 /** A painting with its palette; tubes that the box does not hold yet go to it. Becomes the current painting. */
@@ -159,13 +171,23 @@ export type LogEntry = {
   readonly pile: Pile | undefined;
 };
 
-/** Every match with its note and pile, newest first. */
-export async function readLog(db: GamanDatabase): Promise<readonly LogEntry[]> {
+/** The newest matches of a painting with their notes and piles, newest first. */
+export async function readLog(
+  db: GamanDatabase,
+  paintingId: string,
+  most: number,
+): Promise<readonly LogEntry[]> {
   return db.transaction("r", [db.matches, db.notes, db.piles], async () => {
-    const matches = parseRows(matchSchema, await db.matches.orderBy("keptAt").reverse().toArray()).rows;
-    const notes = new Map(parseRows(noteSchema, await db.notes.toArray()).rows.map((row) => [row.id, row]));
-    const piles = new Map(parseRows(pileSchema, await db.piles.toArray()).rows.map((row) => [row.id, row]));
-    return matches.map((match) => ({ match, note: notes.get(match.noteId), pile: piles.get(match.pileId) }));
+    const matches = [...parseRows(matchSchema, await db.matches.where({ paintingId }).toArray()).rows]
+      .sort((a, b) => b.keptAt - a.keptAt)
+      .slice(0, most);
+    const notes = parseRows(noteSchema, await db.notes.bulkGet(matches.map(({ noteId }) => noteId))).rows;
+    const piles = parseRows(pileSchema, await db.piles.bulkGet(matches.map(({ pileId }) => pileId))).rows;
+    return matches.map((match) => ({
+      match,
+      note: notes.find(({ id }) => id === match.noteId),
+      pile: piles.find(({ id }) => id === match.pileId),
+    }));
   });
 }
 

@@ -11,7 +11,7 @@ import { tubeFromModel } from "@/persistence/newTube";
 import { keepPicture } from "@/persistence/pictures";
 import { addReading, addToPile, keepMatch } from "@/persistence/piles";
 import { addLook, keepBench, setTimer } from "@/persistence/benches";
-import { keepMatchPhoto } from "@/persistence/log";
+import { keepMatchPhoto } from "@/persistence/matchCare";
 import { addNote, changeSettings, startPainting } from "@/persistence/studio";
 import { ROW_TABLES, type Row, storeOf, type TableName } from "@/persistence/tables";
 import { keepTubePhoto } from "@/persistence/tubes";

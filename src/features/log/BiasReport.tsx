@@ -1,44 +1,22 @@
 "use client";
 
 /** What one's eye does again and again: signed mean errors when saying colours and when reading piles. */
-import { useLiveQuery } from "dexie-react-hooks";
-import { type AxisBias, biasReport } from "../../core/describe/bias";
+import type { AxisBias, BiasReport as Report } from "../../core/describe/bias";
 import { stepsText } from "../../core/describe/difference";
-import { readLooks } from "../../persistence/benches";
-import { readEyeAndInstrument } from "../../persistence/piles";
-import { labFromStored } from "../../persistence/storedColor";
 import { useStudio } from "../shared/Studio";
 
 /** Fewer trials say more of chance than of the eye. */
 const ENOUGH = 5;
 
-export function BiasReport() {
-  const { db, settings } = useStudio();
-  const looks = useLiveQuery(() => readLooks(db), [db]);
-  const readings = useLiveQuery(() => readEyeAndInstrument(db), [db]);
+export function BiasReport({ saying, reading }: { saying: Report | undefined; reading: Report | undefined }) {
+  const { settings } = useStudio();
   const rows = [
-    {
-      name: "Saying colours",
-      report: biasReport(
-        (looks ?? []).map(({ target, said }) => ({
-          truth: labFromStored(target),
-          said: labFromStored(said),
-        })),
-      ),
-    },
-    {
-      name: "Reading piles, against the instrument",
-      report: biasReport(
-        (readings ?? []).map(({ eye, instrument }) => ({
-          truth: labFromStored(instrument),
-          said: labFromStored(eye),
-        })),
-      ),
-    },
+    { name: "Saying colours", report: saying },
+    { name: "Reading piles, against the instrument", report: reading },
   ].flatMap(({ name, report }) => (report ? [{ name, report }] : []));
   if (rows.length === 0) return null;
   return (
-    <section aria-labelledby="bias" className="mt-6 border-t pt-3">
+    <section aria-labelledby="bias">
       <h2 id="bias" className="font-bold">
         What your eye does
       </h2>

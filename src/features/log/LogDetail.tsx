@@ -1,91 +1,215 @@
 "use client";
 
+/** One match or pile with everything that went in, what became of it since, and the way to mix it again. */
 import { format } from "date-fns";
+import { useLiveQuery } from "dexie-react-hooks";
 import Link from "next/link";
+import { deltaE2000 } from "../../core/color/ciede2000";
+import type { LabD65 } from "../../core/color/types";
 import { differenceWords, WORKING_TOLERANCE } from "../../core/describe/difference";
-import type { LogEntry } from "../../persistence/studio";
+import type { Dose } from "../../persistence/log/logRows";
+import { type LogRecord, readRecord } from "../../persistence/matchCare";
+import { contentsOf, volumeOf } from "../../persistence/pileContents";
+import type { Match, Settings, Tube } from "../../persistence/schema";
 import { labFromStored } from "../../persistence/storedColor";
-import { buttonClass } from "../../ui/Button";
+import { Button, buttonClass } from "../../ui/Button";
 import { Patch } from "../../ui/Patch";
 import { Sheet } from "../../ui/Sheet";
-import { totalsOf } from "../shared/paint";
+import { tintOfTube } from "../shared/paint";
 import { useStudio } from "../shared/Studio";
 import { deltaEText, describeLab, exactWords, knifeWords, tubeName } from "../shared/words";
+import { CardButtons } from "./CardButtons";
+import { Comparison, type Held } from "./Compare";
+import type { RecipeCard } from "./recipeCard";
+import { Care, Readings, SinceLine, WentIn } from "./RecordParts";
+import { SOURCE_WORDS, STATE_WORDS } from "./stateWords";
 
-/** One match with everything that went in, and the way to mix it again. */
-export function LogDetail({ entry, onClose }: { entry: LogEntry | undefined; onClose: () => void }) {
+export type OpenRecord = { readonly matchId?: string; readonly pileId?: string };
+
+type Props = {
+  readonly open: OpenRecord | undefined;
+  readonly held: Held | undefined;
+  readonly onHold: (held: Held | undefined) => void;
+  readonly onClose: () => void;
+};
+
+export function LogDetail({ open, onClose, ...rest }: Props) {
+  const { db } = useStudio();
+  const { matchId, pileId } = open ?? {};
+  const record = useLiveQuery(
+    () =>
+      (matchId ?? pileId)
+        ? readRecord(db, { ...(matchId && { matchId }), ...(pileId && { pileId }) })
+        : undefined,
+    [db, matchId, pileId],
+  );
+  const { match, pile, note } = record ?? {};
+  const when = match
+    ? `Kept ${format(match.keptAt, "d MMMM yyyy, HH:mm")}`
+    : pile
+      ? `Begun ${format(pile.createdAt, "d MMMM yyyy, HH:mm")}, ${STATE_WORDS[pile.state]}`
+      : "";
   return (
     <Sheet
-      isOpen={entry !== undefined}
+      isOpen={open !== undefined}
       onOpenChange={(isOpen) => {
         if (!isOpen) onClose();
       }}
-      title={entry?.note?.name ?? "Match"}
-      description={entry ? `Kept ${format(entry.match.keptAt, "d MMMM yyyy, HH:mm")}` : ""}
+      title={note?.name ?? (match ? "A note no longer known" : "Record")}
+      description={when}
     >
-      {entry ? <Detail entry={entry} /> : null}
+      {record && (match ?? pile) ? (
+        <Detail key={match?.id ?? pile?.id} record={record} {...rest} onClose={onClose} />
+      ) : record ? (
+        <p>This record is not in the log any more.</p>
+      ) : null}
     </Sheet>
   );
 }
 
-function Detail({ entry }: { entry: LogEntry }) {
-  const { settings, tubeById, change } = useStudio();
-  const { match, pile, note } = entry;
-  const target = labFromStored(match.target);
-  const result = labFromStored(match.result);
-  const words = differenceWords(target, result, WORKING_TOLERANCE, settings.scale);
-  const totals = pile ? totalsOf(pile.additions) : [];
+function Detail({ record, held, onHold, onClose }: { record: LogRecord } & Omit<Props, "open">) {
+  const { settings, change, tubeById } = useStudio();
+  const { match, pile, note, readings } = record;
+  const stored = match?.target ?? note?.target;
+  const target = stored && labFromStored(stored);
+  const lastRead = match?.result ?? readings.at(-1)?.color;
+  const result = lastRead && labFromStored(lastRead);
+  const doses = pile ? contentsOf(pile) : [];
+  const name = note?.name ?? "this record";
+  const self: Held | undefined = result && {
+    key: match?.id ?? pile?.id ?? "",
+    name: match ? `${name}, ${format(match.keptAt, "d MMM")}` : name,
+    result,
+    doses,
+  };
   return (
     <>
-      <div className="flex h-36">
-        <Patch lab={target} label={`Target: ${describeLab(target, settings).sentence}`} className="flex-1" />
-        <Patch lab={result} label={`Result: ${describeLab(result, settings).sentence}`} className="flex-1" />
+      {held && self && held.key !== self.key ? <Comparison first={held} second={self} /> : null}
+      <Colours target={target} result={result} how={lastRead ? SOURCE_WORDS[lastRead.source] : ""} />
+      {target && result ? (
+        <p className="mt-3">
+          {missText(target, result, settings)}; {deltaEText(deltaE2000(target, result))}.
+          {match ? ` It is ${VERDICTS[match.verdict]}.` : ""}
+        </p>
+      ) : null}
+      {match ? <SinceLine match={match} doses={doses} /> : null}
+      <div className="mt-4 flex flex-wrap gap-3">
+        {note && pile ? (
+          <Link
+            href={`/mix?note=${note.id}&again=${pile.id}` as "/mix"}
+            className={buttonClass("main")}
+            onClick={() => {
+              change({ currentPaintingId: note.paintingId });
+            }}
+          >
+            Mix it again
+          </Link>
+        ) : null}
+        {self ? (
+          <Button
+            onClick={() => {
+              onHold(self);
+              onClose();
+            }}
+          >
+            Compare with another
+          </Button>
+        ) : null}
       </div>
-      <div className="flex leading-snug">
-        <p className="flex-1 pr-3">
-          <span className="block font-bold">Target</span>
-          {describeLab(target, settings).sentence}
-        </p>
-        <p className="flex-1">
-          <span className="block font-bold">
-            Result, {match.result.source === "by-eye" ? "read by eye" : match.result.source}
-          </span>
-          {describeLab(result, settings).sentence}
-        </p>
-      </div>
-      <p className="mt-3">
-        {words.value}, {words.chroma}, {words.hue}; {deltaEText(match.deltaE2000)}.
-      </p>
-      <h3 className="mt-4 font-bold">What went in</h3>
-      <ol className="border-t">
-        {totals.map(({ tubeId, parts }) => (
-          <li key={tubeId} className="flex justify-between gap-3 border-b py-1.5">
-            <span>
-              <span className="font-semibold">{knifeWords(parts, settings)}</span>{" "}
-              {tubeName(tubeById.get(tubeId))}
-            </span>
-            <span className="text-muted">{exactWords(parts, settings)}</span>
-          </li>
-        ))}
-      </ol>
-      {pile ? (
-        <p className="mt-1 text-muted">
-          in {pile.additions.length} {pile.additions.length === 1 ? "addition" : "additions"}
-        </p>
-      ) : (
-        <p>The pile of this match is not in the record.</p>
-      )}
-      {note && pile ? (
-        <Link
-          href={`/mix?note=${note.id}&again=${pile.id}` as "/mix"}
-          className={buttonClass("main", "mt-5")}
-          onClick={() => {
-            change({ currentPaintingId: match.paintingId });
-          }}
-        >
-          Mix it again
-        </Link>
+      {pile ? <WentIn pile={pile} /> : <p className="mt-4">The pile of this match is not in the record.</p>}
+      {readings.length > 0 ? <Readings readings={readings} /> : null}
+      {match ? <Care match={match} name={name} /> : null}
+      {match && target && result && pile ? (
+        <section className="mt-5 border-t pt-2">
+          <h3 className="font-bold">Recipe card</h3>
+          <CardButtons card={cardOf(record, match, doses, { target, result }, settings, tubeById)} />
+        </section>
       ) : null}
     </>
   );
+}
+
+const VERDICTS: Readonly<Record<Match["verdict"], string>> = {
+  provisional: "provisional, until someone has looked at it dry",
+  confirmed: "checked dry",
+  moved: "known to have moved in drying",
+};
+
+function missText(target: LabD65, result: LabD65, settings: Settings): string {
+  const words = differenceWords(target, result, WORKING_TOLERANCE, settings.scale);
+  const text = `${words.value}, ${words.chroma}, ${words.hue}`;
+  return text.charAt(0).toUpperCase() + text.slice(1);
+}
+
+/** Target and result touching, each with its words. */
+function Colours({
+  target,
+  result,
+  how,
+}: {
+  target: LabD65 | undefined;
+  result: LabD65 | undefined;
+  how: string;
+}) {
+  const { settings } = useStudio();
+  const shown = [
+    { name: "Target", lab: target, note: "" },
+    { name: "Result", lab: result, note: how },
+  ].flatMap(({ lab, ...rest }) => (lab ? [{ ...rest, lab }] : []));
+  return (
+    <>
+      <div className="flex h-36">
+        {shown.map(({ name, lab }) => (
+          <Patch
+            key={name}
+            lab={lab}
+            label={`${name}: ${describeLab(lab, settings).sentence}`}
+            className="flex-1"
+          />
+        ))}
+      </div>
+      <div className="flex leading-snug">
+        {shown.map(({ name, lab, note }) => (
+          <p key={name} className="flex-1 pr-3">
+            <span className="block font-bold">
+              {name}
+              {note ? `, ${note}` : ""}
+            </span>
+            {describeLab(lab, settings).sentence}
+          </p>
+        ))}
+      </div>
+    </>
+  );
+}
+
+function cardOf(
+  { note, painting, readings }: LogRecord,
+  match: Match,
+  doses: readonly Dose[],
+  { target, result }: { readonly target: LabD65; readonly result: LabD65 },
+  settings: Settings,
+  tubeById: ReadonlyMap<string, Tube>,
+): RecipeCard {
+  const whole = volumeOf(doses);
+  const film = readings.find(({ id }) => id === match.readingId)?.film;
+  const kept = `kept ${film ?? ""} on ${format(match.keptAt, "d MMMM yyyy")}`.replace("  ", " ");
+  return {
+    title: note?.name ?? "Recipe",
+    painting: [painting?.name, note && `note ${note.number}`].filter(Boolean).join(", "),
+    target: { lab: target, words: describeLab(target, settings).sentence },
+    result: { lab: result, words: describeLab(result, settings).sentence },
+    verdict: `${deltaEText(match.deltaE2000)}; ${kept}, ${STATE_WORDS[match.verdict]}`,
+    doses: doses.map(({ tubeId, parts }) => {
+      const tube = tubeById.get(tubeId);
+      return {
+        name: tubeName(tube),
+        amount: knifeWords(parts, settings),
+        exact: exactWords(parts, settings, { wholeParts: whole, tube }),
+        share: parts / whole,
+        tint: tube && tintOfTube(tube),
+      };
+    }),
+    remark: match.remark,
+  };
 }

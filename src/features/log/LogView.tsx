@@ -1,172 +1,150 @@
 "use client";
 
-/** Every match kept; sort it, open one, and mix it again. */
-import {
-  createColumnHelper,
-  createSortedRowModel,
-  rowSortingFeature,
-  sortFn_alphanumeric,
-  sortFn_basic,
-  tableFeatures,
-  useTable,
-} from "@tanstack/react-table";
-import { clsx } from "clsx";
-import { format } from "date-fns";
+/** Everything that was mixed and read: find it, open it, mix it again; and what it says of one's work. */
 import { useLiveQuery } from "dexie-react-hooks";
 import Link from "next/link";
-import { useMemo, useState } from "react";
-import { type LogEntry, readLog } from "../../persistence/studio";
-import { labFromStored } from "../../persistence/storedColor";
+import { useSearchParams } from "next/navigation";
+import { Tabs } from "radix-ui";
+import { useState } from "react";
+import type { LogOrder, LogQuery } from "../../persistence/log/logQuery";
+import { readPaintings } from "../../persistence/studio";
 import { buttonClass } from "../../ui/Button";
-import { Patch } from "../../ui/Patch";
-import { SortableHead } from "../shared/SortableHead";
+import { Choice } from "../../ui/Choice";
 import { useStudio } from "../shared/Studio";
-import { describeLab } from "../shared/words";
-import { BiasReport } from "./BiasReport";
-import { LogDetail } from "./LogDetail";
+import { CompareBar, type Held } from "./Compare";
+import { LogDetail, type OpenRecord } from "./LogDetail";
+import { LogPatches } from "./LogPatches";
+import { LogSearch } from "./LogSearch";
+import { LogStatistics } from "./LogStatistics";
+import { LogTable } from "./LogTable";
+import { KIND_WORDS } from "./stateWords";
+import { type FoundRows, NEWEST_MATCHES, type OpenLog, useOpenLog, useRows } from "./useLog";
 
-const features = tableFeatures({
-  rowSortingFeature,
-  sortedRowModel: createSortedRowModel(),
-  sortFns: { basic: sortFn_basic, alphanumeric: sortFn_alphanumeric },
-});
-
-const VERDICTS = { provisional: "provisional", confirmed: "checked dry", moved: "moved in drying" } as const;
+const TABS = [
+  { value: "records", name: "Records" },
+  { value: "statistics", name: "What it says" },
+] as const;
 
 export function LogView() {
-  const { db } = useStudio();
-  const entries = useLiveQuery(() => readLog(db), [db]);
-  const [openId, setOpenId] = useState<string>();
-  if (!entries) return <p className="p-5 text-muted">Reading the log</p>;
-  if (entries.length === 0) {
-    return (
-      <div className="p-5">
+  const open = useOpenLog();
+  return (
+    <Tabs.Root defaultValue="records" className="flex flex-col p-4 wide:h-full wide:p-5 wide:pb-2 wide:pl-2">
+      <div className="flex flex-wrap items-baseline gap-x-6 border-b-2 border-ink">
         <h1 className="text-xl font-bold">Log</h1>
-        <p className="mt-2">
+        <Tabs.List aria-label="What to look at" className="flex">
+          {TABS.map(({ value, name }) => (
+            <Tabs.Trigger
+              key={value}
+              value={value}
+              className="min-h-11 px-3 text-muted data-[state=active]:font-bold data-[state=active]:text-ink data-[state=active]:shadow-[inset_0_-4px_0_var(--ink)]"
+            >
+              {name}
+            </Tabs.Trigger>
+          ))}
+        </Tabs.List>
+      </div>
+      <Tabs.Content value="records" className="flex min-h-0 flex-1 flex-col outline-none">
+        <Records open={open} />
+      </Tabs.Content>
+      <Tabs.Content value="statistics" className="min-h-0 flex-1 overflow-y-auto outline-none">
+        <LogStatistics open={open} />
+      </Tabs.Content>
+    </Tabs.Root>
+  );
+}
+
+function Records({ open }: { open: OpenLog }) {
+  const { db } = useStudio();
+  const params = useSearchParams();
+  const [query, setQuery] = useState<LogQuery>(NEWEST_MATCHES);
+  const [look, setLook] = useState<"table" | "patches">("table");
+  const paintings = useLiveQuery(() => readPaintings(db), [db]) ?? [];
+  const rows = useRows(open, query);
+  // A record that a link names is open until it is put away.
+  const asked = params.get("match") ?? undefined;
+  const [closed, setClosed] = useState<string>();
+  const [chosen, setChosen] = useState<OpenRecord>();
+  const record = chosen ?? (asked && asked !== closed ? { matchId: asked } : undefined);
+  const [held, setHeld] = useState<Held>();
+
+  const order = (by: LogOrder): void => {
+    const { near, ...rest } = query;
+    // Words rise from A, everything else shows its largest first.
+    setQuery({ ...rest, order: by, isDescending: query.order === by ? !query.isDescending : by !== "note" });
+  };
+  const isNothingYet = rows?.isWhole && rows.of === 0 && query.kind === "match" && rows.query === query;
+  if (isNothingYet) {
+    return (
+      <>
+        <p className="mt-3">
           Each match that you keep is recorded here with what went in, so that it can be mixed again.
         </p>
-        <Link href="/mix" className={buttonClass("main", "mt-4")}>
+        <Link href="/mix" className={buttonClass("main", "mt-4 self-start")}>
           Mix a note
         </Link>
-      </div>
+      </>
     );
   }
-  const open = entries.find((entry) => entry.match.id === openId);
   return (
-    <div className="p-4 wide:p-5 wide:pl-2">
-      <h1 className="text-xl font-bold">
-        Log{" "}
-        <span className="font-normal text-muted">
-          {entries.length} {entries.length === 1 ? "match" : "matches"}
-        </span>
-      </h1>
-      <LogTable entries={entries} onOpen={setOpenId} />
-      <BiasReport />
-      <LogDetail
-        entry={open}
-        onClose={() => {
-          setOpenId(undefined);
+    <>
+      <LogSearch query={query} onChange={setQuery} paintings={paintings} />
+      <CompareBar
+        held={held}
+        onLetGo={() => {
+          setHeld(undefined);
         }}
       />
-    </div>
-  );
-}
-
-const column = createColumnHelper<typeof features, LogEntry>();
-
-function LogTable({ entries, onOpen }: { entries: readonly LogEntry[]; onOpen: (id: string) => void }) {
-  const { settings } = useStudio();
-  const columns = useMemo(
-    () =>
-      column.columns([
-        column.accessor((entry) => entry.note?.name ?? "a note no longer known", {
-          id: "note",
-          header: "Note",
-          sortFn: "alphanumeric",
-          cell: ({ row }) => <NoteCell entry={row.original} onOpen={onOpen} />,
-        }),
-        column.accessor((entry) => entry.match.target.lab[0], {
-          id: "value",
-          header: "Colour",
-          sortFn: "basic",
-          cell: ({ row }) => describeLab(labFromStored(row.original.match.target), settings).sentence,
-        }),
-        column.accessor((entry) => entry.match.deltaE2000, {
-          id: "miss",
-          header: "Miss",
-          sortFn: "basic",
-          cell: ({ getValue }) => <span className="whitespace-nowrap">ΔE {getValue().toFixed(1)}</span>,
-        }),
-        column.accessor((entry) => entry.pile?.additions.length ?? 0, {
-          id: "additions",
-          header: "Additions",
-          sortFn: "basic",
-        }),
-        column.accessor((entry) => VERDICTS[entry.match.verdict], {
-          id: "verdict",
-          header: "Verdict",
-          sortFn: "alphanumeric",
-        }),
-        column.accessor((entry) => entry.match.keptAt, {
-          id: "kept",
-          header: "Kept",
-          sortFn: "basic",
-          cell: ({ getValue }) => format(getValue(), "d MMM, HH:mm"),
-        }),
-      ]),
-    [onOpen, settings],
-  );
-  const data = useMemo(() => [...entries], [entries]);
-  const table = useTable({ features, columns, data });
-  return (
-    <table className="mt-3 w-full border-collapse max-wide:text-sm">
-      <SortableHead
-        columns={table.getFlatHeaders().map((header) => ({
-          id: header.id,
-          label: <table.FlexRender header={header} />,
-          sorted: header.column.getIsSorted(),
-          onSort: header.column.getToggleSortingHandler(),
-          isSecondary: isSecondary(header.id),
-        }))}
+      <div className="mt-2 flex flex-wrap items-center justify-between gap-x-4">
+        <p role="status" className="text-muted">
+          {rows ? countText(rows) : "Reading the log"}
+        </p>
+        <Choice
+          label="How to show them"
+          value={look}
+          options={[
+            { value: "table", label: "table" },
+            { value: "patches", label: "patches" },
+          ]}
+          onChange={setLook}
+        />
+      </div>
+      {rows && look === "table" ? (
+        <LogTable
+          key={`${query.kind} ${query.order} ${String(query.isDescending)}`}
+          rows={rows}
+          onOrder={order}
+          onOpen={(row) => {
+            setChosen({ ...(row.kind === "match" ? { matchId: row.id } : { pileId: row.pileId }) });
+          }}
+        />
+      ) : null}
+      {rows && look === "patches" ? (
+        <LogPatches
+          rows={rows}
+          onOpen={(row) => {
+            setChosen({ ...(row.kind === "match" ? { matchId: row.id } : { pileId: row.pileId }) });
+          }}
+        />
+      ) : null}
+      <LogDetail
+        open={record}
+        held={held}
+        onHold={setHeld}
+        onClose={() => {
+          setChosen(undefined);
+          setClosed(asked);
+        }}
       />
-      <tbody>
-        {table.getRowModel().rows.map((row) => (
-          <tr key={row.id} className="border-b">
-            {row.getAllCells().map((cell) => (
-              <td
-                key={cell.id}
-                className={clsx("py-0.5 pr-3", isSecondary(cell.column.id) && "hidden wide:table-cell")}
-              >
-                <table.FlexRender cell={cell} />
-              </td>
-            ))}
-          </tr>
-        ))}
-      </tbody>
-    </table>
+    </>
   );
 }
 
-/** Columns that a phone leaves to the opened record. */
-function isSecondary(columnId: string): boolean {
-  return columnId === "value" || columnId === "additions" || columnId === "kept";
-}
-
-function NoteCell({ entry, onOpen }: { entry: LogEntry; onOpen: (id: string) => void }) {
-  const { match, note } = entry;
-  return (
-    <button
-      type="button"
-      className="flex min-h-11 w-full items-center gap-3 text-left font-semibold underline underline-offset-4"
-      onClick={() => {
-        onOpen(match.id);
-      }}
-    >
-      <span className="flex w-24 shrink-0">
-        <Patch lab={labFromStored(match.target)} className="h-9 flex-1" />
-        <Patch lab={labFromStored(match.result)} className="h-9 flex-1" />
-      </span>
-      {note?.name ?? "a note no longer known"}
-    </button>
-  );
+function countText({ found, of, isWhole, query }: FoundRows): string {
+  const { one, many } = KIND_WORDS[query.kind];
+  const count = (n: number): string => `${n.toLocaleString("en-GB")} ${n === 1 ? one : many}`;
+  if (!isWhole) return `The newest of ${count(of)}; the whole log is being read`;
+  if (found === of) return count(of);
+  return found === 0
+    ? `None of ${count(of)} fits. Take a word or a filter off.`
+    : `${found.toLocaleString("en-GB")} of ${count(of)}`;
 }

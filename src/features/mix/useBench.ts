@@ -28,6 +28,7 @@ import {
   plannedRecipe,
   recipeByHand,
   storedRecipeOf,
+  GENERIC_UNCERTAINTY,
 } from "./bench.model";
 import { dilutionsOf } from "./dilution";
 import { closenessOf, factorsOf, toleranceOf } from "./purpose";
@@ -327,6 +328,7 @@ export function useBench(note: Note, againPileId: string | undefined): Bench {
         target: note.target,
         result: { ...result, lab: [...result.lab] as [number, number, number] },
         deltaE2000: deltaE2000(target, result.lab),
+        ...(predicted && { predicted: storedFromLab(predicted, "predicted", GENERIC_UNCERTAINTY) }),
         remark: "",
       };
       actions.keep(match, last);

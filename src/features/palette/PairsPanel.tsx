@@ -70,27 +70,28 @@ export function PairsPanel({ known, client }: PanelProps) {
 /** Tubes of the palette, then piles of this painting that were kept. */
 function usePaints(known: KnownTubes): readonly Paint[] {
   const { db, painting, tubeById } = useStudio();
-  const log = useLiveQuery(() => readLog(db), [db]);
+  const paintingId = painting?.id;
+  const log = useLiveQuery(
+    () => (paintingId === undefined ? [] : readLog(db, paintingId, MOST_PILES)),
+    [db, paintingId],
+  );
   return useMemo(() => {
     const tubes = known.tubes.flatMap((tube): Paint[] => {
       const optics = opticsOfTube(tube);
       return optics ? [{ id: tube.id, name: tube.label, optics }] : [];
     });
-    const piles = (log ?? [])
-      .filter(({ match, pile }) => match.paintingId === painting?.id && pile)
-      .slice(0, MOST_PILES)
-      .flatMap(({ match, note, pile }): Paint[] => {
-        const volumes = totalsOf(pile?.additions ?? []).flatMap(({ tubeId, parts }) => {
-          const tube = tubeById.get(tubeId);
-          const optics = tube && opticsOfTube(tube);
-          return optics ? [{ optics, volume: parts }] : [];
-        });
-        return volumes.length > 0
-          ? [{ id: match.id, name: `pile of ${note?.name ?? "a note"}`, optics: blendOptics(volumes) }]
-          : [];
+    const piles = (log ?? []).flatMap(({ match, note, pile }): Paint[] => {
+      const volumes = totalsOf(pile?.additions ?? []).flatMap(({ tubeId, parts }) => {
+        const tube = tubeById.get(tubeId);
+        const optics = tube && opticsOfTube(tube);
+        return optics ? [{ optics, volume: parts }] : [];
       });
+      return volumes.length > 0
+        ? [{ id: match.id, name: `pile of ${note?.name ?? "a note"}`, optics: blendOptics(volumes) }]
+        : [];
+    });
     return [...tubes, ...piles];
-  }, [known, log, painting?.id, tubeById]);
+  }, [known, log, tubeById]);
 }
 
 function PaintSelect({

@@ -13,8 +13,8 @@ import {
 } from "echarts/components";
 import * as echarts from "echarts/core";
 import { SVGRenderer } from "echarts/renderers";
-import { useEffect, useRef } from "react";
-import { useStudio } from "./Studio";
+import { useCallback } from "react";
+import { type ChartLook, useEChart } from "./useEChart";
 
 echarts.use([Lines, GridComponent, MarkLineComponent, MarkPointComponent, AriaComponent, SVGRenderer]);
 
@@ -57,41 +57,20 @@ export function LineChart({
   lines: readonly ChartLine[];
   className?: string;
 }) {
-  const frame = useRef<HTMLDivElement>(null);
-  const { settings } = useStudio();
-  useEffect(() => {
-    const element = frame.current;
-    if (!element) return undefined;
-    const chart = echarts.init(element, null, { renderer: "svg" });
-    // The room's tokens are there with the next frame, after every effect of this change has run.
-    const frameId = requestAnimationFrame(() => {
-      chart.setOption(optionOf(getComputedStyle(element), label, x, axes, lines));
-    });
-    const observer = new ResizeObserver(() => {
-      chart.resize();
-    });
-    observer.observe(element);
-    return () => {
-      cancelAnimationFrame(frameId);
-      observer.disconnect();
-      chart.dispose();
-    };
-  }, [label, x, axes, lines, settings.room]);
+  const frame = useEChart(
+    useCallback((look: ChartLook) => optionOf(look, label, x, axes, lines), [label, x, axes, lines]),
+  );
   return <div ref={frame} role="img" aria-label={label} className={className} />;
 }
 
 function optionOf(
-  tokens: CSSStyleDeclaration,
+  look: ChartLook,
   label: string,
   x: ChartAxis,
   axes: readonly ChartAxis[],
   lines: readonly ChartLine[],
 ): Option {
-  const ink = tokens.getPropertyValue("--ink").trim();
-  const muted = tokens.getPropertyValue("--muted").trim();
-  const line = tokens.getPropertyValue("--line").trim();
-  const surface = tokens.getPropertyValue("--surface").trim();
-  const text = { color: muted, fontFamily: tokens.fontFamily, fontSize: 14 };
+  const { ink, muted, line, surface, text } = look;
   const axisOf = ({ name, min, max, isInverse, isWhole }: ChartAxis) => ({
     type: "value" as const,
     name,

@@ -11,7 +11,7 @@ import type { Tube } from "../../persistence/schema";
 import { Button } from "../../ui/Button";
 import { opticsOfTube } from "../shared/paint";
 import { useStudio } from "../shared/Studio";
-import { download } from "./download";
+import { download } from "../shared/download";
 import { tubeReadingOf } from "./pileEvidence";
 
 /** A tube's readings, and its predicted ladder as spectra, as files that other programs read. */

@@ -10,8 +10,8 @@ import { createStoreApi } from "../storeApi";
 import { checkStore } from "../storeCheck";
 import { writeArchive } from "./writeArchive";
 
-/** In full: ARCHIVES=5000 npx vitest run src/persistence/archive/hostile.test.ts. */
-const MUTATED = Number(process.env.ARCHIVES ?? 2000);
+/** Fewer of them for a quick look: ARCHIVES=200 npx vitest run src/persistence/archive/hostile.test.ts. */
+const MUTATED = Number(process.env.ARCHIVES ?? 5000);
 
 const source = new GamanDatabase("hostile-source");
 const target = new GamanDatabase("hostile-target");

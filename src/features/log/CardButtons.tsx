@@ -1,0 +1,141 @@
+"use client";
+
+/** The recipe card on paper or as a file. */
+import { useEffect, useState } from "react";
+import { createPortal } from "react-dom";
+import { makePdf } from "../../workers/cardPdfClient";
+import { Button } from "../../ui/Button";
+import { download } from "../shared/download";
+import { useStudio } from "../shared/Studio";
+import { CARD_MM, type RecipeCard, recipeCardSvg } from "./recipeCard";
+
+const FONT = new URL(
+  "../../../node_modules/@fontsource-variable/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-wght-normal.woff2",
+  import.meta.url,
+);
+const DPI = 300;
+const MM_PER_INCH = 25.4;
+
+export function CardButtons({ card }: { card: RecipeCard }) {
+  const { attempt } = useStudio();
+  const [printed, setPrinted] = useState<string>();
+  useEffect(() => {
+    if (!printed) return undefined;
+    const done = (): void => {
+      setPrinted(undefined);
+    };
+    window.addEventListener("afterprint", done);
+    return () => {
+      window.removeEventListener("afterprint", done);
+    };
+  }, [printed]);
+  const name = fileNameOf(card.title);
+  const save = async (format: "svg" | "png" | "pdf"): Promise<void> => {
+    const svg = recipeCardSvg(card, await fontAddress());
+    if (format === "svg") {
+      download(new Blob([svg], { type: "image/svg+xml" }), `${name}.svg`);
+      return;
+    }
+    const png = await pngOf(svg);
+    if (format === "png") {
+      download(png, `${name}.png`);
+      return;
+    }
+    const pdf = await makePdf({
+      png: new Uint8Array(await png.arrayBuffer()),
+      widthMm: CARD_MM.width,
+      heightMm: CARD_MM.height,
+      title: card.title,
+      subject: card.doses.map((dose) => `${dose.amount} ${dose.name}`).join(", "),
+      madeAt: Date.now(),
+    });
+    download(new Blob([pdf], { type: "application/pdf" }), `${name}.pdf`);
+  };
+  return (
+    <div className="flex flex-wrap gap-x-4">
+      <Button
+        weight="quiet"
+        onClick={() => {
+          attempt(
+            fontAddress().then((font) => {
+              setPrinted(recipeCardSvg(card, font));
+            }),
+          );
+        }}
+      >
+        print the card
+      </Button>
+      {(["svg", "png", "pdf"] as const).map((format) => (
+        <Button
+          key={format}
+          weight="quiet"
+          aria-label={`Save the card as ${format.toUpperCase()}`}
+          onClick={() => {
+            attempt(save(format));
+          }}
+        >
+          {format.toUpperCase()}
+        </Button>
+      ))}
+      {printed ? <OnPaper svg={printed} title={card.title} /> : null}
+    </div>
+  );
+}
+
+/** Beside the page, where only the printer sees it (globals.css). */
+function OnPaper({ svg, title }: { svg: string; title: string }) {
+  return createPortal(
+    <div data-on-paper="">
+      {/* eslint-disable-next-line @next/next/no-img-element */}
+      <img
+        src={`data:image/svg+xml;charset=utf-8,${encodeURIComponent(svg)}`}
+        alt={title}
+        onLoad={() => {
+          window.print();
+        }}
+      />
+    </div>,
+    document.body,
+  );
+}
+
+/** The typeface as an address that holds it, since a drawing outside the page cannot fetch one. */
+async function fontAddress(): Promise<string> {
+  const response = await fetch(FONT);
+  if (!response.ok) throw new Error(`The typeface could not be read (${response.status})`);
+  const blob = await response.blob();
+  return new Promise((resolve, reject) => {
+    const reader = new FileReader();
+    reader.onload = () => {
+      resolve(String(reader.result));
+    };
+    reader.onerror = () => {
+      reject(new Error("The typeface could not be read"));
+    };
+    reader.readAsDataURL(new Blob([blob], { type: "font/woff2" }));
+  });
+}
+
+async function pngOf(svg: string): Promise<Blob> {
+  const image = new Image();
+  image.src = `data:image/svg+xml;charset=utf-8,${encodeURIComponent(svg)}`;
+  await image.decode();
+  const canvas = document.createElement("canvas");
+  canvas.width = Math.round((CARD_MM.width / MM_PER_INCH) * DPI);
+  canvas.height = Math.round((CARD_MM.height / MM_PER_INCH) * DPI);
+  canvas.getContext("2d")?.drawImage(image, 0, 0, canvas.width, canvas.height);
+  const png = await new Promise<Blob | null>((resolve) => {
+    canvas.toBlob(resolve, "image/png");
+  });
+  if (!png) throw new Error("The card could not be drawn");
+  return png;
+}
+
+function fileNameOf(title: string): string {
+  const plain = title
+    .normalize("NFKD")
+    .replace(/[^\p{Letter}\p{Number}]+/gu, "-")
+    .replace(/^-+|-+$/g, "")
+    .toLowerCase();
+  return `${plain || "recipe"}-card`;
+}

@@ -1,0 +1,176 @@
+"use client";
+
+/** Rows of the log as a table; only those in sight are in the page. */
+import { useVirtualizer } from "@tanstack/react-virtual";
+import { clsx } from "clsx";
+import { format } from "date-fns";
+import { type ReactNode, useEffect, useRef } from "react";
+import type { LogOrder, LogQuery } from "../../persistence/log/logQuery";
+import type { LogKind, LogRow } from "../../persistence/log/logRows";
+import { Patch } from "../../ui/Patch";
+import { SortableHead } from "../shared/SortableHead";
+import { useStudio } from "../shared/Studio";
+import { describeLab, doseWords } from "../shared/words";
+import { labOf, sinceKept } from "./since";
+import { SOURCE_WORDS, STATE_WORDS } from "./stateWords";
+import type { FoundRows } from "./useLog";
+
+const ROW_PX = 58;
+const OVERSCAN = 8;
+
+export type RowsProps = {
+  readonly rows: FoundRows;
+  readonly onOpen: (row: LogRow) => void;
+};
+
+type Column = {
+  readonly id: LogOrder;
+  readonly label: string;
+  /** Share of the table's width on a wide screen. */
+  readonly width: string;
+  /** Left to the opened record on a phone. */
+  readonly isSecondary?: boolean;
+  readonly cell: (row: LogRow) => ReactNode;
+};
+
+export function LogTable({ rows, onOpen, onOrder }: RowsProps & { onOrder: (order: LogOrder) => void }) {
+  const frame = useRef<HTMLDivElement>(null);
+  const { query, found, rowAt, need } = rows;
+  const columns = useColumns(query.kind, onOpen);
+  const virtual = useVirtualizer({
+    count: found,
+    getScrollElement: () => frame.current,
+    estimateSize: () => ROW_PX,
+    overscan: OVERSCAN,
+  });
+  const items = virtual.getVirtualItems();
+  const [first, last] = [items[0]?.index ?? 0, items.at(-1)?.index ?? 0];
+  useEffect(() => {
+    need(first, last);
+  }, [need, first, last]);
+  const above = items[0]?.start ?? 0;
+  const below = virtual.getTotalSize() - (items.at(-1)?.end ?? 0);
+  return (
+    <div
+      ref={frame}
+      className="mt-2 h-[62dvh] min-h-0 flex-1 overflow-y-auto wide:h-auto"
+      tabIndex={0}
+      role="region"
+      aria-label="Records as a table"
+    >
+      <table className="w-full table-fixed border-collapse max-wide:text-sm" aria-rowcount={found + 1}>
+        <SortableHead
+          isSticky
+          columns={columns.map(({ id, label, width, isSecondary = false }) => ({
+            id,
+            label,
+            width,
+            isSecondary,
+            sorted: query.near || query.order !== id ? false : query.isDescending ? "desc" : "asc",
+            onSort: () => {
+              onOrder(id);
+            },
+          }))}
+        />
+        <tbody>
+          {above > 0 ? <tr aria-hidden="true" style={{ height: above }} /> : null}
+          {items.map(({ index, key }) => {
+            const row = rowAt(index);
+            return (
+              <tr key={key} aria-rowindex={index + 2} className="border-b" style={{ height: ROW_PX }}>
+                {columns.map(({ id, isSecondary, cell }) => (
+                  <td key={id} className={clsx("truncate pr-3", isSecondary && "hidden wide:table-cell")}>
+                    {row ? cell(row) : "…"}
+                  </td>
+                ))}
+              </tr>
+            );
+          })}
+          {below > 0 ? <tr aria-hidden="true" style={{ height: below }} /> : null}
+        </tbody>
+      </table>
+    </div>
+  );
+}
+
+function useColumns(kind: LogKind, onOpen: (row: LogRow) => void): readonly Column[] {
+  const { settings, tubeById } = useStudio();
+  const colour: Column = {
+    id: "value",
+    label: kind === "addition" ? "What was added" : "Colour",
+    width: "wide:w-[31%]",
+    isSecondary: kind !== "addition",
+    cell: (row) => {
+      if (kind === "addition") return doseWords(row.doses, tubeById, settings).join(", ");
+      const lab = labOf(row.color ?? row.target);
+      return lab ? describeLab(lab, settings).sentence : "";
+    },
+  };
+  const miss: Column = {
+    id: "miss",
+    label: "Miss",
+    width: "w-20 wide:w-[9%]",
+    cell: ({ miss: by }) => (by === undefined ? "not read" : `ΔE ${by.toFixed(1)}`),
+  };
+  const count: Column = {
+    id: "additions",
+    label: kind === "addition" ? "Step" : "Additions",
+    width: "wide:w-[9%]",
+    isSecondary: true,
+    cell: (row) => row.additionCount,
+  };
+  const state: Column = {
+    id: "state",
+    label: kind === "match" ? "Verdict" : kind === "reading" ? "How" : "State",
+    width: "w-28 wide:w-[12%]",
+    cell: (row) => {
+      if (kind === "reading" && row.source) return `${SOURCE_WORDS[row.source]}, ${row.state}`;
+      const isStale = kind === "match" && sinceKept(row, tubeById, settings.scale).kind === "changed";
+      return isStale ? `${STATE_WORDS[row.state]}; a tube changed` : STATE_WORDS[row.state];
+    },
+  };
+  const when: Column = {
+    id: "at",
+    label: WHEN[kind],
+    width: "wide:w-[15%]",
+    isSecondary: true,
+    cell: ({ at }) => format(at, "d MMM yyyy, HH:mm"),
+  };
+  const note: Column = {
+    id: "note",
+    label: "Note",
+    width: "",
+    cell: (row) => <NoteCell row={row} onOpen={onOpen} />,
+  };
+  if (kind === "addition") return [note, colour, count, when];
+  return kind === "reading" ? [note, colour, miss, state, when] : [note, colour, miss, count, state, when];
+}
+
+const WHEN: Readonly<Record<LogKind, string>> = {
+  match: "Kept",
+  pile: "Begun",
+  addition: "Added",
+  reading: "Taken",
+};
+
+function NoteCell({ row, onOpen }: { row: LogRow; onOpen: (row: LogRow) => void }) {
+  const [target, result] = [labOf(row.target), labOf(row.color)];
+  return (
+    <button
+      type="button"
+      className="flex min-h-11 w-full items-center gap-3 text-left"
+      onClick={() => {
+        onOpen(row);
+      }}
+    >
+      <span className="flex w-16 shrink-0 wide:w-24">
+        {target ? <Patch lab={target} className="h-10 flex-1" /> : null}
+        {result ? <Patch lab={result} className="h-10 flex-1" /> : null}
+      </span>
+      <span className="min-w-0">
+        <span className="block truncate font-semibold underline underline-offset-4">{row.note}</span>
+        <span className="block truncate text-sm text-muted">{row.painting}</span>
+      </span>
+    </button>
+  );
+}

@@ -1,0 +1,167 @@
+"use client";
+
+/** The parts of an opened record: what went in step by step, readings, what changed since, remarks and a photo. */
+import { format } from "date-fns";
+import { useLiveQuery } from "dexie-react-hooks";
+import { useState } from "react";
+import type { Dose } from "../../persistence/log/logRows";
+import { keepMatchPhoto, readMatchPhoto, removeMatchPhoto, setRemark } from "../../persistence/matchCare";
+import { contentsOf, volumeOf } from "../../persistence/pileContents";
+import type { Match, Pile, Reading } from "../../persistence/schema";
+import { labFromStored } from "../../persistence/storedColor";
+import { Button } from "../../ui/Button";
+import { TextAreaField } from "../../ui/fields";
+import { Patch } from "../../ui/Patch";
+import { PhotoField } from "../shared/PhotoField";
+import { useStudio } from "../shared/Studio";
+import { deltaEText, describeLab, doseWords, exactWords, knifeWords, tubeName } from "../shared/words";
+import { sinceKept } from "./since";
+import { SOURCE_WORDS } from "./stateWords";
+
+/** Whether the same parts would still look like that. */
+export function SinceLine({ match, doses }: { match: Match; doses: readonly Dose[] }) {
+  const { settings, tubeById } = useStudio();
+  const predicted = match.predicted?.light === "D65" ? match.predicted.lab : undefined;
+  const since = sinceKept({ doses, at: match.keptAt, predicted }, tubeById, settings.scale);
+  if (since.kind === "same") return null;
+  return (
+    <p className="mt-3 border-4 border-double border-ink p-3">
+      {since.kind === "unknown" ? (
+        "One of its tubes is not known any more, so what the same parts would look like now cannot be told."
+      ) : (
+        <>
+          <span className="font-bold">A tube changed since</span>
+          {since.tubes.length > 0 ? ` (${since.tubes.join(", ")})` : ""}. The same parts are now predicted{" "}
+          {deltaEText(since.deltaE2000)} from what they were
+          {since.words ? `: ${since.words}` : ", too little to see"}.
+        </>
+      )}
+    </p>
+  );
+}
+
+/** All of it in shares, then each go as it was laid. */
+export function WentIn({ pile }: { pile: Pile }) {
+  const { settings, tubeById } = useStudio();
+  const contents = contentsOf(pile);
+  const whole = volumeOf(contents);
+  const goes = [...new Set(pile.additions.map(({ addedAt }) => addedAt))].map((at) => ({
+    at,
+    words: doseWords(
+      pile.additions.filter(({ addedAt }) => addedAt === at),
+      tubeById,
+      settings,
+    ).join(", "),
+  }));
+  const scrapes = (pile.scrapes ?? []).map(({ at, keptShare }) => ({
+    at,
+    words: `scraped, ${Math.round(100 * keptShare)} % stayed`,
+  }));
+  const steps = [...goes, ...scrapes].sort((a, b) => a.at - b.at);
+  return (
+    <section>
+      <h3 className="mt-4 font-bold">What went in</h3>
+      <ol className="border-t">
+        {contents.map(({ tubeId, parts }) => (
+          <li key={tubeId} className="flex justify-between gap-3 border-b py-1.5">
+            <span>
+              <span className="font-semibold">{knifeWords(parts, settings)}</span>{" "}
+              {tubeName(tubeById.get(tubeId))}
+            </span>
+            <span className="whitespace-nowrap text-muted">
+              {exactWords(parts, settings, { wholeParts: whole, tube: tubeById.get(tubeId) })},{" "}
+              {((100 * parts) / whole).toFixed(1)} %
+            </span>
+          </li>
+        ))}
+      </ol>
+      {steps.length > 1 ? (
+        <details className="mt-1">
+          <summary className="flex min-h-11 items-center font-semibold underline underline-offset-4">
+            in {steps.length} steps
+          </summary>
+          <ol>
+            {steps.map(({ at, words }) => (
+              <li key={at} className="flex gap-3 border-b py-1.5">
+                <span className="whitespace-nowrap text-muted">{format(at, "d MMM, HH:mm")}</span>
+                {words}
+              </li>
+            ))}
+          </ol>
+        </details>
+      ) : (
+        <p className="mt-1 text-muted">in one go</p>
+      )}
+    </section>
+  );
+}
+
+export function Readings({ readings }: { readings: readonly Reading[] }) {
+  const { settings } = useStudio();
+  return (
+    <details className="mt-1">
+      <summary className="flex min-h-11 items-center font-semibold underline underline-offset-4">
+        {readings.length === 1 ? "1 reading" : `${readings.length} readings`}
+      </summary>
+      <ol>
+        {readings.map(({ id, color, film, takenAt }) => (
+          <li key={id} className="flex items-center gap-3 border-b py-1.5">
+            {color.light === "D65" ? (
+              <Patch lab={labFromStored(color)} className="h-9 w-12 shrink-0" />
+            ) : null}
+            <span>
+              {color.light === "D65"
+                ? describeLab(labFromStored(color), settings).sentence
+                : `read under ${color.light}`}
+              <span className="block text-sm text-muted">
+                {SOURCE_WORDS[color.source]}, {film}, ±{color.uncertaintyDeltaE2000.toFixed(1)},{" "}
+                {format(takenAt, "d MMM, HH:mm")}
+              </span>
+            </span>
+          </li>
+        ))}
+      </ol>
+    </details>
+  );
+}
+
+/** What the painter wants to remember of a match. */
+export function Care({ match, name }: { match: Match; name: string }) {
+  const { db, attempt } = useStudio();
+  const photo = useLiveQuery(() => readMatchPhoto(db, match.id), [db, match.id]);
+  const [text, setText] = useState(match.remark);
+  const isChanged = text.trim() !== match.remark;
+  return (
+    <section className="mt-4">
+      <TextAreaField
+        label="Remark"
+        value={text}
+        maxLength={2000}
+        onChange={(event) => {
+          setText(event.target.value);
+        }}
+      />
+      <div className="mt-1 flex items-center gap-3">
+        <Button
+          disabled={!isChanged}
+          onClick={() => {
+            attempt(setRemark(db, match.id, text.trim()));
+          }}
+        >
+          Keep the remark
+        </Button>
+        <span role="status" className="text-muted">
+          {isChanged ? "not kept yet" : match.remark === "" ? "" : "kept"}
+        </span>
+      </div>
+      <div className="mt-3">
+        <PhotoField
+          blob={photo}
+          alt={`Photo of the match of ${name}`}
+          onKeep={(blob, now) => keepMatchPhoto(db, match.id, blob, now)}
+          onRemove={() => removeMatchPhoto(db, match.id)}
+        />
+      </div>
+    </section>
+  );
+}

@@ -1,0 +1,114 @@
+"use client";
+
+/** The log as the worker answers: how many rows fit, and the pages of them that were looked at. */
+import { useCallback, useEffect, useRef, useState } from "react";
+import { LOG_PAGE } from "../../persistence/log/logApi";
+import { createLogClient, heard, type LogClient } from "../../persistence/log/logClient";
+import type { LogQuery } from "../../persistence/log/logQuery";
+import type { LogRow } from "../../persistence/log/logRows";
+import { useStudio } from "../shared/Studio";
+import { styleOf } from "../shared/words";
+
+export const NEWEST_MATCHES: LogQuery = { kind: "match", order: "at", isDescending: true };
+
+type Log = Awaited<LogClient["log"]>;
+
+/** An opened log, and how often the store changed since. */
+export type OpenLog = { readonly log: Log; readonly version: number } | undefined;
+
+export function useOpenLog(): OpenLog {
+  const { workspace, settings } = useStudio();
+  const [open, setOpen] = useState<OpenLog>();
+  const { scale, vocabulary } = styleOf(settings);
+  const { atBlack, atWhite } = scale;
+  useEffect(() => {
+    let isHere = true;
+    const client = createLogClient(workspace, { scale: { atBlack, atWhite }, vocabulary });
+    void client.log.then(async (log) => {
+      await log.onChange(
+        heard(() => {
+          if (isHere) setOpen((before) => before && { ...before, version: before.version + 1 });
+        }),
+      );
+      if (isHere) setOpen({ log, version: 0 });
+    });
+    return () => {
+      isHere = false;
+      client.dispose();
+      setOpen(undefined);
+    };
+  }, [workspace, atBlack, atWhite, vocabulary]);
+  return open;
+}
+
+export type FoundRows = {
+  /** The question that this answers; another one than was asked last while that is worked out. */
+  readonly query: LogQuery;
+  readonly found: number;
+  readonly of: number;
+  /** False while only the newest matches are known. */
+  readonly isWhole: boolean;
+  readonly rowAt: (index: number) => LogRow | undefined;
+  /** Rows up to here are about to be seen. */
+  readonly need: (from: number, to: number) => void;
+};
+
+type Answer = Omit<FoundRows, "rowAt" | "need"> & {
+  readonly question: number;
+  readonly pages: ReadonlyMap<number, readonly LogRow[]>;
+};
+
+/** @param query - must stay the same object as long as it asks the same. */
+export function useRows(open: OpenLog, query: LogQuery): FoundRows | undefined {
+  const [answer, setAnswer] = useState<Answer>();
+  const lastQuestion = useRef(0);
+  const asked = useRef(new Set<string>());
+  const { log, version } = open ?? {};
+  useEffect(() => {
+    if (!log) return;
+    const question = ++lastQuestion.current;
+    const isLast = (): boolean => lastQuestion.current === question;
+    asked.current.clear();
+    const isFirst = version === 0 && query === NEWEST_MATCHES;
+    if (isFirst) {
+      void log.newest().then(({ rows, ...counts }) => {
+        if (!isLast()) return;
+        setAnswer((before) =>
+          before?.question === question
+            ? before
+            : { question, query, ...counts, isWhole: false, pages: new Map([[0, rows]]) },
+        );
+      });
+    }
+    void log.find(query, question).then(({ rows, ...counts }) => {
+      if (isLast()) setAnswer({ question, query, ...counts, isWhole: true, pages: new Map([[0, rows]]) });
+    });
+  }, [log, version, query]);
+
+  const need = useCallback(
+    (from: number, to: number) => {
+      if (!log || !answer?.isWhole) return;
+      const { question } = answer;
+      for (let page = Math.floor(from / LOG_PAGE); page <= Math.floor(to / LOG_PAGE); page++) {
+        const key = `${question}:${page}`;
+        if (answer.pages.has(page) || asked.current.has(key)) continue;
+        asked.current.add(key);
+        void log.page(question, page).then((rows) => {
+          if (!rows) return;
+          setAnswer((before) =>
+            before?.question === question
+              ? { ...before, pages: new Map(before.pages).set(page, rows) }
+              : before,
+          );
+        });
+      }
+    },
+    [log, answer],
+  );
+  if (!answer) return undefined;
+  return {
+    ...answer,
+    rowAt: (index) => answer.pages.get(Math.floor(index / LOG_PAGE))?.[index % LOG_PAGE],
+    need,
+  };
+}

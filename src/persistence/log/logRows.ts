@@ -1,0 +1,273 @@
+/** Every match, pile, addition and reading as one kind of line, with the words it can be found by. */
+import { deltaE2000 } from "../../core/color/ciede2000";
+import { lchFromLab } from "../../core/color/cieLab";
+import { type LabD65, labD65 } from "../../core/color/types";
+import { NEUTRAL_CHROMA } from "../../core/describe/chromaWords";
+import { describeColor, type DescribeStyle } from "../../core/describe/describe";
+import { readHue } from "../../core/describe/huePlaces";
+import type { Match, Note, Painting, Pile, Reading, StoredColor, Tube } from "../schema";
+import { contentsOf } from "../pileContents";
+
+export const LOG_KINDS = ["match", "pile", "addition", "reading"] as const;
+export type LogKind = (typeof LOG_KINDS)[number];
+
+export type Dose = { readonly tubeId: string; readonly parts: number };
+
+/** What a row of the log shows. Colours are CIELAB under D65. */
+export type LogRow = {
+  readonly kind: LogKind;
+  /** Of the match, pile or reading; of an addition its pile's and its place in it. */
+  readonly id: string;
+  readonly at: number;
+  readonly noteId: string;
+  readonly pileId: string;
+  readonly paintingId: string;
+  readonly note: string;
+  readonly painting: string;
+  /** What was aimed at. */
+  readonly target: readonly [number, number, number] | undefined;
+  /** What came out or was read; nothing for what was not read. */
+  readonly color: readonly [number, number, number] | undefined;
+  readonly source: StoredColor["source"] | undefined;
+  /** ΔE00 of the two. */
+  readonly miss: number | undefined;
+  /** A match's verdict, a pile's state, a reading's film. */
+  readonly state: Match["verdict"] | Pile["state"] | Reading["film"] | "added";
+  /** Of a match or a pile all that went in; of an addition the one dose. */
+  readonly doses: readonly Dose[];
+  readonly additionCount: number;
+  readonly remark: string;
+  /** What the box predicted when a match was kept. */
+  readonly predicted: readonly [number, number, number] | undefined;
+};
+
+/** A row with what it is searched by, worked out once. */
+export type IndexedRow = LogRow & {
+  /** Place of its pile's words among {@link LogTables.words}; -1 without a pile. */
+  readonly pileAt: number;
+  readonly ownWords: string;
+  readonly hue: number;
+  readonly chroma: number;
+  readonly huePlace: string;
+};
+
+export type LogSource = {
+  readonly paintings: readonly Painting[];
+  readonly notes: readonly Note[];
+  readonly tubes: readonly Tube[];
+  readonly piles: readonly Pile[];
+  readonly matches: readonly Match[];
+  readonly readings: readonly Reading[];
+};
+
+export type LogTables = {
+  /** Words of each pile: its note, painting and tubes. */
+  readonly words: readonly string[];
+  readonly rows: Readonly<Record<LogKind, readonly IndexedRow[]>>;
+};
+
+const STATE_WORDS: Readonly<Record<LogRow["state"], string>> = {
+  provisional: "provisional wet",
+  confirmed: "checked dry confirmed",
+  moved: "moved in drying",
+  open: "open on the board",
+  side: "sample on the side",
+  kept: "kept",
+  "set-aside": "set aside",
+  wet: "wet",
+  dry: "dry",
+  added: "",
+};
+
+type Context = {
+  readonly source: LogSource;
+  readonly style: DescribeStyle;
+  readonly noteById: ReadonlyMap<string, Note>;
+  readonly paintingById: ReadonlyMap<string, Painting>;
+  readonly pileAt: ReadonlyMap<string, number>;
+  readonly lastReading: ReadonlyMap<string, Reading>;
+};
+
+/** @param source - rows in any order; those of the tables come back newest first. */
+export function indexLog(source: LogSource, style: DescribeStyle): LogTables {
+  const noteById = new Map(source.notes.map((row) => [row.id, row]));
+  const paintingById = new Map(source.paintings.map((row) => [row.id, row]));
+  const tubeById = new Map(source.tubes.map((row) => [row.id, row]));
+  const pileAt = new Map(source.piles.map((pile, i) => [pile.id, i]));
+  const lastReading = new Map<string, Reading>();
+  for (const reading of source.readings) {
+    const last = lastReading.get(reading.pileId);
+    if (!last || last.takenAt <= reading.takenAt) lastReading.set(reading.pileId, reading);
+  }
+  const context: Context = { source, style, noteById, paintingById, pileAt, lastReading };
+  const words = source.piles.map((pile) => {
+    const note = noteById.get(pile.noteId);
+    const tubes = new Set(pile.additions.map(({ tubeId }) => tubeId));
+    return [
+      note ? `${note.name} note ${note.number}` : "",
+      paintingById.get(note?.paintingId ?? "")?.name ?? "",
+      ...[...tubes].map((id) => tubeWords(tubeById.get(id))),
+    ]
+      .join(" ")
+      .toLowerCase();
+  });
+  return {
+    words,
+    rows: {
+      match: newestFirst(source.matches.map((match) => matchRow(match, context))),
+      pile: newestFirst(source.piles.map((pile) => pileRow(pile, context))),
+      addition: newestFirst(source.piles.flatMap((pile) => additionRows(pile, context))),
+      reading: newestFirst(source.readings.map((reading) => readingRow(reading, context))),
+    },
+  };
+}
+
+function tubeWords(tube: Tube | undefined): string {
+  return tube ? `${tube.label} ${tube.colourIndexNames.join(" ")}` : "";
+}
+
+function newestFirst(rows: IndexedRow[]): IndexedRow[] {
+  return rows.sort((a, b) => b.at - a.at || (a.id < b.id ? 1 : -1));
+}
+
+function matchRow(match: Match, context: Context): IndexedRow {
+  const pile = context.source.piles[context.pileAt.get(match.pileId) ?? -1];
+  return indexed(context, {
+    kind: "match",
+    id: match.id,
+    at: match.keptAt,
+    noteId: match.noteId,
+    pileId: match.pileId,
+    target: daylight(match.target),
+    color: daylight(match.result),
+    source: match.result.source,
+    miss: match.deltaE2000,
+    state: match.verdict,
+    doses: pile ? contentsOf(pile) : [],
+    additionCount: pile?.additions.length ?? 0,
+    remark: match.remark,
+    predicted: match.predicted && daylight(match.predicted),
+    paintingId: match.paintingId,
+  });
+}
+
+function pileRow(pile: Pile, context: Context): IndexedRow {
+  const target = targetOf(pile.noteId, context);
+  const reading = context.lastReading.get(pile.id);
+  const color = reading && daylight(reading.color);
+  return indexed(context, {
+    kind: "pile",
+    id: pile.id,
+    at: pile.createdAt,
+    noteId: pile.noteId,
+    pileId: pile.id,
+    target,
+    color,
+    source: reading?.color.source,
+    miss: missOf(target, color),
+    state: pile.state,
+    doses: contentsOf(pile),
+    additionCount: pile.additions.length,
+    remark: "",
+    predicted: undefined,
+  });
+}
+
+function additionRows(pile: Pile, context: Context): IndexedRow[] {
+  const target = targetOf(pile.noteId, context);
+  return pile.additions.map(({ tubeId, parts, addedAt }, i) =>
+    indexed(context, {
+      kind: "addition",
+      id: `${pile.id}:${i}`,
+      at: addedAt,
+      noteId: pile.noteId,
+      pileId: pile.id,
+      target,
+      color: undefined,
+      source: undefined,
+      miss: undefined,
+      state: "added",
+      doses: [{ tubeId, parts }],
+      additionCount: i + 1,
+      remark: "",
+      predicted: undefined,
+    }),
+  );
+}
+
+function readingRow(reading: Reading, context: Context): IndexedRow {
+  const target = targetOf(reading.noteId, context);
+  const color = daylight(reading.color);
+  return indexed(context, {
+    kind: "reading",
+    id: reading.id,
+    at: reading.takenAt,
+    noteId: reading.noteId,
+    pileId: reading.pileId,
+    target,
+    color,
+    source: reading.color.source,
+    miss: missOf(target, color),
+    state: reading.film,
+    doses: [],
+    additionCount: 0,
+    remark: "",
+    predicted: undefined,
+  });
+}
+
+function indexed(
+  { style, noteById, paintingById, pileAt }: Context,
+  row: Omit<LogRow, "note" | "painting" | "paintingId"> & { readonly paintingId?: string },
+): IndexedRow {
+  const note = noteById.get(row.noteId);
+  const paintingId = row.paintingId ?? note?.paintingId ?? "";
+  // What it is found by is what came out; before anything was read, what was aimed at.
+  const lab = row.color ?? row.target;
+  const [, chroma, hue] = lab ? lchFromLab(labD65(...lab)) : [0, 0, 0];
+  const place = !lab ? "" : chroma < NEUTRAL_CHROMA ? "grey" : readHue(hue).place.name;
+  return {
+    ...row,
+    paintingId,
+    note: note?.name ?? "a note no longer known",
+    painting: paintingById.get(paintingId)?.name ?? "",
+    pileAt: pileAt.get(row.pileId) ?? -1,
+    ownWords: [
+      lab ? describeColor(labD65(...lab), style).sentence : "",
+      STATE_WORDS[row.state],
+      row.source === "by-eye" ? "by eye" : (row.source ?? ""),
+      row.remark,
+      dayWords(row.at),
+    ]
+      .join(" ")
+      .toLowerCase(),
+    hue,
+    chroma,
+    huePlace: place,
+  };
+}
+
+const MONTHS = "january february march april may june july august september october november december".split(
+  " ",
+);
+
+/** "24 november 2026", cheaper by far than a formatter for each of a hundred thousand rows. */
+function dayWords(time: number): string {
+  const day = new Date(time);
+  return `${day.getDate()} ${MONTHS[day.getMonth()] ?? ""} ${day.getFullYear()}`;
+}
+
+function targetOf(noteId: string, { noteById }: Context): LogRow["target"] {
+  const note = noteById.get(noteId);
+  return note && daylight(note.target);
+}
+
+/** Only daylight colours are compared; another light is shown as not read. */
+function daylight(color: StoredColor): LogRow["color"] {
+  return color.light === "D65" ? color.lab : undefined;
+}
+
+function missOf(target: LogRow["target"], color: LogRow["color"]): number | undefined {
+  if (!target || !color) return undefined;
+  return deltaE2000(labD65(...target), labD65(...color) satisfies LabD65);
+}

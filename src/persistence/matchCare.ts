@@ -1,0 +1,71 @@
+/** What a painter does with a match that is in the log: write to it, keep a photo of it. */
+import type { GamanDatabase } from "./database";
+import { parseRows } from "./rows";
+import {
+  type Match,
+  matchPhotoSchema,
+  matchSchema,
+  type Note,
+  noteSchema,
+  type Painting,
+  paintingSchema,
+  type Pile,
+  pileSchema,
+  type Reading,
+  readingSchema,
+} from "./schema";
+
+export async function setRemark(db: GamanDatabase, matchId: string, remark: string): Promise<void> {
+  await db.transaction("rw", db.matches, async () => {
+    const match = matchSchema.parse(await db.matches.get(matchId));
+    await db.matches.put(matchSchema.parse({ ...match, remark }));
+  });
+}
+
+/** Keeps a photo of a match; the one before goes. */
+export async function keepMatchPhoto(
+  db: GamanDatabase,
+  matchId: string,
+  blob: Blob,
+  now: number,
+): Promise<void> {
+  await db.matchPhotos.put(matchPhotoSchema.parse({ matchId, blob, addedAt: now }));
+}
+
+export async function removeMatchPhoto(db: GamanDatabase, matchId: string): Promise<void> {
+  await db.matchPhotos.delete(matchId);
+}
+
+export async function readMatchPhoto(db: GamanDatabase, matchId: string): Promise<Blob | undefined> {
+  return parseRows(matchPhotoSchema, [await db.matchPhotos.get(matchId)]).rows[0]?.blob;
+}
+
+/** A match or a pile with all that was recorded of it. */
+export type LogRecord = {
+  readonly match: Match | undefined;
+  readonly pile: Pile | undefined;
+  readonly note: Note | undefined;
+  readonly painting: Painting | undefined;
+  /** Oldest first. */
+  readonly readings: readonly Reading[];
+};
+
+/** By the match's id or, for a pile that was never kept, by the pile's. */
+export async function readRecord(
+  db: GamanDatabase,
+  { matchId, pileId }: { readonly matchId?: string; readonly pileId?: string },
+): Promise<LogRecord> {
+  return db.transaction("r", [db.matches, db.piles, db.notes, db.paintings, db.readings], async () => {
+    const raw =
+      matchId === undefined
+        ? await db.matches.where({ pileId: pileId ?? "" }).last()
+        : await db.matches.get(matchId);
+    const match = parseRows(matchSchema, [raw]).rows[0];
+    const pile = parseRows(pileSchema, [await db.piles.get(match?.pileId ?? pileId ?? "")]).rows[0];
+    const note = parseRows(noteSchema, [await db.notes.get(match?.noteId ?? pile?.noteId ?? "")]).rows[0];
+    const paintingId = match?.paintingId ?? note?.paintingId ?? "";
+    const painting = parseRows(paintingSchema, [await db.paintings.get(paintingId)]).rows[0];
+    const { rows } = parseRows(readingSchema, await db.readings.where({ pileId: pile?.id ?? "" }).toArray());
+    return { match, pile, note, painting, readings: [...rows].sort((a, b) => a.takenAt - b.takenAt) };
+  });
+}

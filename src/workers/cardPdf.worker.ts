@@ -1,0 +1,4 @@
+import * as Comlink from "comlink";
+import { pdfOfPicture } from "./cardPdf";
+
+Comlink.expose({ pdfOfPicture });
