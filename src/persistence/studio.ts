@@ -204,3 +204,13 @@ export async function readLatestMatches(
   const rows = parseRows(matchSchema, await db.matches.where({ paintingId }).toArray()).rows;
   return new Map([...rows].sort((a, b) => a.keptAt - b.keptAt).map((match) => [match.noteId, match]));
 }
+
+/** Matches that stand in no archive yet: how many, and since when the oldest of them waits. */
+export async function readUnarchived(
+  db: GamanDatabase,
+  lastArchiveAt = 0,
+): Promise<{ readonly count: number; readonly since: number } | undefined> {
+  const since = db.matches.where("keptAt").above(lastArchiveAt);
+  const [count, oldest] = await Promise.all([since.count(), since.first()]);
+  return oldest && { count, since: oldest.keptAt };
+}

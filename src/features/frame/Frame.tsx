@@ -1,6 +1,8 @@
 "use client";
 
 /** Around every view: the board along the top, the ways to go, and the tray of notes along the bottom. */
+import Link from "next/link";
+import { usePathname } from "next/navigation";
 import { type ReactNode, Suspense } from "react";
 import { Button } from "../../ui/Button";
 import { Notice } from "../../ui/Notice";
@@ -40,14 +42,18 @@ export function Frame({ children }: { children: ReactNode }) {
 }
 
 function View({ children }: { children: ReactNode }) {
-  const { isReady, unreadableIds, problem, clearProblem } = useStudio();
+  const { isReady, quarantinedCount, problem, clearProblem } = useStudio();
+  const pathname = usePathname();
   if (!isReady) return <p className="p-6 text-muted">Opening your paintings</p>;
   return (
     <>
-      {unreadableIds.length > 0 ? (
+      {quarantinedCount > 0 && pathname === "/" ? (
         <Notice className="m-4">
-          {unreadableIds.length === 1 ? "One record" : `${unreadableIds.length} records`} could not be read
-          and {unreadableIds.length === 1 ? "is" : "are"} left as found. Everything else is here.
+          {quarantinedCount === 1 ? "One record" : `${quarantinedCount} records`} could not be read and{" "}
+          {quarantinedCount === 1 ? "is" : "are"} kept apart, unchanged. Everything else is here.{" "}
+          <Link href="/settings#store" className="underline underline-offset-4">
+            Look at what was kept apart
+          </Link>
         </Notice>
       ) : null}
       {problem ? (

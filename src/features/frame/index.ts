@@ -1,1 +1,2 @@
 export { Frame } from "./Frame";
+export { ViewFailure } from "./ViewFailure";

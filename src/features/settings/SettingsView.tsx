@@ -7,6 +7,7 @@ import { Button } from "../../ui/Button";
 import { Choice } from "../../ui/Choice";
 import { SelectField } from "../../ui/fields";
 import { useStudio } from "../shared/Studio";
+import { DataGroups } from "./data/DataGroups";
 import { Group } from "./Group";
 import { SchoolGroup } from "./SchoolGroup";
 
@@ -146,6 +147,7 @@ export function SettingsView() {
           }}
         />
       </Group>
+      <DataGroups />
       <Group title="Demo" text="“Slipway, low tide” has a store of its own and never touches your work.">
         <div className="flex flex-wrap gap-3">
           {workspace === "demo" ? (

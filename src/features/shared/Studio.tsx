@@ -12,7 +12,12 @@ import {
   useState,
   useSyncExternalStore,
 } from "react";
-import { databaseExists, type GamanDatabase, type Workspace } from "../../persistence/database";
+import {
+  databaseExists,
+  deleteDatabase,
+  type GamanDatabase,
+  type Workspace,
+} from "../../persistence/database";
 import { demoFileSchema, removeDemo, writeDemo } from "../../persistence/demo";
 import {
   DEFAULT_SETTINGS,
@@ -25,9 +30,12 @@ import {
 import { changeSettings, readStudio } from "../../persistence/studio";
 import { createSolverClient, type SolverClient } from "../../workers/solverClient";
 import { WATER } from "./paint";
+import { useCareOfStore } from "./careOfStore";
+import { StoreGate } from "./StoreGate";
 import {
   chooseWorkspace,
   databaseOf,
+  forgetChoices,
   forgetDatabase,
   readWorkspace,
   rememberRoom,
@@ -53,7 +61,8 @@ export type Studio = {
   /** The palette's tubes in the order of the board. */
   readonly board: readonly Tube[];
   readonly notes: readonly Note[];
-  readonly unreadableIds: readonly string[];
+  /** Records that were put out of the way since they could not be read. */
+  readonly quarantinedCount: number;
   readonly solver: SolverClient | undefined;
   readonly change: (changes: Partial<Settings>) => void;
   /** Carries a task on and says so when it could not be done. */
@@ -65,6 +74,8 @@ export type Studio = {
   readonly openDemo: () => Promise<void>;
   readonly closeDemo: () => void;
   readonly deleteDemo: () => Promise<void>;
+  /** Both stores and all that the browser remembers of Gaman; the page then starts afresh. */
+  readonly deleteEverything: () => Promise<void>;
 };
 
 const StudioContext = createContext<Studio | undefined>(undefined);
@@ -75,9 +86,9 @@ export function StudioProvider({ children }: { children: ReactNode }) {
   // On the server nothing is open; the first client render then reads the choice.
   const workspace = useSyncExternalStore(subscribeWorkspace, readWorkspace, () => undefined);
   return workspace ? (
-    <OpenStudio key={workspace} workspace={workspace}>
-      {children}
-    </OpenStudio>
+    <StoreGate key={workspace} db={databaseOf(workspace)}>
+      <OpenStudio workspace={workspace}>{children}</OpenStudio>
+    </StoreGate>
   ) : (
     <p className="p-8">Opening your paintings</p>
   );
@@ -93,6 +104,8 @@ function OpenStudio({ workspace, children }: { workspace: Workspace; children: R
   useEffect(() => {
     if (isReady) rememberRoom(settings.room);
   }, [isReady, settings.room]);
+
+  useCareOfStore(workspace, snapshot);
 
   const [problem, setProblem] = useState<string>();
   const attempt = useCallback((task: Promise<unknown>) => {
@@ -138,6 +151,15 @@ function OpenStudio({ workspace, children }: { workspace: Workspace; children: R
     await removeDemo();
   }, []);
 
+  const deleteEverything = useCallback(async () => {
+    for (const name of ["own", "demo"] as const) {
+      forgetDatabase(name);
+      await deleteDatabase(name);
+    }
+    forgetChoices();
+    window.location.assign("/");
+  }, []);
+
   const studio = useMemo((): Studio => {
     const tubes = snapshot?.tubes ?? EMPTY;
     const tubeById = new Map([WATER, ...tubes].map((tube) => [tube.id, tube]));
@@ -154,7 +176,7 @@ function OpenStudio({ workspace, children }: { workspace: Workspace; children: R
       tubeById,
       board: (snapshot?.palette?.tubeIds ?? EMPTY).flatMap((id) => tubeById.get(id) ?? EMPTY),
       notes: snapshot?.notes ?? EMPTY,
-      unreadableIds: snapshot?.unreadableIds ?? EMPTY,
+      quarantinedCount: snapshot?.quarantinedCount ?? 0,
       solver,
       change,
       attempt,
@@ -163,6 +185,7 @@ function OpenStudio({ workspace, children }: { workspace: Workspace; children: R
       openDemo,
       closeDemo,
       deleteDemo,
+      deleteEverything,
     };
   }, [
     db,
@@ -178,6 +201,7 @@ function OpenStudio({ workspace, children }: { workspace: Workspace; children: R
     openDemo,
     closeDemo,
     deleteDemo,
+    deleteEverything,
   ]);
 
   return <StudioContext value={studio}>{children}</StudioContext>;

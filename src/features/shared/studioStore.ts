@@ -48,5 +48,11 @@ export function rememberRoom(room: string): void {
   window.localStorage.setItem(ROOM_KEY, room);
 }
 
+/** What the browser remembers outside the databases. */
+export function forgetChoices(): void {
+  window.localStorage.removeItem(WORKSPACE_KEY);
+  window.localStorage.removeItem(ROOM_KEY);
+}
+
 /** Runs before the first paint of the page; must stay in step with {@link rememberRoom}. */
 export const ROOM_SCRIPT = `try{var r=localStorage.getItem("${ROOM_KEY}");if(r)document.documentElement.dataset.room=r}catch(e){}`;

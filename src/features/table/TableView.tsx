@@ -16,6 +16,7 @@ import { Patch } from "../../ui/Patch";
 import { Sheet } from "../../ui/Sheet";
 import { useStudio } from "../shared/Studio";
 import { describeLab } from "../shared/words";
+import { ArchiveDue } from "./ArchiveDue";
 import { BoardForm } from "./BoardForm";
 import { FirstVisit } from "./FirstVisit";
 import { type NextStep, nextSteps } from "./nextSteps";
@@ -46,6 +47,7 @@ function PaintingOnTable({ painting }: { painting: Painting }) {
         <p className="text-muted">
           {notes.length === 0 ? "No notes yet" : `${checkedCount} of ${notes.length} notes checked dry`}
         </p>
+        <ArchiveDue />
         <NextList />
         <div className="mt-6 flex flex-wrap items-center gap-x-4 gap-y-1 border-t pt-3">
           {paintings.length > 1 ? <PaintingSelect paintings={paintings} currentId={painting.id} /> : null}

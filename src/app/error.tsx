@@ -1,0 +1,3 @@
+"use client";
+
+export { ViewFailure as default } from "@/features/frame";

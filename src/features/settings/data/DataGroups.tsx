@@ -1,0 +1,39 @@
+"use client";
+
+import { Group } from "../Group";
+import { ArchiveIn } from "./ArchiveIn";
+import { ArchiveOut } from "./ArchiveOut";
+import { DeleteAll } from "./DeleteAll";
+import { StorageLine, StoreCheck } from "./StorageCare";
+
+/** Data in and out, and the care of what is stored. */
+export function DataGroups() {
+  return (
+    <>
+      <Group
+        id="archive"
+        title="Archive"
+        text="All of it in one file, pictures too: to keep safe, to move to another machine, to share a painting."
+      >
+        <ArchiveOut />
+      </Group>
+      <Group
+        title="Take an archive in"
+        text="You see what would happen before it does. What is here already does not come twice."
+      >
+        <ArchiveIn />
+      </Group>
+      <Group
+        id="store"
+        title="The store"
+        text="Everything is kept in this browser on this machine, and nowhere else."
+      >
+        <StorageLine />
+        <StoreCheck />
+      </Group>
+      <Group title="Delete" text="Really all of it, from this browser.">
+        <DeleteAll />
+      </Group>
+    </>
+  );
+}

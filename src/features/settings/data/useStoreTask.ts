@@ -1,0 +1,59 @@
+"use client";
+
+/** A task on the whole store: how far it is, what went wrong, and the way to give it up. */
+import { useCallback, useEffect, useRef, useState } from "react";
+import type { Answer } from "../../../persistence/storeApi";
+import { createStoreClient, type StoreClient, told } from "../../../persistence/storeClient";
+
+export type StoreTask = {
+  /** What is going on, and the share that is done. */
+  readonly working: { readonly what: string; readonly share: number } | undefined;
+  readonly problem: string | undefined;
+  /** Resolves to nothing when it failed or was given up; then the words are in `problem`. */
+  readonly run: <T>(
+    what: string,
+    task: (
+      remote: StoreClient["remote"],
+      onProgress: ((share: number) => void) & ReturnType<typeof told>,
+    ) => Promise<Answer<T>>,
+  ) => Promise<T | undefined>;
+  readonly giveUp: () => void;
+};
+
+export function useStoreTask(): StoreTask {
+  const client = useRef<StoreClient>(undefined);
+  const turn = useRef(0);
+  const [working, setWorking] = useState<StoreTask["working"]>();
+  const [problem, setProblem] = useState<string>();
+  const end = useCallback(() => {
+    turn.current++;
+    client.current?.dispose();
+    client.current = undefined;
+  }, []);
+  useEffect(() => end, [end]);
+
+  const run: StoreTask["run"] = async (what, task) => {
+    const mine = ++turn.current;
+    const isMine = (): boolean => turn.current === mine;
+    client.current ??= createStoreClient();
+    setProblem(undefined);
+    setWorking({ what, share: 0 });
+    const answer = await task(
+      client.current.remote,
+      told((share: number) => {
+        if (isMine()) setWorking({ what, share });
+      }),
+    );
+    if (!isMine()) return undefined;
+    setWorking(undefined);
+    if (answer.ok) return answer.value;
+    setProblem(answer.reason);
+    return undefined;
+  };
+  const giveUp = (): void => {
+    // Ending the worker in the middle leaves the store as it was.
+    end();
+    setWorking(undefined);
+  };
+  return { working, problem, run, giveUp };
+}

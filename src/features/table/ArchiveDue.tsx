@@ -1,0 +1,36 @@
+"use client";
+
+/** Says that matches stand in no archive, once they have waited as long as the painter chose. */
+import { formatDistanceToNow } from "date-fns";
+import { useLiveQuery } from "dexie-react-hooks";
+import Link from "next/link";
+import { useState } from "react";
+import { readUnarchived } from "../../persistence/studio";
+import { buttonClass } from "../../ui/Button";
+import { useStudio } from "../shared/Studio";
+
+const DAY_MS = 86_400_000;
+
+export function ArchiveDue() {
+  const { db, settings, workspace } = useStudio();
+  const { lastArchiveAt, remindAfterDays } = settings;
+  const [openedAt] = useState(() => Date.now());
+  const waiting = useLiveQuery(() => readUnarchived(db, lastArchiveAt), [db, lastArchiveAt]);
+  const isDue =
+    workspace === "own" &&
+    remindAfterDays > 0 &&
+    waiting !== undefined &&
+    openedAt - waiting.since >= remindAfterDays * DAY_MS;
+  if (!isDue) return null;
+  return (
+    <p className="mt-4 border-2 border-ink p-3">
+      {waiting.count === 1 ? "One match is" : `${waiting.count} matches are`} in this browser only.{" "}
+      {lastArchiveAt === undefined
+        ? "No archive was saved yet."
+        : `The last archive was saved ${formatDistanceToNow(lastArchiveAt, { addSuffix: true })}.`}{" "}
+      <Link href="/settings#archive" className={buttonClass("quiet")}>
+        Save one
+      </Link>
+    </p>
+  );
+}

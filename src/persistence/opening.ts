@@ -1,0 +1,63 @@
+/** Opening the store and what can be in the way: an older or newer window, a browser that keeps nothing, a full disk. */
+import { type GamanDatabase, STORE_VERSION } from "./database";
+
+export type StoreState =
+  | { readonly kind: "opening" }
+  | { readonly kind: "ready" }
+  /** Another window holds an older version of the store and has not let go of it yet. */
+  | { readonly kind: "blocked" }
+  /** A newer Gaman in another window took the store over, or someone deleted it there. */
+  | { readonly kind: "taken"; readonly by: "newer" | "deletion" }
+  | { readonly kind: "failed"; readonly words: string };
+
+/**
+ * Opens the store and tells of every change of its state, now and later.
+ *
+ * @returns ends the telling.
+ */
+export function openStore(db: GamanDatabase, tell: (state: StoreState) => void): () => void {
+  let isHeard = true;
+  const say = (state: StoreState): void => {
+    if (isHeard) tell(state);
+  };
+  const onBlocked = (): void => {
+    say({ kind: "blocked" });
+  };
+  // Letting go at once is the library's own answer; here it is only told.
+  const onVersionChange = (event: IDBVersionChangeEvent): void => {
+    say({ kind: "taken", by: event.newVersion === null ? "deletion" : "newer" });
+  };
+  db.on("blocked", onBlocked);
+  db.on("versionchange", onVersionChange);
+  db.open().then(
+    () => {
+      // The library opens a newer store as it finds it; rows that this Gaman cannot read would then seem broken.
+      if (Math.floor(db.backendDB().version / 10) > STORE_VERSION) {
+        db.close();
+        say({ kind: "failed", words: openingFailureWords(new Error("VersionError: newer")) });
+      } else say({ kind: "ready" });
+    },
+    (error: unknown) => {
+      say({ kind: "failed", words: openingFailureWords(error) });
+    },
+  );
+  return () => {
+    isHeard = false;
+    db.on("blocked").unsubscribe(onBlocked);
+    db.on("versionchange").unsubscribe(onVersionChange);
+  };
+}
+
+/** What went wrong and what to do, without anything that only a programmer knows. */
+export function openingFailureWords(error: unknown): string {
+  const { name, message } = error instanceof Error ? error : { name: "", message: String(error) };
+  const is = (...names: string[]): boolean =>
+    names.some((one) => name === one || message.startsWith(one) || message.includes(`${one}:`));
+  if (is("VersionError"))
+    return "Your paintings were last opened with a newer Gaman than this one. They are all there. Load this page anew while you have a network, so that the newer Gaman comes, then go on.";
+  if (is("QuotaExceededError"))
+    return "This machine's storage is full, so Gaman cannot open its store. Nothing is lost. Free some space, then load this page anew.";
+  if (is("MissingAPIError", "InvalidStateError", "SecurityError", "NotAllowedError"))
+    return "This window does not let Gaman keep anything: it is a private window, or storage is switched off for this site. Open Gaman in an ordinary window, or allow it to store data.";
+  return `The store could not be opened. What was kept is not touched. Close other windows of Gaman, then load this page anew. (${message.slice(0, 200)})`;
+}
