@@ -17,6 +17,8 @@ export default defineConfig({
     ...devices["Desktop Chrome"],
     baseURL,
     viewport: { width: 1280, height: 800 },
+    // Each test would fetch the whole application once more; those of the offline application switch it on.
+    serviceWorkers: "block",
     // A trace costs a quarter of the time; `npx playwright test --trace on FILE` makes one where it is wanted.
     trace: "off",
     launchOptions: {

@@ -37,6 +37,7 @@ export function proxy(request: NextRequest): NextResponse {
       "font-src 'self'",
       isDevelopment ? "connect-src 'self' ws:" : "connect-src 'self'",
       "worker-src 'self'",
+      "manifest-src 'self'",
       "object-src 'none'",
       "base-uri 'self'",
       "form-action 'self'",
@@ -48,4 +49,6 @@ export function proxy(request: NextRequest): NextResponse {
   return response;
 }
 
-export const config = { matcher: "/((?!api|_next/static|_next/image|demo/|icon.svg).*)" };
+export const config = {
+  matcher: "/((?!api|_next/static|_next/image|demo/|camera/|icons/|icon.svg|sw.js|manifest.webmanifest).*)",
+};

@@ -1,8 +1,12 @@
-/** After `next build`: hashes of inline scripts for the Content-Security-Policy, and a stamp of what was built. */
+/**
+ * After `next build`: hashes of inline scripts for the Content-Security-Policy, the service worker with the list of
+ * all files of this version, and a stamp of what was built.
+ */
 import { createHash } from "node:crypto";
 import { existsSync, readdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import path from "node:path";
-import { sourceStamp } from "./project.mjs";
+import { build } from "esbuild";
+import { filesUnder, sourceStamp } from "./project.mjs";
 
 const media = ".next/static/media";
 if (existsSync(media)) {
@@ -21,4 +25,46 @@ for (const route of Object.keys(routes)) {
   );
 }
 writeFileSync(".next/csp-hashes.json", JSON.stringify(hashes));
-writeFileSync(".next/built-from.txt", sourceStamp());
+
+/** Addresses of the pages that a painter can open; what starts with _ is the framework's own. */
+const pages = Object.keys(routes).filter(
+  (route) =>
+    !route.startsWith("/_") && existsSync(`.next/server/app${route === "/" ? "/index" : route}.html`),
+);
+const files = [
+  ...filesUnder(".next/static").map((file) => `/_next/static/${path.relative(".next/static", file)}`),
+  ...filesUnder("public")
+    .filter((file) => path.basename(file) !== "sw.js")
+    .map((file) => `/${path.relative("public", file)}`),
+  "/manifest.webmanifest",
+  "/icon.svg",
+].map((file) => encodeURI(file.split(path.sep).join("/")));
+/** What the router asks of each page ahead of time: .next/server/app/log.segments/_tree.segment.rsc is /_tree of /log. */
+const parts = pages.flatMap((page) => {
+  const folder = `.next/server/app${page === "/" ? "/index" : page}.segments`;
+  const names = existsSync(folder) ? filesUnder(folder).map((file) => path.relative(folder, file)) : [];
+  return names.map((name) => [
+    page,
+    `/${name
+      .split(path.sep)
+      .join("/")
+      .replace(/\.segment\.rsc$/, "")}`,
+  ]);
+});
+const stamp = sourceStamp();
+await build({
+  entryPoints: ["src/sw/sw.ts"],
+  bundle: true,
+  format: "iife",
+  target: "es2022",
+  minify: true,
+  outfile: "public/sw.js",
+  logLevel: "error",
+  define: {
+    __VERSION__: JSON.stringify(stamp.slice(0, 16)),
+    __FILES__: JSON.stringify(files),
+    __PAGES__: JSON.stringify(pages),
+    __PARTS__: JSON.stringify(parts),
+  },
+});
+writeFileSync(".next/built-from.txt", stamp);

@@ -16,18 +16,23 @@ const BUILD_INPUTS = [
   "tsconfig.json",
 ];
 
-function filesUnder(file) {
+/** Every file in a folder and below, in the order of their names; a file alone is itself. */
+export function filesUnder(file) {
   if (!statSync(file).isDirectory()) return [file];
   return readdirSync(file)
     .sort()
     .flatMap((name) => filesUnder(path.join(file, name)));
 }
 
+const SERVICE_WORKER = path.join(ROOT, "public/sw.js");
+
 /** Changes whenever something changes that a build depends on. */
 export function sourceStamp() {
   const hash = createHash("sha256");
   for (const input of BUILD_INPUTS) {
     for (const file of filesUnder(path.join(ROOT, input))) {
+      // Made by the build itself.
+      if (file === SERVICE_WORKER) continue;
       hash.update(path.relative(ROOT, file)).update(readFileSync(file));
     }
   }

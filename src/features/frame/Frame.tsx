@@ -10,6 +10,7 @@ import { StudioProvider, useStudio } from "../shared/Studio";
 import { Board } from "./Board";
 import { GreyByValue } from "./GreyByValue";
 import { Navigation } from "./Navigation";
+import { NewVersion } from "./NewVersion";
 import { Timers } from "./Timers";
 import { Tray } from "./Tray";
 
@@ -65,6 +66,7 @@ function View({ children }: { children: ReactNode }) {
           <Button onClick={clearProblem}>Understood</Button>
         </div>
       ) : null}
+      <NewVersion />
       <Timers />
       <Suspense fallback={null}>{children}</Suspense>
     </>

@@ -1,0 +1,106 @@
+import { readFileSync, writeFileSync } from "node:fs";
+import path from "node:path";
+import type { Page } from "@playwright/test";
+import { expect, goTo, startPainting, test, typeNote, VIEWS } from "./support";
+
+test.use({ serviceWorkers: "allow" });
+// One file of the build is changed for a moment; nothing else may load it meanwhile.
+test.describe.configure({ mode: "serial" });
+
+const SERVICE_WORKER = path.join(import.meta.dirname, "../../public/sw.js");
+
+/** The first visit: until all of the application is kept on this machine. */
+async function visit(page: Page): Promise<void> {
+  await page.goto("/");
+  await page.evaluate(async () => {
+    await navigator.serviceWorker.ready;
+    if (navigator.serviceWorker.controller) return;
+    await new Promise((resolve) => {
+      navigator.serviceWorker.addEventListener("controllerchange", resolve, { once: true });
+    });
+  });
+}
+
+/** From here on every answer must come from this machine. Returns what came from elsewhere. */
+async function goOffline(page: Page): Promise<readonly string[]> {
+  const fromElsewhere: string[] = [];
+  await page.context().setOffline(true);
+  page.on("response", (response) => {
+    const isLocal = response.fromServiceWorker() || /^(data|blob):/.test(response.url());
+    if (!isLocal) fromElsewhere.push(response.url());
+  });
+  return fromElsewhere;
+}
+
+test("after one visit the application starts and the whole main task works without a network", async ({
+  page,
+}) => {
+  test.setTimeout(120_000);
+  await visit(page);
+  const fromElsewhere = await goOffline(page);
+  // A start from nothing, and every view by its own address.
+  for (const { path: address, name } of VIEWS) {
+    await page.goto(address);
+    await expect(
+      page.getByRole("navigation", { name: "Views" }).getByRole("link", { name, exact: true }),
+    ).toHaveAttribute("aria-current", "page");
+  }
+  await startPainting(page, "Jetty", ["Titanium white", "Raw umber", "Prussian blue"]);
+  await typeNote(page, "62 2 12", "Planks");
+  await page.getByRole("button", { name: "All of it is down" }).click();
+  await page.getByRole("button", { name: "Looks the same" }).click();
+  await page.getByRole("button", { name: "Keep as match" }).click();
+  await expect(page.getByText("Match kept")).toBeVisible();
+  await goTo(page, "Log");
+  await page.getByRole("button", { name: /Planks/ }).click();
+  await expect(page.getByRole("dialog").getByText("What went in")).toBeVisible();
+  await page.getByRole("button", { name: "Close" }).click();
+  // The demo and the simulated camera come along too.
+  await goTo(page, "Settings");
+  await page.getByRole("button", { name: "Open the demo painting" }).click();
+  await goTo(page, "Table");
+  await expect(page.getByRole("heading", { name: "Slipway, low tide" })).toBeVisible();
+  // Views change without loading the page anew.
+  await page.evaluate(() => {
+    (window as unknown as { stayed: boolean }).stayed = true;
+  });
+  for (const name of ["Tubes", "Mix", "Log"]) await goTo(page, name);
+  expect(await page.evaluate(() => (window as unknown as { stayed?: boolean }).stayed)).toBe(true);
+  expect(fromElsewhere).toEqual([]);
+});
+
+test("can be installed: a manifest with icons of its own, all of which are there", async ({ page }) => {
+  await page.goto("/");
+  const address = await page.locator("link[rel=manifest]").getAttribute("href");
+  const manifest = (await (await page.request.get(address ?? "")).json()) as {
+    readonly start_url: string;
+    readonly display: string;
+    readonly icons: readonly { readonly src: string; readonly type: string; readonly purpose?: string }[];
+  };
+  expect(manifest).toMatchObject({ start_url: "/", display: "standalone" });
+  expect(manifest.icons.some(({ purpose }) => purpose === "maskable")).toBe(true);
+  for (const { src, type } of manifest.icons) {
+    const icon = await page.request.get(src);
+    expect([src, icon.status(), icon.headers()["content-type"]]).toEqual([src, 200, type]);
+  }
+});
+
+test("a newer version waits until the painter agrees", async ({ page }) => {
+  await visit(page);
+  const built = readFileSync(SERVICE_WORKER, "utf8");
+  try {
+    writeFileSync(SERVICE_WORKER, `${built}\n// a newer one`);
+    await page.reload();
+    const word = page.getByText("A newer Gaman is here");
+    await expect(word).toBeVisible({ timeout: 30_000 });
+    // Not taken until asked for: another window still starts with the version it has.
+    const state = () =>
+      page.evaluate(async () => (await navigator.serviceWorker.getRegistration())?.waiting?.state);
+    expect(await state()).toBe("installed");
+    await Promise.all([page.waitForEvent("load"), page.getByRole("button", { name: "Take it now" }).click()]);
+    await expect.poll(state).toBeUndefined();
+    await expect(word).toBeHidden();
+  } finally {
+    writeFileSync(SERVICE_WORKER, built);
+  }
+});
