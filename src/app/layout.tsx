@@ -1,7 +1,8 @@
 import type { Metadata, Viewport } from "next";
 import localFont from "next/font/local";
 import type { ReactNode } from "react";
-import { Frame } from "@/features/frame";
+import { Find } from "@/features/find";
+import { Frame, VIEWS } from "@/features/frame";
 import { ROOM_SCRIPT } from "@/features/shared/studioStore";
 import "./globals.css";
 
@@ -26,7 +27,7 @@ export default function RootLayout({ children }: { children: ReactNode }) {
         <script dangerouslySetInnerHTML={{ __html: ROOM_SCRIPT }} />
       </head>
       <body className="font-sans">
-        <Frame>{children}</Frame>
+        <Frame tools={<Find views={VIEWS} />}>{children}</Frame>
       </body>
     </html>
   );

@@ -196,6 +196,11 @@ export async function readPaintings(db: GamanDatabase): Promise<readonly Paintin
   return parseRows(paintingSchema, await db.paintings.orderBy("createdAt").toArray()).rows;
 }
 
+/** Notes of every painting, in no order. */
+export async function readAllNotes(db: GamanDatabase): Promise<readonly Note[]> {
+  return parseRows(noteSchema, await db.notes.toArray()).rows;
+}
+
 /** The newest match of each note of a painting. */
 export async function readLatestMatches(
   db: GamanDatabase,

@@ -69,7 +69,7 @@ function define<T extends Row>(
 ): RowTable {
   return {
     name,
-    schema: schema as unknown as z.ZodType<Row>,
+    schema: schema,
     key,
     files,
     words,

@@ -28,7 +28,7 @@ async function fill(): Promise<void> {
   const parts = [...__PAGES__.map((path) => [path, ""] as const), ...__PARTS__];
   await Promise.all(
     parts.map(async ([path, part]) => {
-      const headers = part === "" ? { RSC: "1" } : { RSC: "1", [PREFETCH]: "1", [PART]: part };
+      const headers: HeadersInit = part === "" ? { RSC: "1" } : { RSC: "1", [PREFETCH]: "1", [PART]: part };
       const response = await fetch(`${path}?_rsc=kept`, { headers, cache: "reload" });
       if (!response.ok) throw new Error(`${path} could not be fetched (${response.status})`);
       await cache.put(viewData(path, part), response);

@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { labD65 } from "../color/types";
 import { createRng } from "../random/rng";
-import { biasReport } from "./bias";
+import { biasReport, isHabit } from "./bias";
 import { chromaOfWords, chromaWord, CHROMA_VOCABULARIES } from "./chromaWords";
 import { applyDifference } from "./difference";
 import { degreesOfHue, HUE_PLACES, hueWords } from "./huePlaces";
@@ -36,6 +36,24 @@ describe("the report on one's bias", () => {
     check("deltaLightness", report?.lightness);
     check("deltaChroma", report?.chroma);
     check("deltaHue", report?.hue);
+  });
+
+  it("calls a habit what is there, and seldom what is chance", () => {
+    const rng = createRng(9);
+    const isCalled = (truth: number): boolean => {
+      const trials = Array.from({ length: 20 }, () => ({
+        truth: labD65(50, 0, 0),
+        said: labD65(50 + truth + 3 * rng.normal(), 0, 0),
+      }));
+      const { lightness, count } = biasReport(trials) ?? {};
+      return lightness !== undefined && isHabit(lightness, count ?? 0);
+    };
+    const share = (truth: number): number =>
+      Array.from({ length: 400 }, () => isCalled(truth)).filter(Boolean).length / 400;
+    // Two standard errors: one chance in twenty or so, and 3 L* off in 20 trials is nearly never missed.
+    expect(share(0)).toBeLessThan(0.1);
+    expect(share(-3)).toBeGreaterThan(0.95);
+    expect(isHabit({ mean: 0.4, spread: 0 }, 1000)).toBe(false);
   });
 
   it("says nothing of no trial, and claims no spread of one", () => {

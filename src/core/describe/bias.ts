@@ -17,6 +17,10 @@ export type BiasReport = {
   readonly chroma: AxisBias;
   /** Positive: turned towards the higher hue angle (red to yellow to green to blue). */
   readonly hue: AxisBias;
+  /** Δa*; positive: too red, negative: too green. Unlike the turn of the hue it means the same for every colour. */
+  readonly redness: AxisBias;
+  /** Δb*; positive: too yellow, negative: too blue. */
+  readonly yellowness: AxisBias;
 };
 
 /** @returns undefined without any trial. */
@@ -30,7 +34,19 @@ export function biasReport(
     lightness: axisBias(errors.map(({ deltaLightness }) => deltaLightness)),
     chroma: axisBias(errors.map(({ deltaChroma }) => deltaChroma)),
     hue: axisBias(errors.map(({ deltaHue }) => deltaHue)),
+    redness: axisBias(trials.map(({ truth, said }) => said[1] - truth[1])),
+    yellowness: axisBias(trials.map(({ truth, said }) => said[2] - truth[2])),
   };
+}
+
+/** Less than this is no habit, in CIELAB units. */
+const WORTH_A_WORD = 0.5;
+/** Twice the standard error of a mean: beyond it, chance alone seldom reaches. */
+const STANDARD_ERRORS = 2;
+
+/** Whether a mean error is large enough to see and larger than chance would make it. */
+export function isHabit({ mean, spread }: AxisBias, count: number): boolean {
+  return Math.abs(mean) >= Math.max(WORTH_A_WORD, (STANDARD_ERRORS * spread) / Math.sqrt(count));
 }
 
 function axisBias(errors: readonly number[]): AxisBias {

@@ -2,13 +2,14 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { labOfMix } from "../../../tests/support/paint";
 import { labFromLch, lchFromLab } from "../color/cieLab";
-import { labD65, lchUnder } from "../color/types";
+import { type LabD65, labD65, lchUnder } from "../color/types";
 import { PIGMENT_MODELS } from "../../data/pigments.generated";
 import { CHROMA_VOCABULARIES, chromaWord } from "./chromaWords";
 import { describeColor } from "./describe";
 import {
   applyDifference,
   comparedTemperature,
+  comparisonWords,
   differenceWords,
   threeWayDifference,
   WORKING_TOLERANCE,
@@ -204,6 +205,23 @@ describe("the three-way difference", () => {
   it("names the cast of a grey", () => {
     const words = differenceWords(labD65(50, 0, 0), labD65(50, 0, -9), WORKING_TOLERANCE, TEN_IS_WHITE);
     expect(words.hue).toBe("a little too blue");
+  });
+
+  it("compares two colours without judging either", () => {
+    const compare = (a: LabD65, b: LabD65) => comparisonWords(a, b, WORKING_TOLERANCE, TEN_IS_WHITE);
+    expect(compare(labD65(50, 20, 0), labD65(56, 31, 0))).toEqual([
+      "half a step lighter",
+      "clearly brighter",
+    ]);
+    expect(compare(labD65(50, 0, 0), labD65(50, 0, -9))).toEqual(["a little brighter", "a little more blue"]);
+    fc.assert(
+      fc.property(colour, colour, (a, b) => {
+        const { value, chroma, hue } = differenceWords(a, b, WORKING_TOLERANCE, TEN_IS_WHITE);
+        const off = [value, chroma, hue].filter((text) => text.includes(" too "));
+        expect(compare(a, b)).toHaveLength(off.length);
+        expect(compare(a, a)).toEqual([]);
+      }),
+    );
   });
 
   it("calls a colour a match with itself", () => {

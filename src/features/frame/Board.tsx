@@ -1,6 +1,7 @@
 "use client";
 
 import { Contrast, Moon, Sun } from "lucide-react";
+import type { ReactNode } from "react";
 import type { Settings, Tube } from "../../persistence/schema";
 import { Smear } from "../../ui/Smear";
 import { ladderOfTube } from "../shared/paint";
@@ -14,7 +15,7 @@ const ROOMS = [
 ] as const satisfies readonly { value: Settings["room"]; name: string; Icon: unknown }[];
 
 /** The palette as it lies on the painter's own board, and the room that it is seen in. */
-export function Board() {
+export function Board({ tools }: { tools: ReactNode }) {
   const { board, painting, settings, change, workspace, isReady } = useStudio();
   const at = ROOMS.findIndex((room) => room.value === settings.room);
   const room = ROOMS[at] ?? ROOMS[0];
@@ -47,15 +48,18 @@ export function Board() {
             {workspace === "demo" ? <span className="block text-muted">demo</span> : null}
           </p>
         ) : null}
-        <button
-          type="button"
-          onClick={step}
-          className="flex size-11 items-center justify-center wide:-mr-2.5"
-          aria-label={`${room.name}. Change to the ${next.name.toLowerCase()}`}
-          title={`${room.name} (R changes it)`}
-        >
-          <room.Icon aria-hidden="true" />
-        </button>
+        <div className="flex wide:-mr-2.5">
+          {tools}
+          <button
+            type="button"
+            onClick={step}
+            className="flex size-11 items-center justify-center"
+            aria-label={`${room.name}. Change to the ${next.name.toLowerCase()}`}
+            title={`${room.name} (R changes it)`}
+          >
+            <room.Icon aria-hidden="true" />
+          </button>
+        </div>
       </div>
     </header>
   );

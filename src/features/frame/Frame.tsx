@@ -14,7 +14,8 @@ import { NewVersion } from "./NewVersion";
 import { Timers } from "./Timers";
 import { Tray } from "./Tray";
 
-export function Frame({ children }: { children: ReactNode }) {
+/** @param tools - what is at hand on every view besides the room. */
+export function Frame({ tools, children }: { tools: ReactNode; children: ReactNode }) {
   return (
     <StudioProvider>
       <a
@@ -25,7 +26,7 @@ export function Frame({ children }: { children: ReactNode }) {
       </a>
       <GreyByValue />
       <div className="grid h-dvh grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)_auto_auto] wide:grid-cols-[7.25rem_minmax(0,1fr)] wide:grid-rows-[auto_minmax(0,1fr)_auto]">
-        <Board />
+        <Board tools={tools} />
         <Navigation />
         <main
           id="view"

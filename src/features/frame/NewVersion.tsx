@@ -51,7 +51,9 @@ function useWaitingVersion(): ServiceWorker | undefined {
     };
     const register = (): void => {
       container.register("/sw.js", { scope: "/", updateViaCache: "none" }).then(
-        (registration) => {
+        // A browser that is told to let no site work in the background may answer with nothing.
+        (registration: ServiceWorkerRegistration | undefined) => {
+          if (!registration) return;
           look(registration);
           registration.addEventListener("updatefound", () => {
             registration.installing?.addEventListener("statechange", () => {

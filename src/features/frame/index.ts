@@ -1,2 +1,3 @@
 export { Frame } from "./Frame";
 export { ViewFailure } from "./ViewFailure";
+export { VIEWS } from "./views";

@@ -1,18 +1,21 @@
 "use client";
 
 /** What one's eye does again and again: signed mean errors when saying colours and when reading piles. */
-import type { AxisBias, BiasReport as Report } from "../../core/describe/bias";
+import { type AxisBias, isHabit } from "../../core/describe/bias";
 import { stepsText } from "../../core/describe/difference";
+import type { LogStats } from "../../persistence/log/logStats";
 import { useStudio } from "../shared/Studio";
+import { WordLink } from "../shared/WordLink";
 
 /** Fewer trials say more of chance than of the eye. */
 const ENOUGH = 5;
 
-export function BiasReport({ saying, reading }: { saying: Report | undefined; reading: Report | undefined }) {
+export function BiasReport({ saying, reading, kept }: Pick<LogStats, "saying" | "reading" | "kept">) {
   const { settings } = useStudio();
   const rows = [
     { name: "Saying colours", report: saying },
     { name: "Reading piles, against the instrument", report: reading },
+    { name: "What you keep, against the target", report: kept },
   ].flatMap(({ name, report }) => (report ? [{ name, report }] : []));
   if (rows.length === 0) return null;
   return (
@@ -20,50 +23,86 @@ export function BiasReport({ saying, reading }: { saying: Report | undefined; re
       <h2 id="bias" className="font-bold">
         What your eye does
       </h2>
-      <table className="mt-1 w-full border-collapse text-left">
-        <thead>
-          <tr className="border-b">
-            <th scope="col" className="py-1.5 pr-3">
-              Trials
-            </th>
-            <th scope="col" className="pr-3">
-              Value
-            </th>
-            <th scope="col" className="pr-3">
-              Chroma
-            </th>
-            <th scope="col">Hue</th>
-          </tr>
-        </thead>
-        <tbody>
-          {rows.map(({ name, report }) => (
-            <tr key={name} className="border-b align-top">
-              <th scope="row" className="py-1.5 pr-3 font-normal">
-                {name}, {report.count}
-                {report.count < ENOUGH ? <span className="text-muted">; too few to tell</span> : null}
+      <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="What your eye does, in figures">
+        <table className="mt-1 w-full border-collapse text-left">
+          <thead>
+            <tr className="border-b-2 border-ink">
+              <th scope="col" className="py-1.5 pr-4">
+                Trials
               </th>
-              <td className="pr-3">
-                {biasText(report.lightness, "L*", "light", "dark")}{" "}
-                <span className="text-muted">{stepsText(report.lightness.mean, settings.scale)}</span>
-              </td>
-              <td className="pr-3">{biasText(report.chroma, "C*", "bright", "dull")}</td>
-              <td>{biasText(report.hue, "ΔH*", "far up the wheel", "far down the wheel")}</td>
+              <th scope="col" className="pr-4">
+                <WordLink word="value">Value</WordLink>
+              </th>
+              <th scope="col" className="pr-4">
+                <WordLink word="chroma">Chroma</WordLink>
+              </th>
+              <th scope="col" className="pr-4">
+                Red or green
+              </th>
+              <th scope="col">Yellow or blue</th>
             </tr>
-          ))}
-        </tbody>
-      </table>
+          </thead>
+          <tbody>
+            {rows.map(({ name, report }) => (
+              <tr key={name} className="border-b align-top">
+                <th scope="row" className="py-1.5 pr-4 font-normal">
+                  {name}, {report.count}
+                  {report.count < ENOUGH ? <span className="text-muted">; too few to tell</span> : null}
+                </th>
+                <td className="pr-4">
+                  <Bias
+                    axis={report.lightness}
+                    count={report.count}
+                    unit="L*"
+                    ends={["dark", "light"]}
+                    size={stepsText(report.lightness.mean, settings.scale)}
+                  />
+                </td>
+                <td className="pr-4">
+                  <Bias axis={report.chroma} count={report.count} unit="C*" ends={["dull", "bright"]} />
+                </td>
+                <td className="pr-4">
+                  <Bias axis={report.redness} count={report.count} unit="a*" ends={["green", "red"]} />
+                </td>
+                <td>
+                  <Bias axis={report.yellowness} count={report.count} unit="b*" ends={["blue", "yellow"]} />
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
       <p className="mt-1 text-sm text-muted">
-        Mean error and its spread. Up the wheel goes from red over yellow, green and blue to violet.
+        Mean error and its spread over the trials. A habit is named only where it is larger than chance.
       </p>
     </section>
   );
 }
 
-/** Less than this is no habit. */
-const WORTH_A_WORD = 0.5;
-
-function biasText({ mean, spread }: AxisBias, unit: string, up: string, down: string): string {
-  const size = `${unit} ${mean >= 0 ? "+" : "−"}${Math.abs(mean).toFixed(1)} ± ${spread.toFixed(1)}`;
-  if (Math.abs(mean) < WORTH_A_WORD) return `about right (${size})`;
-  return `too ${mean > 0 ? up : down} (${size})`;
+function Bias({
+  axis,
+  count,
+  unit,
+  ends: [low, high],
+  size,
+}: {
+  axis: AxisBias;
+  count: number;
+  unit: string;
+  ends: readonly [low: string, high: string];
+  /** The same in words, where there are any. */
+  size?: string;
+}) {
+  const { mean, spread } = axis;
+  return (
+    <>
+      <span className="block font-semibold">
+        {isHabit(axis, count) ? `${size ?? ""} too ${mean > 0 ? high : low}`.trim() : "no habit"}
+      </span>
+      <span className="block whitespace-nowrap text-muted">
+        {unit} {mean >= 0 ? "+" : "−"}
+        {Math.abs(mean).toFixed(1)} ± {spread.toFixed(1)}
+      </span>
+    </>
+  );
 }

@@ -41,15 +41,7 @@ export function CardButtons({ card }: { card: RecipeCard }) {
       download(png, `${name}.png`);
       return;
     }
-    const pdf = await makePdf({
-      png: new Uint8Array(await png.arrayBuffer()),
-      widthMm: CARD_MM.width,
-      heightMm: CARD_MM.height,
-      title: card.title,
-      subject: card.doses.map((dose) => `${dose.amount} ${dose.name}`).join(", "),
-      madeAt: Date.now(),
-    });
-    download(new Blob([pdf], { type: "application/pdf" }), `${name}.pdf`);
+    download(await pdfOf(card, png), `${name}.pdf`);
   };
   return (
     <div className="flex flex-wrap gap-x-4">
@@ -82,6 +74,18 @@ export function CardButtons({ card }: { card: RecipeCard }) {
   );
 }
 
+async function pdfOf(card: RecipeCard, png: Blob): Promise<Blob> {
+  const pdf = await makePdf({
+    png: new Uint8Array(await png.arrayBuffer()),
+    widthMm: CARD_MM.width,
+    heightMm: CARD_MM.height,
+    title: card.title,
+    subject: card.doses.map((dose) => `${dose.amount} ${dose.name}`).join(", "),
+    madeAt: Date.now(),
+  });
+  return new Blob([pdf], { type: "application/pdf" });
+}
+
 /** Beside the page, where only the printer sees it (globals.css). */
 function OnPaper({ svg, title }: { svg: string; title: string }) {
   return createPortal(
@@ -107,7 +111,8 @@ async function fontAddress(): Promise<string> {
   return new Promise((resolve, reject) => {
     const reader = new FileReader();
     reader.onload = () => {
-      resolve(String(reader.result));
+      // Read as an address, a file comes as text.
+      if (typeof reader.result === "string") resolve(reader.result);
     };
     reader.onerror = () => {
       reject(new Error("The typeface could not be read"));

@@ -1,7 +1,7 @@
 "use client";
 
 /** Two records side by side: their results touching, what differs in words, and both recipes. */
-import { differenceWords, missWords, WORKING_TOLERANCE } from "../../core/describe/difference";
+import { comparisonWords, WORKING_TOLERANCE } from "../../core/describe/difference";
 import { deltaE2000 } from "../../core/color/ciede2000";
 import type { LabD65 } from "../../core/color/types";
 import type { Dose } from "../../persistence/log/logRows";
@@ -38,7 +38,7 @@ export function CompareBar({ held, onLetGo }: { held: Held | undefined; onLetGo:
 
 export function Comparison({ first, second }: { first: Held; second: Held }) {
   const { settings, tubeById } = useStudio();
-  const words = missWords(differenceWords(first.result, second.result, WORKING_TOLERANCE, settings.scale));
+  const words = comparisonWords(first.result, second.result, WORKING_TOLERANCE, settings.scale);
   const tubeIds = [...new Set([...first.doses, ...second.doses].map(({ tubeId }) => tubeId))];
   return (
     <section aria-label={`${first.name} and ${second.name}, compared`} className="mb-5 border-b pb-4">
@@ -52,7 +52,15 @@ export function Comparison({ first, second }: { first: Held; second: Held }) {
           />
         ))}
       </div>
-      <p className="mt-2">
+      <div className="flex leading-snug">
+        {[first, second].map(({ key, name, result }) => (
+          <p key={key} className="flex-1 pr-3">
+            <span className="block font-bold">{name}</span>
+            {describeLab(result, settings).sentence}
+          </p>
+        ))}
+      </div>
+      <p className="mt-3">
         {words.length > 0
           ? `Against ${first.name} this one is ${words.join(", ")}`
           : `It looks the same as ${first.name}`}

@@ -34,14 +34,14 @@ export function LogSearch({ query, onChange, paintings }: Props) {
           value={query.kind}
           options={LOG_KINDS.map((kind) => ({ value: kind, label: KIND_WORDS[kind].many }))}
           onChange={(kind) => {
-            const { state, tubeId, order, ...rest } = query;
             // A state means something for its own kind only, and readings name no tubes of their own.
+            const { state, tubeId, ...rest } = query;
             onChange({
               ...rest,
+              ...(kind !== "reading" && tubeId && { tubeId }),
               kind,
               order: "at",
               isDescending: true,
-              ...(kind !== "reading" && tubeId && { tubeId }),
             });
           }}
         />
@@ -95,7 +95,7 @@ function Narrowing({ query, onChange, paintings }: Props) {
     // A filter that is taken off must not stay behind as an empty field.
     onChange(
       Object.fromEntries(
-        Object.entries({ ...query, [field]: value }).filter(([, held]) => held !== undefined),
+        Object.entries<unknown>({ ...query, [field]: value }).filter(([, held]) => held !== undefined),
       ) as LogQuery,
     );
   };

@@ -36,7 +36,7 @@ export function LogStatistics({ open }: { open: OpenLog }) {
     return <p className="mt-3">Nothing was mixed yet. What you mix and keep is counted here.</p>;
   return (
     <div className="flex flex-col gap-8 py-4">
-      <BiasReport saying={stats.saying} reading={stats.reading} />
+      <BiasReport saying={stats.saying} reading={stats.reading} kept={stats.kept} />
       {stats.months.length > 0 ? <Months months={stats.months} /> : null}
       {stats.paint.length > 0 ? <Paint paint={stats.paint} /> : null}
     </div>

@@ -5,7 +5,7 @@ import { useVirtualizer } from "@tanstack/react-virtual";
 import { clsx } from "clsx";
 import { format } from "date-fns";
 import { type ReactNode, useEffect, useRef } from "react";
-import type { LogOrder, LogQuery } from "../../persistence/log/logQuery";
+import type { LogOrder } from "../../persistence/log/logQuery";
 import type { LogKind, LogRow } from "../../persistence/log/logRows";
 import { Patch } from "../../ui/Patch";
 import { SortableHead } from "../shared/SortableHead";
@@ -79,8 +79,8 @@ export function LogTable({ rows, onOpen, onOrder }: RowsProps & { onOrder: (orde
             return (
               <tr key={key} aria-rowindex={index + 2} className="border-b" style={{ height: ROW_PX }}>
                 {columns.map(({ id, isSecondary, cell }) => (
-                  <td key={id} className={clsx("truncate pr-3", isSecondary && "hidden wide:table-cell")}>
-                    {row ? cell(row) : "…"}
+                  <td key={id} className={clsx("pr-3", isSecondary && "hidden wide:table-cell")}>
+                    <div className="line-clamp-2 leading-tight">{row ? cell(row) : "…"}</div>
                   </td>
                 ))}
               </tr>
@@ -98,7 +98,7 @@ function useColumns(kind: LogKind, onOpen: (row: LogRow) => void): readonly Colu
   const colour: Column = {
     id: "value",
     label: kind === "addition" ? "What was added" : "Colour",
-    width: "wide:w-[31%]",
+    width: "wide:w-[30%]",
     isSecondary: kind !== "addition",
     cell: (row) => {
       if (kind === "addition") return doseWords(row.doses, tubeById, settings).join(", ");
@@ -132,9 +132,9 @@ function useColumns(kind: LogKind, onOpen: (row: LogRow) => void): readonly Colu
   const when: Column = {
     id: "at",
     label: WHEN[kind],
-    width: "wide:w-[15%]",
+    width: "wide:w-[16%]",
     isSecondary: true,
-    cell: ({ at }) => format(at, "d MMM yyyy, HH:mm"),
+    cell: ({ at }) => format(at, "d MMM yy, HH:mm"),
   };
   const note: Column = {
     id: "note",

@@ -68,9 +68,10 @@ function Records({ open }: { open: OpenLog }) {
   const [held, setHeld] = useState<Held>();
 
   const order = (by: LogOrder): void => {
-    const { near, ...rest } = query;
     // Words rise from A, everything else shows its largest first.
-    setQuery({ ...rest, order: by, isDescending: query.order === by ? !query.isDescending : by !== "note" });
+    const isDescending = query.order === by ? !query.isDescending : by !== "note";
+    const { near, ...rest } = query;
+    setQuery({ ...rest, order: by, isDescending });
   };
   const isNothingYet = rows?.isWhole && rows.of === 0 && query.kind === "match" && rows.query === query;
   if (isNothingYet) {

@@ -129,7 +129,8 @@ function text(
 ): string {
   const most = Math.max(4, Math.floor(width / (LETTER * size)));
   const line = words.replace(/\s+/g, " ").trim();
-  const letters = [...line];
+  // Cut between letters as a reader sees them, not inside one.
+  const letters = Array.from(new Intl.Segmenter("en").segment(line), ({ segment }) => segment);
   const shown = letters.length > most ? `${letters.slice(0, most - 1).join("")}…` : line;
   const anchor = isEnd ? ' text-anchor="end"' : "";
   const slant = isSlanted ? ' font-style="italic"' : "";
@@ -141,7 +142,6 @@ function escaped(words: string): string {
   return (
     words
       // Characters that XML cannot hold at all.
-      // eslint-disable-next-line no-control-regex
       .replace(/[\u0000-\u0008\u000b\u000c\u000e-\u001f\ufffe\uffff]/g, "")
       .replaceAll("&", "&amp;")
       .replaceAll("<", "&lt;")

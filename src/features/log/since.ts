@@ -1,7 +1,7 @@
 /** Whether the same parts would look the same today: tubes are tested anew, changed, or taken away. */
 import { deltaE2000 } from "../../core/color/ciede2000";
 import { type LabD65, labD65 } from "../../core/color/types";
-import { differenceWords, missWords, WORKING_TOLERANCE } from "../../core/describe/difference";
+import { comparisonWords, WORKING_TOLERANCE } from "../../core/describe/difference";
 import type { ValueScale } from "../../core/describe/valueScale";
 import type { Dose, LogRow } from "../../persistence/log/logRows";
 import type { Tube } from "../../persistence/schema";
@@ -36,7 +36,7 @@ export function sinceKept(
   if (!now || !then) return { kind: "unknown" };
   const by = deltaE2000(then, now);
   if (by < CHANGED_BY) return { kind: "same" };
-  const words = missWords(differenceWords(then, now, WORKING_TOLERANCE, scale)).join(", ");
+  const words = comparisonWords(then, now, WORKING_TOLERANCE, scale).join(", ");
   return { kind: "changed", deltaE2000: by, words, tubes: changedTubes(doses, at, tubeById) };
 }
 

@@ -41,7 +41,7 @@ export function MatchLine({ bench }: { bench: Bench }) {
             ? "Checked dry."
             : "It moved in drying: mix it again."}
       </p>
-      <Link href="/log" className={buttonClass("quiet")}>
+      <Link href={`/log?match=${match.id}` as "/log"} className={buttonClass("quiet")}>
         see it in the log
       </Link>
       {match.verdict === "provisional" ? <DryCheck bench={bench} match={match} /> : null}

@@ -17,6 +17,7 @@ import { Notice } from "../../ui/Notice";
 import { Patch } from "../../ui/Patch";
 import { opticsOfTube } from "../shared/paint";
 import { useStudio } from "../shared/Studio";
+import { WordLink } from "../shared/WordLink";
 import { describeLab } from "../shared/words";
 import type { PanelProps } from "./panel";
 import { leanWords, reachWords, valueChromaText } from "./paletteWords";
@@ -54,7 +55,8 @@ export function ReachPanel({ known, client }: PanelProps) {
         </div>
         <ReachTable profile={facts.profile} shownAs={shownAs} notes={notes} />
         <p className="mt-1 text-sm text-muted">
-          A full cell is chroma {FULL_CHROMA}. Numbers in boxes are your notes, at their hue and value.
+          A full cell is <WordLink word="chroma" /> {FULL_CHROMA}. Numbers in boxes are your notes, at their
+          hue and value.
         </p>
       </section>
       {notes.length > 0 ? (

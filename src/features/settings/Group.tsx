@@ -10,7 +10,7 @@ export function Group({
   /** Where a link leads to. */
   id?: string;
   title: string;
-  text: string;
+  text: ReactNode;
   children: ReactNode;
 }) {
   return (

@@ -7,6 +7,7 @@ import { Button } from "../../ui/Button";
 import { Choice } from "../../ui/Choice";
 import { SelectField } from "../../ui/fields";
 import { useStudio } from "../shared/Studio";
+import { WordLink } from "../shared/WordLink";
 import { DataGroups } from "./data/DataGroups";
 import { Group } from "./Group";
 import { SchoolGroup } from "./SchoolGroup";
@@ -49,7 +50,12 @@ export function SettingsView() {
       <ScaleGroup />
       <Group
         title="Words for chroma"
-        text="How far a colour is from grey. The number is always beside the word."
+        text={
+          <>
+            <WordLink word="chroma">Chroma</WordLink> is how far a colour is from grey. The number is always
+            beside the word.
+          </>
+        }
       >
         <Choice
           label="Words for chroma"
@@ -66,7 +72,13 @@ export function SettingsView() {
       </Group>
       <Group
         title="Amounts"
-        text="Words for the knife are parts, touches and specks; the exact figure beside them is in your unit."
+        text={
+          <>
+            Words for the knife are <WordLink word="part">parts</WordLink>,{" "}
+            <WordLink word="touch">touches</WordLink> and <WordLink word="speck">specks</WordLink>; the exact
+            figure beside them is in your unit.
+          </>
+        }
       >
         <Choice
           label="Unit of exact figures"
@@ -133,7 +145,7 @@ export function SettingsView() {
       <SchoolGroup />
       <Group
         title="Keys"
-        text="R changes the room; on pictures and patches hold G for grey and B to squint, X swaps sides."
+        text="F finds anything, R changes the room, G held shows greys. The ? key, or the search, shows all of them."
       >
         <Choice
           label="Single keys"
@@ -189,7 +201,12 @@ function ScaleGroup() {
   return (
     <Group
       title="Value scale"
-      text={`Some painters count up to white, others up to black. On yours a middle grey is ${valueText(50, settings.scale)}.`}
+      text={
+        <>
+          Some painters count <WordLink word="value" /> up to white, others up to black. On yours a middle
+          grey is {valueText(50, settings.scale)}.
+        </>
+      }
     >
       <Choice
         label="Which end is high"

@@ -13,14 +13,7 @@ import {
   tubeSchema,
 } from "../schema";
 import { findRows, type LogQuery, shownOf } from "./logQuery";
-import {
-  indexLog,
-  type IndexedRow,
-  type LogKind,
-  type LogRow,
-  type LogSource,
-  type LogTables,
-} from "./logRows";
+import { indexLog, type IndexedRow, type LogRow, type LogSource, type LogTables } from "./logRows";
 import { type LogStats, logStats } from "./logStats";
 
 /** So many rows come at once. */

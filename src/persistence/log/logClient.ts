@@ -17,7 +17,7 @@ export function createLogClient(workspace: Workspace, style: DescribeStyle): Log
   const worker = new Worker(new URL("./log.worker.ts", import.meta.url), { type: "module", name: "log" });
   const opener = Comlink.wrap<Opener>(worker);
   return {
-    log: opener.open(workspace, style) as unknown as Promise<Comlink.Remote<LogApi>>,
+    log: opener.open(workspace, style),
     dispose: () => {
       worker.terminate();
     },

@@ -34,6 +34,8 @@ export type LogStats = {
   readonly saying: BiasReport | undefined;
   /** Piles read by eye and by an instrument in the same state. */
   readonly reading: BiasReport | undefined;
+  /** What was kept as a match, against what was aimed at. */
+  readonly kept: BiasReport | undefined;
 };
 
 export function logStats(source: LogSource, looks: readonly Look[]): LogStats {
@@ -42,12 +44,8 @@ export function logStats(source: LogSource, looks: readonly Look[]): LogStats {
   return {
     months: monthsOf(source, readingsOf),
     paint: paintOf(source.piles),
-    saying: biasReport(
-      looks.flatMap(({ target, said }) => {
-        const [truth, word] = [daylight(target), daylight(said)];
-        return truth && word ? [{ truth, said: word }] : [];
-      }),
-    ),
+    saying: biasReport(looks.flatMap(({ target, said }) => trialOf(target, said))),
+    kept: biasReport(source.matches.flatMap(({ target, result }) => trialOf(target, result))),
     reading: biasReport(source.piles.flatMap((pile) => eyeTrials(pile, readingsOf.get(pile.id) ?? []))),
   };
 }
@@ -125,9 +123,17 @@ function eyeTrials(
       const instrument = measured.find(
         ({ film, takenAt }) => film === eye.film && stateAt(takenAt) === stateAt(eye.takenAt),
       );
-      const [truth, said] = [instrument && daylight(instrument.color), daylight(eye.color)];
-      return truth && said ? [{ truth, said }] : [];
+      return instrument ? trialOf(instrument.color, eye.color) : [];
     });
+}
+
+/** A trial, unless one of the two was read under another light. */
+function trialOf(
+  aimedAt: StoredColor,
+  cameOut: StoredColor,
+): readonly { readonly truth: LabD65; readonly said: LabD65 }[] {
+  const [truth, said] = [daylight(aimedAt), daylight(cameOut)];
+  return truth && said ? [{ truth, said }] : [];
 }
 
 function daylight({ light, lab }: StoredColor): LabD65 | undefined {

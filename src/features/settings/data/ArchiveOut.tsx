@@ -28,6 +28,10 @@ const CSV_WORDS: Readonly<Record<CsvKind, string>> = {
   log: "the log as CSV",
 };
 
+function csvName(kind: CsvKind): string {
+  return `gaman-${kind}-${format(Date.now(), "yyyy-MM-dd")}.csv`;
+}
+
 export function ArchiveOut() {
   const { db, settings, workspace, change } = useStudio();
   const paintings = useLiveQuery(() => readPaintings(db), [db]) ?? [];
@@ -57,7 +61,7 @@ export function ArchiveOut() {
   };
   const saveCsv = async (kind: CsvKind): Promise<void> => {
     const blob = await task.run("Writing the table", (remote) => remote.csv(workspace, kind));
-    if (blob) download(blob, `gaman-${kind}-${format(Date.now(), "yyyy-MM-dd")}.csv`);
+    if (blob) download(blob, csvName(kind));
   };
   return (
     <>

@@ -18,6 +18,7 @@ export function DataGroups() {
         <ArchiveOut />
       </Group>
       <Group
+        id="archive-in"
         title="Take an archive in"
         text="You see what would happen before it does. What is here already does not come twice."
       >

@@ -1,0 +1,1 @@
+export { Find } from "./Find";

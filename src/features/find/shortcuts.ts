@@ -1,0 +1,41 @@
+/** Every key that does something, where it does it. */
+type Shortcut = { readonly keys: readonly string[]; readonly isHeld?: boolean; readonly does: string };
+
+export const SHORTCUTS: readonly { readonly where: string; readonly keys: readonly Shortcut[] }[] = [
+  {
+    where: "Everywhere",
+    keys: [
+      { keys: ["F", "Ctrl K", "⌘ K"], does: "find anything, or do it" },
+      { keys: ["?"], does: "this sheet" },
+      { keys: ["R"], does: "the next room: light, middle, dark" },
+      { keys: ["G"], isHeld: true, does: "all paint as greys of its value" },
+      { keys: ["Esc"], does: "put a sheet away" },
+    ],
+  },
+  {
+    where: "Where two colours are compared",
+    keys: [
+      { keys: ["B"], isHeld: true, does: "squint" },
+      { keys: ["N"], isHeld: true, does: "both among their neighbours" },
+      { keys: ["D"], isHeld: true, does: "the pile as a dab" },
+      { keys: ["X"], does: "swap sides" },
+    ],
+  },
+  {
+    where: "On a picture",
+    keys: [
+      { keys: ["B"], isHeld: true, does: "squint at it" },
+      { keys: ["M"], does: "mirror it" },
+      { keys: ["T"], does: "turn it over" },
+      { keys: ["←", "↑", "→", "↓"], does: "move the circle, with Shift in small steps" },
+      { keys: ["+", "−", "0"], does: "nearer, farther, the whole picture" },
+    ],
+  },
+  {
+    where: "In lists, on rails and in the palette",
+    keys: [
+      { keys: ["←", "→"], does: "the next choice, or a step on a rail" },
+      { keys: ["Space"], does: "take a tube up to move it, and put it down" },
+    ],
+  },
+];

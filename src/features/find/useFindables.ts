@@ -1,0 +1,210 @@
+"use client";
+
+/** All that can be found: views, notes and paintings, tubes, what can be done from anywhere, the log, studio words. */
+import { useLiveQuery } from "dexie-react-hooks";
+import { useEffect, useMemo, useState } from "react";
+import { labD65 } from "../../core/color/types";
+import { GLOSSARY } from "../../data/glossary";
+import { createLogClient } from "../../persistence/log/logClient";
+import type { LogRow } from "../../persistence/log/logRows";
+import type { Note, Painting } from "../../persistence/schema";
+import { labFromStored } from "../../persistence/storedColor";
+import { readAllNotes, readPaintings } from "../../persistence/studio";
+import { tintOfTube } from "../shared/paint";
+import { type Studio, useStudio } from "../shared/Studio";
+import { describeLab, styleOf } from "../shared/words";
+import { type Findable, linesOfWords } from "./find.model";
+
+export type ViewName = { readonly path: string; readonly name: string };
+
+const EMPTY: readonly never[] = [];
+const WORDS = linesOfWords(GLOSSARY);
+
+export function useFindables(
+  views: readonly ViewName[],
+  text: string,
+): { readonly findables: readonly Findable[]; readonly isLooking: boolean } {
+  const studio = useStudio();
+  const { db } = studio;
+  const paintings = useLiveQuery(() => readPaintings(db), [db]) ?? EMPTY;
+  const allNotes = useLiveQuery(() => readAllNotes(db), [db]) ?? EMPTY;
+  const { matches, isLooking } = useMatches(text);
+  const fixed = useMemo(
+    () => ({
+      here: linesOfNotes(studio.notes, paintings, "Notes of this painting"),
+      elsewhere: {
+        ...linesOfNotes(
+          allNotes.filter(({ paintingId }) => paintingId !== studio.painting?.id),
+          paintings,
+          "Notes of other paintings",
+        ),
+        isOnlyAsked: true,
+      },
+      go: linesOfPlaces(views, paintings),
+      tubes: linesOfTubes(studio),
+    }),
+    [studio, allNotes, paintings, views],
+  );
+  const findables = [
+    fixed.here,
+    fixed.go,
+    linesOfDeeds(studio.settings.room),
+    fixed.tubes,
+    linesOfMatches(matches, studio),
+    fixed.elsewhere,
+    WORDS,
+  ];
+  return { findables, isLooking };
+}
+
+function linesOfNotes(notes: readonly Note[], paintings: readonly Painting[], heading: string): Findable {
+  const nameOf = new Map(paintings.map(({ id, name }) => [id, name]));
+  return {
+    heading,
+    lines: notes.map(({ id, number, name, target, paintingId }) => ({
+      id: `note ${id}`,
+      name: `${number} ${name}`,
+      detail: heading === "Notes of this painting" ? undefined : nameOf.get(paintingId),
+      tells: "mix it",
+      alsoKnownAs: `note ${name}`,
+      lab: target.light === "D65" ? labFromStored(target) : undefined,
+      act: { kind: "go", path: `/mix?note=${id}`, paintingId },
+    })),
+  };
+}
+
+function linesOfPlaces(views: readonly ViewName[], paintings: readonly Painting[]): Findable {
+  return {
+    heading: "Go to",
+    lines: [
+      ...views.map(({ path, name }) => ({
+        id: `view ${path}`,
+        name,
+        alsoKnownAs: "view go to",
+        act: { kind: "go" as const, path },
+      })),
+      ...paintings.map(({ id, name }) => ({
+        id: `painting ${id}`,
+        name,
+        tells: "painting",
+        act: { kind: "go" as const, path: "/", paintingId: id },
+      })),
+    ],
+  };
+}
+
+const ROOMS = ["light", "middle", "dark"] as const;
+
+function linesOfDeeds(current: (typeof ROOMS)[number]): Findable {
+  return {
+    heading: "Do",
+    lines: [
+      {
+        id: "do words",
+        name: "Show all studio words",
+        alsoKnownAs: "glossary meaning dictionary",
+        act: { kind: "word" },
+      },
+      { id: "do keys", name: "Show the keys", alsoKnownAs: "shortcuts keyboard help", act: { kind: "keys" } },
+      ...ROOMS.filter((room) => room !== current).map((room) => ({
+        id: `do ${room}`,
+        name: `Go to the ${room} room`,
+        act: { kind: "room" as const, room },
+      })),
+      {
+        id: "do archive",
+        name: "Save an archive",
+        alsoKnownAs: "backup export file",
+        act: { kind: "go", path: "/settings#archive" },
+      },
+      {
+        id: "do take in",
+        name: "Open an archive",
+        alsoKnownAs: "restore import file merge",
+        act: { kind: "go", path: "/settings#archive-in" },
+      },
+      {
+        id: "do check",
+        name: "Check the store",
+        alsoKnownAs: "records storage consistent",
+        act: { kind: "go", path: "/settings#store" },
+      },
+    ],
+  };
+}
+
+function linesOfTubes({ box }: Studio): Findable {
+  return {
+    heading: "Tubes",
+    lines: box.map((tube) => ({
+      id: `tube ${tube.id}`,
+      name: tube.label,
+      tells: tube.colourIndexNames.join(" "),
+      alsoKnownAs: "tube",
+      lab: tintOfTube(tube),
+      act: { kind: "go", path: `/tubes?tube=${tube.id}` },
+    })),
+  };
+}
+
+function linesOfMatches(rows: readonly LogRow[], { settings }: Studio): Findable {
+  return {
+    heading: "Matches and their recipes",
+    isFound: true,
+    lines: rows.map((row) => {
+      const lab = row.color && labD65(...row.color);
+      return {
+        id: `match ${row.id}`,
+        name: row.note,
+        detail: lab ? `${row.painting}; ${describeLab(lab, settings).sentence}` : row.painting,
+        tells: "in the log",
+        lab,
+        act: { kind: "go", path: `/log?match=${row.id}` },
+      };
+    }),
+  };
+}
+
+/** One letter is in nearly every record. */
+const SHORTEST = 2;
+const PAUSE_MS = 120;
+
+/** Matches of the log with these words in them, the first page of them. */
+function useMatches(text: string): { readonly matches: readonly LogRow[]; readonly isLooking: boolean } {
+  const { workspace, settings } = useStudio();
+  const { scale, vocabulary } = styleOf(settings);
+  const { atBlack, atWhite } = scale;
+  const [client, setClient] = useState<ReturnType<typeof createLogClient>>();
+  const [found, setFound] = useState<{ readonly text: string; readonly rows: readonly LogRow[] }>();
+  const wanted = text.trim();
+  const isWanted = wanted.length >= SHORTEST;
+  useEffect(() => {
+    if (!isWanted) return undefined;
+    const opened = createLogClient(workspace, { scale: { atBlack, atWhite }, vocabulary });
+    const timer = setTimeout(() => {
+      setClient(opened);
+    }, 0);
+    return () => {
+      clearTimeout(timer);
+      opened.dispose();
+      setClient(undefined);
+    };
+  }, [isWanted, workspace, atBlack, atWhite, vocabulary]);
+  useEffect(() => {
+    if (!client || !isWanted) return undefined;
+    let isHere = true;
+    const timer = setTimeout(() => {
+      void client.log
+        .then((log) => log.find({ kind: "match", text: wanted, order: "at", isDescending: true }, 0))
+        .then(({ rows }) => {
+          if (isHere) setFound({ text: wanted, rows });
+        });
+    }, PAUSE_MS);
+    return () => {
+      isHere = false;
+      clearTimeout(timer);
+    };
+  }, [client, wanted, isWanted]);
+  const isFound = found?.text === wanted;
+  return { matches: isWanted && isFound ? found.rows : EMPTY, isLooking: isWanted && !isFound };
+}
