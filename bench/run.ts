@@ -1,7 +1,9 @@
-/** `npm run bench`: every promised figure, measured on this machine. `--only engine|learning|palette|browser|tubes|subject|mix` for a part. */
+/** `npm run bench`: every promised figure, measured on this machine. `--only engine|learning|palette|browser|tubes|subject|mix|log|kill` for a part. */
 import { browserFigures } from "./browser";
 import { engineFigures } from "./engine";
 import { correctionFigures, predictionFigures } from "./learning";
+import { killFigures } from "./kill";
+import { logFigures } from "./log";
 import { MEMORY_FLAG, measureMemory, memoryFigures } from "./memory";
 import { mixFigures } from "./mix";
 import { optimiserFigures } from "./optimisers";
@@ -33,3 +35,7 @@ if (only === undefined || only === "tubes") printFigures("Tubes, built applicati
 if (only === undefined || only === "subject")
   printFigures("Pictures of 12 megapixels, built application", await subjectFigures());
 if (only === undefined || only === "mix") printFigures("The bench, built application", await mixFigures());
+if (only === undefined || only === "log")
+  printFigures("A log of 20,000 matches, built application", await logFigures());
+if (only === undefined || only === "kill")
+  printFigures("The browser killed, built application", await killFigures());

@@ -13,22 +13,26 @@ export const quarantinedRowSchema = z.strictObject({
   at: time,
 });
 
-/** What the last import added and replaced, so that it can be undone; only the last one is kept. */
-export const importJournalSchema = z.strictObject({
+/** The last import; only that one can be undone. */
+export const importSchema = z.strictObject({
   id,
   at: time,
   /** Name of the file. */
   fileName: z.string().max(255),
-  tables: z.array(
-    z.strictObject({
-      table: z.string(),
-      /** Keys of the rows that were added, with the fingerprint of each as it was then. */
-      added: z.array(z.strictObject({ key: z.string(), print: z.string() })),
-      /** Rows as they were before the archive's took their place. */
-      replaced: z.array(z.strictObject({ before: z.unknown(), print: z.string() })),
-    }),
-  ),
+});
+
+/** What an import added and replaced, so that it can be undone: thousands of rows of one table. */
+export const importPartSchema = z.strictObject({
+  /** Given by the store. */
+  key: z.number().int().optional(),
+  importId: id,
+  table: z.string(),
+  /** Keys of the rows that were added, with the fingerprint of each as it was then. */
+  added: z.array(z.strictObject({ key: z.string(), print: z.string() })),
+  /** Rows as they were before the archive's took their place. */
+  replaced: z.array(z.strictObject({ before: z.unknown(), print: z.string() })),
 });
 
 export type QuarantinedRow = z.infer<typeof quarantinedRowSchema>;
-export type ImportJournal = z.infer<typeof importJournalSchema>;
+export type Import = z.infer<typeof importSchema>;
+export type ImportPart = z.infer<typeof importPartSchema>;

@@ -8,7 +8,8 @@ import Dexie, { type Table } from "dexie";
 import { upgradeNoteFrom3, upgradePaletteFrom2, upgradeTubeFrom1, upgradeTubeFrom2 } from "./migrations";
 import type {
   BenchRow,
-  ImportJournal,
+  Import,
+  ImportPart,
   Look,
   Match,
   MatchPhoto,
@@ -50,7 +51,8 @@ export class GamanDatabase extends Dexie {
   declare matchPhotos: Table<MatchPhoto, string>;
   declare settings: Table<Settings, string>;
   declare quarantine: Table<QuarantinedRow, number>;
-  declare imports: Table<ImportJournal, string>;
+  declare imports: Table<Import, string>;
+  declare importParts: Table<ImportPart, number>;
 
   constructor(name: string) {
     // What was acknowledged must outlive a lost supply of power, not only a closed page.
@@ -95,8 +97,10 @@ export class GamanDatabase extends Dexie {
       matchPhotos: "matchId",
       quarantine: "++key, table",
       imports: "id",
+      importParts: "++key",
       piles: "id, noteId, [noteId+state], createdAt, leftParts",
-      readings: "id, noteId, pileId, takenAt, film",
+      // By time they are never asked for across piles, and each index makes a large archive slower to take in.
+      readings: "id, noteId, pileId",
       matches: "id, paintingId, noteId, pileId, keptAt",
     });
   }

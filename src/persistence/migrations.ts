@@ -52,14 +52,14 @@ const LAST_RESHAPED = 4;
 /**
  * Brings rows of an archive to the newest shape by the same steps that the store itself went through.
  *
- * @param raw - all rows of the archive, since one step needs to know a painting's picture.
+ * @param rawPaintings - as they stand in the archive, since one step needs to know a painting's picture.
  */
 export function createArchiveUpgrade(
-  raw: ReadonlyMap<string, readonly unknown[]>,
+  rawPaintings: readonly unknown[],
   fromVersion: number,
 ): (table: string, row: unknown) => unknown {
   const pictureOf = new Map<unknown, unknown>();
-  for (const painting of raw.get("paintings") ?? []) {
+  for (const painting of rawPaintings) {
     if (isRecord(painting)) pictureOf.set(painting.id, painting.pictureId);
   }
   return (table, value) => {

@@ -1,6 +1,6 @@
 import "fake-indexeddb/auto";
 import Dexie from "dexie";
-import { describe, expect, it } from "vitest";
+import { describe, expect, it, vi } from "vitest";
 import { GamanDatabase } from "./database";
 import { openingFailureWords, openStore, type StoreState } from "./opening";
 
@@ -22,8 +22,9 @@ function watched(name: string): { db: GamanDatabase; states: StoreState[]; end: 
 describe("opening the store", () => {
   it("tells when it is ready, and no more after the end", async () => {
     const { db, states, end } = watched("ready");
-    await settled();
-    expect(states).toEqual([{ kind: "ready" }]);
+    await vi.waitFor(() => {
+      expect(states).toEqual([{ kind: "ready" }]);
+    });
     end();
     await Dexie.delete("ready");
     await settled();
@@ -39,11 +40,13 @@ describe("opening the store", () => {
       };
     });
     const { db, states, end } = watched("held");
-    await settled();
-    expect(states).toEqual([{ kind: "blocked" }]);
+    await vi.waitFor(() => {
+      expect(states).toEqual([{ kind: "blocked" }]);
+    });
     old.close();
-    await settled();
-    expect(states.at(-1)).toEqual({ kind: "ready" });
+    await vi.waitFor(() => {
+      expect(states.at(-1)).toEqual({ kind: "ready" });
+    });
     end();
     db.close();
   });
@@ -55,8 +58,9 @@ describe("opening the store", () => {
     const { db, states, end } = watched("taken");
     await settled();
     const other = act();
-    await settled();
-    expect(states).toEqual([{ kind: "ready" }, { kind: "taken", by }]);
+    await vi.waitFor(() => {
+      expect(states).toEqual([{ kind: "ready" }, { kind: "taken", by }]);
+    });
     expect(db.isOpen()).toBe(false);
     const opened = await other;
     if (opened instanceof Dexie) opened.close();

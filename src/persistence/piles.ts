@@ -343,20 +343,28 @@ export async function recordDryCheck(
 /** A pile that was read both wet and dry. */
 export type WetAndDry = { readonly pile: Pile; readonly wet: Reading; readonly dry: Reading };
 
-/** The last wet reading of every pile that was read dry as well, with the last dry one. */
-export async function readWetAndDry(db: GamanDatabase): Promise<readonly WetAndDry[]> {
+/** So many piles teach; what was mixed years ago says little of the tubes and the light of today. */
+const TEACHING_PILES = 500;
+
+/** The newest piles and their readings, oldest first, for learning from them. */
+export async function readTeachingPiles(
+  db: GamanDatabase,
+): Promise<{ readonly piles: readonly Pile[]; readonly readings: readonly Reading[] }> {
   return db.transaction("r", [db.piles, db.readings], async () => {
-    const dryOnes = parseRows(readingSchema, await db.readings.where({ film: "dry" }).toArray()).rows;
-    const pileIds = [...new Set(dryOnes.map(({ pileId }) => pileId))];
-    const piles = parseRows(pileSchema, await db.piles.bulkGet(pileIds)).rows;
+    const newest = await db.piles.orderBy("createdAt").reverse().limit(TEACHING_PILES).toArray();
+    const { rows: piles } = parseRows(pileSchema, newest.reverse());
+    const pileIds = piles.map(({ id }) => id);
     const { rows } = parseRows(readingSchema, await db.readings.where("pileId").anyOf(pileIds).toArray());
-    const readingsOf = new Map<string, Reading[]>(pileIds.map((id) => [id, []]));
-    for (const row of [...rows].sort((a, b) => a.takenAt - b.takenAt)) readingsOf.get(row.pileId)?.push(row);
-    return piles.flatMap((pile) => {
-      const own = readingsOf.get(pile.id) ?? [];
-      const wet = own.filter(({ film }) => film === "wet").at(-1);
-      const dry = own.filter(({ film }) => film === "dry").at(-1);
-      return wet && dry && volumeOf(contentsOf(pile)) > 0 ? [{ pile, wet, dry }] : [];
-    });
+    return { piles, readings: [...rows].sort((a, b) => a.takenAt - b.takenAt) };
+  });
+}
+
+/** The last wet reading of every pile that was read dry as well, with the last dry one; of the piles that teach. */
+export async function readWetAndDry(db: GamanDatabase): Promise<readonly WetAndDry[]> {
+  const { piles, readings } = await readTeachingPiles(db);
+  const lastOf = new Map(readings.map((reading) => [`${reading.pileId} ${reading.film}`, reading]));
+  return piles.flatMap((pile) => {
+    const [wet, dry] = [lastOf.get(`${pile.id} wet`), lastOf.get(`${pile.id} dry`)];
+    return wet && dry && volumeOf(contentsOf(pile)) > 0 ? [{ pile, wet, dry }] : [];
   });
 }

@@ -23,7 +23,6 @@ import {
   changeSettings,
   readLatestMatches,
   readLog,
-  readPaintings,
   readSettings,
   readStudio,
   removeNote,
@@ -96,7 +95,7 @@ describe("paintings and boards", () => {
     await startPainting(db, "Pears", [paint("raw-umber"), paint("viridian")], 3);
     const studio = await readStudio(db);
     expect(studio.tubes.map((tube) => tube.label)).toEqual(["titanium-white", "raw-umber", "viridian"]);
-    expect(await readPaintings(db)).toHaveLength(2);
+    expect((await readStudio(db)).paintings).toHaveLength(2);
   });
 
   it("lay out a board anew, keeping what leaves it in the box", async () => {
@@ -110,7 +109,7 @@ describe("paintings and boards", () => {
 
   it("are refused without a name, and then nothing is written", async () => {
     await expect(startPainting(db, "  ", [paint("viridian")], 3)).rejects.toThrow();
-    expect(await readPaintings(db)).toHaveLength(1);
+    expect((await readStudio(db)).paintings).toHaveLength(1);
     expect((await readStudio(db)).tubes).toHaveLength(2);
   });
 });
@@ -261,7 +260,7 @@ describe("the demo file", () => {
       "open",
       "open",
     ]);
-    const paintings = await readPaintings(db);
+    const { paintings } = studio;
     const log = (await Promise.all(paintings.map(({ id }) => readLog(db, id, 50)))).flat();
     expect(log).toHaveLength(30);
     expect(log.every((entry) => entry.match.keptAt <= now && entry.pile && entry.note)).toBe(true);

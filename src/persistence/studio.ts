@@ -25,6 +25,9 @@ import { addTubes, setBoard } from "./tubes";
 /** Everything that the frame around every view shows. */
 export type StudioSnapshot = {
   readonly settings: Settings;
+  /** All of them, oldest first. */
+  readonly paintings: readonly Painting[];
+  /** The one in hand. */
   readonly painting: Painting | undefined;
   /** The one that is laid out on the board. */
   readonly palette: Palette | undefined;
@@ -72,6 +75,7 @@ export async function readStudio(db: GamanDatabase): Promise<StudioSnapshot> {
       );
       return {
         settings,
+        paintings: paintings.rows,
         painting,
         palette: palettes.rows.find((row) => row.id === painting?.paletteId),
         palettes: [...palettes.rows].sort((a, b) => a.name.localeCompare(b.name) || a.id.localeCompare(b.id)),
@@ -189,11 +193,6 @@ export async function readLog(
       pile: piles.find(({ id }) => id === match.pileId),
     }));
   });
-}
-
-/** All paintings, oldest first. */
-export async function readPaintings(db: GamanDatabase): Promise<readonly Painting[]> {
-  return parseRows(paintingSchema, await db.paintings.orderBy("createdAt").toArray()).rows;
 }
 
 /** Notes of every painting, in no order. */

@@ -7,10 +7,6 @@ import {
   type Calibration,
   type Palette,
   paletteSchema,
-  type Pile,
-  pileSchema,
-  type Reading,
-  readingSchema,
   type Tube,
   tubePhotoSchema,
   tubeSchema,
@@ -152,16 +148,6 @@ export async function undoCalibration(db: GamanDatabase, tubeId: string): Promis
         await db.tubes.put(tubeSchema.parse({ ...tube, optics: { ...tube.optics, calibrations } }));
     }
   });
-}
-
-/** Every pile and every reading, for learning the tubes from them. */
-export async function readPilesWithReadings(
-  db: GamanDatabase,
-): Promise<{ readonly piles: readonly Pile[]; readonly readings: readonly Reading[] }> {
-  return db.transaction("r", [db.piles, db.readings], async () => ({
-    piles: parseRows(pileSchema, await db.piles.toArray()).rows,
-    readings: parseRows(readingSchema, await db.readings.orderBy("takenAt").toArray()).rows,
-  }));
 }
 
 /** Lays tubes of the box out on the board, in this order. */

@@ -90,24 +90,14 @@ test("a match from the log is mixed again in its own amounts", async ({ page }) 
   await page.getByRole("button", { name: "Bottle glass" }).click();
   const sheet = page.getByRole("dialog");
   await expect(sheet.getByRole("heading", { name: "What went in" })).toBeVisible();
-  const amounts = await sheet.locator("ol li").allTextContents();
+  const amounts = await sheet
+    .getByRole("list", { name: "All that went in" })
+    .getByRole("listitem")
+    .allTextContents();
   expect(amounts.length).toBeGreaterThan(1);
   await sheet.getByRole("link", { name: "Mix it again" }).click();
   await expect(page.getByText("as in the log")).toBeVisible();
   await expect(page.getByRole("button", { name: /^Tick:/ })).toHaveCount(amounts.length);
-});
-
-test("the log sorts by its columns", async ({ page }) => {
-  await openDemo(page);
-  await goTo(page, "Log");
-  const header = page.getByRole("columnheader", { name: "Miss" });
-  await header.getByRole("button").click();
-  await expect(header).not.toHaveAttribute("aria-sort", "none");
-  const misses = (await page.getByRole("cell", { name: /^ΔE/ }).allTextContents()).map((text) =>
-    Number(text.slice(3)),
-  );
-  const sorted = [...misses].sort((a, b) => a - b);
-  expect([sorted, [...sorted].reverse()]).toContainEqual(misses);
 });
 
 test("a value scale that counts the other way changes words, not colours", async ({ page }) => {

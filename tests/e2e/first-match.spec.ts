@@ -12,7 +12,7 @@ async function expectKeptAfterReload(page: Page): Promise<void> {
   await expect(page.getByText("Match kept")).toBeVisible();
   await expect(trayNote(page, /^5 Lichen/)).toHaveAccessibleName(/drying/);
   await goTo(page, "Log");
-  await expect(page.getByRole("heading", { name: /31 matches/ })).toBeVisible();
+  await expect(page.getByText("31 matches", { exact: true })).toBeVisible();
   await expect(page.getByRole("row", { name: /Lichen/ })).toContainText("provisional");
 }
 

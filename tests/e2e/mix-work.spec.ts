@@ -120,6 +120,7 @@ test("a school changes what is asked and in which order, and never the recipe", 
   expect(rails).not.toEqual(railsBefore);
   expect([...rails].sort()).toEqual([...railsBefore].sort());
   await goTo(page, "Log");
+  await page.getByRole("tab", { name: "What it says" }).click();
   await expect(page.getByRole("row", { name: /^Saying colours, 1/ })).toContainText("too dark");
 });
 

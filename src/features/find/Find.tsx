@@ -11,7 +11,10 @@ import { Keys } from "./Keys";
 import type { ViewName } from "./useFindables";
 import { Words } from "./Words";
 
-const FindSheet = dynamic(() => import("./FindSheet").then((module) => module.FindSheet), { ssr: false });
+const loadSheet = () => import("./FindSheet").then((module) => module.FindSheet);
+const FindSheet = dynamic(loadSheet, { ssr: false });
+/** Once the first view is there the sheet is fetched, so that nothing typed into it is lost to waiting. */
+const FETCH_AFTER_MS = 2000;
 
 export function Find({ views }: { views: readonly ViewName[] }) {
   const { settings, isReady } = useStudio();
@@ -21,6 +24,12 @@ export function Find({ views }: { views: readonly ViewName[] }) {
   const find = (): void => {
     setFinding(true);
   };
+  useEffect(() => {
+    const timer = setTimeout(() => void loadSheet(), FETCH_AFTER_MS);
+    return () => {
+      clearTimeout(timer);
+    };
+  }, []);
   useEffect(() => {
     const onKey = (event: KeyboardEvent): void => {
       if (event.key.toLowerCase() !== "k" || !(event.ctrlKey || event.metaKey) || event.altKey) return;

@@ -6,6 +6,7 @@ import { useRouter } from "next/navigation";
 import { Dialog } from "radix-ui";
 import { useState } from "react";
 import { Patch } from "../../ui/Patch";
+import { useReturnFocus } from "../../ui/useReturnFocus";
 import { useStudio } from "../shared/Studio";
 import { askForWord } from "../shared/wordAsked";
 import { type Act, findLines, type Line, type Section } from "./find.model";
@@ -18,6 +19,7 @@ type Props = {
 };
 
 export function FindSheet(props: Props) {
+  const returnFocus = useReturnFocus();
   return (
     <Dialog.Root
       open
@@ -28,6 +30,7 @@ export function FindSheet(props: Props) {
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 z-40" style={{ background: "rgb(0 0 0 / 0.45)" }} />
         <Dialog.Content
+          {...returnFocus}
           aria-describedby={undefined}
           className="fixed inset-x-3 top-3 z-50 mx-auto flex max-h-[85dvh] max-w-2xl flex-col border-2 border-ink bg-surface wide:top-[9dvh]"
         >

@@ -9,7 +9,7 @@ import { createLogClient } from "../../persistence/log/logClient";
 import type { LogRow } from "../../persistence/log/logRows";
 import type { Note, Painting } from "../../persistence/schema";
 import { labFromStored } from "../../persistence/storedColor";
-import { readAllNotes, readPaintings } from "../../persistence/studio";
+import { readAllNotes } from "../../persistence/studio";
 import { tintOfTube } from "../shared/paint";
 import { type Studio, useStudio } from "../shared/Studio";
 import { describeLab, styleOf } from "../shared/words";
@@ -25,8 +25,7 @@ export function useFindables(
   text: string,
 ): { readonly findables: readonly Findable[]; readonly isLooking: boolean } {
   const studio = useStudio();
-  const { db } = studio;
-  const paintings = useLiveQuery(() => readPaintings(db), [db]) ?? EMPTY;
+  const { db, paintings } = studio;
   const allNotes = useLiveQuery(() => readAllNotes(db), [db]) ?? EMPTY;
   const { matches, isLooking } = useMatches(text);
   const fixed = useMemo(

@@ -4,9 +4,10 @@
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { clsx } from "clsx";
 import { format } from "date-fns";
-import { type ReactNode, useEffect, useRef } from "react";
+import { memo, type ReactNode, useEffect, useMemo, useRef } from "react";
 import type { LogOrder } from "../../persistence/log/logQuery";
 import type { LogKind, LogRow } from "../../persistence/log/logRows";
+import type { Settings, Tube } from "../../persistence/schema";
 import { Patch } from "../../ui/Patch";
 import { SortableHead } from "../shared/SortableHead";
 import { useStudio } from "../shared/Studio";
@@ -16,7 +17,7 @@ import { SOURCE_WORDS, STATE_WORDS } from "./stateWords";
 import type { FoundRows } from "./useLog";
 
 const ROW_PX = 58;
-const OVERSCAN = 8;
+const OVERSCAN = 4;
 
 export type RowsProps = {
   readonly rows: FoundRows;
@@ -74,18 +75,9 @@ export function LogTable({ rows, onOpen, onOrder }: RowsProps & { onOrder: (orde
         />
         <tbody>
           {above > 0 ? <tr aria-hidden="true" style={{ height: above }} /> : null}
-          {items.map(({ index, key }) => {
-            const row = rowAt(index);
-            return (
-              <tr key={key} aria-rowindex={index + 2} className="border-b" style={{ height: ROW_PX }}>
-                {columns.map(({ id, isSecondary, cell }) => (
-                  <td key={id} className={clsx("pr-3", isSecondary && "hidden wide:table-cell")}>
-                    <div className="line-clamp-2 leading-tight">{row ? cell(row) : "…"}</div>
-                  </td>
-                ))}
-              </tr>
-            );
-          })}
+          {items.map(({ index, key }) => (
+            <TableRow key={key} index={index} row={rowAt(index)} columns={columns} />
+          ))}
           {below > 0 ? <tr aria-hidden="true" style={{ height: below }} /> : null}
         </tbody>
       </table>
@@ -93,8 +85,38 @@ export function LogTable({ rows, onOpen, onOrder }: RowsProps & { onOrder: (orde
   );
 }
 
+/** Scrolling draws the table anew at every step; a row that stays in sight is left as it is. */
+const TableRow = memo(function TableRow({
+  index,
+  row,
+  columns,
+}: {
+  index: number;
+  row: LogRow | undefined;
+  columns: readonly Column[];
+}) {
+  return (
+    <tr aria-rowindex={index + 2} className="border-b" style={{ height: ROW_PX }}>
+      {columns.map(({ id, isSecondary, cell }) => (
+        <td key={id} className={clsx("pr-3", isSecondary && "hidden wide:table-cell")}>
+          <div className="line-clamp-2 leading-tight">{row ? cell(row) : "…"}</div>
+        </td>
+      ))}
+    </tr>
+  );
+});
+
 function useColumns(kind: LogKind, onOpen: (row: LogRow) => void): readonly Column[] {
   const { settings, tubeById } = useStudio();
+  return useMemo(() => columnsOf(kind, onOpen, settings, tubeById), [kind, onOpen, settings, tubeById]);
+}
+
+function columnsOf(
+  kind: LogKind,
+  onOpen: (row: LogRow) => void,
+  settings: Settings,
+  tubeById: ReadonlyMap<string, Tube>,
+): readonly Column[] {
   const colour: Column = {
     id: "value",
     label: kind === "addition" ? "What was added" : "Colour",

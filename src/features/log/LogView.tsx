@@ -1,13 +1,12 @@
 "use client";
 
 /** Everything that was mixed and read: find it, open it, mix it again; and what it says of one's work. */
-import { useLiveQuery } from "dexie-react-hooks";
 import Link from "next/link";
 import { useSearchParams } from "next/navigation";
 import { Tabs } from "radix-ui";
-import { useState } from "react";
+import { useCallback, useState } from "react";
 import type { LogOrder, LogQuery } from "../../persistence/log/logQuery";
-import { readPaintings } from "../../persistence/studio";
+import type { LogRow } from "../../persistence/log/logRows";
 import { buttonClass } from "../../ui/Button";
 import { Choice } from "../../ui/Choice";
 import { useStudio } from "../shared/Studio";
@@ -54,11 +53,10 @@ export function LogView() {
 }
 
 function Records({ open }: { open: OpenLog }) {
-  const { db } = useStudio();
+  const { paintings } = useStudio();
   const params = useSearchParams();
   const [query, setQuery] = useState<LogQuery>(NEWEST_MATCHES);
   const [look, setLook] = useState<"table" | "patches">("table");
-  const paintings = useLiveQuery(() => readPaintings(db), [db]) ?? [];
   const rows = useRows(open, query);
   // A record that a link names is open until it is put away.
   const asked = params.get("match") ?? undefined;
@@ -67,6 +65,9 @@ function Records({ open }: { open: OpenLog }) {
   const record = chosen ?? (asked && asked !== closed ? { matchId: asked } : undefined);
   const [held, setHeld] = useState<Held>();
 
+  const openRow = useCallback((row: LogRow) => {
+    setChosen(row.kind === "match" ? { matchId: row.id } : { pileId: row.pileId });
+  }, []);
   const order = (by: LogOrder): void => {
     // Words rise from A, everything else shows its largest first.
     const isDescending = query.order === by ? !query.isDescending : by !== "note";
@@ -114,19 +115,10 @@ function Records({ open }: { open: OpenLog }) {
           key={`${query.kind} ${query.order} ${String(query.isDescending)}`}
           rows={rows}
           onOrder={order}
-          onOpen={(row) => {
-            setChosen({ ...(row.kind === "match" ? { matchId: row.id } : { pileId: row.pileId }) });
-          }}
+          onOpen={openRow}
         />
       ) : null}
-      {rows && look === "patches" ? (
-        <LogPatches
-          rows={rows}
-          onOpen={(row) => {
-            setChosen({ ...(row.kind === "match" ? { matchId: row.id } : { pileId: row.pileId }) });
-          }}
-        />
-      ) : null}
+      {rows && look === "patches" ? <LogPatches rows={rows} onOpen={openRow} /> : null}
       <LogDetail
         open={record}
         held={held}

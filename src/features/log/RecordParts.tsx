@@ -61,7 +61,7 @@ export function WentIn({ pile }: { pile: Pile }) {
   return (
     <section>
       <h3 className="mt-4 font-bold">What went in</h3>
-      <ol className="border-t">
+      <ol aria-label="All that went in" className="border-t">
         {contents.map(({ tubeId, parts }) => (
           <li key={tubeId} className="flex justify-between gap-3 border-b py-1.5">
             <span>

@@ -69,20 +69,17 @@ export function useRows(open: OpenLog, query: LogQuery): FoundRows | undefined {
     const question = ++lastQuestion.current;
     const isLast = (): boolean => lastQuestion.current === question;
     asked.current.clear();
-    const isFirst = version === 0 && query === NEWEST_MATCHES;
-    if (isFirst) {
-      void log.newest().then(({ rows, ...counts }) => {
-        if (!isLast()) return;
-        setAnswer((before) =>
-          before?.question === question
-            ? before
-            : { question, query, ...counts, isWhole: false, pages: new Map([[0, rows]]) },
-        );
-      });
-    }
-    void log.find(query, question).then(({ rows, ...counts }) => {
+    const answerWhole = async (): Promise<void> => {
+      const { rows, ...counts } = await log.find(query, question);
       if (isLast()) setAnswer({ question, query, ...counts, isWhole: true, pages: new Map([[0, rows]]) });
-    });
+    };
+    const answerFirst = async (): Promise<void> => {
+      const { rows, ...counts } = await log.newest();
+      if (isLast()) setAnswer({ question, query, ...counts, isWhole: false, pages: new Map([[0, rows]]) });
+      // Only then, since reading all of it keeps the worker from answering anything else.
+      await answerWhole();
+    };
+    void (version === 0 && query === NEWEST_MATCHES ? answerFirst() : answerWhole());
   }, [log, version, query]);
 
   const need = useCallback(

@@ -48,6 +48,9 @@ export type Studio = {
   /** False until the database has answered once. */
   readonly isReady: boolean;
   readonly settings: Settings;
+  /** All of them, oldest first. */
+  readonly paintings: readonly Painting[];
+  /** The one in hand. */
   readonly painting: Painting | undefined;
   readonly palette: Palette | undefined;
   /** All palettes of the painting, the board's among them. */
@@ -168,6 +171,7 @@ function OpenStudio({ workspace, children }: { workspace: Workspace; children: R
       workspace,
       isReady,
       settings,
+      paintings: snapshot?.paintings ?? EMPTY,
       painting: snapshot?.painting,
       palette: snapshot?.palette,
       palettes: snapshot?.palettes ?? EMPTY,

@@ -16,7 +16,8 @@ export function WordLink({
     <button
       type="button"
       aria-haspopup="dialog"
-      className="relative underline decoration-dotted underline-offset-4 before:absolute before:-inset-x-1 before:-inset-y-2.5"
+      // Large enough for a finger, without moving the lines around it.
+      className="-mx-1 -my-2.5 px-1 py-2.5 underline decoration-dotted underline-offset-4"
       title="What it means here"
       onClick={() => {
         askForWord(word);

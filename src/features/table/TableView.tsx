@@ -8,7 +8,7 @@ import { useState } from "react";
 import type { Note, Painting } from "../../persistence/schema";
 import { readPicture } from "../../persistence/pictures";
 import { recordDryCheck } from "../../persistence/piles";
-import { readLatestMatches, readPaintings } from "../../persistence/studio";
+import { readLatestMatches } from "../../persistence/studio";
 import { labFromStored } from "../../persistence/storedColor";
 import { Button } from "../../ui/Button";
 import { SelectField } from "../../ui/fields";
@@ -29,9 +29,8 @@ export function TableView() {
 }
 
 function PaintingOnTable({ painting }: { painting: Painting }) {
-  const { db, notes, palette, workspace, closeDemo, deleteDemo, attempt } = useStudio();
+  const { db, paintings, notes, palette, workspace, closeDemo, deleteDemo, attempt } = useStudio();
   const [sheet, setSheet] = useState<"painting" | "board">();
-  const paintings = useLiveQuery(() => readPaintings(db), [db]) ?? [painting];
   const picture = useLiveQuery(
     () => (painting.pictureId ? readPicture(db, painting.pictureId) : undefined),
     [db, painting.pictureId],

@@ -9,11 +9,11 @@ import type { LearnedBox } from "../../core/tube/learnBox";
 import { tintLab } from "../../core/tube/character";
 import { WHITE_BENCH } from "../../data/whiteBench";
 import type { Tube } from "../../persistence/schema";
-import { keepCalibrations, readPilesWithReadings, type TubeLearned } from "../../persistence/tubes";
+import { keepCalibrations, type TubeLearned } from "../../persistence/tubes";
 import { Button } from "../../ui/Button";
 import { Notice } from "../../ui/Notice";
 import { Working } from "../../ui/Working";
-import { readWetAndDry } from "../../persistence/piles";
+import { readTeachingPiles, readWetAndDry } from "../../persistence/piles";
 import { dryingOf, kindOfMixture } from "../shared/drying";
 import { genericOpticsOf, opticsOfTube } from "../shared/paint";
 import { useStudio } from "../shared/Studio";
@@ -27,7 +27,7 @@ type State =
 
 export function LearnFromPiles({ onDone }: { onDone: () => void }) {
   const { db, settings, solver, tubeById, attempt } = useStudio();
-  const rows = useLiveQuery(() => readPilesWithReadings(db), [db]);
+  const rows = useLiveQuery(() => readTeachingPiles(db), [db]);
   const pairs = useLiveQuery(() => readWetAndDry(db), [db]);
   const { allowsForDrying } = settings;
   const record = useMemo(() => {

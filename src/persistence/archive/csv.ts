@@ -81,7 +81,8 @@ async function recipeLines(db: GamanDatabase, names: Names): Promise<readonly Li
 }
 
 async function readingLines(db: GamanDatabase, names: Names): Promise<readonly Line[]> {
-  const readings = parseRows(readingSchema, await db.readings.orderBy("takenAt").toArray()).rows;
+  const { rows } = parseRows(readingSchema, await db.readings.toArray());
+  const readings = [...rows].sort((a, b) => a.takenAt - b.takenAt);
   return readings.map((reading) => ({
     reading: reading.id,
     ...names.note(reading.noteId),

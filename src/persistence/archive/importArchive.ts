@@ -1,8 +1,9 @@
 /** Carries a plan out, all of it or nothing, and takes it back. */
 import { nanoid } from "nanoid";
 import type { GamanDatabase } from "../database";
-import { type ImportJournal, importJournalSchema } from "../schema";
-import { eachChunk, readRow } from "../storeCheck";
+import { parseRows } from "../rows";
+import { type Import, type ImportPart, importPartSchema, importSchema } from "../schema";
+import { eachChunk } from "../storeCheck";
 import { isTableName, keyOf, ROW_TABLES, type Row, rowTable, storeOf, type TableName } from "../tables";
 import { ArchiveRefused } from "./format";
 import { type MergePlan, printOf, replacementFor } from "./mergePlan";
@@ -28,26 +29,50 @@ export async function carryOut(
   const total = steps.reduce((sum, { added, replaced }) => sum + added.length + replaced.length, 1);
   let done = 0;
   await db.transaction("rw", db.tables, async () => {
-    const journal: ImportJournal = { id: nanoid(), at: now, fileName: fileName.slice(0, 255), tables: [] };
-    for (const { name, added, replaced } of steps) {
-      const table = rowTable(name);
-      const rows = [...added, ...replaced.map(({ after }) => after)];
-      await assertAsPlanned(db, name, added, replaced);
-      for (let from = 0; from < rows.length; from += CHUNK) {
-        const part = rows.slice(from, from + CHUNK);
-        await storeOf(db, name).bulkPut(part);
+    await forgetLastImport(db);
+    const importId = nanoid();
+    await db.imports.add({ id: importId, at: now, fileName: fileName.slice(0, 255) });
+    for (const step of steps) await assertAsPlanned(db, step);
+    // The store works on one part while the next is made ready; waiting for each would take half as long again.
+    let underWay: Promise<unknown> = Promise.resolve();
+    for (const step of steps) {
+      for (const part of partsOf(step)) {
+        const put = storeOf(db, step.name).bulkPut(part.map(({ after }) => after));
+        const next = Promise.all([put, db.importParts.add(journalOf(importId, step.name, part))]);
+        // When the one before fails, this one fails with it, and the first failure is the one that counts.
+        next.catch(() => undefined);
+        await underWay;
+        underWay = next;
         done += part.length;
         onProgress(done / total);
       }
-      journal.tables.push({
-        table: name,
-        added: added.map((row) => ({ key: keyOf(table, row), print: printOf(row) })),
-        replaced: replaced.map(({ before, after }) => ({ before, print: printOf(after) })),
-      });
     }
-    await db.imports.clear();
-    await db.imports.add(journal);
+    await underWay;
   });
+}
+
+type Written = { readonly after: Row; readonly before: Row | undefined };
+
+function* partsOf({ added, replaced }: Step): Generator<readonly Written[]> {
+  const rows: readonly Written[] = [...added.map((after) => ({ after, before: undefined })), ...replaced];
+  for (let from = 0; from < rows.length; from += CHUNK) yield rows.slice(from, from + CHUNK);
+}
+
+function journalOf(importId: string, name: TableName, part: readonly Written[]): ImportPart {
+  const table = rowTable(name);
+  return {
+    importId,
+    table: name,
+    added: part.flatMap(({ after, before }) =>
+      before ? [] : [{ key: keyOf(table, after), print: printOf(after) }],
+    ),
+    replaced: part.flatMap(({ after, before }) => (before ? [{ before, print: printOf(after) }] : [])),
+  };
+}
+
+async function forgetLastImport(db: GamanDatabase): Promise<void> {
+  await db.imports.clear();
+  await db.importParts.clear();
 }
 
 type Step = {
@@ -71,22 +96,14 @@ function stepsOf(plan: MergePlan, whoseCounts: WhoseCounts): readonly Step[] {
 }
 
 /** Another window may have written since the plan was shown; then it is not what was agreed to. */
-async function assertAsPlanned(
-  db: GamanDatabase,
-  name: TableName,
-  added: readonly Row[],
-  replaced: Step["replaced"],
-): Promise<void> {
+async function assertAsPlanned(db: GamanDatabase, { name, added, replaced }: Step): Promise<void> {
   const table = rowTable(name);
-  const there = await storeOf(db, name).bulkGet(added.map((row) => keyOf(table, row)));
-  const now = await storeOf(db, name).bulkGet(replaced.map(({ before }) => keyOf(table, before)));
-  const isAsPlanned =
-    there.every((row) => row === undefined) &&
-    now.every((raw, i) => {
-      const row = readRow(table, raw).row;
-      const before = replaced[i]?.before;
-      return row && before && printOf(row) === printOf(before);
-    });
+  const here = new Set(await storeOf(db, name).toCollection().primaryKeys());
+  let isAsPlanned = added.every((row) => !here.has(keyOf(table, row)));
+  const before = new Map(replaced.map((pair) => [keyOf(table, pair.before), printOf(pair.before)]));
+  await eachChunk(db, table, [...before.keys()], (rows) => {
+    for (const { key, row } of rows) if (!row || printOf(row) !== before.get(key)) isAsPlanned = false;
+  });
   if (!isAsPlanned)
     throw new ArchiveRefused(
       "Another window changed the store meanwhile, so nothing was taken in. Open the archive again and look anew.",
@@ -94,9 +111,8 @@ async function assertAsPlanned(
 }
 
 /** The last import, when it can still be taken back. */
-export async function readLastImport(db: GamanDatabase): Promise<ImportJournal | undefined> {
-  const parsed = importJournalSchema.safeParse((await db.imports.toArray()).at(-1));
-  return parsed.success ? parsed.data : undefined;
+export async function readLastImport(db: GamanDatabase): Promise<Import | undefined> {
+  return parseRows(importSchema, await db.imports.toArray()).rows.at(-1);
 }
 
 /** Thrown when taking an import back would take work with it that was done since. */
@@ -112,45 +128,56 @@ export class UndoRefused extends Error {
 /** Takes the last import back, all of it or nothing. Throws {@link UndoRefused}. */
 export async function undoImport(db: GamanDatabase): Promise<void> {
   await db.transaction("rw", db.tables, async () => {
-    const journal = await readLastImport(db);
-    if (!journal) return;
-    const workedOn = await countWorkedOn(db, journal);
+    const last = await readLastImport(db);
+    if (!last) return;
+    const parts = parseRows(importPartSchema, await db.importParts.toArray()).rows.filter(
+      ({ importId }) => importId === last.id,
+    );
+    const workedOn = await countWorkedOn(db, parts);
     if (workedOn > 0) throw new UndoRefused(workedOn);
-    for (const { table: name, added, replaced } of journal.tables) {
+    for (const { table: name, added, replaced } of parts) {
       if (!isTableName(name)) continue;
       await storeOf(db, name).bulkDelete(added.map(({ key }) => key));
       await storeOf(db, name).bulkPut(replaced.map(({ before }) => before as Row));
     }
-    await db.imports.clear();
+    await forgetLastImport(db);
   });
 }
 
 /** Records that are not as the import left them, and records made since that speak of imported ones. */
-async function countWorkedOn(db: GamanDatabase, journal: ImportJournal): Promise<number> {
+async function countWorkedOn(db: GamanDatabase, parts: readonly ImportPart[]): Promise<number> {
   let count = 0;
-  const added = new Map<string, ReadonlySet<string>>();
-  const touched = new Map<string, ReadonlySet<string>>();
-  for (const { table: name, added: rows, replaced } of journal.tables) {
-    if (!isTableName(name)) continue;
-    const table = rowTable(name);
-    const prints = new Map(rows.map(({ key, print }) => [key, print]));
-    added.set(name, new Set(prints.keys()));
-    for (const { before, print } of replaced) prints.set(keyOf(table, before as Row), print);
-    touched.set(name, new Set(prints.keys()));
-    // Settings change with every view that is opened; that is no work.
-    if (name === "settings") continue;
-    await eachChunk(db, table, [...prints.keys()], (rows) => {
-      for (const { key, row } of rows) if (!row || printOf(row) !== prints.get(key)) count++;
-    });
+  const added = new Map<string, Set<string>>();
+  const prints = new Map<string, Map<string, string>>();
+  for (const part of parts) {
+    if (!isTableName(part.table)) continue;
+    const table = rowTable(part.table);
+    const keys = added.get(part.table) ?? new Set();
+    const known = prints.get(part.table) ?? new Map<string, string>();
+    for (const { key, print } of part.added) {
+      keys.add(key);
+      known.set(key, print);
+    }
+    for (const { before, print } of part.replaced) known.set(keyOf(table, before as Row), print);
+    added.set(part.table, keys);
+    prints.set(part.table, known);
   }
   for (const table of ROW_TABLES.values()) {
-    const own = touched.get(table.name);
-    const others = (await storeOf(db, table.name).toCollection().primaryKeys()).filter(
-      (key) => !own?.has(key),
-    );
-    await eachChunk(db, table, others, (rows) => {
-      for (const { row } of rows)
-        if (row && table.refersTo(row).some(({ table: to, id }) => added.get(to)?.has(id))) count++;
+    const own = prints.get(table.name);
+    const keys = await storeOf(db, table.name).toCollection().primaryKeys();
+    // A record of the import that is gone was worked on too.
+    const there = new Set(keys);
+    for (const key of own?.keys() ?? []) if (!there.has(key) && table.name !== "settings") count++;
+    await eachChunk(db, table, keys, (rows) => {
+      for (const { key, row } of rows) {
+        const print = own?.get(key);
+        if (print === undefined)
+          count += Number(
+            row !== undefined && table.refersTo(row).some(({ table: to, id }) => added.get(to)?.has(id)),
+          );
+        // Settings change with every view that is opened; that is no work.
+        else if (table.name !== "settings") count += Number(!row || printOf(row) !== print);
+      }
     });
   }
   return count;

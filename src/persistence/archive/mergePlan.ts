@@ -1,7 +1,7 @@
 /** What an archive would do to the store, worked out before anything is written. */
-import { hash } from "ohash";
+import { digest } from "ohash";
 import type { GamanDatabase } from "../database";
-import { readRow } from "../storeCheck";
+import { eachChunk, readRow } from "../storeCheck";
 import { keyOf, ROW_TABLES, type Row, type RowTable, rowTable, storeOf, type TableName } from "../tables";
 import type { ArchiveContents } from "./format";
 
@@ -25,18 +25,15 @@ const LOCAL_FIELDS: Partial<Record<TableName, readonly string[]>> = {
   notes: ["number"],
 };
 
-const CHUNK = 4000;
-
-/** Changes whenever a row changes; files count by their size and kind. */
+/**
+ * Changes whenever a row changes; files count by their size and kind. Rows come out of their schemas, which put the
+ * fields of what lies inside them in one order.
+ */
 export function printOf(row: Row): string {
-  return hash(
-    Object.fromEntries(
-      Object.entries(row).map(([field, value]) => [
-        field,
-        value instanceof Blob ? `${value.size} bytes, ${value.type}` : value,
-      ]),
-    ),
-  );
+  const fields = Object.entries(row)
+    .map(([field, value]) => [field, value instanceof Blob ? `${value.size} bytes, ${value.type}` : value])
+    .sort(([a], [b]) => (String(a) < String(b) ? -1 : 1));
+  return digest(JSON.stringify(fields));
 }
 
 export async function planMerge(
@@ -53,22 +50,23 @@ export async function planMerge(
   await db.transaction("r", db.tables, async () => {
     for (const table of ROW_TABLES.values()) {
       const rows = renamed(table, contents.rows.get(table.name) ?? [], known);
-      const isNew: Row[] = [];
+      const here = new Set(await storeOf(db, table.name).toCollection().primaryKeys());
+      const isNew = rows.filter((row) => !here.has(keyOf(table, row)));
+      const inBoth = new Map(
+        rows.flatMap((row) => (here.has(keyOf(table, row)) ? [[keyOf(table, row), row] as const] : [])),
+      );
       const differs: Differing[] = [];
-      for (let from = 0; from < rows.length; from += CHUNK) {
-        const part = rows.slice(from, from + CHUNK);
-        const raw = await storeOf(db, table.name).bulkGet(part.map((row) => keyOf(table, row)));
-        for (const [i, theirs] of part.entries()) {
-          if (raw[i] === undefined) isNew.push(theirs);
-          else {
-            // A row of mine that cannot be read is not the archive's to judge: it goes to quarantine first.
-            const mine = readRow(table, raw[i]).row;
-            if (mine && !isSame(table, mine, theirs)) differs.push({ mine, theirs });
-          }
+      done += isNew.length;
+      await eachChunk(db, table, [...inBoth.keys()], (chunk) => {
+        for (const { key, row: mine } of chunk) {
+          const theirs = inBoth.get(key);
+          // A row of mine that cannot be read is not the archive's to judge: it goes to quarantine first.
+          if (mine && theirs && !isSame(table, mine, theirs)) differs.push({ mine, theirs });
         }
-        done += part.length;
+        done += chunk.length;
         onProgress(done / total);
-      }
+      });
+      onProgress(done / total);
       added.set(table.name, isNew);
       differing.set(table.name, differs);
       sameCounts.set(table.name, rows.length - isNew.length - differs.length);

@@ -40,15 +40,13 @@ export async function readArchive(
     files.set(name, await unfoldOf(entries, name, bytes, type));
     step(bytes);
   }
-  const raw = new Map<TableName, unknown[]>();
-  for (const { name, table, rows, bytes } of manifest.rows) {
+  const readFile = async ({ name, rows, bytes }: Manifest["rows"][number]): Promise<unknown[]> => {
     const list = jsonArray(await (await unfoldOf(entries, name, bytes)).text(), name);
     if (list.length !== rows)
       throw new ArchiveRefused(`${quoted(name)} in it should hold ${rows} rows and holds ${list.length}.`);
-    raw.set(table, [...(raw.get(table) ?? []), ...list]);
-    step(bytes);
-  }
-  return { manifest, rows: parseAll(raw, files, manifest.storeVersion) };
+    return list;
+  };
+  return { manifest, rows: await parseAll(manifest, readFile, files, step) };
 }
 
 async function readManifest(entries: ReadonlyMap<string, FileEntry>): Promise<Manifest> {
@@ -113,29 +111,38 @@ function jsonArray(text: string, name: string): unknown[] {
   return value;
 }
 
-function parseAll(
-  raw: ReadonlyMap<TableName, unknown[]>,
+/** File by file, so that the text of a large archive never stands in memory whole beside its rows. */
+async function parseAll(
+  manifest: Manifest,
+  readFile: (file: Manifest["rows"][number]) => Promise<unknown[]>,
   files: ReadonlyMap<string, Blob>,
-  storeVersion: number,
-): ReadonlyMap<TableName, readonly Row[]> {
+  step: (bytes: number) => void,
+): Promise<ReadonlyMap<TableName, readonly Row[]>> {
+  const filesOf = (name: TableName) => manifest.rows.filter(({ table }) => table === name);
+  const rawPaintings: unknown[] = [];
+  for (const file of filesOf("paintings")) rawPaintings.push(...(await readFile(file)));
+  const upgrade = createArchiveUpgrade(rawPaintings, manifest.storeVersion);
   const unused = new Set(files.keys());
-  const upgrade = createArchiveUpgrade(raw, storeVersion);
   const parsed = new Map<TableName, readonly Row[]>();
   for (const table of ROW_TABLES.values()) {
     const keys = new Set<string>();
-    const rows = (raw.get(table.name) ?? []).map((value, place) => {
-      const where = `Row ${place + 1} of its ${table.words[1]}`;
-      const { row, reason } = readRow(
-        table,
-        withFiles(table, upgrade(table.name, value), files, unused, where),
-      );
-      if (!row) throw new ArchiveRefused(`${where} cannot be read (${reason}).`);
-      const key = keyOf(table, row);
-      if (keys.has(key))
-        throw new ArchiveRefused(`${where} has the same ${table.key} as another (${quoted(key)}).`);
-      keys.add(key);
-      return row;
-    });
+    const rows: Row[] = [];
+    for (const file of filesOf(table.name)) {
+      for (const value of await readFile(file)) {
+        const where = `Row ${rows.length + 1} of its ${table.words[1]}`;
+        const { row, reason } = readRow(
+          table,
+          withFiles(table, upgrade(table.name, value), files, unused, where),
+        );
+        if (!row) throw new ArchiveRefused(`${where} cannot be read (${reason}).`);
+        const key = keyOf(table, row);
+        if (keys.has(key))
+          throw new ArchiveRefused(`${where} has the same ${table.key} as another (${quoted(key)}).`);
+        keys.add(key);
+        rows.push(row);
+      }
+      step(file.bytes);
+    }
     parsed.set(table.name, rows);
   }
   const [left] = unused;

@@ -12,8 +12,15 @@ import {
   readingSchema,
   tubeSchema,
 } from "../schema";
-import { findRows, type LogQuery, shownOf } from "./logQuery";
-import { indexLog, type IndexedRow, type LogRow, type LogSource, type LogTables } from "./logRows";
+import { findRows, type LogQuery } from "./logQuery";
+import {
+  indexLog,
+  type IndexedRow,
+  type LogKind,
+  type LogRow,
+  type LogSource,
+  type LogTables,
+} from "./logRows";
 import { type LogStats, logStats } from "./logStats";
 
 /** So many rows come at once. */
@@ -50,40 +57,33 @@ export function createLogApi(
   style: DescribeStyle,
   db: GamanDatabase = openDatabase(workspace),
 ): LogApi {
-  let source: Promise<LogSource> | undefined;
-  let tables: Promise<LogTables> | undefined;
+  let index = emptyIndex();
   let result: { readonly question: number; readonly rows: readonly IndexedRow[] } = {
     question: -1,
     rows: [],
   };
-  const sourceOf = (): Promise<LogSource> => (source ??= readSource(db));
-  const tablesOf = (): Promise<LogTables> => (tables ??= sourceOf().then((rows) => indexLog(rows, style)));
+  const mixesOf = (): Promise<LogSource> => (index.mixes ??= readMixes(db));
+  const sourceOf = (): Promise<LogSource> => (index.source ??= withReadings(db, mixesOf()));
+  /** Of matches and additions all is known without the readings, which are by far the most. */
+  const tablesOf = (kind: LogKind): Promise<LogTables> =>
+    kind === "match" || kind === "addition"
+      ? (index.mixTables ??= mixesOf().then((rows) => indexLog(rows, style)))
+      : (index.tables ??= sourceOf().then((rows) => indexLog(rows, style)));
   return {
     newest: async () => {
       const found = await db.matches.count();
-      const rows = indexLog(await readNewest(db), style).rows.match;
-      return { found, of: found, rows: rows.map(shownOf) };
+      const rows = indexLog(await readNewest(db), style).rowsOf("match");
+      return { found, of: found, rows: rows.map(({ row }) => row) };
     },
     find: async (query, question) => {
-      const index = await tablesOf();
-      const rows = findRows(index, query);
+      const tables = await tablesOf(query.kind);
+      const rows = findRows(tables, query);
       result = { question, rows };
-      return {
-        found: rows.length,
-        of: index.rows[query.kind].length,
-        rows: rows.slice(0, LOG_PAGE).map(shownOf),
-      };
+      return { found: rows.length, of: tables.rowsOf(query.kind).length, rows: pageOf(rows, 0) };
     },
     page: (question, page) =>
-      Promise.resolve(
-        question === result.question
-          ? result.rows.slice(page * LOG_PAGE, (page + 1) * LOG_PAGE).map(shownOf)
-          : undefined,
-      ),
-    match: async (id) => {
-      const row = (await tablesOf()).rows.match.find((candidate) => candidate.id === id);
-      return row && shownOf(row);
-    },
+      Promise.resolve(question === result.question ? pageOf(result.rows, page) : undefined),
+    match: async (id) => (await tablesOf("match")).rowsOf("match").find(({ row }) => row.id === id)?.row,
     stats: async () =>
       logStats(await sourceOf(), parseRows(lookSchema, await db.looks.orderBy("at").toArray()).rows),
     onChange: (listener) => {
@@ -94,8 +94,7 @@ export function createLogApi(
         if (!Object.keys(parts).some((part) => prefixes.some((prefix) => part.startsWith(prefix)))) return;
         clearTimeout(timer);
         timer = setTimeout(() => {
-          source = undefined;
-          tables = undefined;
+          index = emptyIndex();
           listener();
         }, SETTLE_MS);
       });
@@ -103,19 +102,37 @@ export function createLogApi(
   };
 }
 
-async function readSource(db: GamanDatabase): Promise<LogSource> {
-  return db.transaction(
-    "r",
-    [db.paintings, db.notes, db.tubes, db.piles, db.matches, db.readings],
-    async () => ({
-      paintings: parseRows(paintingSchema, await db.paintings.toArray()).rows,
-      notes: parseRows(noteSchema, await db.notes.toArray()).rows,
-      tubes: parseRows(tubeSchema, await db.tubes.toArray()).rows,
-      piles: parseRows(pileSchema, await db.piles.toArray()).rows,
-      matches: parseRows(matchSchema, await db.matches.toArray()).rows,
-      readings: parseRows(readingSchema, await db.readings.toArray()).rows,
-    }),
-  );
+/** What was read and worked out so far. */
+type Index = {
+  mixes?: Promise<LogSource>;
+  source?: Promise<LogSource>;
+  mixTables?: Promise<LogTables>;
+  tables?: Promise<LogTables>;
+};
+
+function emptyIndex(): Index {
+  return {};
+}
+
+function pageOf(rows: readonly IndexedRow[], page: number): readonly LogRow[] {
+  return rows.slice(page * LOG_PAGE, (page + 1) * LOG_PAGE).map(({ row }) => row);
+}
+
+/** All but the readings. */
+async function readMixes(db: GamanDatabase): Promise<LogSource> {
+  return db.transaction("r", [db.paintings, db.notes, db.tubes, db.piles, db.matches], async () => ({
+    paintings: parseRows(paintingSchema, await db.paintings.toArray()).rows,
+    notes: parseRows(noteSchema, await db.notes.toArray()).rows,
+    tubes: parseRows(tubeSchema, await db.tubes.toArray()).rows,
+    piles: parseRows(pileSchema, await db.piles.toArray()).rows,
+    matches: parseRows(matchSchema, await db.matches.toArray()).rows,
+    readings: [],
+  }));
+}
+
+async function withReadings(db: GamanDatabase, mixes: Promise<LogSource>): Promise<LogSource> {
+  const readings = parseRows(readingSchema, await db.readings.toArray()).rows;
+  return { ...(await mixes), readings };
 }
 
 /** The matches of the first page with just the rows that they name. */
@@ -125,12 +142,13 @@ async function readNewest(db: GamanDatabase): Promise<LogSource> {
       matchSchema,
       await db.matches.orderBy("keptAt").reverse().limit(LOG_PAGE).toArray(),
     ).rows;
+    const paintingIds = [...new Set(matches.map(({ paintingId }) => paintingId))];
     return {
       matches,
-      paintings: parseRows(paintingSchema, await db.paintings.toArray()).rows,
+      paintings: parseRows(paintingSchema, await db.paintings.bulkGet(paintingIds)).rows,
       notes: parseRows(noteSchema, await db.notes.bulkGet(matches.map(({ noteId }) => noteId))).rows,
       piles: parseRows(pileSchema, await db.piles.bulkGet(matches.map(({ pileId }) => pileId))).rows,
-      tubes: parseRows(tubeSchema, await db.tubes.toArray()).rows,
+      tubes: [],
       readings: [],
     };
   });

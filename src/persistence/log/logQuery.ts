@@ -44,23 +44,23 @@ export type LogQuery = {
 /** Rows that fit, in order. */
 export function findRows(tables: LogTables, query: LogQuery): readonly IndexedRow[] {
   const fits = filterOf(tables, query);
-  const found = tables.rows[query.kind].filter(fits);
+  const found = tables.rowsOf(query.kind).filter(fits);
   if (query.near) return byNearness(found, query.near);
   // They lie newest first already.
   if (query.order === "at" || query.order === "near") return query.isDescending ? found : found.reverse();
   const key = KEYS[query.order];
   const sign = query.isDescending ? -1 : 1;
-  return found.sort((a, b) => sign * compare(key(a), key(b)) || b.at - a.at);
+  return found.sort((a, b) => sign * compare(key(a), key(b)) || b.row.at - a.row.at);
 }
 
 const KEYS: Readonly<Record<Exclude<LogOrder, "at" | "near">, (row: IndexedRow) => number | string>> = {
-  note: (row) => row.note.toLowerCase(),
-  value: (row) => lightnessOf(row),
-  chroma: (row) => row.chroma,
-  hue: (row) => row.hue,
-  miss: (row) => row.miss ?? Number.POSITIVE_INFINITY,
-  additions: (row) => row.additionCount,
-  state: (row) => row.state,
+  note: ({ row }) => row.note.toLowerCase(),
+  value: ({ row }) => lightnessOf(row),
+  chroma: ({ chroma }) => chroma,
+  hue: ({ hue }) => hue,
+  miss: ({ row }) => row.miss ?? Number.POSITIVE_INFINITY,
+  additions: ({ row }) => row.additionCount,
+  state: ({ row }) => row.state,
 };
 
 function compare(a: number | string, b: number | string): number {
@@ -68,7 +68,7 @@ function compare(a: number | string, b: number | string): number {
   return a < b ? -1 : 1;
 }
 
-function lightnessOf({ color, target }: IndexedRow): number {
+function lightnessOf({ color, target }: LogRow): number {
   return (color ?? target)?.[0] ?? Number.POSITIVE_INFINITY;
 }
 
@@ -76,31 +76,36 @@ function lightnessOf({ color, target }: IndexedRow): number {
 function byNearness(rows: readonly IndexedRow[], near: readonly [number, number, number]): IndexedRow[] {
   const wanted = labD65(...near);
   return rows
-    .flatMap((row) => {
-      const lab = row.color ?? row.target;
-      return lab ? [{ row, distance: deltaE2000(wanted, labD65(...lab)) }] : [];
+    .flatMap((indexed) => {
+      const lab = colorOf(indexed.row);
+      return lab ? [{ indexed, distance: deltaE2000(wanted, labD65(...lab)) }] : [];
     })
     .sort((a, b) => a.distance - b.distance)
-    .map(({ row }) => row);
+    .map(({ indexed }) => indexed);
+}
+
+/** What came out; before anything was read, what was aimed at. */
+function colorOf({ color, target }: LogRow): LogRow["color"] {
+  return color ?? target;
 }
 
 function filterOf({ words }: LogTables, query: LogQuery): (row: IndexedRow) => boolean {
-  const tests: ((row: IndexedRow) => boolean)[] = [];
+  const tests: ((indexed: IndexedRow) => boolean)[] = [];
   for (const token of tokensOf(query.text)) {
     // A pile's words are looked through once, however many readings it has.
     const isInPile = words.map((text) => text.includes(token));
-    tests.push((row) => isInPile[row.pileAt] === true || row.ownWords.includes(token));
+    tests.push(({ pileAt, ownWords }) => isInPile[pileAt] === true || ownWords.includes(token));
   }
   const { huePlace, lightness, chroma, miss, tubeId, paintingId, state, time } = query;
-  if (huePlace !== undefined) tests.push((row) => row.huePlace === huePlace);
-  if (lightness) tests.push((row) => isWithin(lightnessOf(row), lightness));
-  if (chroma) tests.push((row) => (row.color ?? row.target) !== undefined && isWithin(row.chroma, chroma));
-  if (miss) tests.push((row) => row.miss !== undefined && isWithin(row.miss, miss));
-  if (tubeId !== undefined) tests.push((row) => row.doses.some((dose) => dose.tubeId === tubeId));
-  if (paintingId !== undefined) tests.push((row) => row.paintingId === paintingId);
-  if (state !== undefined) tests.push((row) => row.state === state);
-  if (time) tests.push((row) => isWithin(row.at, time));
-  return (row) => tests.every((test) => test(row));
+  if (huePlace !== undefined) tests.push((indexed) => indexed.huePlace === huePlace);
+  if (lightness) tests.push(({ row }) => isWithin(lightnessOf(row), lightness));
+  if (chroma) tests.push((indexed) => colorOf(indexed.row) !== undefined && isWithin(indexed.chroma, chroma));
+  if (miss) tests.push(({ row }) => row.miss !== undefined && isWithin(row.miss, miss));
+  if (tubeId !== undefined) tests.push(({ row }) => row.doses.some((dose) => dose.tubeId === tubeId));
+  if (paintingId !== undefined) tests.push(({ row }) => row.paintingId === paintingId);
+  if (state !== undefined) tests.push(({ row }) => row.state === state);
+  if (time) tests.push(({ row }) => isWithin(row.at, time));
+  return (indexed) => tests.every((test) => test(indexed));
 }
 
 function tokensOf(text = ""): readonly string[] {
@@ -112,10 +117,4 @@ function tokensOf(text = ""): readonly string[] {
 
 function isWithin(value: number, [low, high]: Range): boolean {
   return value >= low && value <= high;
-}
-
-/** What the page needs of a row; what it is searched by stays behind. */
-export function shownOf(row: IndexedRow): LogRow {
-  const { pileAt, ownWords, hue, chroma, huePlace, ...shown } = row;
-  return shown;
 }

@@ -42,7 +42,8 @@ export type LogRow = {
 };
 
 /** A row with what it is searched by, worked out once. */
-export type IndexedRow = LogRow & {
+export type IndexedRow = {
+  readonly row: LogRow;
   /** Place of its pile's words among {@link LogTables.words}; -1 without a pile. */
   readonly pileAt: number;
   readonly ownWords: string;
@@ -63,7 +64,8 @@ export type LogSource = {
 export type LogTables = {
   /** Words of each pile: its note, painting and tubes. */
   readonly words: readonly string[];
-  readonly rows: Readonly<Record<LogKind, readonly IndexedRow[]>>;
+  /** Rows of a kind, newest first; worked out when they are first asked for. */
+  readonly rowsOf: (kind: LogKind) => readonly IndexedRow[];
 };
 
 const STATE_WORDS: Readonly<Record<LogRow["state"], string>> = {
@@ -111,13 +113,19 @@ export function indexLog(source: LogSource, style: DescribeStyle): LogTables {
       .join(" ")
       .toLowerCase();
   });
+  const make: Readonly<Record<LogKind, () => IndexedRow[]>> = {
+    match: () => source.matches.map((match) => matchRow(match, context)),
+    pile: () => source.piles.map((pile) => pileRow(pile, context)),
+    addition: () => source.piles.flatMap((pile) => additionRows(pile, context)),
+    reading: () => source.readings.map((reading) => readingRow(reading, context)),
+  };
+  const made = new Map<LogKind, readonly IndexedRow[]>();
   return {
     words,
-    rows: {
-      match: newestFirst(source.matches.map((match) => matchRow(match, context))),
-      pile: newestFirst(source.piles.map((pile) => pileRow(pile, context))),
-      addition: newestFirst(source.piles.flatMap((pile) => additionRows(pile, context))),
-      reading: newestFirst(source.readings.map((reading) => readingRow(reading, context))),
+    rowsOf: (kind) => {
+      const rows = made.get(kind) ?? newestFirst(make[kind]());
+      made.set(kind, rows);
+      return rows;
     },
   };
 }
@@ -127,7 +135,7 @@ function tubeWords(tube: Tube | undefined): string {
 }
 
 function newestFirst(rows: IndexedRow[]): IndexedRow[] {
-  return rows.sort((a, b) => b.at - a.at || (a.id < b.id ? 1 : -1));
+  return rows.sort(({ row: a }, { row: b }) => b.at - a.at || (a.id < b.id ? 1 : -1));
 }
 
 function matchRow(match: Match, context: Context): IndexedRow {
@@ -216,6 +224,11 @@ function readingRow(reading: Reading, context: Context): IndexedRow {
   });
 }
 
+/**
+ * Each field is named: of a hundred thousand rows, copies of whole objects take ten times as long.
+ *
+ * @param row - without what stands in its note and painting.
+ */
 function indexed(
   { style, noteById, paintingById, pileAt }: Context,
   row: Omit<LogRow, "note" | "painting" | "paintingId"> & { readonly paintingId?: string },
@@ -226,21 +239,31 @@ function indexed(
   const lab = row.color ?? row.target;
   const [, chroma, hue] = lab ? lchFromLab(labD65(...lab)) : [0, 0, 0];
   const place = !lab ? "" : chroma < NEUTRAL_CHROMA ? "grey" : readHue(hue).place.name;
+  const colorWords = lab ? describeColor(labD65(...lab), style).sentence : "";
+  const sourceWords = row.source === "by-eye" ? "by eye" : (row.source ?? "");
   return {
-    ...row,
-    paintingId,
-    note: note?.name ?? "a note no longer known",
-    painting: paintingById.get(paintingId)?.name ?? "",
+    row: {
+      kind: row.kind,
+      id: row.id,
+      at: row.at,
+      noteId: row.noteId,
+      pileId: row.pileId,
+      paintingId,
+      note: note?.name ?? "a note no longer known",
+      painting: paintingById.get(paintingId)?.name ?? "",
+      target: row.target,
+      color: row.color,
+      source: row.source,
+      miss: row.miss,
+      state: row.state,
+      doses: row.doses,
+      additionCount: row.additionCount,
+      remark: row.remark,
+      predicted: row.predicted,
+    },
     pileAt: pileAt.get(row.pileId) ?? -1,
-    ownWords: [
-      lab ? describeColor(labD65(...lab), style).sentence : "",
-      STATE_WORDS[row.state],
-      row.source === "by-eye" ? "by eye" : (row.source ?? ""),
-      row.remark,
-      dayWords(row.at),
-    ]
-      .join(" ")
-      .toLowerCase(),
+    ownWords:
+      `${colorWords} ${STATE_WORDS[row.state]} ${sourceWords} ${row.remark} ${dayWords(row.at)}`.toLowerCase(),
     hue,
     chroma,
     huePlace: place,

@@ -25,8 +25,10 @@ export function ArchiveIn() {
   const open = async (file: File): Promise<void> => {
     setOpened(undefined);
     setSaid(undefined);
-    const preview = await task.run("Reading the archive", (remote, onProgress) =>
-      remote.openArchive(workspace, file, onProgress),
+    const preview = await task.run(
+      "Reading the archive",
+      (remote, onProgress) => remote.openArchive(workspace, file, onProgress),
+      true,
     );
     if (preview) setOpened({ fileName: file.name, preview });
   };

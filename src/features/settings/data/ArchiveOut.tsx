@@ -2,11 +2,10 @@
 
 /** Saves everything, a painting or the box into a file, and tables for spreadsheets. */
 import { format, formatDistanceToNow } from "date-fns";
-import { useLiveQuery } from "dexie-react-hooks";
-import { useState } from "react";
+import { memo, useState } from "react";
 import type { ArchiveScope } from "../../../persistence/archive/format";
 import { CSV_KINDS, type CsvKind } from "../../../persistence/archive/csv";
-import { readPaintings } from "../../../persistence/studio";
+import type { Painting } from "../../../persistence/schema";
 import { Button } from "../../../ui/Button";
 import { SelectField } from "../../../ui/fields";
 import { download } from "../../shared/download";
@@ -33,8 +32,7 @@ function csvName(kind: CsvKind): string {
 }
 
 export function ArchiveOut() {
-  const { db, settings, workspace, change } = useStudio();
-  const paintings = useLiveQuery(() => readPaintings(db), [db]) ?? [];
+  const { paintings, painting: current, settings, workspace, change } = useStudio();
   const task = useStoreTask();
   const [what, setWhat] = useState("everything");
   const [saved, setSaved] = useState<string>();
@@ -71,21 +69,7 @@ export function ArchiveOut() {
           : `The last archive of everything was saved ${formatDistanceToNow(settings.lastArchiveAt, { addSuffix: true })}.`}
       </p>
       <div className="mt-2 flex flex-wrap items-end gap-3">
-        <SelectField
-          label="What to save"
-          value={what}
-          onChange={(event) => {
-            setWhat(event.target.value);
-          }}
-        >
-          <option value="everything">everything</option>
-          <option value="box">the box of tubes</option>
-          {paintings.map(({ id, name }) => (
-            <option key={id} value={id}>
-              the painting {name}
-            </option>
-          ))}
-        </SelectField>
+        <WhatToSave paintings={paintings} currentId={current?.id} value={what} onChange={setWhat} />
         <Button
           weight="main"
           disabled={task.working !== undefined}
@@ -128,6 +112,43 @@ export function ArchiveOut() {
     </>
   );
 }
+
+/** A list of hundreds takes the page too long; an older painting is offered when it is the one in hand. */
+const MOST_PAINTINGS = 60;
+
+/** Drawn once, and not again with every step of the progress beside it. */
+const WhatToSave = memo(function WhatToSave({
+  paintings,
+  currentId,
+  value,
+  onChange,
+}: {
+  paintings: readonly Painting[];
+  currentId: string | undefined;
+  value: string;
+  onChange: (value: string) => void;
+}) {
+  const shown = paintings.filter(
+    ({ id }, place) => id === currentId || place >= paintings.length - MOST_PAINTINGS,
+  );
+  return (
+    <SelectField
+      label="What to save"
+      value={value}
+      onChange={(event) => {
+        onChange(event.target.value);
+      }}
+    >
+      <option value="everything">everything</option>
+      <option value="box">the box of tubes</option>
+      {shown.map(({ id, name }) => (
+        <option key={id} value={id}>
+          the painting {name}
+        </option>
+      ))}
+    </SelectField>
+  );
+});
 
 /** "slipway-low-tide-2026-11-23.gaman.zip". */
 function archiveName(name: string, now: number): string {

@@ -9,13 +9,18 @@ export type StoreTask = {
   /** What is going on, and the share that is done. */
   readonly working: { readonly what: string; readonly share: number } | undefined;
   readonly problem: string | undefined;
-  /** Resolves to nothing when it failed or was given up; then the words are in `problem`. */
+  /**
+   * Resolves to nothing when it failed or was given up; then the words are in `problem`.
+   *
+   * @param keepsWorker - for a task that another one builds on; otherwise its memory is given back at once.
+   */
   readonly run: <T>(
     what: string,
     task: (
       remote: StoreClient["remote"],
       onProgress: ((share: number) => void) & ReturnType<typeof told>,
     ) => Promise<Answer<T>>,
+    keepsWorker?: boolean,
   ) => Promise<T | undefined>;
   readonly giveUp: () => void;
 };
@@ -32,19 +37,25 @@ export function useStoreTask(): StoreTask {
   }, []);
   useEffect(() => end, [end]);
 
-  const run: StoreTask["run"] = async (what, task) => {
+  const run: StoreTask["run"] = async (what, task, keepsWorker = false) => {
     const mine = ++turn.current;
     const isMine = (): boolean => turn.current === mine;
     client.current ??= createStoreClient();
     setProblem(undefined);
     setWorking({ what, share: 0 });
-    const answer = await task(
-      client.current.remote,
-      told((share: number) => {
-        if (isMine()) setWorking({ what, share });
-      }),
-    );
+    const answer = await Promise.race([
+      task(
+        client.current.remote,
+        told((share: number) => {
+          if (isMine()) setWorking({ what, share });
+        }),
+      ),
+      client.current.lost,
+    ]);
     if (!isMine()) return undefined;
+    // What is told of the progress comes by a way of its own and may come after the answer.
+    turn.current++;
+    if (!keepsWorker || !answer.ok) end();
     setWorking(undefined);
     if (answer.ok) return answer.value;
     setProblem(answer.reason);

@@ -1,0 +1,228 @@
+/** What can go wrong with a store, one by one: nothing kept is lost, and the words say what to do. */
+import { readFileSync } from "node:fs";
+import type { Page } from "@playwright/test";
+import { expect, goTo, openDemo, startPainting, test, trayNote, typeNote } from "./support";
+
+/** Writes to a store behind the application's back, as a fault would. */
+async function putRow(page: Page, database: string, table: string, row: unknown): Promise<void> {
+  await page.evaluate(
+    ([name, store, value]) =>
+      new Promise<void>((resolve, reject) => {
+        const request = indexedDB.open(name);
+        request.onerror = () => {
+          reject(new Error("the store could not be opened"));
+        };
+        request.onsuccess = () => {
+          const transaction = request.result.transaction(store, "readwrite");
+          transaction.objectStore(store).put(value);
+          transaction.oncomplete = () => {
+            request.result.close();
+            resolve();
+          };
+        };
+      }),
+    [database, table, row] as const,
+  );
+}
+
+test("a record that cannot be read is kept apart, word for word, and everything else goes on", async ({
+  page,
+}) => {
+  await openDemo(page);
+  await putRow(page, "gaman-demo", "notes", {
+    id: "torn",
+    paintingId: "slipway",
+    number: "ten",
+    name: "Torn",
+  });
+  await page.reload();
+  await expect(page.getByText("One record could not be read and is kept apart")).toBeVisible();
+  await expect(trayNote(page, /^9 Buoy/)).toBeVisible();
+  await page.getByRole("link", { name: "Look at what was kept apart" }).click();
+  const apart = page.getByRole("region", { name: "Kept apart, since they cannot be read" });
+  await expect(apart).toContainText("notes, torn: number");
+  const [download] = await Promise.all([
+    page.waitForEvent("download"),
+    apart.getByRole("button", { name: "save them as a file" }).click(),
+  ]);
+  expect(readFileSync(await download.path(), "utf8")).toContain('"name": "Torn"');
+  await apart.getByRole("button", { name: "put back what can be read now" }).click();
+  await expect(page.getByText("None of them can be read yet.")).toBeVisible();
+  await apart.getByRole("button", { name: "delete them for good" }).click();
+  await expect(apart).toHaveCount(0);
+  await page.getByRole("button", { name: "Check every record" }).click();
+  await expect(page.getByText(/records read, all in order\./)).toBeVisible();
+});
+
+test("a record that speaks of one that is gone is told of, and shown without it", async ({ page }) => {
+  await openDemo(page);
+  await page.evaluate(
+    () =>
+      new Promise<void>((resolve) => {
+        indexedDB.open("gaman-demo").onsuccess = (event) => {
+          const db = (event.target as IDBOpenDBRequest).result;
+          const transaction = db.transaction("piles", "readwrite");
+          transaction.objectStore("piles").clear();
+          transaction.oncomplete = () => {
+            db.close();
+            resolve();
+          };
+        };
+      }),
+  );
+  await page.reload();
+  await goTo(page, "Settings");
+  await page.getByRole("button", { name: "Check every record" }).click();
+  await expect(page.getByText(/not in order/)).toBeVisible();
+  await expect(page.getByText(/reading .*: the pile it speaks of is not there/).first()).toBeVisible();
+  await goTo(page, "Log");
+  await page.getByRole("button", { name: /Rope/ }).click();
+  await expect(page.getByRole("dialog")).toContainText("The pile of this match is not in the record.");
+});
+
+test("an older window that holds the store is named, and when it goes the newer one goes on", async ({
+  context,
+}) => {
+  // As version 5 of the store left it, held by a window that does not let go.
+  const older = await context.newPage();
+  await older.goto("/icon.svg");
+  await older.evaluate(
+    () =>
+      new Promise<void>((resolve) => {
+        const request = indexedDB.open("gaman", 50);
+        request.onupgradeneeded = () => {
+          for (const name of [
+            "paintings",
+            "pictures",
+            "tubes",
+            "palettes",
+            "notes",
+            "settings",
+            "recipes",
+            "tubePhotos",
+          ])
+            request.result.createObjectStore(name, { keyPath: name === "tubePhotos" ? "tubeId" : "id" });
+          for (const name of ["readings", "piles", "matches", "looks", "timers"])
+            request.result.createObjectStore(name, { keyPath: "id" });
+          request.result.createObjectStore("benches", { keyPath: "noteId" });
+        };
+        request.onsuccess = () => {
+          (window as unknown as { held: IDBDatabase }).held = request.result;
+          resolve();
+        };
+      }),
+  );
+  const newer = await context.newPage();
+  await newer.goto("/");
+  await expect(newer.getByRole("heading", { name: "Another window is in the way" })).toBeVisible();
+  await expect(newer.getByRole("alert").filter({ hasText: "Close it there" })).toBeVisible();
+  await older.close();
+  await expect(newer.getByRole("button", { name: "Open the demo painting" })).toBeVisible();
+});
+
+test("a store that a newer Gaman wrote is left alone", async ({ page }) => {
+  await page.goto("/icon.svg");
+  await page.evaluate(
+    () =>
+      new Promise<void>((resolve) => {
+        const request = indexedDB.open("gaman", 990);
+        request.onupgradeneeded = () => {
+          request.result.createObjectStore("paintings", { keyPath: "id" });
+        };
+        request.onsuccess = () => {
+          request.result.close();
+          resolve();
+        };
+      }),
+  );
+  await page.goto("/");
+  await expect(page.getByRole("alert").filter({ hasText: "They are all there" })).toContainText(
+    "newer Gaman",
+  );
+});
+
+test("a window that may keep nothing says so, and what to do", async ({ page }) => {
+  await page.addInitScript(() => {
+    IDBFactory.prototype.open = () => {
+      throw new DOMException("The operation is insecure.", "SecurityError");
+    };
+  });
+  await page.goto("/");
+  await expect(page.getByRole("heading", { name: "Your paintings could not be opened" })).toBeVisible();
+  await expect(page.getByRole("alert").filter({ hasText: "private window" })).toBeVisible();
+});
+
+test("when the storage is full it is said at once, nothing is half written, and room made is used", async ({
+  page,
+}) => {
+  await startPainting(page, "Jetty", ["Titanium white", "Raw umber", "Prussian blue"]);
+  await typeNote(page, "62 2 12", "Planks");
+  await page.evaluate(() => {
+    const store = IDBObjectStore.prototype as unknown as Record<"add" | "put", unknown>;
+    const kept = { add: store.add, put: store.put };
+    (window as unknown as { makeRoom: () => void }).makeRoom = () => {
+      Object.assign(store, kept);
+    };
+    store.add = store.put = () => {
+      throw new DOMException("full", "QuotaExceededError");
+    };
+  });
+  await page.getByRole("button", { name: "All of it is down" }).click();
+  await expect(page.getByRole("alert").filter({ hasText: "storage is full" })).toContainText(
+    "Free some space",
+  );
+  await page.evaluate(() => {
+    (window as unknown as { makeRoom: () => void }).makeRoom();
+  });
+  await page.getByRole("button", { name: "Understood" }).click();
+  // Nothing of the pile was kept by halves: it is laid down now, once.
+  await page.getByRole("button", { name: "All of it is down" }).click();
+  await page.getByRole("button", { name: "Looks the same" }).click();
+  await page.getByRole("button", { name: "Keep as match" }).click();
+  await expect(page.getByText("Match kept")).toBeVisible();
+  await goTo(page, "Log");
+  await expect(page.getByText("1 match", { exact: true })).toBeVisible();
+  await page.getByRole("radio", { name: "piles" }).click();
+  await expect(page.getByText("1 pile", { exact: true })).toBeVisible();
+});
+
+test("two windows on one store see each other's work, and one that deletes it all tells the other", async ({
+  context,
+}) => {
+  const [first, second] = [await context.newPage(), await context.newPage()];
+  // A window behind another draws seldom, and clicks wait for it.
+  await first.bringToFront();
+  await startPainting(first, "Jetty", ["Titanium white", "Raw umber"]);
+  await second.goto("/");
+  await expect(second.getByRole("heading", { name: "Jetty" })).toBeVisible();
+  await first.bringToFront();
+  await typeNote(first, "62 2 12", "Planks");
+  await expect(trayNote(second, /^1 Planks/)).toBeVisible();
+  await second.bringToFront();
+  await goTo(second, "Log");
+  await first.bringToFront();
+  await first.getByRole("button", { name: "All of it is down" }).click();
+  await first.getByRole("button", { name: "Looks the same" }).click();
+  await first.getByRole("button", { name: "Keep as match" }).click();
+  await expect(second.getByText("1 match", { exact: true })).toBeVisible();
+
+  // A remark that both write: the later one counts, and the earlier window shows it.
+  await second.bringToFront();
+  await second.getByRole("button", { name: /Planks/ }).click();
+  await second.getByRole("textbox", { name: "Remark" }).fill("from the second");
+  await second.getByRole("button", { name: "Keep the remark" }).click();
+  await first.bringToFront();
+  await goTo(first, "Log");
+  await first.getByRole("button", { name: /Planks/ }).click();
+  await expect(first.getByRole("textbox", { name: "Remark" })).toHaveValue("from the second");
+
+  await first.getByRole("button", { name: "Close" }).click();
+  await goTo(first, "Settings");
+  await first.getByRole("button", { name: "Delete everything" }).click();
+  await first.getByLabel("Type “delete” to go on").fill("delete");
+  await first.getByRole("button", { name: "Delete everything for good" }).click();
+  await expect(second.getByRole("heading", { name: "This window is out of date" })).toBeVisible();
+  await second.bringToFront();
+  await second.getByRole("button", { name: "Load this page anew" }).click();
+  await expect(second.getByText("Each match that you keep is recorded here")).toBeVisible();
+});

@@ -1,0 +1,75 @@
+/** A browser with a profile of its own that can be killed in the middle of anything, and opened again on it. */
+import { type ChildProcess, spawn } from "node:child_process";
+import { mkdtempSync, rmSync } from "node:fs";
+import { tmpdir } from "node:os";
+import path from "node:path";
+import { chromium, type Page } from "@playwright/test";
+
+const START_MS = 30_000;
+
+export type KillableBrowser = {
+  readonly page: Page;
+  /** SIGKILL to all of its processes at once: nothing is flushed, nothing is said. */
+  readonly kill: () => Promise<void>;
+};
+
+export function newProfile(): { readonly folder: string; readonly remove: () => void } {
+  const folder = mkdtempSync(path.join(tmpdir(), "gaman-profile-"));
+  return {
+    folder,
+    remove: () => {
+      rmSync(folder, { recursive: true, force: true, maxRetries: 5 });
+    },
+  };
+}
+
+export async function openKillable(folder: string): Promise<KillableBrowser> {
+  const process_ = spawn(
+    process.env.CHROMIUM ?? "/usr/bin/chromium",
+    [
+      "--headless",
+      "--no-sandbox",
+      "--disable-gpu",
+      "--disable-quic",
+      "--no-first-run",
+      "--disable-background-networking",
+      "--disable-component-update",
+      "--disable-sync",
+      "--window-size=1280,800",
+      "--remote-debugging-port=0",
+      `--user-data-dir=${folder}`,
+      "about:blank",
+    ],
+    // A process group of its own, so that renderers and helpers go with it.
+    { detached: true, stdio: ["ignore", "ignore", "pipe"] },
+  );
+  const browser = await chromium.connectOverCDP(await addressOf(process_));
+  const [context] = browser.contexts();
+  if (!context) throw new Error("The browser has no context");
+  const page = context.pages()[0] ?? (await context.newPage());
+  return {
+    page,
+    kill: async () => {
+      const ended = new Promise((resolve) => process_.once("exit", resolve));
+      if (process_.pid !== undefined) process.kill(-process_.pid, "SIGKILL");
+      await ended;
+      await browser.close().catch(() => undefined);
+    },
+  };
+}
+
+function addressOf(process_: ChildProcess): Promise<string> {
+  return new Promise((resolve, reject) => {
+    let said = "";
+    const timer = setTimeout(() => {
+      reject(new Error(`The browser did not start: ${said.slice(-500)}`));
+    }, START_MS);
+    process_.stderr?.on("data", (chunk: Buffer) => {
+      said += chunk.toString();
+      const [, address] = /DevTools listening on (ws:\S+)/.exec(said) ?? [];
+      if (!address) return;
+      clearTimeout(timer);
+      resolve(address);
+    });
+  });
+}
