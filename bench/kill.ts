@@ -20,6 +20,7 @@ export function killFigures(): Promise<Figure[]> {
         what: "writes that the page had acknowledged; all were there",
         measured: report.acknowledged,
         unit: "",
+        atLeast: report.rounds,
       },
       {
         what: "kills in the middle of an import; it was there whole or not at all",

@@ -41,31 +41,6 @@ async function palette(page: Page, tab: string, words: RegExp): Promise<void> {
 const SHOTS: readonly Shot[] = [
   { name: "tubes", width: 1280, height: 800, take: (page) => tube(page, "Prussian blue") },
   {
-    name: "tubes-dark",
-    width: 1280,
-    height: 800,
-    take: async (page) => {
-      await tube(page, "Quinacridone magenta");
-      await page.getByText("as a chart").click();
-      await room(page, "dark");
-    },
-  },
-  {
-    name: "tube-test",
-    width: 1280,
-    height: 800,
-    take: async (page) => {
-      await tube(page, "Raw umber");
-      await page.getByRole("button", { name: "Test this tube" }).click();
-      await page.getByRole("button", { name: "darker", exact: true }).click();
-      await page.getByRole("button", { name: "It looks the same" }).click();
-      await page.getByRole("button", { name: "brighter", exact: true }).click();
-      await page.getByRole("button", { name: "It looks the same" }).click();
-      await page.getByRole("button", { name: "Fit the tube to these" }).click();
-      await page.getByText("Its tints are now known").scrollIntoViewIfNeeded();
-    },
-  },
-  {
     name: "tubes-phone",
     width: 390,
     height: 844,
@@ -117,6 +92,20 @@ const SHOTS: readonly Shot[] = [
       await room(page, "middle");
     },
   },
+  {
+    name: "find-dark",
+    width: 1280,
+    height: 800,
+    take: async (page) => {
+      await room(page, "dark");
+      await page.keyboard.press("f");
+      await page.getByRole("combobox", { name: "Find anything" }).fill("shade");
+      await page
+        .getByRole("option", { name: /in the log/ })
+        .first()
+        .waitFor();
+    },
+  },
   { name: "mix", width: 1280, height: 800, take: (page) => mix(page, 5) },
   {
     name: "mix-pile",
@@ -149,17 +138,6 @@ const SHOTS: readonly Shot[] = [
     },
   },
   {
-    name: "mix-middle",
-    width: 1280,
-    height: 800,
-    take: async (page) => {
-      await mix(page, 9);
-      await page.getByRole("button", { name: "change it by hand" }).click();
-      await page.getByRole("button", { name: "More Pyrrole red" }).click();
-      await room(page, "middle");
-    },
-  },
-  {
     name: "log",
     width: 1280,
     height: 800,
@@ -169,13 +147,45 @@ const SHOTS: readonly Shot[] = [
     },
   },
   {
+    name: "log-record",
+    width: 1280,
+    height: 800,
+    take: async (page) => {
+      await tube(page, "Raw umber");
+      await page.getByRole("button", { name: "Test this tube" }).click();
+      await page.getByRole("button", { name: "darker", exact: true }).click();
+      await page.getByRole("button", { name: "It looks the same" }).click();
+      await page.getByRole("button", { name: "Fit the tube to these" }).click();
+      await page.getByRole("button", { name: "Keep it" }).click();
+      await page.getByRole("link", { name: "Log", exact: true }).click();
+      await page
+        .getByRole("table")
+        .getByRole("button", { name: /Biscuit tin/ })
+        .click();
+      await page.getByText("A tube changed since").waitFor();
+    },
+  },
+  {
+    name: "log-statistics",
+    width: 1280,
+    height: 800,
+    take: async (page) => {
+      await page.getByRole("link", { name: "Log", exact: true }).click();
+      await page.getByRole("tab", { name: "What it says" }).click();
+      await page
+        .getByRole("img", { name: /month by month/ })
+        .first()
+        .waitFor();
+    },
+  },
+  {
     name: "settings",
     width: 1280,
     height: 800,
     take: async (page) => {
       await page.getByRole("link", { name: "Settings", exact: true }).click();
-      await page.getByRole("region", { name: "School" }).evaluate((school) => {
-        school.scrollIntoView();
+      await page.getByRole("region", { name: "Archive", exact: true }).evaluate((archive) => {
+        archive.scrollIntoView();
       });
     },
   },

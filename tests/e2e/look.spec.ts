@@ -86,6 +86,14 @@ for (const room of ROOMS) {
     await page.getByRole("button", { name: "Pink shell" }).click();
     await expect(page.getByRole("dialog")).toBeVisible();
     await expectClean(page, `Log, opened, ${room}`, room !== "light");
+    await page.keyboard.press("Escape");
+    await page.getByRole("tab", { name: "What it says" }).click();
+    await expect(page.getByRole("heading", { name: "Paint used and wasted" })).toBeVisible();
+    await expectClean(page, `What the log says, ${room}`, room !== "light");
+    await page.keyboard.press("Control+k");
+    await page.getByRole("combobox", { name: "Find anything" }).fill("rope");
+    await expect(page.getByRole("option", { name: /Rope.*in the log/ })).toBeVisible();
+    await expectClean(page, `Find, ${room}`, room !== "light");
   });
 }
 

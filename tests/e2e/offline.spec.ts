@@ -1,7 +1,7 @@
 import { readFileSync, writeFileSync } from "node:fs";
 import path from "node:path";
 import type { Page } from "@playwright/test";
-import { expect, goTo, startPainting, test, typeNote, VIEWS } from "./support";
+import { expect, goTo, startPainting, test, trayNote, typeNote, VIEWS } from "./support";
 
 test.use({ serviceWorkers: "allow" });
 // One file of the build is changed for a moment; nothing else may load it meanwhile.
@@ -67,6 +67,27 @@ test("after one visit the application starts and the whole main task works witho
   for (const name of ["Tubes", "Mix", "Log"]) await goTo(page, name);
   expect(await page.evaluate(() => (window as unknown as { stayed?: boolean }).stayed)).toBe(true);
   expect(fromElsewhere).toEqual([]);
+});
+
+test("a kept version opens just the note that was asked for, also while there is a network", async ({
+  page,
+}) => {
+  await visit(page);
+  // From here on the pages themselves come from the kept version.
+  await page.reload();
+  await startPainting(page, "Jetty", ["Titanium white", "Raw umber", "Prussian blue"]);
+  await typeNote(page, "62 2 12", "Planks");
+  await typeNote(page, "40 20 10", "Rust");
+  for (const name of ["1 Planks", "2 Rust"]) {
+    await trayNote(page, new RegExp(`^${name}`)).click();
+    await expect(page.getByRole("heading", { name: `Mix note ${name.replace(" ", ", ")}` })).toBeAttached();
+    expect(new URL(page.url()).searchParams.has("note")).toBe(true);
+  }
+  await page.reload();
+  await expect(page.getByRole("heading", { name: "Mix note 2, Rust" })).toBeAttached();
+  await goTo(page, "Subject");
+  await typeNote(page, "30 0 0", "Tar");
+  expect(new URL(page.url()).searchParams.has("note")).toBe(true);
 });
 
 test("can be installed: a manifest with icons of its own, all of which are there", async ({ page }) => {

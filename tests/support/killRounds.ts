@@ -10,7 +10,7 @@ import { expect, type Page } from "@playwright/test";
 import { createRng } from "@/core/random/rng";
 import { packRows } from "@/persistence/archive/writeArchive";
 import { makeLog } from "./madeLog";
-import { newProfile, openKillable } from "./killable";
+import { newProfile, type Profile } from "./killable";
 
 export type KillReport = {
   readonly rounds: number;
@@ -37,10 +37,10 @@ export async function killRounds(address: string, rounds: number, seed = 1): Pro
   let imports = 0;
   let importsWhole = 0;
   try {
-    await start(profile.folder, address);
+    await start(profile, address);
     for (let round = 0; round < rounds; round++) {
       const isImport = round % 2 === 1;
-      const { page, kill } = await openKillable(profile.folder);
+      const { page, kill } = await profile.open();
       if (isImport) {
         imports++;
         await page.goto(`${address}/settings`);
@@ -49,24 +49,28 @@ export async function killRounds(address: string, rounds: number, seed = 1): Pro
         await kill();
       } else {
         await page.goto(`${address}/subject`);
-        // The end comes while it is at work, wherever that is.
-        const working = mixOn(page, round, acknowledged).catch(() => undefined);
-        await pause(rng.between(SHORTEST_WORK_MS, LONGEST_WORK_MS));
+        // The end comes while it is at work, wherever that is; only the end may break it off.
+        let isEnding = false;
+        const working = mixOn(page, round, acknowledged).catch((error: unknown) => {
+          if (!isEnding) throw error;
+        });
+        await Promise.race([working, pause(rng.between(SHORTEST_WORK_MS, LONGEST_WORK_MS))]);
+        isEnding = true;
         await kill();
         await working;
       }
-      if (await examine(profile.folder, address, acknowledged, isImport)) importsWhole++;
+      if (await examine(profile, address, acknowledged, isImport)) importsWhole++;
     }
   } finally {
-    profile.remove();
+    await profile.remove();
     rmSync(archive, { force: true });
   }
   return { rounds, acknowledged: acknowledged.size, imports, importsWhole };
 }
 
 /** A painting to write into. */
-async function start(folder: string, address: string): Promise<void> {
-  const { page, kill } = await openKillable(folder);
+async function start(profile: Profile, address: string): Promise<void> {
+  const { page, kill } = await profile.open();
   await page.goto(address);
   await page.getByLabel("Name of the painting").fill("Jetty");
   for (const paint of ["Titanium white", "Raw umber"])
@@ -79,6 +83,8 @@ async function start(folder: string, address: string): Promise<void> {
 
 /** Note after note is kept, laid down, read and matched; each step is remembered once the page says it is kept. */
 async function mixOn(page: Page, round: number, acknowledged: Set<string>): Promise<never> {
+  // Whoever stands still that long would not be writing when the end comes.
+  page.setDefaultTimeout(5000);
   for (let i = 0; ; i++) {
     const name = `Round ${round} note ${i}`;
     await page.getByText("A colour without a picture", { exact: true }).click();
@@ -107,12 +113,12 @@ async function beginImport(page: Page, archive: string): Promise<void> {
 
 /** @returns whether an import was found whole. */
 async function examine(
-  folder: string,
+  profile: Profile,
   address: string,
   acknowledged: ReadonlySet<string>,
   mayHaveImport: boolean,
 ): Promise<boolean> {
-  const { page, kill } = await openKillable(folder);
+  const { page, kill } = await profile.open();
   await page.goto(`${address}/settings`);
   await page.getByRole("button", { name: "Check every record" }).click();
   const verdict = page.getByText(/records read/);

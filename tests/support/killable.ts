@@ -13,17 +13,28 @@ export type KillableBrowser = {
   readonly kill: () => Promise<void>;
 };
 
-export function newProfile(): { readonly folder: string; readonly remove: () => void } {
+export type Profile = {
+  readonly open: () => Promise<KillableBrowser>;
+  /** Kills what is still open and deletes the profile. */
+  readonly remove: () => Promise<void>;
+};
+
+export function newProfile(): Profile {
   const folder = mkdtempSync(path.join(tmpdir(), "gaman-profile-"));
+  let opened: KillableBrowser | undefined;
   return {
-    folder,
-    remove: () => {
-      rmSync(folder, { recursive: true, force: true, maxRetries: 5 });
+    open: async () => {
+      opened = await openKillable(folder);
+      return opened;
+    },
+    remove: async () => {
+      await opened?.kill();
+      rmSync(folder, { recursive: true, force: true, maxRetries: 10, retryDelay: 200 });
     },
   };
 }
 
-export async function openKillable(folder: string): Promise<KillableBrowser> {
+async function openKillable(folder: string): Promise<KillableBrowser> {
   const process_ = spawn(
     process.env.CHROMIUM ?? "/usr/bin/chromium",
     [
@@ -43,6 +54,7 @@ export async function openKillable(folder: string): Promise<KillableBrowser> {
     // A process group of its own, so that renderers and helpers go with it.
     { detached: true, stdio: ["ignore", "ignore", "pipe"] },
   );
+  const ended = new Promise((resolve) => process_.once("exit", resolve));
   const browser = await chromium.connectOverCDP(await addressOf(process_));
   const [context] = browser.contexts();
   if (!context) throw new Error("The browser has no context");
@@ -50,8 +62,8 @@ export async function openKillable(folder: string): Promise<KillableBrowser> {
   return {
     page,
     kill: async () => {
-      const ended = new Promise((resolve) => process_.once("exit", resolve));
-      if (process_.pid !== undefined) process.kill(-process_.pid, "SIGKILL");
+      if (process_.exitCode === null && process_.signalCode === null && process_.pid !== undefined)
+        process.kill(-process_.pid, "SIGKILL");
       await ended;
       await browser.close().catch(() => undefined);
     },

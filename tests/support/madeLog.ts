@@ -92,7 +92,8 @@ export function makeLog(matchCount: number, readingsPerPile = 5, seed = 1): Made
         film: k === readingsPerPile - 1 ? "dry" : "wet",
         takenAt: at + k + 1,
       });
-      if (k === readingsPerPile - 1) rows.matches.push(anyMatch(rng, i, paintingId, target, color, at));
+      if (k === readingsPerPile - 1)
+        rows.matches.push(anyMatch(rng, i, paintingId, target, color, at, `reading-${i}-${k}`));
       miss /= 2;
     }
   }
@@ -130,13 +131,14 @@ function anyMatch(
   target: StoredColor,
   result: StoredColor,
   at: number,
+  readingId: string,
 ): Row {
   return {
     id: `match-${i}`,
     paintingId,
     noteId: `note-${i}`,
     pileId: `pile-${i}`,
-    readingId: `reading-${i}-4`,
+    readingId,
     target,
     result,
     deltaE2000: rng.between(0, 4),

@@ -16,10 +16,16 @@ export async function filesOf(zip: Blob): Promise<Map<string, string>> {
   return files;
 }
 
-export async function zipOf(files: Iterable<readonly [name: string, content: string | Blob]>): Promise<Blob> {
+/** @param level - of compression; 0 is quick to make and to read. */
+export async function zipOf(
+  files: Iterable<readonly [name: string, content: string | Blob]>,
+  level = 6,
+): Promise<Blob> {
   const writer = new ZipWriter(new BlobWriter("application/zip"), { lastModDate: new Date(0) });
   for (const [name, content] of files)
-    await writer.add(name, new BlobReader(typeof content === "string" ? new Blob([content]) : content));
+    await writer.add(name, new BlobReader(typeof content === "string" ? new Blob([content]) : content), {
+      level,
+    });
   return writer.close();
 }
 

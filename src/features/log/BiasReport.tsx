@@ -45,7 +45,7 @@ export function BiasReport({ saying, reading, kept }: Pick<LogStats, "saying" | 
           <tbody>
             {rows.map(({ name, report }) => (
               <tr key={name} className="border-b align-top">
-                <th scope="row" className="py-1.5 pr-4 font-normal">
+                <th scope="row" className="min-w-40 py-1.5 pr-4 font-normal">
                   {name}, {report.count}
                   {report.count < ENOUGH ? <span className="text-muted">; too few to tell</span> : null}
                 </th>

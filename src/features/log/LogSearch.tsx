@@ -48,7 +48,7 @@ export function LogSearch({ query, onChange, paintings }: Props) {
         <TextField
           label="Find by note, tube, colour word, remark, day"
           type="search"
-          className="min-w-0 grow basis-64"
+          className="min-w-0 grow basis-44 wide:basis-64"
           defaultValue={query.text ?? ""}
           onChange={(event) => {
             onChange({ ...query, text: event.target.value });

@@ -131,7 +131,7 @@ function columnsOf(
   const miss: Column = {
     id: "miss",
     label: "Miss",
-    width: "w-20 wide:w-[9%]",
+    width: "w-16 wide:w-[9%]",
     cell: ({ miss: by }) => (by === undefined ? "not read" : `ΔE ${by.toFixed(1)}`),
   };
   const count: Column = {
@@ -144,7 +144,7 @@ function columnsOf(
   const state: Column = {
     id: "state",
     label: kind === "match" ? "Verdict" : kind === "reading" ? "How" : "State",
-    width: "w-28 wide:w-[12%]",
+    width: "w-24 wide:w-[12%]",
     cell: (row) => {
       if (kind === "reading" && row.source) return `${SOURCE_WORDS[row.source]}, ${row.state}`;
       const isStale = kind === "match" && sinceKept(row, tubeById, settings.scale).kind === "changed";
@@ -180,18 +180,20 @@ function NoteCell({ row, onOpen }: { row: LogRow; onOpen: (row: LogRow) => void 
   return (
     <button
       type="button"
-      className="flex min-h-11 w-full items-center gap-3 text-left"
+      className="flex min-h-11 w-full items-center gap-2 text-left wide:gap-3"
       onClick={() => {
         onOpen(row);
       }}
     >
-      <span className="flex w-16 shrink-0 wide:w-24">
+      <span className="flex w-14 shrink-0 wide:w-24">
         {target ? <Patch lab={target} className="h-10 flex-1" /> : null}
         {result ? <Patch lab={result} className="h-10 flex-1" /> : null}
       </span>
       <span className="min-w-0">
-        <span className="block truncate font-semibold underline underline-offset-4">{row.note}</span>
-        <span className="block truncate text-sm text-muted">{row.painting}</span>
+        <span className="line-clamp-2 font-semibold underline underline-offset-4 wide:line-clamp-1">
+          {row.note}
+        </span>
+        <span className="hidden truncate text-sm text-muted wide:block">{row.painting}</span>
       </span>
     </button>
   );

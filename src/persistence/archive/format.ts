@@ -34,13 +34,13 @@ export const archiveScopeSchema = z.discriminatedUnion("kind", [
 export type ArchiveScope = z.infer<typeof archiveScopeSchema>;
 
 const rowsFileSchema = z.strictObject({
-  name: z.string().regex(/^rows\/[a-zA-Z]+-\d{1,5}\.json$/),
+  name: z.string().regex(/^rows\/[a-zA-Z]{1,30}-\d{1,5}\.json$/),
   table: z.enum(TABLE_NAMES),
   rows: z.number().int().min(0).max(100_000),
   bytes: z.number().int().min(0).max(LIMITS.rowsFileBytes),
 });
 
-const FILE_NAME = /^files\/[a-zA-Z]+-\d{1,6}-[a-zA-Z]+$/;
+const FILE_NAME = /^files\/[a-zA-Z]{1,30}-\d{1,6}-[a-zA-Z]{1,30}$/;
 
 const pictureFileSchema = z.strictObject({
   name: z.string().regex(FILE_NAME),
