@@ -1,4 +1,5 @@
 import { defineConfig, devices } from "@playwright/test";
+import { chromiumPath } from "./scripts/run/project.mjs";
 
 const port = Number(process.env.E2E_PORT ?? 3417);
 const baseURL = `http://127.0.0.1:${port}`;
@@ -22,7 +23,7 @@ export default defineConfig({
     // A trace costs a quarter of the time; `npx playwright test --trace on FILE` makes one where it is wanted.
     trace: "off",
     launchOptions: {
-      executablePath: process.env.CHROMIUM ?? "/usr/bin/chromium",
+      executablePath: chromiumPath(),
       args: [
         "--no-sandbox",
         "--disable-gpu",

@@ -1,2 +1,4 @@
 export const ROOT: string;
 export function bin(name: string): string;
+/** Where the browser is; CHROMIUM names another one. */
+export function chromiumPath(): string;

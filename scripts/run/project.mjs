@@ -44,6 +44,14 @@ export function isBuildFresh() {
   return existsSync(stamp) && readFileSync(stamp, "utf8") === sourceStamp();
 }
 
+/** Debian's Chromium. The one without windows comes first: the browser tests take a third less time with it. */
+const CHROMIUMS = ["/usr/bin/chromium-headless-shell", "/usr/bin/chromium"];
+
+/** Where the browser is; CHROMIUM names another one. */
+export function chromiumPath() {
+  return process.env.CHROMIUM ?? CHROMIUMS.find((file) => existsSync(file)) ?? CHROMIUMS[0];
+}
+
 /** Runs a command to its end; ends this process with its code when it fails. */
 export function run(title, command, args, extraEnv = {}) {
   process.stdout.write(`\n== ${title}\n`);

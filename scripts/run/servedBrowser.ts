@@ -1,7 +1,7 @@
 /** Serves the built application on a port, opens a browser beside it, and ends both when the task is done. */
 import { spawn } from "node:child_process";
 import { type Browser, chromium } from "@playwright/test";
-import { bin, ROOT } from "./project.mjs";
+import { bin, chromiumPath, ROOT } from "./project.mjs";
 
 const TRIES = 80;
 const PAUSE_MS = 250;
@@ -26,7 +26,7 @@ export async function withServedBrowser<T>(
       await new Promise((resolve) => setTimeout(resolve, PAUSE_MS));
     }
     const browser = await chromium.launch({
-      executablePath: process.env.CHROMIUM ?? "/usr/bin/chromium",
+      executablePath: chromiumPath(),
       args: ["--no-sandbox", "--disable-gpu", "--disable-background-networking"],
     });
     try {

@@ -1,20 +1,24 @@
 /** `npm test`: everything that must hold, on a machine that may have nothing but Node. */
 import { existsSync } from "node:fs";
-import { begin, bin, ensureBuild, ensurePackages, run } from "./project.mjs";
+import { begin, bin, chromiumPath, ensureBuild, ensurePackages, run } from "./project.mjs";
 
 function ensureChromium() {
-  const path = process.env.CHROMIUM ?? "/usr/bin/chromium";
-  if (existsSync(path)) return;
+  if (existsSync(chromiumPath())) return;
   if (process.getuid?.() !== 0 || !existsSync("/usr/bin/apt-get")) {
     process.stderr.write(
-      "The browser tests need Chromium. Install Debian's package “chromium”, or set CHROMIUM to its path.\n",
+      "The browser tests need Chromium. Install Debian's package “chromium-headless-shell”, or set CHROMIUM to its path.\n",
     );
     process.exit(1);
   }
   run("Package lists", "apt-get", ["update", "-qq"]);
-  run("Install Chromium", "apt-get", ["install", "-y", "-qq", "--no-install-recommends", "chromium"], {
-    DEBIAN_FRONTEND: "noninteractive",
-  });
+  run(
+    "Install Chromium",
+    "apt-get",
+    ["install", "-y", "-qq", "--no-install-recommends", "chromium-headless-shell"],
+    {
+      DEBIAN_FRONTEND: "noninteractive",
+    },
+  );
 }
 
 ensurePackages();

@@ -4,6 +4,7 @@ import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import path from "node:path";
 import { chromium, type Page } from "@playwright/test";
+import { chromiumPath } from "../../scripts/run/project.mjs";
 
 const START_MS = 30_000;
 
@@ -36,7 +37,7 @@ export function newProfile(): Profile {
 
 async function openKillable(folder: string): Promise<KillableBrowser> {
   const process_ = spawn(
-    process.env.CHROMIUM ?? "/usr/bin/chromium",
+    chromiumPath(),
     [
       "--headless",
       "--no-sandbox",

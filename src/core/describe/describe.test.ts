@@ -9,11 +9,11 @@ import { describeColor } from "./describe";
 import {
   applyDifference,
   comparedTemperature,
-  comparisonWords,
   differenceWords,
   threeWayDifference,
   WORKING_TOLERANCE,
 } from "./difference";
+import { comparisonWords } from "./comparison";
 import { HUE_PLACES, hueWords, readHue } from "./huePlaces";
 import { lightnessFromValue, quarterText, TEN_IS_WHITE, valueFromLightness, valueText } from "./valueScale";
 

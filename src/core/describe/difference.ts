@@ -86,70 +86,24 @@ export function differenceWords(
   tolerance: AxisTolerance,
   scale: ValueScale,
 ): DifferenceWords {
-  const { difference, sizes, holds, isNeutralPair } = weighedDifference(reference, sample, tolerance, scale);
-  const { deltaLightness, deltaChroma } = difference;
-  return {
-    value: holds.value ? "value holds" : `${sizes.value} too ${deltaLightness > 0 ? "light" : "dark"}`,
-    chroma: holds.chroma ? "brightness holds" : `${sizes.chroma} too ${deltaChroma > 0 ? "bright" : "dull"}`,
-    hue: holds.hue
-      ? "hue holds"
-      : `${sizes.hue} too ${hueOfDifference(reference, sample, difference, isNeutralPair)}`,
-    isMatch: holds.value && holds.chroma && holds.hue,
-  };
-}
-
-/**
- * How a sample differs from a reference where neither is to be like the other: "half a step lighter",
- * "a little more yellow". Nothing for what is within tolerance.
- */
-export function comparisonWords(
-  reference: LabD65,
-  sample: LabD65,
-  tolerance: AxisTolerance,
-  scale: ValueScale,
-): readonly string[] {
-  const { difference, sizes, holds, isNeutralPair } = weighedDifference(reference, sample, tolerance, scale);
-  const { deltaLightness, deltaChroma } = difference;
-  return [
-    ...(holds.value ? [] : [`${sizes.value} ${deltaLightness > 0 ? "lighter" : "darker"}`]),
-    ...(holds.chroma ? [] : [`${sizes.chroma} ${deltaChroma > 0 ? "brighter" : "duller"}`]),
-    ...(holds.hue
-      ? []
-      : [`${sizes.hue} more ${hueOfDifference(reference, sample, difference, isNeutralPair)}`]),
-  ];
-}
-
-/** The three differences, which of them are within tolerance, and how large they are in words. */
-function weighedDifference(
-  reference: LabD65,
-  sample: LabD65,
-  tolerance: AxisTolerance,
-  scale: ValueScale,
-): {
-  readonly difference: ThreeWayDifference;
-  readonly holds: Readonly<Record<"value" | "chroma" | "hue", boolean>>;
-  readonly sizes: Readonly<Record<"value" | "chroma" | "hue", string>>;
-  /** From a grey every hue is a step outwards. */
-  readonly isNeutralPair: boolean;
-} {
   const difference = threeWayDifference(reference, sample);
   const { deltaLightness, deltaChroma, deltaHue } = difference;
+  const valueHolds = Math.abs(deltaLightness) <= tolerance.lightness;
   const chromaHolds = Math.abs(deltaChroma) <= tolerance.chroma;
   const isNeutralPair =
     lchFromLab(reference)[1] < NEUTRAL_CHROMA && lchFromLab(sample)[1] >= NEUTRAL_CHROMA / 2;
+  const hueHolds = Math.abs(deltaHue) <= tolerance.hue && !(isNeutralPair && !chromaHolds);
   return {
-    difference,
-    isNeutralPair,
-    holds: {
-      value: Math.abs(deltaLightness) <= tolerance.lightness,
-      chroma: chromaHolds,
-      hue: Math.abs(deltaHue) <= tolerance.hue && !(isNeutralPair && !chromaHolds),
-    },
-    sizes: {
-      value: stepsText(deltaLightness, scale),
-      chroma: degreeText(deltaChroma),
-      hue: degreeText(Math.max(Math.abs(deltaHue), isNeutralPair ? Math.abs(deltaChroma) : 0)),
-    },
+    value: valueHolds
+      ? "value holds"
+      : `${stepsText(deltaLightness, scale)} too ${deltaLightness > 0 ? "light" : "dark"}`,
+    chroma: chromaHolds
+      ? "brightness holds"
+      : `${degreeText(deltaChroma)} too ${deltaChroma > 0 ? "bright" : "dull"}`,
+    hue: hueHolds
+      ? "hue holds"
+      : `${degreeText(Math.max(Math.abs(deltaHue), isNeutralPair ? Math.abs(deltaChroma) : 0))} too ${tooWhat(reference, sample, difference, isNeutralPair)}`,
+    isMatch: valueHolds && chromaHolds && hueHolds,
   };
 }
 
@@ -158,8 +112,8 @@ export function missWords({ value, chroma, hue }: DifferenceWords): string[] {
   return [value, chroma, hue].filter((text) => !text.endsWith("holds"));
 }
 
-/** From a grey the direction of the difference itself is named. */
-function hueOfDifference(
+/** From a grey every hue is a step outwards, so the direction of the difference itself is named. */
+function tooWhat(
   reference: LabD65,
   sample: LabD65,
   difference: ThreeWayDifference,

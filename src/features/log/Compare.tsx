@@ -1,7 +1,8 @@
 "use client";
 
 /** Two records side by side: their results touching, what differs in words, and both recipes. */
-import { comparisonWords, WORKING_TOLERANCE } from "../../core/describe/difference";
+import { comparisonWords } from "../../core/describe/comparison";
+import { WORKING_TOLERANCE } from "../../core/describe/difference";
 import { deltaE2000 } from "../../core/color/ciede2000";
 import type { LabD65 } from "../../core/color/types";
 import type { Dose } from "../../persistence/log/logRows";

@@ -190,7 +190,7 @@ function NoteCell({ row, onOpen }: { row: LogRow; onOpen: (row: LogRow) => void 
         {result ? <Patch lab={result} className="h-10 flex-1" /> : null}
       </span>
       <span className="min-w-0">
-        <span className="line-clamp-2 font-semibold underline underline-offset-4 wide:line-clamp-1">
+        <span className="line-clamp-2 pb-1 font-semibold underline underline-offset-4 wide:line-clamp-1">
           {row.note}
         </span>
         <span className="hidden truncate text-sm text-muted wide:block">{row.painting}</span>

@@ -33,7 +33,7 @@ export function SinceLine({ match, doses }: { match: Match; doses: readonly Dose
           <span className="font-bold">A tube changed since</span>
           {since.tubes.length > 0 ? ` (${since.tubes.join(", ")})` : ""}. The same parts are now predicted{" "}
           {deltaEText(since.deltaE2000)} from what they were
-          {since.words ? `: ${since.words}` : ", too little to see"}.
+          {since.words ? `: ${since.words}` : ", which would still pass as the same"}.
         </>
       )}
     </p>

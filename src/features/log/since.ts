@@ -1,7 +1,8 @@
 /** Whether the same parts would look the same today: tubes are tested anew, changed, or taken away. */
 import { deltaE2000 } from "../../core/color/ciede2000";
 import { type LabD65, labD65 } from "../../core/color/types";
-import { comparisonWords, WORKING_TOLERANCE } from "../../core/describe/difference";
+import { comparisonWords } from "../../core/describe/comparison";
+import { WORKING_TOLERANCE } from "../../core/describe/difference";
 import type { ValueScale } from "../../core/describe/valueScale";
 import type { Dose, LogRow } from "../../persistence/log/logRows";
 import type { Tube } from "../../persistence/schema";
