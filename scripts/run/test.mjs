@@ -24,14 +24,14 @@ function ensureChromium() {
 ensurePackages();
 ensureChromium();
 run("Route types", bin("next"), ["typegen"]);
-// The longest of the checks, on one core, goes on beside the others.
+// The longest of the checks, on one core, goes on beside the others and the first unit tests.
 const lint = begin("Lint", bin("eslint"), [".", "--max-warnings", "0"]);
 run("Types", bin("tsc"), ["--noEmit"]);
 run("Types of the core without DOM and Node", bin("tsc"), ["-p", "tsconfig.core.json"]);
 run("Format", bin("biome"), ["format", "."]);
 run("Boundaries", bin("depcruise"), ["src", "--config", ".dependency-cruiser.cjs"]);
 run("Unused code", bin("knip"), []);
-await lint();
 run("Unit tests", bin("vitest"), ["run", "--reporter=dot"]);
+await lint();
 ensureBuild();
 run("Browser tests", bin("playwright"), ["test"]);
