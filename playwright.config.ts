@@ -1,5 +1,5 @@
 import { defineConfig, devices } from "@playwright/test";
-import { chromiumPath } from "./scripts/run/project.mjs";
+import { CHROMIUM_ARGS, chromiumPath } from "./scripts/run/project.mjs";
 
 const port = Number(process.env.E2E_PORT ?? 3417);
 const baseURL = `http://127.0.0.1:${port}`;
@@ -24,15 +24,7 @@ export default defineConfig({
     trace: "off",
     launchOptions: {
       executablePath: chromiumPath(),
-      args: [
-        "--no-sandbox",
-        "--disable-gpu",
-        "--disable-quic",
-        "--no-first-run",
-        "--disable-background-networking",
-        "--disable-component-update",
-        "--disable-sync",
-      ],
+      args: CHROMIUM_ARGS,
     },
   },
   webServer: {

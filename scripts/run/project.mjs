@@ -52,6 +52,17 @@ export function chromiumPath() {
   return process.env.CHROMIUM ?? CHROMIUMS.find((file) => existsSync(file)) ?? CHROMIUMS[0];
 }
 
+/** How it is started: as any user, without a graphics card, and without asking anything of the network by itself. */
+export const CHROMIUM_ARGS = [
+  "--no-sandbox",
+  "--disable-gpu",
+  "--disable-quic",
+  "--no-first-run",
+  "--disable-background-networking",
+  "--disable-component-update",
+  "--disable-sync",
+];
+
 /** Runs a command to its end; ends this process with its code when it fails. */
 export function run(title, command, args, extraEnv = {}) {
   process.stdout.write(`\n== ${title}\n`);

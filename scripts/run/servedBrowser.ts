@@ -1,7 +1,7 @@
 /** Serves the built application on a port, opens a browser beside it, and ends both when the task is done. */
 import { spawn } from "node:child_process";
 import { type Browser, chromium } from "@playwright/test";
-import { bin, chromiumPath, ROOT } from "./project.mjs";
+import { bin, CHROMIUM_ARGS, chromiumPath, ROOT } from "./project.mjs";
 
 const TRIES = 80;
 const PAUSE_MS = 250;
@@ -27,7 +27,7 @@ export async function withServedBrowser<T>(
     }
     const browser = await chromium.launch({
       executablePath: chromiumPath(),
-      args: ["--no-sandbox", "--disable-gpu", "--disable-background-networking"],
+      args: CHROMIUM_ARGS,
     });
     try {
       return await task(browser, address);

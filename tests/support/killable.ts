@@ -4,7 +4,7 @@ import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import path from "node:path";
 import { chromium, type Page } from "@playwright/test";
-import { chromiumPath } from "../../scripts/run/project.mjs";
+import { CHROMIUM_ARGS, chromiumPath } from "../../scripts/run/project.mjs";
 
 const START_MS = 30_000;
 
@@ -40,13 +40,7 @@ async function openKillable(folder: string): Promise<KillableBrowser> {
     chromiumPath(),
     [
       "--headless",
-      "--no-sandbox",
-      "--disable-gpu",
-      "--disable-quic",
-      "--no-first-run",
-      "--disable-background-networking",
-      "--disable-component-update",
-      "--disable-sync",
+      ...CHROMIUM_ARGS,
       "--window-size=1280,800",
       "--remote-debugging-port=0",
       `--user-data-dir=${folder}`,
