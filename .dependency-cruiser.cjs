@@ -1,18 +1,46 @@
 /**
- * Dependencies point one way:
+ * Dependencies point one way (docs/decisions/0012):
  *
- *   app -> features -> { workers, persistence, devices, ui } -> data -> core
+ *   app -> features -> kit -> { words, workers, persistence, devices, ui } -> domain -> data -> core
  *
  * `npm run boundaries` fails on any import against that direction.
  */
-const outsideTests = "\\.(test|check|bench)\\.tsx?$";
+const outsideTests = "\\.(test|check|study|bench)\\.tsx?$";
+const NOT_TESTS = { pathNot: outsideTests };
+
+/** What each floor may import, itself aside. */
+const FLOORS = {
+  core: [],
+  data: ["core"],
+  domain: ["core", "data"],
+  words: ["core", "data", "domain"],
+  workers: ["core", "data", "domain"],
+  persistence: ["core", "data", "domain"],
+  devices: ["core", "data", "domain"],
+  kit: ["core", "data", "domain", "words", "workers", "persistence", "devices", "ui"],
+  features: ["core", "data", "domain", "words", "workers", "persistence", "devices", "ui", "kit"],
+};
+
+const floorRules = Object.entries(FLOORS).map(([floor, below]) => ({
+  name: `${floor}-looks-down-only`,
+  comment: `${floor} imports ${["itself", ...below].join(", ")} and nothing above or beside it.`,
+  severity: "error",
+  from: {
+    path: `^src/${floor}/`,
+    ...NOT_TESTS,
+    ...(floor === "core" && { pathNot: [outsideTests, "^src/core/index\\.ts$"] }),
+  },
+  to: { path: "^src/", pathNot: `^src/(${[floor, ...below].join("|")})/` },
+}));
 
 module.exports = {
   forbidden: [
     { name: "no-cycles", severity: "error", from: {}, to: { circular: true } },
+    ...floorRules,
     {
       name: "core-is-a-leaf",
-      comment: "Core imports only core. Its front door alone may add the tables (docs/decisions/0003).",
+      comment:
+        "Core imports only core, no package. Its front door alone may add the tables (docs/decisions/0003).",
       severity: "error",
       from: { path: "^src/core/", pathNot: [outsideTests, "^src/core/index\\.ts$"] },
       to: { pathNot: "^src/core/" },
@@ -26,46 +54,43 @@ module.exports = {
     {
       name: "core-does-not-use-its-own-front-door",
       severity: "error",
-      from: { path: "^src/(core|data)/", pathNot: outsideTests },
+      from: { path: "^src/(core|data|domain)/", pathNot: outsideTests },
       to: { path: "^src/core/index\\.ts$" },
     },
     {
-      name: "data-knows-only-core",
+      name: "domain-needs-no-package",
+      comment: "What a painter means is said without packages, so that every floor and script can use it.",
       severity: "error",
-      from: { path: "^src/data/", pathNot: outsideTests },
-      to: { pathNot: "^src/(data|core)/" },
+      from: { path: "^src/(data|domain|words)/", ...NOT_TESTS },
+      to: { path: "node_modules/" },
     },
     {
-      name: "middle-layers-do-not-look-up",
+      name: "ui-knows-colours-only",
+      comment:
+        "Controls take props: of the lower floors they see the core's colour types and terms, no rows.",
       severity: "error",
-      from: { path: "^src/(workers|persistence|devices|ui)/" },
-      to: { path: "^src/(app|features)/" },
-    },
-    {
-      name: "middle-layers-stay-apart",
-      comment: "workers, persistence, devices and ui meet in a feature, never in each other.",
-      severity: "error",
-      from: { path: "^src/(workers|persistence|devices|ui)/", pathNot: outsideTests },
-      to: { path: "^src/(workers|persistence|devices|ui)/", pathNot: "^src/$1/" },
+      from: { path: "^src/ui/" },
+      to: { path: "^src/", pathNot: "^src/(ui|core/(color|describe))/" },
     },
     {
       name: "features-do-not-import-features",
-      comment: "What two features need moves to features/shared; what combines two moves up to app.",
+      comment:
+        "What two features need moves down: to kit when it is React, to domain or words when it is not.",
       severity: "error",
       from: { path: "^src/features/([^/]+)/" },
-      to: { path: "^src/features/", pathNot: "^src/features/($1|shared)/" },
+      to: { path: "^src/features/", pathNot: "^src/features/$1/" },
     },
     {
       name: "features-are-entered-by-their-index",
       severity: "error",
       from: { path: "^src/app/" },
-      to: { path: "^src/features/[^/]+/(?!index\\.ts$)", pathNot: "^src/features/shared/" },
+      to: { path: "^src/features/[^/]+/(?!index\\.ts$)" },
     },
     {
       name: "app-composes-features",
       severity: "error",
       from: { path: "^src/app/", pathNot: "^src/app/api/" },
-      to: { path: "^src/(core|data|workers|persistence|devices)/" },
+      to: { path: "^src/(core|data|domain|words|workers|persistence|devices)/" },
     },
     {
       name: "dexie-only-in-persistence",
@@ -76,14 +101,14 @@ module.exports = {
     {
       name: "no-react-below-the-interface",
       severity: "error",
-      from: { path: "^src/(core|data|workers|persistence|devices)/" },
+      from: { path: "^src/(core|data|domain|words|workers|persistence|devices)/" },
       to: { path: "node_modules/(react|react-dom|next|radix-ui)/" },
     },
     {
       name: "tests-are-not-imported",
       severity: "error",
       from: {},
-      to: { path: "\\.(test|check|spec)\\.tsx?$" },
+      to: { path: "\\.(test|check|study|spec)\\.tsx?$" },
     },
     { name: "nothing-unresolved", severity: "error", from: {}, to: { couldNotResolve: true } },
   ],

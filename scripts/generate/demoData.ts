@@ -29,9 +29,10 @@ import { mixtureReflectance } from "../../src/core/mixing/mixture";
 import { neighboursOf, type PixelImage, samplePixels } from "../../src/core/picture/pixels";
 import { PaletteMixer } from "../../src/core/recipe/palette";
 import { simulateSurface, simulateTube, USUAL_DEVIATION } from "../../src/devices/simulatedPaint";
+import type { Tube } from "../../src/domain/tube/tube";
 import { type DemoFile, demoFileSchema } from "../../src/persistence/demo";
-import { tubeFromModel } from "../../src/persistence/newTube";
-import type { StoredColor } from "../../src/persistence/schema";
+import { tubeFromModel } from "../../src/domain/tube/newTube";
+import type { StoredColor } from "../../src/domain/reading/storedColor";
 import { ROOT } from "./files";
 
 const SEED = 20_260_413;
@@ -127,7 +128,7 @@ function requirePigment(id: string): PigmentModel {
   return model;
 }
 
-const tubes: DemoFile["tubes"] = BOX.map((modelId, position) => {
+const tubes: Tube[] = BOX.map((modelId, position) => {
   const model = requirePigment(modelId);
   const [price = 9, stockMl = 30] = PRICE_AND_STOCK[position % PRICE_AND_STOCK.length] ?? [];
   return {
@@ -190,7 +191,12 @@ function bestSingleAddition(pile: readonly Part[], target: LabD65): Part | undef
   return best?.part;
 }
 
-const file: DemoFile = {
+/** While it is being made, its lists grow. */
+type DemoDraft = {
+  -readonly [Key in keyof DemoFile]: DemoFile[Key] extends readonly (infer Row)[] ? Row[] : DemoFile[Key];
+};
+
+const file: DemoDraft = {
   format: "gaman-demo",
   madeAt: MADE_AT,
   currentPaintingId: PAINTING,

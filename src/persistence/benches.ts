@@ -2,16 +2,11 @@
 import { nanoid } from "nanoid";
 import type { GamanDatabase } from "./database";
 import { parseRows } from "./rows";
-import {
-  type BenchRow,
-  benchSchema,
-  type Look,
-  lookSchema,
-  type Note,
-  noteSchema,
-  type Timer,
-  timerSchema,
-} from "./schema";
+import type { BenchRow } from "../domain/pile/pile";
+import { benchSchema, lookSchema, noteSchema, timerSchema } from "./schema";
+import type { Look } from "../domain/reading/reading";
+import type { Note } from "../domain/note/note";
+import type { Timer } from "../domain/timer/timer";
 
 export async function addLook(db: GamanDatabase, look: Omit<Look, "id">): Promise<void> {
   await db.looks.add(lookSchema.parse({ ...look, id: nanoid() }));

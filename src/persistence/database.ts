@@ -6,26 +6,16 @@
  */
 import Dexie, { type Table } from "dexie";
 import { upgradeNoteFrom3, upgradePaletteFrom2, upgradeTubeFrom1, upgradeTubeFrom2 } from "./migrations";
-import type {
-  BenchRow,
-  Import,
-  ImportPart,
-  Look,
-  Match,
-  MatchPhoto,
-  Note,
-  Painting,
-  Palette,
-  Picture,
-  Pile,
-  QuarantinedRow,
-  Reading,
-  Settings,
-  StoredRecipe,
-  Timer,
-  Tube,
-  TubePhoto,
-} from "./schema";
+import type { BenchRow, Pile, StoredRecipe } from "../domain/pile/pile";
+import type { Import, ImportPart, QuarantinedRow } from "./schema";
+import type { Look, Reading } from "../domain/reading/reading";
+import type { Match, MatchPhoto } from "../domain/match/match";
+import type { Note } from "../domain/note/note";
+import type { Painting, Picture } from "../domain/painting/painting";
+import type { Palette } from "../domain/palette/palette";
+import type { Settings } from "../domain/settings/settings";
+import type { Timer } from "../domain/timer/timer";
+import type { Tube, TubePhoto } from "../domain/tube/tube";
 
 /** Of the newest shape on disk; archives say which one they hold. */
 export const STORE_VERSION = 6;

@@ -1,5 +1,12 @@
 /** The demo painting: one file of rows plus its picture, written whole into a database of its own. */
 import { z } from "zod";
+import type { Match } from "../domain/match/match";
+import type { Note } from "../domain/note/note";
+import type { Painting, Picture } from "../domain/painting/painting";
+import type { Palette } from "../domain/palette/palette";
+import type { Pile, StoredRecipe } from "../domain/pile/pile";
+import type { Reading } from "../domain/reading/reading";
+import type { Tube } from "../domain/tube/tube";
 import { deleteDatabase, type GamanDatabase } from "./database";
 import {
   matchSchema,
@@ -10,10 +17,10 @@ import {
   pileSchema,
   readingSchema,
   recipeSchema,
-  type Settings,
   settingsSchema,
   tubeSchema,
 } from "./schema";
+import type { Settings } from "../domain/settings/settings";
 
 /** Times in the file are moved so that its `madeAt` becomes now: the demo never looks old. */
 export const demoFileSchema = z.strictObject({
@@ -30,7 +37,20 @@ export const demoFileSchema = z.strictObject({
   readings: z.array(readingSchema),
   matches: z.array(matchSchema),
 });
-export type DemoFile = z.infer<typeof demoFileSchema>;
+export type DemoFile = {
+  readonly format: "gaman-demo";
+  readonly madeAt: number;
+  readonly currentPaintingId: string;
+  readonly paintings: readonly Painting[];
+  readonly picture: Omit<Picture, "blob">;
+  readonly tubes: readonly Tube[];
+  readonly palettes: readonly Palette[];
+  readonly notes: readonly Note[];
+  readonly recipes: readonly StoredRecipe[];
+  readonly piles: readonly Pile[];
+  readonly readings: readonly Reading[];
+  readonly matches: readonly Match[];
+};
 
 /** Replaces whatever demo there was. Either all of it is there afterwards or nothing. */
 export async function writeDemo(

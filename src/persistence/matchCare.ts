@@ -1,19 +1,19 @@
 /** What a painter does with a match that is in the log: write to it, keep a photo of it. */
 import type { GamanDatabase } from "./database";
 import { parseRows } from "./rows";
+import type { Match } from "../domain/match/match";
 import {
-  type Match,
   matchPhotoSchema,
   matchSchema,
-  type Note,
   noteSchema,
-  type Painting,
   paintingSchema,
-  type Pile,
   pileSchema,
-  type Reading,
   readingSchema,
 } from "./schema";
+import type { Note } from "../domain/note/note";
+import type { Painting } from "../domain/painting/painting";
+import type { Pile } from "../domain/pile/pile";
+import type { Reading } from "../domain/reading/reading";
 
 export async function setRemark(db: GamanDatabase, matchId: string, remark: string): Promise<void> {
   await db.transaction("rw", db.matches, async () => {

@@ -1,6 +1,6 @@
 /** From each older shape on disk to the next. A row that is not what it should be is left for the reader to report. */
 import { PIGMENT_MODELS } from "../data/pigments.generated";
-import { traitsOfModel } from "./newTube";
+import { traitsOfModel } from "../domain/tube/newTube";
 
 /** Version 1 knew a tube's label, pigments, medium, grade and one generic model, whose properties it now takes. */
 export function upgradeTubeFrom1(row: Record<string, unknown>): void {

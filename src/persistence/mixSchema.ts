@@ -1,5 +1,7 @@
 /** What is stored of mixing: recipes, piles, readings, matches, and what the painter has in hand at the bench. */
 import { z } from "zod";
+import { FILMS } from "../domain/reading/reading";
+import { TIMER_KINDS } from "../domain/timer/timer";
 import { finite, id, storedColorSchema, time } from "./schemaParts";
 
 const amountSchema = z.strictObject({
@@ -54,7 +56,7 @@ export const readingSchema = z.strictObject({
   noteId: id,
   pileId: id,
   color: storedColorSchema,
-  film: z.enum(["wet", "dry"]),
+  film: z.enum(FILMS),
   takenAt: time,
 });
 
@@ -90,8 +92,6 @@ export const lookSchema = z.strictObject({
   at: time,
 });
 
-export const TIMER_KINDS = ["open-time", "cover", "dry-check", "stir"] as const;
-
 export const timerSchema = z.strictObject({
   id,
   paintingId: id,
@@ -118,12 +118,3 @@ export const benchSchema = z.strictObject({
     .strictObject({ pileId: id, additionCount: z.number().int().nonnegative(), miss: missSchema })
     .optional(),
 });
-
-export type StoredRecipe = z.infer<typeof recipeSchema>;
-export type Pile = z.infer<typeof pileSchema>;
-export type Reading = z.infer<typeof readingSchema>;
-export type Match = z.infer<typeof matchSchema>;
-export type MatchPhoto = z.infer<typeof matchPhotoSchema>;
-export type Look = z.infer<typeof lookSchema>;
-export type Timer = z.infer<typeof timerSchema>;
-export type BenchRow = z.infer<typeof benchSchema>;

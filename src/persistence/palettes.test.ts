@@ -2,7 +2,7 @@ import "fake-indexeddb/auto";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { pigment } from "../../tests/support/paint";
 import { GamanDatabase } from "./database";
-import { tubeFromModel } from "./newTube";
+import { tubeFromModel } from "../domain/tube/newTube";
 import { addPalette, changePalette, layOutPalette, removePalette, restorePalette } from "./palettes";
 import { readStudio, startPainting } from "./studio";
 

@@ -1,7 +1,8 @@
 /** The palettes of a painting: several may be planned, one of them lies on the board. */
 import { nanoid } from "nanoid";
 import type { GamanDatabase } from "./database";
-import { type Palette, paintingSchema, paletteSchema } from "./schema";
+import type { Palette } from "../domain/palette/palette";
+import { paintingSchema, paletteSchema } from "./schema";
 import { setBoard } from "./tubes";
 
 export async function addPalette(db: GamanDatabase, palette: Omit<Palette, "id">): Promise<Palette> {

@@ -4,7 +4,7 @@ import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { pigment } from "../../tests/support/paint";
 import { labD65 } from "../core/color/types";
 import { GamanDatabase } from "./database";
-import { tubeFromModel } from "./newTube";
+import { tubeFromModel } from "../domain/tube/newTube";
 import {
   backToSeen,
   changeNotes,
@@ -18,8 +18,10 @@ import {
   setPictureLight,
   showPicture,
 } from "./pictures";
-import { type Note, noteSchema, type Painting, type Picture } from "./schema";
-import { storedFromLab } from "./storedColor";
+import type { Note } from "../domain/note/note";
+import { noteSchema } from "./schema";
+import type { Painting, Picture } from "../domain/painting/painting";
+import { storedFromLab } from "../domain/reading/storedColor";
 import { addNote, readStudio, startPainting } from "./studio";
 
 const colour = (l: number) => storedFromLab(labD65(l, 5, 10), "picture", 5);

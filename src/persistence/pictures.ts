@@ -1,14 +1,10 @@
 /** Pictures of a painting, the light that is taken out of them, and the notes that were read in them. */
 import type { GamanDatabase } from "./database";
 import { parseRows } from "./rows";
-import {
-  type Note,
-  noteSchema,
-  type Picture,
-  type PictureLightRow,
-  pictureSchema,
-  type StoredColor,
-} from "./schema";
+import type { Note } from "../domain/note/note";
+import { noteSchema, pictureSchema } from "./schema";
+import type { Picture, PictureLightRow } from "../domain/painting/painting";
+import type { StoredColor } from "../domain/reading/storedColor";
 
 export async function readPicture(db: GamanDatabase, pictureId: string): Promise<Picture | undefined> {
   return parseRows(pictureSchema, [await db.pictures.get(pictureId)]).rows[0];

@@ -3,7 +3,7 @@ import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { labD65 } from "../core/color/types";
 import { addLook, keepBench, readBench, readLooks, readTimers, setTimer, setWanted } from "./benches";
 import { GamanDatabase } from "./database";
-import { contentsOf, volumeOf } from "./pileContents";
+import { contentsOf, volumeOf } from "../domain/pile/contents";
 import {
   addReading,
   addToPile,
@@ -25,8 +25,11 @@ import {
   startSample,
   undoLastAddition,
 } from "./piles";
-import { noteSchema, type Note, type Pile, type StoredColor } from "./schema";
-import { storedFromLab } from "./storedColor";
+import { noteSchema } from "./schema";
+import type { Note } from "../domain/note/note";
+import type { Pile } from "../domain/pile/pile";
+import type { StoredColor } from "../domain/reading/storedColor";
+import { storedFromLab } from "../domain/reading/storedColor";
 import { addNote, startPainting } from "./studio";
 
 const target = storedFromLab(labD65(50, 2, 10), "typed", 1);

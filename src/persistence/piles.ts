@@ -1,20 +1,15 @@
 /** Piles and what becomes of them: additions, scraping, samples on the side, readings, matches, dry checks. */
 import { nanoid } from "nanoid";
 import type { GamanDatabase } from "./database";
-import { changedAt, contentsOf, volumeOf } from "./pileContents";
+import type { WetAndDry } from "../domain/mixture/drying";
+import { changedAt, contentsOf, volumeOf } from "../domain/pile/contents";
 import { type ParsedRows, parseRows } from "./rows";
-import {
-  type Match,
-  matchSchema,
-  type Note,
-  type Pile,
-  pileSchema,
-  type Reading,
-  readingSchema,
-  recipeSchema,
-  type StoredColor,
-  type StoredRecipe,
-} from "./schema";
+import type { Match } from "../domain/match/match";
+import { matchSchema, pileSchema, readingSchema, recipeSchema } from "./schema";
+import type { Note } from "../domain/note/note";
+import type { Pile, StoredRecipe } from "../domain/pile/pile";
+import type { Reading } from "../domain/reading/reading";
+import type { StoredColor } from "../domain/reading/storedColor";
 
 /** A note that is not there any more is no reason to lose the pile or the match that speaks of it. */
 async function setNoteState(db: GamanDatabase, noteId: string, state: Note["state"]): Promise<void> {
@@ -146,7 +141,7 @@ async function takeFromLeftovers(
 ): Promise<void> {
   for (const { fromPileId, parts } of additions) {
     if (fromPileId === undefined || fromPileId === pileId) continue;
-    await db.piles.where({ id: fromPileId }).modify((row: Pile) => {
+    await db.piles.where({ id: fromPileId }).modify((row: { -readonly [Key in keyof Pile]: Pile[Key] }) => {
       row.leftParts = Math.max(0, (row.leftParts ?? 0) + sign * parts);
     });
   }
@@ -339,9 +334,6 @@ export async function recordDryCheck(
     if (dry) await addReading(db, { noteId, pileId, color: dry, film: "dry" }, now);
   });
 }
-
-/** A pile that was read both wet and dry. */
-export type WetAndDry = { readonly pile: Pile; readonly wet: Reading; readonly dry: Reading };
 
 /** So many piles teach; what was mixed years ago says little of the tubes and the light of today. */
 const TEACHING_PILES = 500;

@@ -6,11 +6,28 @@
  * version; changing it needs a new version and a migration (see ./migrations).
  */
 import { z } from "zod";
+import { NEIGHBOUR_SIDES, NOTE_NUDGES, NOTE_PURPOSES, NOTE_STATES } from "../domain/note/note";
+import {
+  DEFAULT_SCHOOL,
+  DULLING_MEANS,
+  LAYING_STARTS,
+  LIGHTENERS,
+  MIXING_WAYS,
+  RED_DARKENERS,
+  SCHOOL_FIRSTS,
+} from "../domain/school/school";
+import { AMOUNT_UNITS, CHROMA_VOCABULARIES, ROOMS } from "../domain/settings/settings";
+import {
+  LIGHTFASTNESS_CLASSES,
+  TUBE_GRADES,
+  TUBE_HAZARDS,
+  TUBE_MEDIA,
+  TUBE_OPACITIES,
+} from "../domain/tube/tube";
 import { finite, id, name, storedColorSchema, time } from "./schemaParts";
 
 export * from "./mixSchema";
 export * from "./careSchema";
-export type { StoredColor } from "./schemaParts";
 
 const spotSchema = z.strictObject({ xPx: finite.min(0), yPx: finite.min(0), radiusPx: finite.positive() });
 
@@ -46,29 +63,6 @@ export const pictureSchema = z.strictObject({
   light: pictureLightSchema.optional(),
   addedAt: time,
 });
-
-export const TUBE_MEDIA = ["oil", "acrylic", "watercolour", "gouache", "other"] as const;
-export const TUBE_GRADES = ["artist", "student", "children", "unknown"] as const;
-export const TUBE_OPACITIES = [
-  "opaque",
-  "semi-opaque",
-  "semi-transparent",
-  "transparent",
-  "unknown",
-] as const;
-/** ASTM classes as printed on tubes, spans included. */
-export const LIGHTFASTNESS_CLASSES = ["I", "I-II", "II", "II-III", "III", "III-IV", "IV", "unknown"] as const;
-export const TUBE_HAZARDS = [
-  "low",
-  "dust",
-  "manganese",
-  "nickel",
-  "cobalt",
-  "cobalt-nickel",
-  "cadmium",
-  "lead",
-  "unknown",
-] as const;
 
 /** K and S of one band each from 380 to 730 nm, relative to titanium white's S(550 nm) = 1. */
 const bands = z.array(finite.min(0).max(10_000)).length(36);
@@ -164,14 +158,6 @@ export const paletteSchema = z.strictObject({
   remark: z.string().max(2000),
 });
 
-export const NOTE_STATES = ["open", "mixing", "drying", "checked"] as const;
-
-export const NEIGHBOUR_SIDES = ["left", "above", "right", "below"] as const;
-export const NOTE_NUDGES = ["lighter", "darker", "brighter", "duller", "warmer", "cooler"] as const;
-
-/** What a match is for; each asks for another closeness. */
-export const NOTE_PURPOSES = ["vanish", "family", "relation", "stand-in", "own"] as const;
-
 export const noteSchema = z.strictObject({
   id,
   paintingId: id,
@@ -220,34 +206,23 @@ export const noteSchema = z.strictObject({
 export const schoolSchema = z.strictObject({
   /** Say the colour in words before a recipe is shown. */
   readFirst: z.boolean(),
-  first: z.enum(["value", "hue", "base"]),
-  dullWith: z.enum(["complement", "grey", "earth"]),
+  first: z.enum(SCHOOL_FIRSTS),
+  dullWith: z.enum(DULLING_MEANS),
   allowsBlack: z.boolean(),
-  darkenReds: z.enum(["complement", "black", "dark-red"]),
-  way: z.enum(["adjust", "premix"]),
-  start: z.enum(["weakest", "lightest", "majority"]),
-  lighten: z.enum(["white", "water"]),
+  darkenReds: z.enum(RED_DARKENERS),
+  way: z.enum(MIXING_WAYS),
+  start: z.enum(LAYING_STARTS),
+  lighten: z.enum(LIGHTENERS),
 });
-
-export const DEFAULT_SCHOOL: z.infer<typeof schoolSchema> = {
-  readFirst: false,
-  first: "value",
-  dullWith: "complement",
-  allowsBlack: true,
-  darkenReds: "complement",
-  way: "adjust",
-  start: "weakest",
-  lighten: "white",
-};
 
 export const settingsSchema = z.strictObject({
   id: z.literal("settings"),
-  room: z.enum(["light", "middle", "dark"]),
+  room: z.enum(ROOMS),
   scale: z
     .strictObject({ atBlack: finite.min(0).max(100), atWhite: finite.min(0).max(100) })
     .refine((scale) => scale.atBlack !== scale.atWhite, "The two ends of a value scale must differ"),
-  chromaWords: z.enum(["dull-bright", "weak-strong", "greyed-pure"]),
-  amountUnit: z.enum(["parts", "millilitres", "drops", "grams", "percent"]),
+  chromaWords: z.enum(CHROMA_VOCABULARIES),
+  amountUnit: z.enum(AMOUNT_UNITS),
   sizes: z
     .strictObject({ touchParts: finite.positive().max(0.25), speckParts: finite.positive().max(0.25) })
     .refine((sizes) => sizes.speckParts < sizes.touchParts, "A speck must be smaller than a touch"),
@@ -265,30 +240,3 @@ export const settingsSchema = z.strictObject({
   /** Days after which the Table says that an archive is due; 0 for never. */
   remindAfterDays: z.number().int().min(0).max(365).default(14),
 });
-
-export type Painting = z.infer<typeof paintingSchema>;
-export type PictureLightRow = z.infer<typeof pictureLightSchema>;
-export type Picture = z.infer<typeof pictureSchema>;
-export type Tube = z.infer<typeof tubeSchema>;
-export type Calibration = z.infer<typeof calibrationSchema>;
-export type TubePhoto = z.infer<typeof tubePhotoSchema>;
-export type Palette = z.infer<typeof paletteSchema>;
-export type Note = z.infer<typeof noteSchema>;
-export type School = z.infer<typeof schoolSchema>;
-export type Settings = z.infer<typeof settingsSchema>;
-
-export const DEFAULT_SETTINGS: Settings = {
-  id: "settings",
-  room: "light",
-  scale: { atBlack: 0, atWhite: 10 },
-  chromaWords: "dull-bright",
-  amountUnit: "parts",
-  sizes: { touchParts: 1 / 16, speckParts: 1 / 64 },
-  partMl: 1,
-  dropMl: 0.05,
-  singleKeys: true,
-  maxTubesPerRecipe: 4,
-  school: DEFAULT_SCHOOL,
-  allowsForDrying: true,
-  remindAfterDays: 14,
-};

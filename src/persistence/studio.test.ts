@@ -5,9 +5,12 @@ import { pigment } from "../../tests/support/paint";
 import { labD65 } from "../core/color/types";
 import { GamanDatabase } from "./database";
 import { demoFileSchema, writeDemo } from "./demo";
-import { tubeFromModel } from "./newTube";
-import { DEFAULT_SETTINGS, type Note, noteSchema, type Painting, settingsSchema } from "./schema";
-import { labFromStored, storedFromLab } from "./storedColor";
+import { tubeFromModel } from "../domain/tube/newTube";
+import { DEFAULT_SETTINGS } from "../domain/settings/settings";
+import type { Note } from "../domain/note/note";
+import { noteSchema, settingsSchema } from "./schema";
+import type { Painting } from "../domain/painting/painting";
+import { labFromStored, storedFromLab } from "../domain/reading/storedColor";
 import {
   addReading,
   addToPile,

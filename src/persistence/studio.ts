@@ -1,25 +1,24 @@
 /** Reading and writing what a painting needs. Things that belong together are written in one transaction. */
 import { nanoid } from "nanoid";
 import type { GamanDatabase } from "./database";
-import type { NewTube } from "./newTube";
+import type { NewTube } from "../domain/tube/newTube";
 import { parseRows } from "./rows";
+import { DEFAULT_SETTINGS, type Settings } from "../domain/settings/settings";
+import type { Match } from "../domain/match/match";
 import {
-  DEFAULT_SETTINGS,
-  type Match,
   matchSchema,
-  type Note,
   noteSchema,
-  type Painting,
-  type Palette,
-  type Pile,
   paintingSchema,
   paletteSchema,
   pileSchema,
-  type Settings,
   settingsSchema,
-  type Tube,
   tubeSchema,
 } from "./schema";
+import type { Note } from "../domain/note/note";
+import type { Painting } from "../domain/painting/painting";
+import type { Palette } from "../domain/palette/palette";
+import type { Pile } from "../domain/pile/pile";
+import type { Tube } from "../domain/tube/tube";
 import { addTubes, setBoard } from "./tubes";
 
 /** Everything that the frame around every view shows. */

@@ -4,9 +4,10 @@ import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { pigment } from "../../tests/support/paint";
 import { labD65 } from "../core/color/types";
 import { GamanDatabase } from "./database";
-import { tubeFromModel } from "./newTube";
-import { type Calibration, paletteSchema, type Tube, tubeSchema } from "./schema";
-import { storedFromLab } from "./storedColor";
+import { tubeFromModel } from "../domain/tube/newTube";
+import type { Calibration, Tube } from "../domain/tube/tube";
+import { paletteSchema, tubeSchema } from "./schema";
+import { storedFromLab } from "../domain/reading/storedColor";
 import { readStudio, startPainting } from "./studio";
 import {
   addTubes,

@@ -1,16 +1,11 @@
 /** Writing the box: tubes, their order, what was learned of them, and the board that holds them. */
 import { nanoid } from "nanoid";
 import type { GamanDatabase } from "./database";
-import type { NewTube } from "./newTube";
+import type { NewTube } from "../domain/tube/newTube";
 import { parseRows } from "./rows";
-import {
-  type Calibration,
-  type Palette,
-  paletteSchema,
-  type Tube,
-  tubePhotoSchema,
-  tubeSchema,
-} from "./schema";
+import type { Calibration, Tube } from "../domain/tube/tube";
+import type { Palette } from "../domain/palette/palette";
+import { paletteSchema, tubePhotoSchema, tubeSchema } from "./schema";
 
 const withoutPlace = tubeSchema.omit({ id: true, position: true, addedAt: true }).strip();
 const withoutArchive = tubeSchema.omit({ archivedAt: true }).strip();

@@ -22,7 +22,7 @@ import { labFromReflectance } from "../core/spectrum/colorimetry";
 import { VIEWING } from "../data/standardViewing";
 import { PAINT_SURFACE } from "../data/surface";
 import { WHITE_BENCH } from "../data/whiteBench";
-import { opticsOf, type SolverTube } from "./protocol";
+import { opticsOf, type SolverTube } from "../domain/tube/solverTube";
 
 /** Values of the columns in the reach chart, L*. */
 export const REACH_LIGHTNESSES = [15, 25, 35, 45, 55, 65, 75, 85, 95] as const;

@@ -36,7 +36,8 @@ import {
 } from "../core/picture/pixels";
 import { hatchUnreached } from "../core/picture/reachOnPicture";
 import { fail, type Result, succeed } from "../core/result";
-import { inspectPicture, type PictureFailure, withoutPrivateData } from "./pictureFile";
+import type { PictureFailure } from "../domain/painting/pictureFailure";
+import { inspectPicture, withoutPrivateData } from "./pictureFile";
 
 /** Longest side that is worked on: finer than any spot that is averaged, and light enough for a phone. */
 export const LARGEST_SIDE_PX = 2400;

@@ -3,23 +3,10 @@
  * without the data that says where and by whom it was taken.
  */
 import { imageSize } from "image-size";
+import type { PictureFailure } from "../domain/painting/pictureFailure";
 import { fail, type Result, succeed } from "../core/result";
 
 export type PictureKind = "jpeg" | "png" | "webp" | "gif" | "avif" | "tiff" | "bmp";
-
-export type PictureFailure =
-  | { readonly code: "empty-file" }
-  | { readonly code: "too-large"; readonly megabytes: number }
-  | { readonly code: "not-a-picture" }
-  /** A phone's own format, which browsers do not read. */
-  | { readonly code: "heic" }
-  /** Shapes, not pixels; and it may hold scripts. */
-  | { readonly code: "drawing" }
-  /** Printing inks: its colours depend on a press. */
-  | { readonly code: "cmyk" }
-  | { readonly code: "damaged" }
-  | { readonly code: "too-many-pixels"; readonly megapixels: number }
-  | { readonly code: "too-small"; readonly widthPx: number; readonly heightPx: number };
 
 export type PictureFacts = {
   readonly kind: PictureKind;

@@ -7,26 +7,13 @@ import type { NextAddition, PileQuery } from "../core/correct/nextAddition";
 import type { WashQuery } from "../core/correct/washAddition";
 import type { NearestTube } from "../core/recipe/nearestTube";
 import type { LightCheck } from "../core/spectrum/metamerism";
-import { GRID_10NM, type OpticalModel } from "../core/spectrum/types";
+import type { MixtureRequest } from "../domain/mixture/mixtureRequest";
+import type { SolverTube } from "../domain/tube/solverTube";
 import type { PaletteTable } from "../core/picture/paletteTable";
 import type { PaletteAnswer } from "../core/recipe/palette";
 import type { TubeCalibration, TubeReading } from "../core/tube/calibrateTube";
 import type { LearnedBox, LearningTube, PileEvidence } from "../core/tube/learnBox";
 import type { RecipeQuery } from "../core/recipe/types";
-
-/** K and S per band of {@link GRID_10NM}; worked out by whoever knows the tube. */
-export type SolverTube = {
-  readonly absorption: readonly number[];
-  readonly scattering: readonly number[];
-  readonly isBlack: boolean;
-};
-
-/** Throws a RangeError when bands are missing. */
-export function opticsOf({ absorption, scattering }: SolverTube): OpticalModel {
-  if (absorption.length !== GRID_10NM.count || scattering.length !== GRID_10NM.count)
-    throw new RangeError(`A tube needs ${GRID_10NM.count} bands of K and of S`);
-  return { grid: GRID_10NM, absorption, scattering };
-}
 
 export type RecipeRequest = {
   readonly tubes: readonly SolverTube[];
@@ -69,12 +56,6 @@ export type SolverApi = {
 /** What lies in a wash, how it looks, and what may be added to it. */
 export type WashRequest = Omit<WashQuery, "tubes" | "paper" | "undilutedThickness"> & {
   readonly tubes: readonly SolverTube[];
-};
-
-/** Volumes of tubes, by their place among them. */
-export type MixtureRequest = {
-  readonly tubes: readonly SolverTube[];
-  readonly parts: readonly { readonly tube: number; readonly volume: number }[];
 };
 
 /** Which of the tubes are whites and blacks, and how far to go in L*. */

@@ -18,7 +18,9 @@ import { PAPER, UNDILUTED_THICKNESS } from "../data/paper";
 import { WHITE_BENCH } from "../data/whiteBench";
 import { VIEWING } from "../data/standardViewing";
 import { PAINT_SURFACE } from "../data/surface";
-import { type MixtureRequest, opticsOf, type RecipeRequest, type SolverApi } from "./protocol";
+import type { MixtureRequest } from "../domain/mixture/mixtureRequest";
+import { opticsOf } from "../domain/tube/solverTube";
+import type { RecipeRequest, SolverApi } from "./protocol";
 
 /** Transparent paint on paper, whose white is the paper's. */
 const WASH: Medium = {

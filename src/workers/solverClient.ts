@@ -11,7 +11,8 @@ import type { TubeCalibration, TubeReading } from "../core/tube/calibrateTube";
 import type { LearnedBox, LearningTube, PileEvidence } from "../core/tube/learnBox";
 import type { PaletteTable } from "../core/picture/paletteTable";
 import type { NextAddition } from "../core/correct/nextAddition";
-import type { AdditionRequest, RecipeRequest, SolverApi, SolverFailure, SolverTube } from "./protocol";
+import type { AdditionRequest, RecipeRequest, SolverApi, SolverFailure } from "./protocol";
+import type { SolverTube } from "../domain/tube/solverTube";
 import type { PaletteAnswer } from "../core/recipe/palette";
 
 /** The part of a Worker that the client needs; tests bring their own. */

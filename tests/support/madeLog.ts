@@ -1,7 +1,9 @@
 /** A log of any size, made up from a seed: paintings, notes, piles of several additions, readings, matches. */
 import { createRng, type Rng } from "@/core/random/rng";
-import { tubeFromModel } from "@/persistence/newTube";
-import { DEFAULT_SETTINGS, type StoredColor, type Tube } from "@/persistence/schema";
+import { tubeFromModel } from "@/domain/tube/newTube";
+import { DEFAULT_SETTINGS } from "@/domain/settings/settings";
+import type { StoredColor } from "@/domain/reading/storedColor";
+import type { Tube } from "@/domain/tube/tube";
 import type { Row, TableName } from "@/persistence/tables";
 import { pigment, SIX_TUBES } from "./paint";
 

@@ -1,13 +1,11 @@
 /** A small store in which every table has rows, and what is needed to look at it whole. */
-import {
-  DEFAULT_SETTINGS,
-  type Note,
-  type Painting,
-  type StoredColor,
-  type Tube,
-} from "@/persistence/schema";
+import { DEFAULT_SETTINGS } from "@/domain/settings/settings";
+import type { Note } from "@/domain/note/note";
+import type { Painting } from "@/domain/painting/painting";
+import type { StoredColor } from "@/domain/reading/storedColor";
+import type { Tube } from "@/domain/tube/tube";
 import type { GamanDatabase } from "@/persistence/database";
-import { tubeFromModel } from "@/persistence/newTube";
+import { tubeFromModel } from "@/domain/tube/newTube";
 import { keepPicture } from "@/persistence/pictures";
 import { addReading, addToPile, keepMatch } from "@/persistence/piles";
 import { addLook, keepBench, setTimer } from "@/persistence/benches";

@@ -4,9 +4,9 @@
 import { Search } from "lucide-react";
 import dynamic from "next/dynamic";
 import { useEffect, useState } from "react";
-import { useStudio } from "../shared/Studio";
-import { useKey } from "../shared/useKey";
-import { putWordsAway, useAskedWord } from "../shared/wordAsked";
+import { useStudio } from "../../kit/studio/Studio";
+import { useKey } from "../../ui/useKey";
+import { putWordsAway, useAskedWord } from "../../kit/words/wordAsked";
 import { Keys } from "./Keys";
 import type { ViewName } from "./useFindables";
 import { Words } from "./Words";

@@ -7,8 +7,8 @@ import { Dialog } from "radix-ui";
 import { useState } from "react";
 import { Patch } from "../../ui/Patch";
 import { useReturnFocus } from "../../ui/useReturnFocus";
-import { useStudio } from "../shared/Studio";
-import { askForWord } from "../shared/wordAsked";
+import { useStudio } from "../../kit/studio/Studio";
+import { askForWord } from "../../kit/words/wordAsked";
 import { type Act, findLines, type Line, type Section } from "./find.model";
 import { useFindables, type ViewName } from "./useFindables";
 

@@ -2,7 +2,7 @@
 
 import { KeyCap } from "../../ui/KeyCap";
 import { Sheet } from "../../ui/Sheet";
-import { useStudio } from "../shared/Studio";
+import { useStudio } from "../../kit/studio/Studio";
 import { SHORTCUTS } from "./shortcuts";
 
 /** Every key that does something, in one sheet. */

@@ -5,7 +5,7 @@ import { useState } from "react";
 import { GLOSSARY, type GlossaryWord } from "../../data/glossary";
 import { TextField } from "../../ui/fields";
 import { Sheet } from "../../ui/Sheet";
-import { askForWord } from "../shared/wordAsked";
+import { askForWord } from "../../kit/words/wordAsked";
 
 /** @param asked - a word of the glossary, empty for all of them; nothing while the sheet is away. */
 export function Words({ asked, onClose }: { asked: string | undefined; onClose: () => void }) {

@@ -2,11 +2,12 @@
 
 import { Contrast, Moon, Sun } from "lucide-react";
 import type { ReactNode } from "react";
-import type { Settings, Tube } from "../../persistence/schema";
+import type { Settings } from "../../domain/settings/settings";
+import type { Tube } from "../../domain/tube/tube";
 import { Smear } from "../../ui/Smear";
-import { ladderOfTube } from "../shared/paint";
-import { useStudio } from "../shared/Studio";
-import { useKey } from "../shared/useKey";
+import { ladderOfTube } from "../../domain/tube/smear";
+import { useStudio } from "../../kit/studio/Studio";
+import { useKey } from "../../ui/useKey";
 
 const ROOMS = [
   { value: "light", name: "Light room", Icon: Sun },

@@ -6,7 +6,7 @@ import { usePathname } from "next/navigation";
 import { type ReactNode, Suspense } from "react";
 import { Button } from "../../ui/Button";
 import { Notice } from "../../ui/Notice";
-import { StudioProvider, useStudio } from "../shared/Studio";
+import { StudioProvider, useStudio } from "../../kit/studio/Studio";
 import { Board } from "./Board";
 import { GreyByValue } from "./GreyByValue";
 import { Navigation } from "./Navigation";

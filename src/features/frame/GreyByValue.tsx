@@ -2,8 +2,8 @@
 
 /** G, held anywhere: all paint on the page in grey of its own value. */
 import { SRGB_LUMINANCE } from "../../core/color/srgb";
-import { useStudio } from "../shared/Studio";
-import { useKey } from "../shared/useKey";
+import { useStudio } from "../../kit/studio/Studio";
+import { useKey } from "../../ui/useKey";
 
 /** The same luminance for each channel: in linear light that is the grey of the same L*. */
 const ROW = `${SRGB_LUMINANCE.join(" ")} 0 0`;

@@ -5,10 +5,10 @@ import { useLiveQuery } from "dexie-react-hooks";
 import Link from "next/link";
 import { useEffect, useState } from "react";
 import { readTimers, removeTimer, setTimer } from "../../persistence/benches";
-import type { Timer } from "../../persistence/schema";
+import type { Timer } from "../../domain/timer/timer";
 import { Button } from "../../ui/Button";
-import { useStudio } from "../shared/Studio";
-import { leftWords, TIMER_WORDS } from "../shared/timerWords";
+import { useStudio } from "../../kit/studio/Studio";
+import { leftWords, TIMER_WORDS } from "../../words/timers";
 
 const TICK_MS = 500;
 const SNOOZE_MINUTES = 10;

@@ -4,11 +4,12 @@ import { clsx } from "clsx";
 import { Check, Circle, CircleDot, Droplet } from "lucide-react";
 import Link from "next/link";
 import { usePathname, useSearchParams } from "next/navigation";
-import type { Note } from "../../persistence/schema";
-import { labFromStored } from "../../persistence/storedColor";
+import type { Note } from "../../domain/note/note";
+import { labFromStored } from "../../domain/reading/storedColor";
 import { Patch } from "../../ui/Patch";
-import { useStudio } from "../shared/Studio";
-import { describeLab, NOTE_STATE_WORDS } from "../shared/words";
+import { useStudio } from "../../kit/studio/Studio";
+import { describeLab } from "../../words/colors";
+import { NOTE_STATE_WORDS } from "../../words/notes";
 
 export const STATE_ICONS = { open: Circle, mixing: CircleDot, drying: Droplet, checked: Check } as const;
 

@@ -4,8 +4,8 @@
 import { type AxisBias, isHabit } from "../../core/describe/bias";
 import { stepsText } from "../../core/describe/difference";
 import type { LogStats } from "../../persistence/log/logStats";
-import { useStudio } from "../shared/Studio";
-import { WordLink } from "../shared/WordLink";
+import { useStudio } from "../../kit/studio/Studio";
+import { WordLink } from "../../kit/words/WordLink";
 
 /** Fewer trials say more of chance than of the eye. */
 const ENOUGH = 5;

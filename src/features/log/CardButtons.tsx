@@ -5,8 +5,8 @@ import { useEffect, useState } from "react";
 import { createPortal } from "react-dom";
 import { makePdf } from "../../workers/cardPdfClient";
 import { Button } from "../../ui/Button";
-import { download } from "../shared/download";
-import { useStudio } from "../shared/Studio";
+import { download } from "../../ui/download";
+import { useStudio } from "../../kit/studio/Studio";
 import { CARD_MM, type RecipeCard, recipeCardSvg } from "./recipeCard";
 
 const FONT = new URL(

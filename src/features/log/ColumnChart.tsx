@@ -6,7 +6,7 @@ import { AriaComponent, GridComponent, type GridComponentOption } from "echarts/
 import * as echarts from "echarts/core";
 import { SVGRenderer } from "echarts/renderers";
 import { useCallback } from "react";
-import { type ChartLook, useEChart } from "../shared/useEChart";
+import { type ChartLook, useEChart } from "../../kit/chart/useEChart";
 
 echarts.use([BarChart, GridComponent, AriaComponent, SVGRenderer]);
 

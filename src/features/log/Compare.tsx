@@ -5,12 +5,13 @@ import { comparisonWords } from "../../core/describe/comparison";
 import { WORKING_TOLERANCE } from "../../core/describe/difference";
 import { deltaE2000 } from "../../core/color/ciede2000";
 import type { LabD65 } from "../../core/color/types";
-import type { Dose } from "../../persistence/log/logRows";
-import { volumeOf } from "../../persistence/pileContents";
+import type { Dose } from "../../domain/pile/pile";
+import { volumeOf } from "../../domain/pile/contents";
 import { Button } from "../../ui/Button";
 import { Patch } from "../../ui/Patch";
-import { useStudio } from "../shared/Studio";
-import { deltaEText, describeLab, tubeName } from "../shared/words";
+import { useStudio } from "../../kit/studio/Studio";
+import { deltaEText, describeLab } from "../../words/colors";
+import { tubeName } from "../../words/doses";
 
 /** What a record is compared by. */
 export type Held = {

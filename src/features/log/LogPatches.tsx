@@ -4,10 +4,10 @@
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { useEffect, useRef, useState } from "react";
 import { Patch } from "../../ui/Patch";
-import { useStudio } from "../shared/Studio";
-import { describeLab } from "../shared/words";
+import { useStudio } from "../../kit/studio/Studio";
+import { describeLab } from "../../words/colors";
 import type { RowsProps } from "./LogTable";
-import { labOf } from "./since";
+import { labOf } from "../../domain/match/since";
 
 const LINE_PX = 176;
 const NARROWEST_PX = 168;

@@ -6,15 +6,15 @@ import { chromaOfWords } from "../../core/describe/chromaWords";
 import { HUE_PLACES } from "../../core/describe/huePlaces";
 import { lightnessFromValue } from "../../core/describe/valueScale";
 import type { LogQuery } from "../../persistence/log/logQuery";
-import { LOG_KINDS, type LogRow } from "../../persistence/log/logRows";
-import type { Painting } from "../../persistence/schema";
-import { labFromStored } from "../../persistence/storedColor";
+import { LOG_KINDS, type LogRow } from "../../domain/log/logRow";
+import type { Painting } from "../../domain/painting/painting";
+import { labFromStored } from "../../domain/reading/storedColor";
 import { Button } from "../../ui/Button";
 import { Choice } from "../../ui/Choice";
 import { SelectField, TextField } from "../../ui/fields";
-import { useStudio } from "../shared/Studio";
-import { parseTypedColor } from "../shared/typedColor";
-import { KIND_WORDS, STATE_WORDS, STATES_OF } from "./stateWords";
+import { useStudio } from "../../kit/studio/Studio";
+import { parseTypedColor } from "../../kit/reading/typedColor";
+import { KIND_WORDS, STATE_WORDS, STATES_OF } from "../../words/states";
 import { NEWEST_MATCHES } from "./useLog";
 
 type Props = {

@@ -5,9 +5,10 @@ import { format } from "date-fns";
 import dynamic from "next/dynamic";
 import { type ReactNode, useEffect, useMemo, useState } from "react";
 import type { LogStats, MonthOfWork, PaintUse } from "../../persistence/log/logStats";
-import type { Settings, Tube } from "../../persistence/schema";
-import { useStudio } from "../shared/Studio";
-import { tubeName } from "../shared/words";
+import type { Settings } from "../../domain/settings/settings";
+import type { Tube } from "../../domain/tube/tube";
+import { useStudio } from "../../kit/studio/Studio";
+import { tubeName } from "../../words/doses";
 import { BiasReport } from "./BiasReport";
 import type { OpenLog } from "./useLog";
 

@@ -6,17 +6,17 @@ import { useSearchParams } from "next/navigation";
 import { Tabs } from "radix-ui";
 import { useCallback, useState } from "react";
 import type { LogOrder, LogQuery } from "../../persistence/log/logQuery";
-import type { LogRow } from "../../persistence/log/logRows";
+import type { LogRow } from "../../domain/log/logRow";
 import { buttonClass } from "../../ui/Button";
 import { Choice } from "../../ui/Choice";
-import { useStudio } from "../shared/Studio";
+import { useStudio } from "../../kit/studio/Studio";
 import { CompareBar, type Held } from "./Compare";
 import { LogDetail, type OpenRecord } from "./LogDetail";
 import { LogPatches } from "./LogPatches";
 import { LogSearch } from "./LogSearch";
 import { LogStatistics } from "./LogStatistics";
 import { LogTable } from "./LogTable";
-import { KIND_WORDS } from "./stateWords";
+import { KIND_WORDS } from "../../words/states";
 import { type FoundRows, NEWEST_MATCHES, type OpenLog, useOpenLog, useRows } from "./useLog";
 
 const TABS = [

@@ -4,19 +4,22 @@
 import { format } from "date-fns";
 import { useLiveQuery } from "dexie-react-hooks";
 import { useState } from "react";
-import type { Dose } from "../../persistence/log/logRows";
+import type { Dose } from "../../domain/pile/pile";
 import { keepMatchPhoto, readMatchPhoto, removeMatchPhoto, setRemark } from "../../persistence/matchCare";
-import { contentsOf, volumeOf } from "../../persistence/pileContents";
-import type { Match, Pile, Reading } from "../../persistence/schema";
-import { labFromStored } from "../../persistence/storedColor";
+import { contentsOf, volumeOf } from "../../domain/pile/contents";
+import type { Match } from "../../domain/match/match";
+import type { Pile } from "../../domain/pile/pile";
+import type { Reading } from "../../domain/reading/reading";
+import { labFromStored } from "../../domain/reading/storedColor";
 import { Button } from "../../ui/Button";
 import { TextAreaField } from "../../ui/fields";
 import { Patch } from "../../ui/Patch";
-import { PhotoField } from "../shared/PhotoField";
-import { useStudio } from "../shared/Studio";
-import { deltaEText, describeLab, doseWords, exactWords, knifeWords, tubeName } from "../shared/words";
-import { sinceKept } from "./since";
-import { SOURCE_WORDS } from "./stateWords";
+import { PhotoField } from "../../kit/picture/PhotoField";
+import { useStudio } from "../../kit/studio/Studio";
+import { deltaEText, describeLab } from "../../words/colors";
+import { doseWords, exactWords, knifeWords, tubeName } from "../../words/doses";
+import { sinceKept } from "../../domain/match/since";
+import { SOURCE_WORDS } from "../../words/states";
 
 /** Whether the same parts would still look like that. */
 export function SinceLine({ match, doses }: { match: Match; doses: readonly Dose[] }) {

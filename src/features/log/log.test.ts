@@ -4,12 +4,13 @@ import { pigment } from "../../../tests/support/paint";
 import { deltaE2000 } from "../../core/color/ciede2000";
 import { labD65 } from "../../core/color/types";
 import { TEN_IS_WHITE } from "../../core/describe/valueScale";
-import { tubeFromModel } from "../../persistence/newTube";
-import type { Calibration, Tube } from "../../persistence/schema";
+import { tubeFromModel } from "../../domain/tube/newTube";
+import type { Calibration, Tube } from "../../domain/tube/tube";
 import { pdfOfPicture } from "../../workers/cardPdf";
-import { labOfAdditions, WATER } from "../shared/paint";
+import { labOfAdditions } from "../../domain/mixture/color";
+import { WATER } from "../../domain/tube/water";
 import { type RecipeCard, recipeCardSvg } from "./recipeCard";
-import { sinceKept } from "./since";
+import { sinceKept } from "../../domain/match/since";
 
 const tube = (id: string, position: number): Tube => ({
   ...tubeFromModel(pigment(id)),

@@ -5,9 +5,9 @@ import { useCallback, useEffect, useRef, useState } from "react";
 import { LOG_PAGE } from "../../persistence/log/logApi";
 import { createLogClient, heard, type LogClient } from "../../persistence/log/logClient";
 import type { LogQuery } from "../../persistence/log/logQuery";
-import type { LogRow } from "../../persistence/log/logRows";
-import { useStudio } from "../shared/Studio";
-import { styleOf } from "../shared/words";
+import type { LogRow } from "../../domain/log/logRow";
+import { useStudio } from "../../kit/studio/Studio";
+import { styleOf } from "../../words/colors";
 
 export const NEWEST_MATCHES: LogQuery = { kind: "match", order: "at", isDescending: true };
 

@@ -4,11 +4,11 @@
 import { useState } from "react";
 import { neededMl } from "../../core/amounts/needed";
 import { setWanted } from "../../persistence/benches";
-import { contentsOf, volumeOf } from "../../persistence/pileContents";
+import { contentsOf, volumeOf } from "../../domain/pile/contents";
 import { Button } from "../../ui/Button";
 import { Choice } from "../../ui/Choice";
 import { TextField } from "../../ui/fields";
-import { useStudio } from "../shared/Studio";
+import { useStudio } from "../../kit/studio/Studio";
 import type { Bench } from "./useBench";
 
 const WAYS = [

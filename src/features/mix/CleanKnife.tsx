@@ -6,12 +6,12 @@ import { contamination } from "../../core/mixing/contamination";
 import type { PaintVolume } from "../../core/mixing/mixture";
 import { VIEWING } from "../../data/standardViewing";
 import { PAINT_SURFACE } from "../../data/surface";
-import { contentsOf } from "../../persistence/pileContents";
+import { contentsOf } from "../../domain/pile/contents";
 import { readPileBefore } from "../../persistence/piles";
-import { opticsOfTube } from "../shared/paint";
-import { useStudio } from "../shared/Studio";
-import { deltaEText } from "../shared/words";
-import type { BenchRecipe } from "./bench.model";
+import { opticsOfTube } from "../../domain/tube/optics";
+import { useStudio } from "../../kit/studio/Studio";
+import { deltaEText } from "../../words/colors";
+import type { BenchRecipe } from "../../domain/pile/plan";
 import type { Bench } from "./useBench";
 
 /** Share of a new pile that a knife which was only scraped off brings along. */

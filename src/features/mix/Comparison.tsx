@@ -12,13 +12,13 @@ import { HoldButton } from "../../ui/HoldButton";
 import { KeyCap } from "../../ui/KeyCap";
 import { Patch } from "../../ui/Patch";
 import { Rail } from "../../ui/Rail";
-import { labFromStored } from "../../persistence/storedColor";
-import { useStudio } from "../shared/Studio";
-import { useKey } from "../shared/useKey";
-import { deltaEText, describeLab } from "../shared/words";
+import { labFromStored } from "../../domain/reading/storedColor";
+import { useStudio } from "../../kit/studio/Studio";
+import { useKey } from "../../ui/useKey";
+import { deltaEText, describeLab } from "../../words/colors";
 import { ReadingBar } from "./ReadingBar";
 import { spreadOf } from "./RecipeCare";
-import { type Axis, axesOf } from "./school";
+import { type Axis, axesOf } from "../../domain/school/school";
 import type { Bench, Shown } from "./useBench";
 
 const FROM_WORDS: Readonly<Record<Shown["from"], string>> = {

@@ -6,11 +6,13 @@ import { UNDILUTED_THICKNESS } from "../../data/paper";
 import type { NearestTube } from "../../core/recipe/nearestTube";
 import { Button } from "../../ui/Button";
 import { Patch } from "../../ui/Patch";
-import { isBlackTube, isWhiteTube, WATER } from "../shared/paint";
-import { solverTubeOf } from "../shared/solverTube";
-import { useStudio } from "../shared/Studio";
-import { useSolverAnswer } from "../shared/useSolverAnswer";
-import { deltaEText, describeLab, tubeName } from "../shared/words";
+import { isBlackTube, isWhiteTube } from "../../domain/tube/kinds";
+import { WATER } from "../../domain/tube/water";
+import { solverTubeOf } from "../../domain/tube/solverTube";
+import { useStudio } from "../../kit/studio/Studio";
+import { useSolverAnswer } from "../../kit/query/useSolverAnswer";
+import { deltaEText, describeLab } from "../../words/colors";
+import { tubeName } from "../../words/doses";
 import type { Bench } from "./useBench";
 
 export function FromOneTube({ bench }: { bench: Bench }) {

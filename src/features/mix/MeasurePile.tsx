@@ -2,9 +2,11 @@
 
 /** The simulated colorimeter on a pile or its dry dab: it reads the hidden true tubes that lie in it. */
 import type { LabD65 } from "../../core/color/types";
-import type { PaintKind } from "../shared/drying";
-import { filmOf, genericOpticsOf, isWater } from "../shared/paint";
-import { ReadByColorimeter } from "../shared/ReadByColorimeter";
+import type { PaintKind } from "../../domain/mixture/drying";
+import { filmOf } from "../../domain/mixture/color";
+import { genericOpticsOf } from "../../domain/tube/optics";
+import { isWater } from "../../domain/tube/water";
+import { ReadByColorimeter } from "../../kit/reading/ReadByColorimeter";
 import type { Bench } from "./useBench";
 
 export function MeasurePile({

@@ -4,9 +4,9 @@
 import Link from "next/link";
 import { useSearchParams } from "next/navigation";
 import { useState } from "react";
-import type { Note } from "../../persistence/schema";
+import type { Note } from "../../domain/note/note";
 import { buttonClass } from "../../ui/Button";
-import { useStudio } from "../shared/Studio";
+import { useStudio } from "../../kit/studio/Studio";
 import { AmountPanel } from "./AmountPanel";
 import { Comparison } from "./Comparison";
 import { MatchLine } from "./MatchLine";

@@ -5,11 +5,13 @@ import { roundToHand } from "../../core/amounts/amounts";
 import type { Addition, NextAddition } from "../../core/correct/nextAddition";
 import { Button } from "../../ui/Button";
 import { Patch } from "../../ui/Patch";
-import { contentsOf, volumeOf } from "../../persistence/pileContents";
-import { useStudio } from "../shared/Studio";
-import { deltaEText, describeLab, doseWords, exactWords } from "../shared/words";
-import { growthWords, moveWords, riskWords, whyWords } from "./additionWords";
-import { coachWords, inOrderOfSchool } from "./school";
+import { contentsOf, volumeOf } from "../../domain/pile/contents";
+import { useStudio } from "../../kit/studio/Studio";
+import { deltaEText, describeLab } from "../../words/colors";
+import { doseWords, exactWords } from "../../words/doses";
+import { growthWords, moveWords, riskWords, whyWords } from "../../words/additions";
+import { coachWords } from "../../words/schools";
+import { inOrderOfSchool } from "../../domain/school/school";
 import type { Bench } from "./useBench";
 
 export function NextStep({ bench }: { bench: Bench }) {

@@ -2,12 +2,12 @@
 
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import type { Note } from "../../persistence/schema";
+import type { Note } from "../../domain/note/note";
 import { removeNote, renameNote } from "../../persistence/studio";
 import { Button } from "../../ui/Button";
 import { TextField } from "../../ui/fields";
 import { Sheet } from "../../ui/Sheet";
-import { useStudio } from "../shared/Studio";
+import { useStudio } from "../../kit/studio/Studio";
 
 /** Renaming a note, or taking it back while nothing was mixed for it. */
 export function NoteSheet({ note }: { note: Note }) {

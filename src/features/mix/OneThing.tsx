@@ -9,17 +9,20 @@ import { type AdditionKind, additionKind } from "../../core/correct/additionKind
 import type { Corrector } from "../../core/correct/correctors";
 import { hueRailEnds } from "../../core/describe/difference";
 import { lightnessPerStep } from "../../core/describe/valueScale";
-import { contentsOf, volumeOf } from "../../persistence/pileContents";
-import type { School } from "../../persistence/schema";
+import { contentsOf, volumeOf } from "../../domain/pile/contents";
+import type { School } from "../../domain/school/school";
 import { Button } from "../../ui/Button";
 import { Choice } from "../../ui/Choice";
 import { Patch } from "../../ui/Patch";
-import { isBlackTube, isWater, labOfAdditions } from "../shared/paint";
-import { useStudio } from "../shared/Studio";
-import { useSolverAnswer } from "../shared/useSolverAnswer";
-import { describeLab, doseWords } from "../shared/words";
-import { moveWords, whyWords } from "./additionWords";
-import { mixtureRequest } from "./mixtureRequest";
+import { isBlackTube } from "../../domain/tube/kinds";
+import { isWater } from "../../domain/tube/water";
+import { labOfAdditions } from "../../domain/mixture/color";
+import { useStudio } from "../../kit/studio/Studio";
+import { useSolverAnswer } from "../../kit/query/useSolverAnswer";
+import { describeLab } from "../../words/colors";
+import { doseWords } from "../../words/doses";
+import { moveWords, whyWords } from "../../words/additions";
+import { mixtureRequest } from "../../domain/mixture/mixtureRequest";
 import type { Bench } from "./useBench";
 
 const MOVES = [

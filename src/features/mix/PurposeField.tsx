@@ -2,12 +2,12 @@
 
 import { useState } from "react";
 import type { AxisTolerance } from "../../core/describe/difference";
-import type { Note } from "../../persistence/schema";
+import type { Note } from "../../domain/note/note";
 import { setNotePurpose } from "../../persistence/studio";
 import { Button } from "../../ui/Button";
 import { SelectField, TextField } from "../../ui/fields";
-import { useStudio } from "../shared/Studio";
-import { PURPOSES, toleranceOf } from "./purpose";
+import { useStudio } from "../../kit/studio/Studio";
+import { PURPOSES, toleranceOf } from "../../domain/match/purpose";
 
 /** What the match is for; its closeness follows, or is the painter's own. */
 export function PurposeField({ note }: { note: Note }) {

@@ -10,14 +10,14 @@ import { differenceWords, missWords, WORKING_TOLERANCE } from "../../core/descri
 import { degreesOfHue, HUE_PLACES } from "../../core/describe/huePlaces";
 import { lightnessFromValue } from "../../core/describe/valueScale";
 import { addLook, readLooks } from "../../persistence/benches";
-import { labFromStored, storedFromLab } from "../../persistence/storedColor";
+import { labFromStored, storedFromLab } from "../../domain/reading/storedColor";
 import { Button } from "../../ui/Button";
 import { SelectField, TextField } from "../../ui/fields";
 import { Patch } from "../../ui/Patch";
-import { useStudio } from "../shared/Studio";
-import { describeLab } from "../shared/words";
-import { EYE_UNCERTAINTY } from "./bench.model";
-import { axesOf } from "./school";
+import { useStudio } from "../../kit/studio/Studio";
+import { describeLab } from "../../words/colors";
+import { EYE_UNCERTAINTY } from "../../domain/pile/plan";
+import { axesOf } from "../../domain/school/school";
 import type { Bench } from "./useBench";
 
 /** All first looks, undefined until they are read, and the last one at this note. */

@@ -3,15 +3,16 @@
 /** What to mind of a recipe: how sure it is, which tube to measure well, rounding, light, price, cautions. */
 import { cautionsFor } from "../../core/safety/cautions";
 import type { LightName } from "../../core/color/types";
-import type { Tube } from "../../persistence/schema";
-import { isWater } from "../shared/paint";
-import { useStudio } from "../shared/Studio";
-import { pricePerMl } from "../shared/useRecipes";
-import { useSolverAnswer } from "../shared/useSolverAnswer";
-import { deltaEText, exactWords, knifeWords, tubeName } from "../shared/words";
-import { type BenchRecipe, type DosingShift, GENERIC_UNCERTAINTY } from "./bench.model";
+import type { Tube } from "../../domain/tube/tube";
+import { isWater } from "../../domain/tube/water";
+import { useStudio } from "../../kit/studio/Studio";
+import { pricePerMl } from "../../kit/query/useRecipes";
+import { useSolverAnswer } from "../../kit/query/useSolverAnswer";
+import { deltaEText } from "../../words/colors";
+import { exactWords, knifeWords, tubeName } from "../../words/doses";
+import { type BenchRecipe, type DosingShift, GENERIC_UNCERTAINTY } from "../../domain/pile/plan";
 import { CleanKnife } from "./CleanKnife";
-import { mixtureRequest } from "./mixtureRequest";
+import { mixtureRequest } from "../../domain/mixture/mixtureRequest";
 import type { Bench } from "./useBench";
 
 /** Below this a wrong dose does no harm worth a word. */

@@ -6,10 +6,10 @@ import { useState } from "react";
 import { handStep } from "../../core/amounts/amounts";
 import { Button } from "../../ui/Button";
 import { SelectField } from "../../ui/fields";
-import { isWater, WATER } from "../shared/paint";
-import { useStudio } from "../shared/Studio";
-import { exactWords, knifeWords, tubeName } from "../shared/words";
-import type { BenchAmount, BenchRecipe } from "./bench.model";
+import { isWater, WATER } from "../../domain/tube/water";
+import { useStudio } from "../../kit/studio/Studio";
+import { exactWords, knifeWords, tubeName } from "../../words/doses";
+import type { BenchAmount, BenchRecipe } from "../../domain/pile/plan";
 import { FromOneTube } from "./FromOneTube";
 import type { Bench } from "./useBench";
 

@@ -4,13 +4,13 @@
 import { useState } from "react";
 import { STUDIO_TIMES, type StudioTimes } from "../../data/studioTimes";
 import { setTimer } from "../../persistence/benches";
-import { contentsOf } from "../../persistence/pileContents";
-import type { Timer } from "../../persistence/schema";
+import { contentsOf } from "../../domain/pile/contents";
+import type { Timer } from "../../domain/timer/timer";
 import { Button } from "../../ui/Button";
 import { SelectField, TextField } from "../../ui/fields";
-import { kindOfMixture } from "../shared/drying";
-import { useStudio } from "../shared/Studio";
-import { TIMER_WORDS } from "../shared/timerWords";
+import { kindOfMixture } from "../../domain/mixture/drying";
+import { useStudio } from "../../kit/studio/Studio";
+import { TIMER_WORDS } from "../../words/timers";
 import type { Bench } from "./useBench";
 
 const PRESETS: Readonly<Record<Timer["kind"], keyof StudioTimes>> = {

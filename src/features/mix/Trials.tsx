@@ -2,12 +2,13 @@
 
 /** Every turn of the pile in a row: what was added, how it looked, and how far off it was. */
 import { deltaE2000 } from "../../core/color/ciede2000";
-import { labFromStored } from "../../persistence/storedColor";
+import { labFromStored } from "../../domain/reading/storedColor";
 import { Patch } from "../../ui/Patch";
-import { labOfAdditions } from "../shared/paint";
-import { useStudio } from "../shared/Studio";
-import { deltaEText, describeLab, doseWords } from "../shared/words";
-import { trialsOf } from "./bench.model";
+import { labOfAdditions } from "../../domain/mixture/color";
+import { useStudio } from "../../kit/studio/Studio";
+import { deltaEText, describeLab } from "../../words/colors";
+import { doseWords } from "../../words/doses";
+import { trialsOf } from "../../domain/pile/plan";
 import type { Bench } from "./useBench";
 
 export function Trials({ bench }: { bench: Bench }) {

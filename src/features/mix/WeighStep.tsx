@@ -6,10 +6,10 @@ import { createRng } from "../../core/random/rng";
 import { createSimulatedScale, type SimulatedScale, type Weight } from "../../devices/scale";
 import { Button } from "../../ui/Button";
 import { Notice } from "../../ui/Notice";
-import { densityOf } from "../shared/density";
-import { useStudio } from "../shared/Studio";
-import { tubeName } from "../shared/words";
-import type { BenchStep } from "./bench.model";
+import { densityOf } from "../../domain/tube/density";
+import { useStudio } from "../../kit/studio/Studio";
+import { tubeName } from "../../words/doses";
+import type { BenchStep } from "../../domain/pile/plan";
 import type { Bench } from "./useBench";
 
 /** A simulated hand: grams that a touch of the button lets fall, and that holding it lets fall in a second. */

@@ -1,8 +1,9 @@
 import { describe, expect, it } from "vitest";
 import { REFERENCE_FACTORS } from "../../core/color/ciede2000";
-import { DEFAULT_SCHOOL, type School } from "../../persistence/schema";
-import { closenessOf, factorsOf, PURPOSES, toleranceOf } from "./purpose";
-import { axesOf, coachWords, inOrderOfSchool } from "./school";
+import { DEFAULT_SCHOOL, type School } from "../../domain/school/school";
+import { closenessOf, factorsOf, PURPOSES, toleranceOf } from "../../domain/match/purpose";
+import { axesOf, inOrderOfSchool } from "../../domain/school/school";
+import { coachWords } from "../../words/schools";
 
 const school = (changes: Partial<School>): School => ({ ...DEFAULT_SCHOOL, ...changes });
 

@@ -6,15 +6,23 @@ import { useMemo, useState } from "react";
 import { deltaE2000 } from "../../core/color/ciede2000";
 import type { LabD65 } from "../../core/color/types";
 import type { AxisTolerance } from "../../core/describe/difference";
-import { contentsOf, volumeOf } from "../../persistence/pileContents";
+import { contentsOf, volumeOf } from "../../domain/pile/contents";
 import { readLeftovers, readNoteHistory, readPile, readRecipe, readWetAndDry } from "../../persistence/piles";
-import type { Match, Note, Pile, Reading, StoredColor, Tube } from "../../persistence/schema";
-import { labFromStored, storedFromLab } from "../../persistence/storedColor";
-import { type Drying, dryingOf, kindOfMixture } from "../shared/drying";
-import { expandLeftovers, leftoverAsTube } from "../shared/leftovers";
-import { isBlackTube, isWater, isWhiteTube, labOfAdditions, opticsOfTube } from "../shared/paint";
-import { useStudio } from "../shared/Studio";
-import { type FoundRecipes, type RecipesState, useRecipes } from "../shared/useRecipes";
+import type { Match } from "../../domain/match/match";
+import type { Note } from "../../domain/note/note";
+import type { Pile } from "../../domain/pile/pile";
+import type { Reading } from "../../domain/reading/reading";
+import type { StoredColor } from "../../domain/reading/storedColor";
+import type { Tube } from "../../domain/tube/tube";
+import { labFromStored, storedFromLab } from "../../domain/reading/storedColor";
+import { type Drying, dryingOf, kindOfMixture } from "../../domain/mixture/drying";
+import { expandLeftovers, leftoverAsTube } from "../../domain/pile/leftovers";
+import { isBlackTube, isWhiteTube } from "../../domain/tube/kinds";
+import { isWater } from "../../domain/tube/water";
+import { labOfAdditions } from "../../domain/mixture/color";
+import { opticsOfTube } from "../../domain/tube/optics";
+import { useStudio } from "../../kit/studio/Studio";
+import { type FoundRecipes, type RecipesState, useRecipes } from "../../kit/query/useRecipes";
 import {
   type BenchDilution,
   type BenchRecipe,
@@ -29,9 +37,9 @@ import {
   recipeByHand,
   storedRecipeOf,
   GENERIC_UNCERTAINTY,
-} from "./bench.model";
-import { dilutionsOf } from "./dilution";
-import { closenessOf, factorsOf, toleranceOf } from "./purpose";
+} from "../../domain/pile/plan";
+import { dilutionsOf } from "../../domain/pile/dilution";
+import { closenessOf, factorsOf, toleranceOf } from "../../domain/match/purpose";
 import { useBenchRow } from "./useBenchRow";
 import { type NextAdditionState, useNextAddition } from "./useNextAddition";
 import { type PileActions, usePileActions } from "./usePileActions";
@@ -223,7 +231,7 @@ export function useBench(note: Note, againPileId: string | undefined): Bench {
       : undefined,
   );
   // A finger on the rails spoke of the pile as it was; after the next addition it says nothing.
-  const isLive = row.draft?.pileId === pile?.id && row.draft?.additionCount === additions.length;
+  const isLive = row.draft?.pileId === pile?.id && row.draft.additionCount === additions.length;
   const liveDraft = pile && isLive ? row.draft?.miss : undefined;
   const predicted = labOfAdditions(contents, tubeById);
   const lastMatch = pile ? undefined : history?.matches.at(-1);

@@ -4,8 +4,8 @@
 import { useLiveQuery } from "dexie-react-hooks";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { keepBench, readBench } from "../../persistence/benches";
-import type { BenchRow } from "../../persistence/schema";
-import { useStudio } from "../shared/Studio";
+import type { BenchRow } from "../../domain/pile/pile";
+import { useStudio } from "../../kit/studio/Studio";
 
 /** A finger that drags a marker changes many times a second; the store hears of it this much later, in ms. */
 const SETTLE_MS = 150;

@@ -3,15 +3,17 @@
 /** What to add to a pile that has been read, worked out in a worker of its own. */
 import type { LabD65 } from "../../core/color/types";
 import type { NextAddition } from "../../core/correct/nextAddition";
-import { contentsOf, volumeOf } from "../../persistence/pileContents";
-import type { Pile, Reading, Tube } from "../../persistence/schema";
-import { labFromStored } from "../../persistence/storedColor";
+import { contentsOf, volumeOf } from "../../domain/pile/contents";
+import type { Pile } from "../../domain/pile/pile";
+import type { Reading } from "../../domain/reading/reading";
+import type { Tube } from "../../domain/tube/tube";
+import { labFromStored } from "../../domain/reading/storedColor";
 import type { AdditionRequest, WashRequest } from "../../workers/protocol";
-import { isWater, WATER } from "../shared/paint";
-import { keyOfTube, solverTubeOf } from "../shared/solverTube";
-import { useSolverAnswer } from "../shared/useSolverAnswer";
-import { currentReading, pileEvidence } from "./bench.model";
-import { mixtureRequest } from "./mixtureRequest";
+import { isWater, WATER } from "../../domain/tube/water";
+import { keyOfTube, solverTubeOf } from "../../domain/tube/solverTube";
+import { useSolverAnswer } from "../../kit/query/useSolverAnswer";
+import { currentReading, pileEvidence } from "../../domain/pile/plan";
+import { mixtureRequest } from "../../domain/mixture/mixtureRequest";
 
 /** Until a tube has been tested, its strength may be off by this share. */
 const STRENGTH_ERROR = 0.3;

@@ -2,7 +2,7 @@
 
 /** What the painter does to the paint, one thing after another, each written against the pile as it was seen. */
 import { useRef } from "react";
-import { changedAt } from "../../persistence/pileContents";
+import { changedAt } from "../../domain/pile/contents";
 import {
   addReading,
   addToPile,
@@ -18,8 +18,10 @@ import {
   startSample,
   undoLastAddition,
 } from "../../persistence/piles";
-import type { Match, Pile, Reading, StoredRecipe } from "../../persistence/schema";
-import { useStudio } from "../shared/Studio";
+import type { Match } from "../../domain/match/match";
+import type { Pile, StoredRecipe } from "../../domain/pile/pile";
+import type { Reading } from "../../domain/reading/reading";
+import { useStudio } from "../../kit/studio/Studio";
 
 export type PileActions = {
   readonly add: (

@@ -3,7 +3,7 @@
 /** The best few tubes of the box for the notes, under the painter's wishes. */
 import { useEffect, useRef, useState } from "react";
 import type { ChosenPalette, PaletteChoice } from "../../core/palette/choosePalette";
-import type { Tube } from "../../persistence/schema";
+import type { Tube } from "../../domain/tube/tube";
 import { addPalette } from "../../persistence/palettes";
 import type { BoxQuestion } from "../../workers/paletteApi";
 import { type RunningChoice, startChoice } from "../../workers/paletteClient";
@@ -11,12 +11,12 @@ import { Button } from "../../ui/Button";
 import { CheckField, SelectField } from "../../ui/fields";
 import { Notice } from "../../ui/Notice";
 import { Working } from "../../ui/Working";
-import { isBlackTube, isLightfast } from "../shared/paint";
-import { useStudio } from "../shared/Studio";
-import type { KnownTubes } from "../shared/knownTubes";
+import { isBlackTube, isLightfast } from "../../domain/tube/kinds";
+import { useStudio } from "../../kit/studio/Studio";
+import type { KnownTubes } from "../../domain/tube/knownTubes";
 import { MissCurve } from "./MissCurve";
 import type { PanelProps } from "./panel";
-import { useAnswer } from "../shared/usePaletteAnswers";
+import { useAnswer } from "../../kit/query/usePaletteAnswers";
 import { Worth } from "./Worth";
 
 type Wishes = {

@@ -4,19 +4,19 @@
 import { useMemo, useState } from "react";
 import { MOST_RECIPE_TUBES } from "../../core/palette/noteMisses";
 import type { PaletteAdvice } from "../../core/palette/paletteAdvice";
-import type { Note } from "../../persistence/schema";
-import { labFromStored } from "../../persistence/storedColor";
+import type { Note } from "../../domain/note/note";
+import { labFromStored } from "../../domain/reading/storedColor";
 import type { BoxQuestion } from "../../workers/paletteApi";
 import { Button } from "../../ui/Button";
 import { Notice } from "../../ui/Notice";
 import { Working } from "../../ui/Working";
-import { useStudio } from "../shared/Studio";
+import { useStudio } from "../../kit/studio/Studio";
 import { ChooseForMe } from "./ChooseForMe";
-import { searchedTubes } from "./known";
-import { type KnownTubes, knownTubes } from "../shared/knownTubes";
+import { searchedTubes } from "../../domain/palette/searchedTubes";
+import { type KnownTubes, knownTubes } from "../../domain/tube/knownTubes";
 import type { PanelProps } from "./panel";
 import { namesOf, TubeLine, Worth } from "./Worth";
-import { OWN_WORKER, useAnswer } from "../shared/usePaletteAnswers";
+import { OWN_WORKER, useAnswer } from "../../kit/query/usePaletteAnswers";
 
 /** Advice that is worth a line. */
 const SHOWN_ADDITIONS = 5;

@@ -5,19 +5,20 @@ import { useLiveQuery } from "dexie-react-hooks";
 import { useEffect, useMemo, useState } from "react";
 import type { ColorArea } from "../../core/picture/colorAreas";
 import { CAUTION_CLASSES } from "../../core/safety/cautions";
-import type { Palette, Tube } from "../../persistence/schema";
-import { labFromStored } from "../../persistence/storedColor";
+import type { Palette } from "../../domain/palette/palette";
+import type { Tube } from "../../domain/tube/tube";
+import { labFromStored } from "../../domain/reading/storedColor";
 import { readPicture } from "../../persistence/pictures";
 import { createPictureClient } from "../../workers/pictureClient";
 import { CheckField } from "../../ui/fields";
 import { Notice } from "../../ui/Notice";
-import { isLightfast } from "../shared/paint";
-import { useStudio } from "../shared/Studio";
-import { tubesOf } from "./known";
-import { knownTubes } from "../shared/knownTubes";
+import { isLightfast } from "../../domain/tube/kinds";
+import { useStudio } from "../../kit/studio/Studio";
+import { tubesOf } from "../../domain/palette/searchedTubes";
+import { knownTubes } from "../../domain/tube/knownTubes";
 import type { PanelProps } from "./panel";
-import { EDGE } from "./paletteWords";
-import { useAnswer } from "../shared/usePaletteAnswers";
+import { EDGE } from "../../words/palettes";
+import { useAnswer } from "../../kit/query/usePaletteAnswers";
 
 const MOST_COMPARED = 4;
 export function ComparePanel({ palette, client }: PanelProps) {

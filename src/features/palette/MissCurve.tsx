@@ -3,9 +3,9 @@
 /** How far the notes are missed with more and more tubes. */
 import { lazy, Suspense, useMemo } from "react";
 import type { PaletteChoice } from "../../core/palette/choosePalette";
-import type { ChartAxis, ChartLine } from "../shared/LineChart";
+import type { ChartAxis, ChartLine } from "../../kit/chart/LineChart";
 
-const LineChart = lazy(async () => ({ default: (await import("../shared/LineChart")).LineChart }));
+const LineChart = lazy(async () => ({ default: (await import("../../kit/chart/LineChart")).LineChart }));
 
 const AXES: readonly ChartAxis[] = [{ name: "ΔE, mean solid, worst note dashed", min: 0 }];
 

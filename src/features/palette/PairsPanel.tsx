@@ -11,15 +11,16 @@ import { readLog } from "../../persistence/studio";
 import { Choice } from "../../ui/Choice";
 import { SelectField } from "../../ui/fields";
 import { Patch } from "../../ui/Patch";
-import { opticsOfTube, totalsOf } from "../shared/paint";
-import { useStudio } from "../shared/Studio";
-import { describeLab } from "../shared/words";
-import { searchedTubes } from "./known";
-import { type KnownTubes, knownTubes } from "../shared/knownTubes";
+import { opticsOfTube } from "../../domain/tube/optics";
+import { totalsOf } from "../../domain/pile/contents";
+import { useStudio } from "../../kit/studio/Studio";
+import { describeLab } from "../../words/colors";
+import { searchedTubes } from "../../domain/palette/searchedTubes";
+import { type KnownTubes, knownTubes } from "../../domain/tube/knownTubes";
 import { type Paint, PathOfTwo } from "./PathOfTwo";
 import type { PanelProps } from "./panel";
-import { partsText, valueChromaText } from "./paletteWords";
-import { useAnswer } from "../shared/usePaletteAnswers";
+import { partsText, valueChromaText } from "../../words/palettes";
+import { useAnswer } from "../../kit/query/usePaletteAnswers";
 
 const WHITE_PARTS = [0, 1, 2, 4, 9, 19] as const;
 /** Piles of this painting that can be followed, newest first. */

@@ -2,7 +2,7 @@
 
 import { clsx } from "clsx";
 import { useState } from "react";
-import type { Palette } from "../../persistence/schema";
+import type { Palette } from "../../domain/palette/palette";
 import {
   addPalette,
   changePalette,
@@ -14,10 +14,10 @@ import { Button } from "../../ui/Button";
 import { TextAreaField, TextField } from "../../ui/fields";
 import { Patch } from "../../ui/Patch";
 import { Sheet } from "../../ui/Sheet";
-import { tintOfTube } from "../shared/paint";
-import { useStudio } from "../shared/Studio";
-import { tubesOf } from "./known";
-import { fillTemplate, type Template, TEMPLATES } from "./templates";
+import { tintOfTube } from "../../domain/tube/smear";
+import { useStudio } from "../../kit/studio/Studio";
+import { tubesOf } from "../../domain/palette/searchedTubes";
+import { fillTemplate, type Template, TEMPLATES } from "../../domain/palette/templates";
 
 /** The palettes of the painting; one of them lies on the board. */
 export function PaletteList({ open, onOpen }: { open: Palette; onOpen: (paletteId: string) => void }) {

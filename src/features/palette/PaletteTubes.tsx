@@ -20,15 +20,16 @@ import {
 import { CSS } from "@dnd-kit/utilities";
 import { GripVertical, X } from "lucide-react";
 import { useState } from "react";
-import type { Palette, Tube } from "../../persistence/schema";
+import type { Palette } from "../../domain/palette/palette";
+import type { Tube } from "../../domain/tube/tube";
 import { setBoard } from "../../persistence/tubes";
 import { Button } from "../../ui/Button";
 import { Sheet } from "../../ui/Sheet";
 import { Smear } from "../../ui/Smear";
-import { BoxPicker } from "../shared/BoxPicker";
-import { ladderOfTube } from "../shared/paint";
-import { useStudio } from "../shared/Studio";
-import { tubesOf } from "./known";
+import { BoxPicker } from "../../kit/paint/BoxPicker";
+import { ladderOfTube } from "../../domain/tube/smear";
+import { useStudio } from "../../kit/studio/Studio";
+import { tubesOf } from "../../domain/palette/searchedTubes";
 
 /** A finger that scrolls moves less than this before it is meant as a drag, px. */
 const DRAG_DISTANCE = 6;

@@ -4,21 +4,21 @@
 import Link from "next/link";
 import { Tabs } from "radix-ui";
 import { useMemo, useState } from "react";
-import type { Palette } from "../../persistence/schema";
+import type { Palette } from "../../domain/palette/palette";
 import { Button, buttonClass } from "../../ui/Button";
 import { Sheet } from "../../ui/Sheet";
-import { useStudio } from "../shared/Studio";
+import { useStudio } from "../../kit/studio/Studio";
 import { ChoosePanel } from "./ChoosePanel";
 import { ComparePanel } from "./ComparePanel";
-import { tubesOf } from "./known";
-import { knownTubes } from "../shared/knownTubes";
-import { isBlackTube } from "../shared/paint";
+import { tubesOf } from "../../domain/palette/searchedTubes";
+import { knownTubes } from "../../domain/tube/knownTubes";
+import { isBlackTube } from "../../domain/tube/kinds";
 import { PairsPanel } from "./PairsPanel";
 import { PaletteList } from "./PaletteList";
 import { PaletteTubes } from "./PaletteTubes";
 import { ReachPanel } from "./ReachPanel";
 import { SchemePanel } from "./SchemePanel";
-import { usePaletteClient } from "../shared/usePaletteAnswers";
+import { usePaletteClient } from "../../kit/query/usePaletteAnswers";
 
 const TABS = [
   { value: "reach", name: "Reach", Panel: ReachPanel },

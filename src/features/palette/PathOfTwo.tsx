@@ -8,13 +8,13 @@ import { type MixturePath, mixturePath } from "../../core/palette/mixturePath";
 import type { OpticalModel } from "../../core/spectrum/types";
 import { WHITE_BENCH } from "../../data/whiteBench";
 import { Patch } from "../../ui/Patch";
-import { chromaAndValueAxes } from "../shared/chartAxes";
-import type { ChartAxis, ChartLine } from "../shared/LineChart";
-import { useStudio } from "../shared/Studio";
-import { describeLab } from "../shared/words";
-import { isInside, pathSentences, shareText } from "./paletteWords";
+import { chromaAndValueAxes } from "../../kit/chart/chartAxes";
+import type { ChartAxis, ChartLine } from "../../kit/chart/LineChart";
+import { useStudio } from "../../kit/studio/Studio";
+import { describeLab } from "../../words/colors";
+import { isInside, pathSentences, shareText } from "../../words/palettes";
 
-const LineChart = lazy(async () => ({ default: (await import("../shared/LineChart")).LineChart }));
+const LineChart = lazy(async () => ({ default: (await import("../../kit/chart/LineChart")).LineChart }));
 
 export type Paint = { readonly id: string; readonly name: string; readonly optics: OpticalModel };
 

@@ -10,18 +10,18 @@ import { valueText } from "../../core/describe/valueScale";
 import type { EdgeColor, ReachProfile } from "../../core/palette/reachProfile";
 import { tintLab } from "../../core/tube/character";
 import { WHITE_BENCH } from "../../data/whiteBench";
-import type { Note } from "../../persistence/schema";
-import { labFromStored } from "../../persistence/storedColor";
+import type { Note } from "../../domain/note/note";
+import { labFromStored } from "../../domain/reading/storedColor";
 import { Choice } from "../../ui/Choice";
 import { Notice } from "../../ui/Notice";
 import { Patch } from "../../ui/Patch";
-import { opticsOfTube } from "../shared/paint";
-import { useStudio } from "../shared/Studio";
-import { WordLink } from "../shared/WordLink";
-import { describeLab } from "../shared/words";
+import { opticsOfTube } from "../../domain/tube/optics";
+import { useStudio } from "../../kit/studio/Studio";
+import { WordLink } from "../../kit/words/WordLink";
+import { describeLab } from "../../words/colors";
 import type { PanelProps } from "./panel";
-import { leanWords, reachWords, valueChromaText } from "./paletteWords";
-import { useAnswer } from "../shared/usePaletteAnswers";
+import { leanWords, reachWords, valueChromaText } from "../../words/palettes";
+import { useAnswer } from "../../kit/query/usePaletteAnswers";
 
 const SHOWN_AS = [
   { value: "paint", label: "as paint" },

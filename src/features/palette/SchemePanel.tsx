@@ -11,13 +11,14 @@ import { Choice } from "../../ui/Choice";
 import { CheckField, SelectField } from "../../ui/fields";
 import { Notice } from "../../ui/Notice";
 import { Patch } from "../../ui/Patch";
-import { isBlackTube, modelsOfTube } from "../shared/paint";
-import { useStudio } from "../shared/Studio";
-import { describeLab } from "../shared/words";
-import type { KnownTubes } from "../shared/knownTubes";
+import { isBlackTube } from "../../domain/tube/kinds";
+import { modelsOfTube } from "../../domain/tube/optics";
+import { useStudio } from "../../kit/studio/Studio";
+import { describeLab } from "../../words/colors";
+import type { KnownTubes } from "../../domain/tube/knownTubes";
 import type { PanelProps } from "./panel";
-import { partsText, shareText, turnWords } from "./paletteWords";
-import { useAnswer } from "../shared/usePaletteAnswers";
+import { partsText, shareText, turnWords } from "../../words/palettes";
+import { useAnswer } from "../../kit/query/usePaletteAnswers";
 
 type Kind = SchemeName | "free";
 const KINDS: readonly { readonly value: Kind; readonly label: string }[] = [

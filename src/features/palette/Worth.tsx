@@ -2,10 +2,11 @@
 
 /** Why each tube is in a palette, in words. */
 import type { PaletteAdvice } from "../../core/palette/paletteAdvice";
-import type { Note, Tube } from "../../persistence/schema";
+import type { Note } from "../../domain/note/note";
+import type { Tube } from "../../domain/tube/tube";
 import { Smear } from "../../ui/Smear";
-import { ladderOfTube } from "../shared/paint";
-import { useStudio } from "../shared/Studio";
+import { ladderOfTube } from "../../domain/tube/smear";
+import { useStudio } from "../../kit/studio/Studio";
 
 /** @param tubes - the box that the places of the advice belong to. */
 export function Worth({ advice, tubes }: { advice: PaletteAdvice; tubes: readonly Tube[] }) {

@@ -1,6 +1,6 @@
-import type { Palette } from "../../persistence/schema";
+import type { Palette } from "../../domain/palette/palette";
 import type { PaletteClient } from "../../workers/paletteClient";
-import type { KnownTubes } from "../shared/knownTubes";
+import type { KnownTubes } from "../../domain/tube/knownTubes";
 
 /** What every panel of the view is given. */
 export type PanelProps = {

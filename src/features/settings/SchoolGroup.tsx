@@ -1,10 +1,10 @@
 "use client";
 
 /** Where painters disagree: the order, the words and what is offered follow the school; paint does what it does. */
-import type { School } from "../../persistence/schema";
+import type { School } from "../../domain/school/school";
 import { Choice, type ChoiceOption } from "../../ui/Choice";
 import { CheckField } from "../../ui/fields";
-import { useStudio } from "../shared/Studio";
+import { useStudio } from "../../kit/studio/Studio";
 import { Group } from "./Group";
 
 type Question<K extends keyof School> = {

@@ -2,12 +2,12 @@
 
 /** How this painter counts, speaks, measures and sees. Every change is kept at once. */
 import { valueText } from "../../core/describe/valueScale";
-import type { Settings } from "../../persistence/schema";
+import type { Settings } from "../../domain/settings/settings";
 import { Button } from "../../ui/Button";
 import { Choice } from "../../ui/Choice";
 import { SelectField } from "../../ui/fields";
-import { useStudio } from "../shared/Studio";
-import { WordLink } from "../shared/WordLink";
+import { useStudio } from "../../kit/studio/Studio";
+import { WordLink } from "../../kit/words/WordLink";
 import { DataGroups } from "./data/DataGroups";
 import { Group } from "./Group";
 import { SchoolGroup } from "./SchoolGroup";

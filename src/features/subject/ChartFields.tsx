@@ -6,8 +6,8 @@ import { CHART_VALUES } from "../../devices/simulatedCamera";
 import { Button } from "../../ui/Button";
 import { FileField, TextAreaField, TextField } from "../../ui/fields";
 import { Notice } from "../../ui/Notice";
-import { useStudio } from "../shared/Studio";
-import { parseTypedColor } from "../shared/typedColor";
+import { useStudio } from "../../kit/studio/Studio";
+import { parseTypedColor } from "../../kit/reading/typedColor";
 import type { ChartDraft } from "./useReferences";
 
 const USUAL_CHART = { rows: 4, columns: 6 };

@@ -2,14 +2,14 @@
 
 /** Notes that the picture itself proposes: its colour families by area, to keep, merge or drop. */
 import { useState } from "react";
-import type { Picture } from "../../persistence/schema";
-import { storedFromLab } from "../../persistence/storedColor";
+import type { Picture } from "../../domain/painting/painting";
+import { storedFromLab } from "../../domain/reading/storedColor";
 import { addNote } from "../../persistence/studio";
 import { Button } from "../../ui/Button";
 import { Patch } from "../../ui/Patch";
-import { useStudio } from "../shared/Studio";
-import type { OpenPicture } from "../shared/usePicture";
-import { describeLab } from "../shared/words";
+import { useStudio } from "../../kit/studio/Studio";
+import type { OpenPicture } from "../../kit/picture/usePicture";
+import { describeLab } from "../../words/colors";
 import { placeRow, uncertaintyOf } from "./noteFromPick";
 import type { Families, Proposal } from "./useFamilies";
 

@@ -6,7 +6,7 @@ import { useEffect, useEffectEvent, useState } from "react";
 import { CAMERA_SHOTS } from "../../devices/simulatedCamera";
 import { Button } from "../../ui/Button";
 import { Sheet } from "../../ui/Sheet";
-import { useStudio } from "../shared/Studio";
+import { useStudio } from "../../kit/studio/Studio";
 
 /** Phones convert their own format to one of these when they are asked for. */
 const KINDS = "image/jpeg,image/png,image/webp,image/avif,image/tiff,image/gif,image/bmp,.tif,.tiff";

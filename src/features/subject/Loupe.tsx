@@ -1,7 +1,7 @@
 "use client";
 
 import { useEffect, useRef } from "react";
-import type { OpenPicture } from "../shared/usePicture";
+import type { OpenPicture } from "../../kit/picture/usePicture";
 import type { Circle } from "./usePick";
 
 /** Pixels shown to either side of the middle, in radii of the circle. */

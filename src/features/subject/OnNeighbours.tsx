@@ -9,11 +9,11 @@ import { comparedTemperature } from "../../core/describe/difference";
 import { hueRailEnds } from "../../core/describe/difference";
 import { valueText } from "../../core/describe/valueScale";
 import type { Neighbour } from "../../core/picture/pixels";
-import { labFromStored } from "../../persistence/storedColor";
+import { labFromStored } from "../../domain/reading/storedColor";
 import { SelectField } from "../../ui/fields";
 import { Patch } from "../../ui/Patch";
-import { useStudio } from "../shared/Studio";
-import { describeLab } from "../shared/words";
+import { useStudio } from "../../kit/studio/Studio";
+import { describeLab } from "../../words/colors";
 
 function listed({ value, chroma, warmth }: ContrastPush): string {
   return [value, chroma, warmth].filter(Boolean).join(", ");

@@ -1,13 +1,13 @@
 "use client";
 
 /** The picture and a palette: what can be mixed of it, and what it would look like. */
-import type { Palette } from "../../persistence/schema";
+import type { Palette } from "../../domain/palette/palette";
 import { Button } from "../../ui/Button";
 import { Choice } from "../../ui/Choice";
 import { SelectField } from "../../ui/fields";
 import { Notice } from "../../ui/Notice";
 import { Working } from "../../ui/Working";
-import { useStudio } from "../shared/Studio";
+import { useStudio } from "../../kit/studio/Studio";
 import type { LookName, LookSettings } from "./looks";
 import type { TableState } from "./usePaletteTable";
 import { ValueRail } from "./ValueRail";

@@ -4,11 +4,11 @@
 import { useLiveQuery } from "dexie-react-hooks";
 import { useState } from "react";
 import { readPictureNames, removePicture, restorePicture, showPicture } from "../../persistence/pictures";
-import type { Picture } from "../../persistence/schema";
+import type { Picture } from "../../domain/painting/painting";
 import { Button } from "../../ui/Button";
 import { SelectField } from "../../ui/fields";
 import { UndoLine } from "../../ui/UndoLine";
-import { useStudio } from "../shared/Studio";
+import { useStudio } from "../../kit/studio/Studio";
 import { FileChooser } from "./FileChooser";
 
 export function PictureShelf({

@@ -3,12 +3,13 @@
 import { useState } from "react";
 import { nudged } from "../../core/aim/nudge";
 import { changeNotes, type NoteChange, restoreNotes } from "../../persistence/pictures";
-import type { Note, Picture } from "../../persistence/schema";
-import { storedFromLab } from "../../persistence/storedColor";
+import type { Note } from "../../domain/note/note";
+import type { Picture } from "../../domain/painting/painting";
+import { storedFromLab } from "../../domain/reading/storedColor";
 import { Button } from "../../ui/Button";
 import { UndoLine } from "../../ui/UndoLine";
-import { useStudio } from "../shared/Studio";
-import type { OpenPicture } from "../shared/usePicture";
+import { useStudio } from "../../kit/studio/Studio";
+import type { OpenPicture } from "../../kit/picture/usePicture";
 import { placeRow, uncertaintyOf } from "./noteFromPick";
 
 /** Notes that were read under another light can be read again; those that are mixed already stay. */

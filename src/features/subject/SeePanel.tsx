@@ -8,13 +8,13 @@ import { valueFromLightness, valueText } from "../../core/describe/valueScale";
 import { FEWEST_STEPS, MOST_STEPS } from "../../core/picture/luminancePlane";
 import { Choice } from "../../ui/Choice";
 import { SelectField } from "../../ui/fields";
-import { useStudio } from "../shared/Studio";
-import type { OpenPicture } from "../shared/usePicture";
+import { useStudio } from "../../kit/studio/Studio";
+import type { OpenPicture } from "../../kit/picture/usePicture";
 import { type LookName, LOOKS, type LookSettings, SQUINTS } from "./looks";
 import { useValueShares } from "./useValueShares";
 import { ValueRail } from "./ValueRail";
 
-const LineChart = dynamic(() => import("../shared/LineChart").then((module) => module.LineChart), {
+const LineChart = dynamic(() => import("../../kit/chart/LineChart").then((module) => module.LineChart), {
   ssr: false,
 });
 

@@ -5,10 +5,10 @@ import { CaretsToAxisDashedVertical, RotateCw, ZoomIn, ZoomOut } from "lucide-re
 import { Button } from "../../ui/Button";
 import { Choice } from "../../ui/Choice";
 import { HoldButton } from "../../ui/HoldButton";
-import type { Hanging } from "../shared/PictureStage";
-import { useStudio } from "../shared/Studio";
-import { useKey } from "../shared/useKey";
-import { FITTED, type Zoom, zoomedAbout } from "../shared/useZoom";
+import type { Hanging } from "../../kit/picture/PictureStage";
+import { useStudio } from "../../kit/studio/Studio";
+import { useKey } from "../../ui/useKey";
+import { FITTED, type Zoom, zoomedAbout } from "../../kit/picture/useZoom";
 import { type LookName, LOOKS } from "./looks";
 
 /** Radius of the averaging circle as a share of the picture's longer side. */

@@ -4,8 +4,8 @@ import { labD65 } from "../../core/color/types";
 import { valueText } from "../../core/describe/valueScale";
 import { stepLightness } from "../../core/picture/luminancePlane";
 import { Patch } from "../../ui/Patch";
-import { useStudio } from "../shared/Studio";
-import type { OpenPicture } from "../shared/usePicture";
+import { useStudio } from "../../kit/studio/Studio";
+import type { OpenPicture } from "../../kit/picture/usePicture";
 import { useValueShares } from "./useValueShares";
 
 /** How much of the area each step takes: a strip in the steps' own greys, and the same in words. */

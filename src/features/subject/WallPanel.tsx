@@ -5,7 +5,7 @@ import { stepsText } from "../../core/describe/difference";
 import { Button } from "../../ui/Button";
 import { TextField } from "../../ui/fields";
 import { Notice } from "../../ui/Notice";
-import { useStudio } from "../shared/Studio";
+import { useStudio } from "../../kit/studio/Studio";
 import type { Wall } from "./useWall";
 
 const CORNERS = ["top left", "top right", "bottom right", "bottom left"] as const;

@@ -6,11 +6,11 @@ import { screenColorFromLab } from "../../core/color/srgb";
 import { type LabD65, labD65 } from "../../core/color/types";
 import { compositionWeights, type NoteAreas } from "../../core/picture/noteAreas";
 import { setNoteArea } from "../../persistence/pictures";
-import { labFromStored } from "../../persistence/storedColor";
+import { labFromStored } from "../../domain/reading/storedColor";
 import { Button } from "../../ui/Button";
 import { Patch } from "../../ui/Patch";
-import { useStudio } from "../shared/Studio";
-import type { OpenPicture } from "../shared/usePicture";
+import { useStudio } from "../../kit/studio/Studio";
+import type { OpenPicture } from "../../kit/picture/usePicture";
 
 export function WeightsPanel({ picture }: { picture: OpenPicture }) {
   const { db, notes, attempt } = useStudio();

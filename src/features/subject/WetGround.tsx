@@ -6,10 +6,10 @@ import type { LabD65 } from "../../core/color/types";
 import { differenceWords, missWords, WORKING_TOLERANCE } from "../../core/describe/difference";
 import { SelectField } from "../../ui/fields";
 import type { PaletteClient } from "../../workers/paletteClient";
-import { type KnownTubes, knownTubes } from "../shared/knownTubes";
-import { useStudio } from "../shared/Studio";
-import { useAnswer } from "../shared/usePaletteAnswers";
-import { describeLab } from "../shared/words";
+import { type KnownTubes, knownTubes } from "../../domain/tube/knownTubes";
+import { useStudio } from "../../kit/studio/Studio";
+import { useAnswer } from "../../kit/query/usePaletteAnswers";
+import { describeLab } from "../../words/colors";
 import { PairRow } from "./PairRow";
 import { ValueRail } from "./ValueRail";
 

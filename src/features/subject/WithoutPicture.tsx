@@ -8,19 +8,19 @@ import { type LabD65, labD65, lchUnder } from "../../core/color/types";
 import { applyDifference, hueRailEnds } from "../../core/describe/difference";
 import { lightnessPerStep, quarterText } from "../../core/describe/valueScale";
 import { SIMULATED_OBJECTS } from "../../devices/simulatedObjects";
-import type { StoredColor } from "../../persistence/schema";
-import { storedFromLab } from "../../persistence/storedColor";
+import type { StoredColor } from "../../domain/reading/storedColor";
+import { storedFromLab } from "../../domain/reading/storedColor";
 import { addNote } from "../../persistence/studio";
 import { Button } from "../../ui/Button";
 import { Choice } from "../../ui/Choice";
 import { SelectField, TextField } from "../../ui/fields";
 import { Patch } from "../../ui/Patch";
 import { Rail } from "../../ui/Rail";
-import { ReadByColorimeter } from "../shared/ReadByColorimeter";
-import { ReadFromFile } from "../shared/ReadFromFile";
-import { useStudio } from "../shared/Studio";
-import { parseTypedColor } from "../shared/typedColor";
-import { describeLab } from "../shared/words";
+import { ReadByColorimeter } from "../../kit/reading/ReadByColorimeter";
+import { ReadFromFile } from "../../kit/reading/ReadFromFile";
+import { useStudio } from "../../kit/studio/Studio";
+import { parseTypedColor } from "../../kit/reading/typedColor";
+import { describeLab } from "../../words/colors";
 
 const WAYS = [
   { value: "typed", label: "typed" },

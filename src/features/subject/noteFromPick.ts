@@ -1,8 +1,10 @@
 /** From a picked spot to what is stored of it. */
 import type { Nudge } from "../../core/aim/nudge";
 import type { LabD65 } from "../../core/color/types";
-import type { Note, Picture, StoredColor } from "../../persistence/schema";
-import { storedFromLab } from "../../persistence/storedColor";
+import type { Note } from "../../domain/note/note";
+import type { Picture } from "../../domain/painting/painting";
+import type { StoredColor } from "../../domain/reading/storedColor";
+import { storedFromLab } from "../../domain/reading/storedColor";
 import type { Picked } from "./usePick";
 
 /**

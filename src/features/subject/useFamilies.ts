@@ -4,7 +4,7 @@
 import { useState } from "react";
 import { labD65 } from "../../core/color/types";
 import type { ColorFamily, ExtremeSpots } from "../../core/picture/colorFamilies";
-import type { OpenPicture } from "../shared/usePicture";
+import type { OpenPicture } from "../../kit/picture/usePicture";
 
 export type Proposal = ColorFamily & { readonly letter: string };
 

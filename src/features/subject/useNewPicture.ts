@@ -3,8 +3,8 @@
 /** A file becomes the painting's picture: shown at once, stored behind it, with a word on what became of it. */
 import { useState } from "react";
 import { keepPicture } from "../../persistence/pictures";
-import { useStudio } from "../shared/Studio";
-import type { OpenPicture } from "../shared/usePicture";
+import { useStudio } from "../../kit/studio/Studio";
+import type { OpenPicture } from "../../kit/picture/usePicture";
 
 /** Room that is left free for everything else that is recorded, bytes. */
 const SPARE_BYTES = 50 * 1024 * 1024;

@@ -3,11 +3,11 @@
 /** What a picture looks like through a palette: the table is built once for each palette and kept. */
 import { useEffect, useRef, useState } from "react";
 import type { PaletteTable } from "../../core/picture/paletteTable";
-import type { Palette } from "../../persistence/schema";
+import type { Palette } from "../../domain/palette/palette";
 import { createSolverClient, type SolverClient } from "../../workers/solverClient";
-import { keyOfTube, solverTubeOf } from "../shared/solverTube";
-import { useStudio } from "../shared/Studio";
-import type { OpenPicture } from "../shared/usePicture";
+import { keyOfTube, solverTubeOf } from "../../domain/tube/solverTube";
+import { useStudio } from "../../kit/studio/Studio";
+import type { OpenPicture } from "../../kit/picture/usePicture";
 
 /** Corners along each axis: fine for photographs. */
 const SIZE = 33;

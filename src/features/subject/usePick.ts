@@ -3,8 +3,8 @@
 /** The spot that is being picked: its middle, and its light and shadow where those lie elsewhere. */
 import { useCallback, useEffect, useState } from "react";
 import type { Neighbour, Sample } from "../../core/picture/pixels";
-import type { Spot } from "../shared/PictureStage";
-import type { OpenPicture } from "../shared/usePicture";
+import type { Spot } from "../../kit/picture/PictureStage";
+import type { OpenPicture } from "../../kit/picture/usePicture";
 
 export const PICK_AIMS = [
   { value: "middle", label: "the colour" },

@@ -12,8 +12,8 @@ import {
 import { placeOf, type Sample } from "../../core/picture/pixels";
 import { gridPlaces } from "../../core/picture/wallCheck";
 import type { Result } from "../../core/result";
-import type { Spot } from "../shared/PictureStage";
-import type { OpenPicture } from "../shared/usePicture";
+import type { Spot } from "../../kit/picture/PictureStage";
+import type { OpenPicture } from "../../kit/picture/usePicture";
 import type { Circle } from "./usePick";
 
 export type Reference = {

@@ -1,7 +1,7 @@
 "use client";
 
 import { useEffect, useState } from "react";
-import type { OpenPicture } from "../shared/usePicture";
+import type { OpenPicture } from "../../kit/picture/usePicture";
 
 /** Shares of the area in even steps of value, asked again when the picture or its light changes. */
 export function useValueShares(picture: OpenPicture, bins: number): readonly number[] | undefined {

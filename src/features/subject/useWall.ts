@@ -3,8 +3,8 @@
 /** Piles of a laid-out palette in a photo: from four touched corners to those that do not line up. */
 import { useEffect, useState } from "react";
 import { checkWall, FEWEST_PILES, gridPlaces, type WallCheck } from "../../core/picture/wallCheck";
-import type { Spot } from "../shared/PictureStage";
-import type { OpenPicture } from "../shared/usePicture";
+import type { Spot } from "../../kit/picture/PictureStage";
+import type { OpenPicture } from "../../kit/picture/usePicture";
 
 export type WallGrid = { readonly rows: number; readonly columns: number };
 

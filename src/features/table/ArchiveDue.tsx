@@ -7,7 +7,7 @@ import Link from "next/link";
 import { useState } from "react";
 import { readUnarchived } from "../../persistence/studio";
 import { buttonClass } from "../../ui/Button";
-import { useStudio } from "../shared/Studio";
+import { useStudio } from "../../kit/studio/Studio";
 
 const DAY_MS = 86_400_000;
 

@@ -2,11 +2,11 @@
 
 import Link from "next/link";
 import { useState } from "react";
-import type { Palette } from "../../persistence/schema";
+import type { Palette } from "../../domain/palette/palette";
 import { setBoard } from "../../persistence/tubes";
 import { Button } from "../../ui/Button";
-import { BoxPicker } from "../shared/BoxPicker";
-import { useStudio } from "../shared/Studio";
+import { BoxPicker } from "../../kit/paint/BoxPicker";
+import { useStudio } from "../../kit/studio/Studio";
 
 /** Which tubes of the box lie on the board, in the order in which they are chosen. */
 export function BoardForm({ palette, onDone }: { palette: Palette; onDone: () => void }) {

@@ -2,7 +2,7 @@
 
 import { useState } from "react";
 import { Button } from "../../ui/Button";
-import { useStudio } from "../shared/Studio";
+import { useStudio } from "../../kit/studio/Studio";
 import { PaintingForm } from "./PaintingForm";
 
 /** Nothing is open: begin with one's own tubes, or look at the demo. */

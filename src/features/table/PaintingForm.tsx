@@ -3,13 +3,13 @@
 import { zodResolver } from "@hookform/resolvers/zod";
 import { Controller, useForm } from "react-hook-form";
 import { z } from "zod";
-import { tubeFromModel } from "../../persistence/newTube";
+import { tubeFromModel } from "../../domain/tube/newTube";
 import { startPainting } from "../../persistence/studio";
 import { Button } from "../../ui/Button";
 import { TextField } from "../../ui/fields";
-import { modelsById, PaintPicker } from "../shared/PaintPicker";
-import { MOST_TUBES } from "../shared/SmearPicker";
-import { useStudio } from "../shared/Studio";
+import { modelsById, PaintPicker } from "../../kit/paint/PaintPicker";
+import { MOST_TUBES } from "../../kit/paint/SmearPicker";
+import { useStudio } from "../../kit/studio/Studio";
 
 const formSchema = z.object({
   name: z.string().trim().min(1, "Give the painting a name.").max(120, "Keep the name under 120 letters."),

@@ -1,8 +1,9 @@
 "use client";
 
 import Link from "next/link";
-import type { Note, Picture } from "../../persistence/schema";
-import { useObjectUrl } from "../shared/useObjectUrl";
+import type { Note } from "../../domain/note/note";
+import type { Picture } from "../../domain/painting/painting";
+import { useObjectUrl } from "../../kit/picture/useObjectUrl";
 
 /** The painting's subject with its notes as numbers, or the way to one. */
 export function PicturePlate({ picture, notes }: { picture: Picture | undefined; notes: readonly Note[] }) {

@@ -1,5 +1,6 @@
 import { describe, expect, it } from "vitest";
-import type { Match, Note } from "../../persistence/schema";
+import type { Match } from "../../domain/match/match";
+import type { Note } from "../../domain/note/note";
 import { DRY_CHECK_AFTER_MS, nextSteps } from "./nextSteps";
 
 const color = {

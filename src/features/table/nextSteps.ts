@@ -1,5 +1,6 @@
 /** What to do next on a painting, most urgent first: paint that waits, then work begun, then the rest. */
-import type { Match, Note } from "../../persistence/schema";
+import type { Match } from "../../domain/match/match";
+import type { Note } from "../../domain/note/note";
 
 export type NextStep =
   | { readonly kind: "dry-check"; readonly note: Note; readonly match: Match; readonly isDue: boolean }

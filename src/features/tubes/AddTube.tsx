@@ -2,15 +2,15 @@
 
 /** Into the box: from the generic library, or a tube that the library does not know. */
 import { useState } from "react";
-import { tubeFromModel } from "../../persistence/newTube";
+import { tubeFromModel } from "../../domain/tube/newTube";
 import { addTubes } from "../../persistence/tubes";
 import { Button } from "../../ui/Button";
 import { Sheet } from "../../ui/Sheet";
 import { TextField } from "../../ui/fields";
-import { modelsById, PaintPicker } from "../shared/PaintPicker";
-import { useStudio } from "../shared/Studio";
+import { modelsById, PaintPicker } from "../../kit/paint/PaintPicker";
+import { useStudio } from "../../kit/studio/Studio";
 import { BoxFile } from "./BoxFile";
-import { tubeFromLabel } from "./labelTube";
+import { tubeFromLabel } from "../../domain/tube/labelTube";
 import { UnknownTube } from "./UnknownTube";
 
 export function AddTube({

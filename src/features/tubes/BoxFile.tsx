@@ -4,8 +4,8 @@ import { useState } from "react";
 import { addTubes } from "../../persistence/tubes";
 import { Button } from "../../ui/Button";
 import { FileField } from "../../ui/fields";
-import { useStudio } from "../shared/Studio";
-import { download } from "../shared/download";
+import { useStudio } from "../../kit/studio/Studio";
+import { download } from "../../ui/download";
 
 /** A list of tubes is short; the reader itself is only loaded when a file is opened. */
 const MOST_BOX_BYTES = 2 * 2 ** 20;

@@ -4,12 +4,12 @@
 import { clsx } from "clsx";
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { useDeferredValue, useMemo, useRef, useState } from "react";
-import type { Tube } from "../../persistence/schema";
+import type { Tube } from "../../domain/tube/tube";
 import { Choice } from "../../ui/Choice";
 import { CheckField, TextField } from "../../ui/fields";
 import { Smear } from "../../ui/Smear";
-import { ladderOfTube } from "../shared/paint";
-import { basisWords, EVERYTHING, FILTER_WORDS, filterTubes } from "./box.model";
+import { ladderOfTube } from "../../domain/tube/smear";
+import { basisWords, EVERYTHING, FILTER_WORDS, filterTubes } from "../../domain/tube/box";
 import { BoxTable } from "./BoxTable";
 
 const VIEWS = [

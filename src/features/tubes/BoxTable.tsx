@@ -13,10 +13,10 @@ import { clsx } from "clsx";
 import { useMemo } from "react";
 import { lchFromLab } from "../../core/color/cieLab";
 import { valueFromLightness } from "../../core/describe/valueScale";
-import type { Tube } from "../../persistence/schema";
-import { ladderOfTube } from "../shared/paint";
-import { SortableHead } from "../shared/SortableHead";
-import { useStudio } from "../shared/Studio";
+import type { Tube } from "../../domain/tube/tube";
+import { ladderOfTube } from "../../domain/tube/smear";
+import { SortableHead } from "../../ui/SortableHead";
+import { useStudio } from "../../kit/studio/Studio";
 
 const features = tableFeatures({
   rowSortingFeature,

@@ -2,7 +2,7 @@
 
 import { CAUTION_CLASSES, cautionsFor, GENERAL_CAUTIONS } from "../../core/safety/cautions";
 import { Sheet } from "../../ui/Sheet";
-import { useStudio } from "../shared/Studio";
+import { useStudio } from "../../kit/studio/Studio";
 
 /** All cautions of the box in one place: the most hazardous class first, with the tubes that it concerns. */
 export function CautionsSheet({

@@ -7,13 +7,13 @@ import { imitate } from "../../core/tube/imitate";
 import { compareLadders, substituteFor } from "../../core/tube/compareTubes";
 import { tintLab } from "../../core/tube/character";
 import { WHITE_BENCH } from "../../data/whiteBench";
-import type { Tube } from "../../persistence/schema";
+import type { Tube } from "../../domain/tube/tube";
 import { SelectField } from "../../ui/fields";
 import { Patch } from "../../ui/Patch";
-import { opticsOfTube } from "../shared/paint";
-import { useStudio } from "../shared/Studio";
-import { describeLab } from "../shared/words";
-import { partsWords } from "./tubeWords";
+import { opticsOfTube } from "../../domain/tube/optics";
+import { useStudio } from "../../kit/studio/Studio";
+import { describeLab } from "../../words/colors";
+import { partsWords } from "../../words/tubes";
 
 export function CompareTubes({ tube }: { tube: Tube }) {
   const { settings } = useStudio();

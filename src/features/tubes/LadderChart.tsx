@@ -7,8 +7,8 @@ import { type ValueScale, valueFromLightness } from "../../core/describe/valueSc
 import type { OpticalModel } from "../../core/spectrum/types";
 import { tintLadder } from "../../core/tube/character";
 import { WHITE_BENCH } from "../../data/whiteBench";
-import { chromaAndValueAxes } from "../shared/chartAxes";
-import { type ChartAxis, type ChartLine, LineChart } from "../shared/LineChart";
+import { chromaAndValueAxes } from "../../kit/chart/chartAxes";
+import { type ChartAxis, type ChartLine, LineChart } from "../../kit/chart/LineChart";
 
 /** Parts of white to one of the tube, as doublings: equal steps for the eye. */
 const DOUBLINGS = Array.from({ length: 15 }, (_, i) => i / 2);

@@ -8,17 +8,17 @@ import { deltaE2000 } from "../../core/color/ciede2000";
 import type { LearnedBox } from "../../core/tube/learnBox";
 import { tintLab } from "../../core/tube/character";
 import { WHITE_BENCH } from "../../data/whiteBench";
-import type { Tube } from "../../persistence/schema";
+import type { Tube } from "../../domain/tube/tube";
 import { keepCalibrations, type TubeLearned } from "../../persistence/tubes";
 import { Button } from "../../ui/Button";
 import { Notice } from "../../ui/Notice";
 import { Working } from "../../ui/Working";
 import { readTeachingPiles, readWetAndDry } from "../../persistence/piles";
-import { dryingOf, kindOfMixture } from "../shared/drying";
-import { genericOpticsOf, opticsOfTube } from "../shared/paint";
-import { useStudio } from "../shared/Studio";
-import { type PileRecord, pileRecord, tubeReadingOf } from "./pileEvidence";
-import { changeWords } from "./tubeWords";
+import { dryingOf, kindOfMixture } from "../../domain/mixture/drying";
+import { genericOpticsOf, opticsOfTube } from "../../domain/tube/optics";
+import { useStudio } from "../../kit/studio/Studio";
+import { type PileRecord, pileRecord, tubeReadingOf } from "../../domain/pile/evidence";
+import { changeWords } from "../../words/tubes";
 
 type State =
   | { readonly kind: "asked" }

@@ -4,8 +4,9 @@ import { useMemo } from "react";
 import { lookAlikes } from "../../core/tube/compareTubes";
 import { WHITE_BENCH } from "../../data/whiteBench";
 import { Patch } from "../../ui/Patch";
-import { ladderOfTube, opticsOfTube } from "../shared/paint";
-import { useStudio } from "../shared/Studio";
+import { ladderOfTube } from "../../domain/tube/smear";
+import { opticsOfTube } from "../../domain/tube/optics";
+import { useStudio } from "../../kit/studio/Studio";
 
 /** Steps of the smear's ladder: alone, and in four parts of white, where look-alikes part. */
 const ALONE = 0;

@@ -7,8 +7,8 @@ import { applyDifference, hueRailEnds } from "../../core/describe/difference";
 import { lightnessPerStep } from "../../core/describe/valueScale";
 import { Button } from "../../ui/Button";
 import { Patch } from "../../ui/Patch";
-import { useStudio } from "../shared/Studio";
-import { describeLab } from "../shared/words";
+import { useStudio } from "../../kit/studio/Studio";
+import { describeLab } from "../../words/colors";
 
 /** A patch on a screen beside paint: an eye is about this sure, ΔE00. */
 const BY_EYE = 2;

@@ -4,7 +4,7 @@ import { useState } from "react";
 import type { LabD65 } from "../../core/color/types";
 import { Button } from "../../ui/Button";
 import { TextField } from "../../ui/fields";
-import { parseTypedColor } from "../shared/typedColor";
+import { parseTypedColor } from "../../kit/reading/typedColor";
 
 /** Numbers of an instrument that the painter trusts, ΔE00. */
 const TYPED = 0.6;

@@ -7,12 +7,12 @@ import { LADDER_WHITE_PARTS } from "../../core/tube/character";
 import { VIEWING } from "../../data/standardViewing";
 import { PAINT_SURFACE } from "../../data/surface";
 import { WHITE_BENCH } from "../../data/whiteBench";
-import type { Tube } from "../../persistence/schema";
+import type { Tube } from "../../domain/tube/tube";
 import { Button } from "../../ui/Button";
-import { opticsOfTube } from "../shared/paint";
-import { useStudio } from "../shared/Studio";
-import { download } from "../shared/download";
-import { tubeReadingOf } from "./pileEvidence";
+import { opticsOfTube } from "../../domain/tube/optics";
+import { useStudio } from "../../kit/studio/Studio";
+import { download } from "../../ui/download";
+import { tubeReadingOf } from "../../domain/pile/evidence";
 
 /** A tube's readings, and its predicted ladder as spectra, as files that other programs read. */
 export function SaveReadings({ tube }: { tube: Tube }) {

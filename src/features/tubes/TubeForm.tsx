@@ -4,7 +4,7 @@
 import { zodResolver } from "@hookform/resolvers/zod";
 import { useForm } from "react-hook-form";
 import { z } from "zod";
-import type { NewTube } from "../../persistence/newTube";
+import type { NewTube } from "../../domain/tube/newTube";
 import {
   LIGHTFASTNESS_CLASSES,
   type Tube,
@@ -12,12 +12,12 @@ import {
   TUBE_HAZARDS,
   TUBE_MEDIA,
   TUBE_OPACITIES,
-} from "../../persistence/schema";
+} from "../../domain/tube/tube";
 import { changeTube } from "../../persistence/tubes";
 import { Button } from "../../ui/Button";
 import { SelectField, TextField } from "../../ui/fields";
-import { GENERIC_PIGMENTS } from "../shared/paint";
-import { useStudio } from "../shared/Studio";
+import { GENERIC_PIGMENTS } from "../../domain/tube/optics";
+import { useStudio } from "../../kit/studio/Studio";
 
 /** A number that may be left out; a comma is as good as a point. */
 const numberText = (most: number, least = 0) =>

@@ -9,7 +9,7 @@ import { quarterText, valueText } from "../../core/describe/valueScale";
 import { cautionsFor } from "../../core/safety/cautions";
 import { tintLadder } from "../../core/tube/character";
 import { WHITE_BENCH } from "../../data/whiteBench";
-import type { Tube } from "../../persistence/schema";
+import type { Tube } from "../../domain/tube/tube";
 import {
   copyTube,
   type DeletedTube,
@@ -23,17 +23,17 @@ import { Button } from "../../ui/Button";
 import { Notice } from "../../ui/Notice";
 import { Patch } from "../../ui/Patch";
 import { Sheet } from "../../ui/Sheet";
-import { genericOpticsOf, opticsOfTube } from "../shared/paint";
-import { useStudio } from "../shared/Studio";
-import { describeLab } from "../shared/words";
-import { basisWords } from "./box.model";
+import { genericOpticsOf, opticsOfTube } from "../../domain/tube/optics";
+import { useStudio } from "../../kit/studio/Studio";
+import { describeLab } from "../../words/colors";
+import { basisWords } from "../../domain/tube/box";
 import { CompareTubes } from "./CompareTubes";
 import { LearnFromPiles } from "./LearnFromPiles";
 import { SaveReadings } from "./SaveReadings";
 import { TubeForm } from "./TubeForm";
 import { TubePhoto } from "./TubePhoto";
 import { TubeTest } from "./TubeTest";
-import { characterSentences, factsOf, movedWords, propertyWords } from "./tubeWords";
+import { characterSentences, factsOf, movedWords, propertyWords } from "../../words/tubes";
 
 const LadderChart = lazy(async () => ({ default: (await import("./LadderChart")).LadderChart }));
 

@@ -1,10 +1,10 @@
 "use client";
 
 import { useLiveQuery } from "dexie-react-hooks";
-import type { Tube } from "../../persistence/schema";
+import type { Tube } from "../../domain/tube/tube";
 import { keepTubePhoto, readTubePhoto, removeTubePhoto } from "../../persistence/tubes";
-import { PhotoField } from "../shared/PhotoField";
-import { useStudio } from "../shared/Studio";
+import { PhotoField } from "../../kit/picture/PhotoField";
+import { useStudio } from "../../kit/studio/Studio";
 
 /** A photo of the tube or of its swatch. */
 export function TubePhoto({ tube }: { tube: Tube }) {

@@ -11,23 +11,24 @@ import {
 } from "../../core/tube/calibrateTube";
 import { tintLab } from "../../core/tube/character";
 import { WHITE_BENCH } from "../../data/whiteBench";
-import type { StoredColor, Tube } from "../../persistence/schema";
-import { storedFromLab } from "../../persistence/storedColor";
+import type { StoredColor } from "../../domain/reading/storedColor";
+import type { Tube } from "../../domain/tube/tube";
+import { storedFromLab } from "../../domain/reading/storedColor";
 import { keepCalibrations } from "../../persistence/tubes";
 import { Button } from "../../ui/Button";
 import { Choice } from "../../ui/Choice";
 import { SelectField } from "../../ui/fields";
 import { Notice } from "../../ui/Notice";
 import { Patch } from "../../ui/Patch";
-import { genericOpticsOf, opticsOfTube } from "../shared/paint";
-import { useStudio } from "../shared/Studio";
-import { describeLab } from "../shared/words";
-import { ReadByColorimeter } from "../shared/ReadByColorimeter";
+import { genericOpticsOf, opticsOfTube } from "../../domain/tube/optics";
+import { useStudio } from "../../kit/studio/Studio";
+import { describeLab } from "../../words/colors";
+import { ReadByColorimeter } from "../../kit/reading/ReadByColorimeter";
 import { ReadByEye } from "./ReadByEye";
-import { ReadFromFile } from "../shared/ReadFromFile";
-import { ReadFromPhoto } from "../shared/ReadFromPhoto";
+import { ReadFromFile } from "../../kit/reading/ReadFromFile";
+import { ReadFromPhoto } from "../../kit/reading/ReadFromPhoto";
 import { ReadTyped } from "./ReadTyped";
-import { partsWords } from "./tubeWords";
+import { partsWords } from "../../words/tubes";
 
 const METHODS = [
   { value: "eye", label: "by eye" },

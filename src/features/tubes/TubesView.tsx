@@ -7,7 +7,7 @@ import { useDeferredValue, useState } from "react";
 import type { DeletedTube } from "../../persistence/tubes";
 import { restoreTube } from "../../persistence/tubes";
 import { Button } from "../../ui/Button";
-import { useStudio } from "../shared/Studio";
+import { useStudio } from "../../kit/studio/Studio";
 import { AddTube } from "./AddTube";
 import { BoxList } from "./BoxList";
 import { CautionsSheet } from "./CautionsSheet";

@@ -6,14 +6,15 @@ import { type Likeness, nearestGenerics } from "../../core/pigment/startingModel
 import type { PigmentModel } from "../../core/pigment/types";
 import { WHITE_BENCH } from "../../data/whiteBench";
 import type { GamanDatabase } from "../../persistence/database";
-import { tubeFromModel } from "../../persistence/newTube";
+import { tubeFromModel } from "../../domain/tube/newTube";
 import { addTubes } from "../../persistence/tubes";
 import { Button } from "../../ui/Button";
 import { TextField } from "../../ui/fields";
 import { Smear } from "../../ui/Smear";
-import { GENERIC_PIGMENTS, ladderOfModel } from "../shared/paint";
-import { useStudio } from "../shared/Studio";
-import { parseTypedColor } from "../shared/typedColor";
+import { GENERIC_PIGMENTS } from "../../domain/tube/optics";
+import { ladderOfModel } from "../../domain/tube/smear";
+import { useStudio } from "../../kit/studio/Studio";
+import { parseTypedColor } from "../../kit/reading/typedColor";
 
 const SHOWN = 5;
 /** The tint that the second field asks for. */

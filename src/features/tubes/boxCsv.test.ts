@@ -1,8 +1,8 @@
 import { describe, expect, it } from "vitest";
 import { pigment } from "../../../tests/support/paint";
 import { createRng } from "../../core/random/rng";
-import { tubeFromModel } from "../../persistence/newTube";
-import type { Tube } from "../../persistence/schema";
+import { tubeFromModel } from "../../domain/tube/newTube";
+import type { Tube } from "../../domain/tube/tube";
 import { readBoxFile, writeBoxFile } from "./boxCsv";
 
 const box: readonly Tube[] = ["titanium-white", "ultramarine-blue", "cadmium-red-light"].map(

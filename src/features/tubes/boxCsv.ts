@@ -1,9 +1,10 @@
 /** A box as a CSV file: one line a tube, read whole or refused with line and reason. */
 import Papa from "papaparse";
 import { fail, type Result, succeed } from "../../core/result";
-import type { NewTube } from "../../persistence/newTube";
-import { type Tube, TUBE_GRADES, TUBE_MEDIA, tubeSchema } from "../../persistence/schema";
-import { tubeFromLabel } from "./labelTube";
+import type { NewTube } from "../../domain/tube/newTube";
+import { type Tube, TUBE_GRADES, TUBE_MEDIA } from "../../domain/tube/tube";
+import { tubeSchema } from "../../persistence/schema";
+import { tubeFromLabel } from "../../domain/tube/labelTube";
 
 const COLUMNS = [
   "label",

@@ -3,7 +3,7 @@ import Papa from "papaparse";
 import { lchFromLab } from "../../core/color/cieLab";
 import { labD65 } from "../../core/color/types";
 import type { GamanDatabase } from "../database";
-import { contentsOf, volumeOf } from "../pileContents";
+import { contentsOf, volumeOf } from "../../domain/pile/contents";
 import { parseRows } from "../rows";
 import {
   matchSchema,
@@ -12,9 +12,9 @@ import {
   pileSchema,
   readingSchema,
   recipeSchema,
-  type StoredColor,
   tubeSchema,
 } from "../schema";
+import type { StoredColor } from "../../domain/reading/storedColor";
 
 export const CSV_KINDS = ["recipes", "readings", "log"] as const;
 export type CsvKind = (typeof CSV_KINDS)[number];

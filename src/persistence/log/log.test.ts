@@ -9,11 +9,14 @@ import { labD65 } from "../../core/color/types";
 import { TEN_IS_WHITE } from "../../core/describe/valueScale";
 import { GamanDatabase } from "../database";
 import { setRemark } from "../matchCare";
-import type { Look, Match, Pile, Reading } from "../schema";
+import type { Look, Reading } from "../../domain/reading/reading";
+import type { Match } from "../../domain/match/match";
+import type { Pile } from "../../domain/pile/pile";
 import { storeOf } from "../tables";
 import { createLogApi, LOG_PAGE } from "./logApi";
 import { findRows, LOG_ORDERS, type LogQuery } from "./logQuery";
-import { indexLog, LOG_KINDS, type LogKind, type LogSource } from "./logRows";
+import { indexLog, type LogSource } from "./logRows";
+import { LOG_KINDS, type LogKind } from "../../domain/log/logRow";
 import { logStats } from "./logStats";
 
 const STYLE = { scale: TEN_IS_WHITE, vocabulary: "dull-bright" } as const;

@@ -13,14 +13,8 @@ import {
   tubeSchema,
 } from "../schema";
 import { findRows, type LogQuery } from "./logQuery";
-import {
-  indexLog,
-  type IndexedRow,
-  type LogKind,
-  type LogRow,
-  type LogSource,
-  type LogTables,
-} from "./logRows";
+import { indexLog, type IndexedRow, type LogSource, type LogTables } from "./logRows";
+import type { LogKind, LogRow } from "../../domain/log/logRow";
 import { type LogStats, logStats } from "./logStats";
 
 /** So many rows come at once. */

@@ -1,7 +1,8 @@
 /** Finding and ordering rows of the log: plain arithmetic on what {@link indexLog} worked out. */
 import { deltaE2000 } from "../../core/color/ciede2000";
 import { labD65 } from "../../core/color/types";
-import type { IndexedRow, LogKind, LogRow, LogTables } from "./logRows";
+import type { IndexedRow, LogTables } from "./logRows";
+import type { LogKind, LogRow } from "../../domain/log/logRow";
 
 export const LOG_ORDERS = [
   "at",

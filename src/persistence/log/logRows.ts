@@ -5,41 +5,15 @@ import { type LabD65, labD65 } from "../../core/color/types";
 import { NEUTRAL_CHROMA } from "../../core/describe/chromaWords";
 import { describeColor, type DescribeStyle } from "../../core/describe/describe";
 import { readHue } from "../../core/describe/huePlaces";
-import type { Match, Note, Painting, Pile, Reading, StoredColor, Tube } from "../schema";
-import { contentsOf } from "../pileContents";
-
-export const LOG_KINDS = ["match", "pile", "addition", "reading"] as const;
-export type LogKind = (typeof LOG_KINDS)[number];
-
-export type Dose = { readonly tubeId: string; readonly parts: number };
-
-/** What a row of the log shows. Colours are CIELAB under D65. */
-export type LogRow = {
-  readonly kind: LogKind;
-  /** Of the match, pile or reading; of an addition its pile's and its place in it. */
-  readonly id: string;
-  readonly at: number;
-  readonly noteId: string;
-  readonly pileId: string;
-  readonly paintingId: string;
-  readonly note: string;
-  readonly painting: string;
-  /** What was aimed at. */
-  readonly target: readonly [number, number, number] | undefined;
-  /** What came out or was read; nothing for what was not read. */
-  readonly color: readonly [number, number, number] | undefined;
-  readonly source: StoredColor["source"] | undefined;
-  /** ΔE00 of the two. */
-  readonly miss: number | undefined;
-  /** A match's verdict, a pile's state, a reading's film. */
-  readonly state: Match["verdict"] | Pile["state"] | Reading["film"] | "added";
-  /** Of a match or a pile all that went in; of an addition the one dose. */
-  readonly doses: readonly Dose[];
-  readonly additionCount: number;
-  readonly remark: string;
-  /** What the box predicted when a match was kept. */
-  readonly predicted: readonly [number, number, number] | undefined;
-};
+import type { Match } from "../../domain/match/match";
+import type { Note } from "../../domain/note/note";
+import type { Painting } from "../../domain/painting/painting";
+import type { Pile } from "../../domain/pile/pile";
+import type { Reading } from "../../domain/reading/reading";
+import type { StoredColor } from "../../domain/reading/storedColor";
+import type { Tube } from "../../domain/tube/tube";
+import type { LogKind, LogRow } from "../../domain/log/logRow";
+import { contentsOf } from "../../domain/pile/contents";
 
 /** A row with what it is searched by, worked out once. */
 export type IndexedRow = {

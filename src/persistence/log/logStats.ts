@@ -2,8 +2,10 @@
 import { type BiasReport, biasReport } from "../../core/describe/bias";
 import { deltaE2000 } from "../../core/color/ciede2000";
 import { type LabD65, labD65 } from "../../core/color/types";
-import { changedAt, contentsOf } from "../pileContents";
-import type { Look, Pile, Reading, StoredColor } from "../schema";
+import { changedAt, contentsOf } from "../../domain/pile/contents";
+import type { Look, Reading } from "../../domain/reading/reading";
+import type { Pile } from "../../domain/pile/pile";
+import type { StoredColor } from "../../domain/reading/storedColor";
 import type { LogSource } from "./logRows";
 
 export type MonthOfWork = {

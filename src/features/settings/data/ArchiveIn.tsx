@@ -10,7 +10,7 @@ import { rowTable } from "../../../persistence/tables";
 import { Button } from "../../../ui/Button";
 import { Choice } from "../../../ui/Choice";
 import { FileField } from "../../../ui/fields";
-import { useStudio } from "../../shared/Studio";
+import { useStudio } from "../../../kit/studio/Studio";
 import { TaskLine } from "./TaskLine";
 import { useStoreTask } from "./useStoreTask";
 

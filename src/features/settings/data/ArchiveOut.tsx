@@ -5,11 +5,11 @@ import { format, formatDistanceToNow } from "date-fns";
 import { memo, useState } from "react";
 import type { ArchiveScope } from "../../../persistence/archive/format";
 import { CSV_KINDS, type CsvKind } from "../../../persistence/archive/csv";
-import type { Painting } from "../../../persistence/schema";
+import type { Painting } from "../../../domain/painting/painting";
 import { Button } from "../../../ui/Button";
 import { SelectField } from "../../../ui/fields";
-import { download } from "../../shared/download";
-import { useStudio } from "../../shared/Studio";
+import { download } from "../../../ui/download";
+import { useStudio } from "../../../kit/studio/Studio";
 import { TaskLine } from "./TaskLine";
 import { useStoreTask } from "./useStoreTask";
 

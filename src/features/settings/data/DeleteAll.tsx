@@ -5,7 +5,7 @@ import { AlertDialog } from "radix-ui";
 import { useState } from "react";
 import { Button, buttonClass } from "../../../ui/Button";
 import { TextField } from "../../../ui/fields";
-import { useStudio } from "../../shared/Studio";
+import { useStudio } from "../../../kit/studio/Studio";
 
 const WORD = "delete";
 

@@ -13,9 +13,9 @@ import {
 import { countWords, rowTable } from "../../../persistence/tables";
 import { Button } from "../../../ui/Button";
 import { Notice } from "../../../ui/Notice";
-import { isStorageKnown, keepForGood } from "../../shared/careOfStore";
-import { download } from "../../shared/download";
-import { useStudio } from "../../shared/Studio";
+import { isStorageKnown, keepForGood } from "../../../kit/studio/careOfStore";
+import { download } from "../../../ui/download";
+import { useStudio } from "../../../kit/studio/Studio";
 import { megabytes } from "./ArchiveOut";
 import { TaskLine } from "./TaskLine";
 import { useStoreTask } from "./useStoreTask";

@@ -1,0 +1,43 @@
+/** What a match is for, and how close it has to come for that. */
+import { type DeltaE2000Factors, REFERENCE_FACTORS } from "../../core/color/ciede2000";
+import { type AxisTolerance, WORKING_TOLERANCE } from "../../core/describe/difference";
+import type { Note } from "../note/note";
+
+export type Purpose = NonNullable<Note["purpose"]>;
+
+export const PURPOSES: readonly {
+  readonly value: Purpose;
+  readonly words: string;
+  readonly tolerance: AxisTolerance;
+}[] = [
+  { value: "vanish", words: "vanish on the sample", tolerance: { lightness: 0.8, chroma: 1.2, hue: 1.2 } },
+  { value: "family", words: "be of the same family", tolerance: WORKING_TOLERANCE },
+  {
+    value: "relation",
+    words: "stand right to its neighbours",
+    tolerance: { lightness: 3, chroma: 7, hue: 5 },
+  },
+  { value: "stand-in", words: "stand in for a tube", tolerance: { lightness: 1.5, chroma: 2, hue: 1.5 } },
+  { value: "own", words: "come as close as I say", tolerance: WORKING_TOLERANCE },
+];
+
+export function toleranceOf(note: Pick<Note, "purpose" | "tolerance">): AxisTolerance {
+  if (note.purpose === "own" && note.tolerance) return note.tolerance;
+  return PURPOSES.find(({ value }) => value === note.purpose)?.tolerance ?? WORKING_TOLERANCE;
+}
+
+/** ΔE00 within which a pile is left alone: about what the three tolerances allow together, halved. */
+export function closenessOf({ lightness, chroma, hue }: AxisTolerance): number {
+  return Math.max(0.5, Math.hypot(lightness, chroma / 2, hue / 2) / 2);
+}
+
+/** How strictly recipes are judged along each axis: a tight chroma weighs more than a loose one, against value. */
+export function factorsOf(tolerance: AxisTolerance): DeltaE2000Factors {
+  const share = (axis: keyof AxisTolerance): number => tolerance[axis] / WORKING_TOLERANCE[axis];
+  const { kL, kC, kH } = REFERENCE_FACTORS;
+  return {
+    kL,
+    kC: (kC * share("chroma")) / share("lightness"),
+    kH: (kH * share("hue")) / share("lightness"),
+  };
+}

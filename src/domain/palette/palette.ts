@@ -1,0 +1,9 @@
+/** The few tubes chosen for one painting. */
+export type Palette = {
+  readonly id: string;
+  readonly paintingId: string;
+  readonly name: string;
+  /** In the order of the painter's board. */
+  readonly tubeIds: readonly string[];
+  readonly remark: string;
+};

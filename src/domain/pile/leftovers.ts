@@ -1,0 +1,77 @@
+/** What is left of an older pile, as if it were a tube of its own: it mixes as one. */
+import { blendOptics } from "../../core/mixing/mixture";
+import { contentsOf, volumeOf } from "./contents";
+import type { Note } from "../note/note";
+import type { Pile } from "./pile";
+import type { Tube } from "../tube/tube";
+import { opticsOfTube } from "../tube/optics";
+
+const PREFIX = "pile:";
+
+export function leftoverId(pileId: string): string {
+  return `${PREFIX}${pileId}`;
+}
+
+/** The pile behind a leftover's id; undefined for a tube's. */
+export function pileOfLeftover(id: string): string | undefined {
+  return id.startsWith(PREFIX) ? id.slice(PREFIX.length) : undefined;
+}
+
+/** Undefined when the paint of a tube in it is not known, or nothing lies there. */
+export function leftoverAsTube(
+  pile: Pile,
+  note: Note | undefined,
+  tubeById: ReadonlyMap<string, Tube>,
+): Tube | undefined {
+  const contents = contentsOf(pile);
+  const parts = contents.map(({ tubeId, parts: volume }) => {
+    const tube = tubeById.get(tubeId);
+    return { tube, optics: tube && opticsOfTube(tube), volume };
+  });
+  const known = parts.flatMap(({ tube, optics, volume }) =>
+    tube && optics ? [{ tube, optics, volume }] : [],
+  );
+  const [most] = [...known].sort((one, other) => other.volume - one.volume);
+  if (!most || known.length < parts.length || volumeOf(contents) <= 0) return undefined;
+  const { absorption, scattering } = blendOptics(known);
+  return {
+    ...most.tube,
+    id: leftoverId(pile.id),
+    label: `rest of ${note ? `${note.number} ${note.name}` : "an older pile"}`,
+    price: undefined,
+    granulates: known.some(({ tube }) => tube.granulates === true),
+    optics: {
+      ...most.tube.optics,
+      calibrations: [
+        {
+          at: pile.createdAt,
+          absorption: Array.from(absorption),
+          scattering: Array.from(scattering),
+          readings: [],
+          piles: [],
+          spreadBefore: 0,
+          spreadAfter: 0,
+        },
+      ],
+    },
+  };
+}
+
+/** Amounts in which leftovers stand as themselves, as amounts of the tubes that they were mixed from. */
+export function expandLeftovers(
+  amounts: readonly { readonly tubeId: string; readonly parts: number }[],
+  leftovers: readonly Pile[],
+): { readonly tubeId: string; readonly parts: number; readonly fromPileId?: string }[] {
+  return amounts.flatMap(({ tubeId, parts }) => {
+    const pileId = pileOfLeftover(tubeId);
+    if (pileId === undefined) return [{ tubeId, parts }];
+    const pile = leftovers.find(({ id }) => id === pileId);
+    const contents = pile ? contentsOf(pile) : [];
+    const whole = volumeOf(contents);
+    return contents.map((part) => ({
+      tubeId: part.tubeId,
+      parts: (part.parts * parts) / whole,
+      fromPileId: pileId,
+    }));
+  });
+}

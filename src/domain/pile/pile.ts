@@ -1,0 +1,65 @@
+/** Paint mixed on the board, the recipe it follows, and what the painter has in hand beside it. */
+import type { StoredColor } from "../reading/storedColor";
+
+/** A volume of one tube, in the painter's parts. */
+export type Dose = { readonly tubeId: string; readonly parts: number };
+
+export type StoredRecipe = {
+  readonly id: string;
+  readonly noteId: string;
+  /** In the order of laying down, rounded to the knife. */
+  readonly amounts: readonly Dose[];
+  /** Exact shares of the volume in the same order; they sum to 1. */
+  readonly shares: readonly number[];
+  readonly predicted: StoredColor;
+  readonly deltaE2000: number;
+  readonly reasons: readonly string[];
+  readonly createdAt: number;
+};
+
+/** Paint that was added in one go; never taken out again. */
+export type Addition = Dose & {
+  readonly addedAt: number;
+  readonly suggestedParts?: number | undefined;
+  /** The older pile that it was taken from: what is left over is paint too. */
+  readonly fromPileId?: string | undefined;
+};
+
+/** Paint scraped away, with the share of the pile that stayed. */
+export type Scrape = { readonly at: number; readonly keptShare: number };
+
+export type Pile = {
+  readonly id: string;
+  readonly noteId: string;
+  readonly recipeId?: string | undefined;
+  readonly additions: readonly Addition[];
+  readonly scrapes?: readonly Scrape[] | undefined;
+  /** A sample of another pile on which something is tried: which pile, and what share of it was taken. */
+  readonly side?: { readonly of: string; readonly share: number } | undefined;
+  /** Parts of a pile that are still there to be used in others, once it is kept or set aside. */
+  readonly leftParts?: number | undefined;
+  readonly state: "open" | "side" | "kept" | "set-aside";
+  readonly createdAt: number;
+};
+
+/** What was chosen or entered at the bench of a note but is not paint yet; so that closing the page loses nothing. */
+export type BenchRow = {
+  readonly noteId: string;
+  readonly chosenKey?: string | undefined;
+  /** Amounts changed by hand, in the order of laying down. */
+  readonly byHand?: readonly Dose[] | undefined;
+  readonly required?: readonly string[] | undefined;
+  readonly forbidden?: readonly string[] | undefined;
+  /** A finger on the rails that was not recorded yet, and how often paint had been added then. */
+  readonly draft?:
+    | {
+        readonly pileId: string;
+        readonly additionCount: number;
+        readonly miss: {
+          readonly deltaLightness: number;
+          readonly deltaChroma: number;
+          readonly deltaHue: number;
+        };
+      }
+    | undefined;
+};

@@ -1,0 +1,43 @@
+/** A colour as it is kept: with its space, its light, where it came from and how sure it is. */
+import { type LabD65, labD65 } from "../../core/color/types";
+
+export const COLOR_SOURCES = [
+  "measured",
+  "by-eye",
+  "picture",
+  "typed",
+  "file",
+  "predicted",
+  "generic",
+] as const;
+export const COLOR_LIGHTS = ["D65", "D50", "A", "F2", "F11"] as const;
+
+export type StoredColor = {
+  readonly space: "cielab-2deg";
+  readonly light: (typeof COLOR_LIGHTS)[number];
+  /** L* in [0, 100]; a*, b* within what any paint or screen can have. */
+  readonly lab: readonly [number, number, number];
+  readonly source: (typeof COLOR_SOURCES)[number];
+  /** One standard deviation of the colour itself, ΔE00. */
+  readonly uncertaintyDeltaE2000: number;
+};
+
+export function storedFromLab(
+  lab: LabD65,
+  source: StoredColor["source"],
+  uncertaintyDeltaE2000: number,
+): StoredColor {
+  return {
+    space: "cielab-2deg",
+    light: "D65",
+    lab: [lab[0], lab[1], lab[2]],
+    source,
+    uncertaintyDeltaE2000,
+  };
+}
+
+/** Only daylight colours are kept so far. Throws a RangeError for another light, so that none is taken for daylight. */
+export function labFromStored(color: StoredColor): LabD65 {
+  if (color.light !== "D65") throw new RangeError(`A colour under ${color.light} is not one under D65`);
+  return labD65(...color.lab);
+}

@@ -1,0 +1,44 @@
+/** The painter's own scales, words, sizes and school. */
+import { DEFAULT_SCHOOL, type School } from "../school/school";
+
+export const ROOMS = ["light", "middle", "dark"] as const;
+export const CHROMA_VOCABULARIES = ["dull-bright", "weak-strong", "greyed-pure"] as const;
+export const AMOUNT_UNITS = ["parts", "millilitres", "drops", "grams", "percent"] as const;
+
+export type Settings = {
+  readonly id: "settings";
+  readonly room: (typeof ROOMS)[number];
+  readonly scale: { readonly atBlack: number; readonly atWhite: number };
+  readonly chromaWords: (typeof CHROMA_VOCABULARIES)[number];
+  readonly amountUnit: (typeof AMOUNT_UNITS)[number];
+  readonly sizes: { readonly touchParts: number; readonly speckParts: number };
+  readonly partMl: number;
+  readonly dropMl: number;
+  /** Keys such as G for grey act without a modifier. */
+  readonly singleKeys: boolean;
+  readonly maxTubesPerRecipe: number;
+  readonly school: School;
+  /** Whether aims are moved so that the dry paint comes out right. */
+  readonly allowsForDrying: boolean;
+  readonly currentPaintingId?: string | undefined;
+  /** When the last archive of everything was saved to a file. */
+  readonly lastArchiveAt?: number | undefined;
+  /** Days after which the Table says that an archive is due; 0 for never. */
+  readonly remindAfterDays: number;
+};
+
+export const DEFAULT_SETTINGS: Settings = {
+  id: "settings",
+  room: "light",
+  scale: { atBlack: 0, atWhite: 10 },
+  chromaWords: "dull-bright",
+  amountUnit: "parts",
+  sizes: { touchParts: 1 / 16, speckParts: 1 / 64 },
+  partMl: 1,
+  dropMl: 0.05,
+  singleKeys: true,
+  maxTubesPerRecipe: 4,
+  school: DEFAULT_SCHOOL,
+  allowsForDrying: true,
+  remindAfterDays: 14,
+};

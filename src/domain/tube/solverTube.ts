@@ -1,0 +1,35 @@
+/** A stored tube as the workers take it. */
+import type { Tube } from "./tube";
+import { GRID_10NM, type OpticalModel } from "../../core/spectrum/types";
+import { isBlackTube } from "./kinds";
+import { opticsOfTube } from "./optics";
+
+/** K and S per band of {@link GRID_10NM}: plain data, so that it survives cloning. */
+export type SolverTube = {
+  readonly absorption: readonly number[];
+  readonly scattering: readonly number[];
+  readonly isBlack: boolean;
+};
+
+/** Throws a RangeError when bands are missing. */
+export function opticsOf({ absorption, scattering }: SolverTube): OpticalModel {
+  if (absorption.length !== GRID_10NM.count || scattering.length !== GRID_10NM.count)
+    throw new RangeError(`A tube needs ${GRID_10NM.count} bands of K and of S`);
+  return { grid: GRID_10NM, absorption, scattering };
+}
+
+/** Changes when what is believed of the tube does; its label does not matter. */
+export function keyOfTube({ id, optics }: Tube): string {
+  return `${id}:${optics.modelIds.join("+")}:${optics.calibrations.at(-1)?.at ?? 0}`;
+}
+
+export function solverTubeOf(tube: Tube): SolverTube | undefined {
+  const optics = opticsOfTube(tube);
+  return (
+    optics && {
+      absorption: Array.from(optics.absorption),
+      scattering: Array.from(optics.scattering),
+      isBlack: isBlackTube(tube),
+    }
+  );
+}

@@ -1,0 +1,74 @@
+"use client";
+
+/** A photo to know a thing again by, not to measure it: shown, replaced, taken away. */
+import { useState } from "react";
+import { createPictureClient } from "../../workers/pictureClient";
+import { Button } from "../../ui/Button";
+import { pictureFailureWords } from "../../words/pictures";
+import { useStudio } from "../studio/Studio";
+import { useObjectUrl } from "./useObjectUrl";
+
+export function PhotoField({
+  blob,
+  alt,
+  onKeep,
+  onRemove,
+}: {
+  blob: Blob | undefined;
+  alt: string;
+  onKeep: (blob: Blob, now: number) => Promise<void>;
+  onRemove: () => Promise<void>;
+}) {
+  const { attempt } = useStudio();
+  const url = useObjectUrl(blob);
+  const [word, setWord] = useState<string>();
+  const keep = async (file: File, now: number): Promise<void> => {
+    const client = createPictureClient();
+    try {
+      const opened = await client.remote.open(file);
+      setWord(opened.ok ? undefined : pictureFailureWords(opened.failure));
+      if (opened.ok) await onKeep((await client.remote.keep()).blob, now);
+    } finally {
+      client.dispose();
+    }
+  };
+  return (
+    <div>
+      {url ? (
+        // A blob of the painter's own; there is nothing for an image service to optimise.
+        // eslint-disable-next-line @next/next/no-img-element
+        <img data-paint="" src={url} alt={alt} className="max-h-72" />
+      ) : null}
+      <div className="flex flex-wrap items-center gap-3">
+        <label className="inline-flex min-h-11 items-center font-semibold underline underline-offset-4 has-focus-visible:outline-3">
+          {blob ? "another photo" : "add a photo of it"}
+          <input
+            type="file"
+            accept="image/*"
+            className="sr-only"
+            onChange={(event) => {
+              const [file] = event.target.files ?? [];
+              if (file) attempt(keep(file, Date.now()));
+              event.target.value = "";
+            }}
+          />
+        </label>
+        {blob ? (
+          <Button
+            weight="quiet"
+            onClick={() => {
+              attempt(onRemove());
+            }}
+          >
+            take the photo away
+          </Button>
+        ) : null}
+      </div>
+      {word ? (
+        <p role="alert" className="font-semibold">
+          {word}
+        </p>
+      ) : null}
+    </div>
+  );
+}

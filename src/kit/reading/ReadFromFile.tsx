@@ -1,0 +1,143 @@
+"use client";
+
+/** Readings from a CGATS or CSV file: chosen, read in a worker with progress, and taken one by one. */
+import { useEffect, useRef, useState } from "react";
+import type { LabD65 } from "../../core/color/types";
+import { type PackedReadings, unpackReading } from "../../core/exchange/readingRow";
+import { labFromReflectance } from "../../core/spectrum/colorimetry";
+import type { TubeReading } from "../../core/tube/calibrateTube";
+import { VIEWING } from "../../data/standardViewing";
+import { type FileReading, readReadingFile } from "../../workers/readingFilesClient";
+import { Button } from "../../ui/Button";
+import { FileField, TextField } from "../../ui/fields";
+import { Notice } from "../../ui/Notice";
+import { Patch } from "../../ui/Patch";
+import { Working } from "../../ui/Working";
+import { useStudio } from "../studio/Studio";
+import { describeLab } from "../../words/colors";
+
+/** What instruments that write such files promise, ΔE00 and reflectance. */
+const FROM_FILE = 0.5;
+const BAND_UNCERTAINTY = 0.004;
+/** Rows shown at a time; the rest is found by its name. */
+const MOST_SHOWN = 50;
+
+/** The first rows whose name holds the text. */
+function placesOf({ names }: PackedReadings, text: string): number[] {
+  const wanted = text.trim().toLowerCase();
+  const places: number[] = [];
+  for (const [place, name] of names.entries()) {
+    if (places.length === MOST_SHOWN) break;
+    if (name.toLowerCase().includes(wanted)) places.push(place);
+  }
+  return places;
+}
+
+type State =
+  | { readonly kind: "none" }
+  | { readonly kind: "reading"; readonly share: number }
+  | { readonly kind: "read"; readonly fileName: string; readonly readings: PackedReadings }
+  | { readonly kind: "refused"; readonly word: string };
+
+export function ReadFromFile({
+  onTake,
+}: {
+  onTake: (
+    lab: LabD65,
+    uncertaintyDeltaE2000: number,
+    spectrum: TubeReading["spectrum"],
+    whiteParts: number | undefined,
+  ) => void;
+}) {
+  const { settings } = useStudio();
+  const [state, setState] = useState<State>({ kind: "none" });
+  const [text, setText] = useState("");
+  const running = useRef<FileReading>(null);
+  useEffect(() => () => running.current?.giveUp(), []);
+
+  const open = async (file: File): Promise<void> => {
+    running.current?.giveUp();
+    setState({ kind: "reading", share: 0 });
+    const reading = readReadingFile(file, (share) => {
+      if (running.current === reading) setState({ kind: "reading", share });
+    });
+    running.current = reading;
+    const answer = await reading.answer;
+    if (running.current !== reading) return;
+    setState(
+      answer.ok
+        ? { kind: "read", fileName: file.name, readings: answer.value }
+        : {
+            kind: "refused",
+            word: `${file.name} was not read: ${answer.failure.line > 0 ? `line ${answer.failure.line}, ` : ""}${answer.failure.reason}. Nothing was changed.`,
+          },
+    );
+  };
+
+  return (
+    <div className="flex flex-col gap-3">
+      <FileField
+        label="CGATS text or CSV with CIELAB (D65, 2°) or spectra"
+        accept=".txt,.cgats,.it8,.csv,text/plain,text/csv"
+        onFile={(file) => {
+          void open(file);
+        }}
+      />
+      {state.kind === "reading" ? (
+        <Working
+          onGiveUp={() => {
+            running.current?.giveUp();
+            running.current = null;
+            setState({ kind: "none" });
+          }}
+        >
+          Reading, {Math.round(state.share * 100)} %
+        </Working>
+      ) : null}
+      <Notice>{state.kind === "refused" ? state.word : undefined}</Notice>
+      {state.kind === "read" ? (
+        <>
+          <TextField
+            label={`Find among ${state.readings.names.length} readings of ${state.fileName}`}
+            value={text}
+            onChange={(event) => {
+              setText(event.target.value);
+            }}
+          />
+          <ul className="max-h-64 overflow-y-auto border-y" tabIndex={0} aria-label="Readings of the file">
+            {placesOf(state.readings, text).map((place) => {
+              const row = unpackReading(state.readings, place);
+              const lab = row && (row.lab ?? (row.spectrum && labFromReflectance(row.spectrum, VIEWING.D65)));
+              if (!lab) return null;
+              return (
+                <li key={place} className="flex items-center gap-3 border-b py-1 last:border-b-0">
+                  <Patch lab={lab} className="h-11 w-14 shrink-0" />
+                  <span className="min-w-0 flex-1 leading-tight">
+                    <span className="block truncate font-semibold">{row.name}</span>
+                    <span className="block truncate text-sm text-muted">
+                      {describeLab(lab, settings).sentence}
+                    </span>
+                  </span>
+                  <Button
+                    weight="quiet"
+                    aria-label={`take ${row.name}`}
+                    onClick={() => {
+                      onTake(
+                        lab,
+                        FROM_FILE,
+                        row.spectrum && { reflectance: row.spectrum, uncertainty: BAND_UNCERTAINTY },
+                        row.whiteParts,
+                      );
+                    }}
+                  >
+                    take
+                  </Button>
+                </li>
+              );
+            })}
+          </ul>
+        </>
+      ) : null}
+    </div>
+  );
+}

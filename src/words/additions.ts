@@ -1,0 +1,55 @@
+/** What an addition does, in studio words. */
+import type { Addition } from "../core/correct/nextAddition";
+import { stepsText } from "../core/describe/difference";
+import type { ValueScale } from "../core/describe/valueScale";
+
+const KIND_WORDS: Readonly<Record<Addition["kind"], string>> = {
+  white: "white lifts it",
+  "white-plus": "white lifts it, and the other tube mends what white does",
+  complement: "the opposite hue quiets it",
+  neighbour: "a neighbouring hue turns it and keeps it bright",
+  "own-grey": "a grey of its own value dulls it and leaves the value",
+  dark: "a dark, dull tube brings it down",
+  "family-shade": "a darker tube of its own family shades it",
+  water: "water lets the paper through",
+  joint: "several faults are mended at once",
+};
+
+/** Changes smaller than this are not worth a word: L*, C* and ΔH*. */
+const NOTICED = { lightness: 1, chroma: 1.5, hue: 1.5 } as const;
+
+export function whyWords({ kind }: Pick<Addition, "kind">): string {
+  return KIND_WORDS[kind];
+}
+
+/** "a quarter step darker, duller by C* 3, towards red". */
+export function moveWords({ change }: Pick<Addition, "change">, scale: ValueScale): string {
+  const { deltaLightness, deltaChroma, deltaHue, hueDown, hueUp } = change;
+  const words = [
+    Math.abs(deltaLightness) >= NOTICED.lightness
+      ? `${stepsText(deltaLightness, scale)} ${deltaLightness > 0 ? "lighter" : "darker"}`
+      : "",
+    Math.abs(deltaChroma) >= NOTICED.chroma
+      ? `${deltaChroma > 0 ? "brighter" : "duller"} by C* ${Math.abs(deltaChroma).toFixed(0)}`
+      : "",
+    Math.abs(deltaHue) >= NOTICED.hue ? `towards ${deltaHue > 0 ? hueUp : hueDown}` : "",
+  ].filter((text) => text !== "");
+  return words.length > 0 ? words.join(", ") : "hardly moves it";
+}
+
+/** The chance of going past the target, as a painter counts. */
+export function riskWords({
+  crossingRisk,
+  isSafe,
+  share,
+}: Pick<Addition, "crossingRisk" | "isSafe" | "share">): string {
+  const dose =
+    share < 0.97 ? `${Math.round(100 * share)} % of the whole dose, the rest after the next look; ` : "";
+  if (isSafe) return `${dose}will hardly go past it`;
+  return `${dose}goes past it in ${Math.max(1, Math.round(10 * crossingRisk))} of 10 cases`;
+}
+
+export function growthWords({ growth }: Pick<Addition, "growth">): string {
+  const percent = Math.round(100 * (growth - 1));
+  return percent < 1 ? "the pile hardly grows" : `the pile grows by ${percent} %`;
+}

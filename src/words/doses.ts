@@ -1,0 +1,57 @@
+/** Tubes and amounts as a hand with a knife understands them. */
+import { amountWords } from "../core/amounts/amounts";
+import type { Dose } from "../domain/pile/pile";
+import type { Settings } from "../domain/settings/settings";
+import { densityOf } from "../domain/tube/density";
+import type { Tube } from "../domain/tube/tube";
+
+/** What a record calls a tube; one that was deleted since is still named, and marked. */
+export function tubeName(tube: Tube | undefined): string {
+  if (!tube) return "a tube no longer known";
+  return tube.deletedAt === undefined ? tube.label : `${tube.label} (no longer in the box)`;
+}
+
+/** An amount in words for the knife: always parts, touches and specks. */
+export function knifeWords(parts: number, settings: Settings): string {
+  return amountWords(parts, settings.sizes);
+}
+
+/** "2 parts Titanium white", one for each tube. */
+export function doseWords(
+  doses: readonly Dose[],
+  tubeById: ReadonlyMap<string, Tube>,
+  settings: Settings,
+): string[] {
+  return doses.map(({ tubeId, parts }) => `${knifeWords(parts, settings)} ${tubeName(tubeById.get(tubeId))}`);
+}
+
+/** What an amount is taken of: the whole that percent speak of, and the paint that grams weigh. */
+export type AmountOf = { readonly wholeParts?: number | undefined; readonly tube?: Tube | undefined };
+
+/** The exact figure in the unit that the painter measures in; in parts where that unit says nothing of it. */
+export function exactWords(parts: number, settings: Settings, of: AmountOf = {}): string {
+  switch (settings.amountUnit) {
+    case "parts":
+      return counted(parts, "part", "parts");
+    case "grams":
+      return of.tube
+        ? `${plain(parts * settings.partMl * densityOf(of.tube))} g`
+        : `${plain(parts * settings.partMl)} ml`;
+    case "percent":
+      return of.wholeParts ? `${plain((100 * parts) / of.wholeParts)} %` : counted(parts, "part", "parts");
+    case "millilitres":
+      return `${plain(parts * settings.partMl)} ml`;
+    case "drops":
+      return counted((parts * settings.partMl) / settings.dropMl, "drop", "drops");
+  }
+}
+
+function counted(amount: number, one: string, many: string): string {
+  const text = plain(amount);
+  return `${text} ${text === "1" ? one : many}`;
+}
+
+/** Three significant digits, without trailing zeros. */
+function plain(value: number): string {
+  return String(Number(value.toPrecision(3)));
+}
