@@ -311,7 +311,9 @@ function mixNote(
     id: pileId,
     noteId: note.id,
     recipeId,
+    paintingId: note.paintingId,
     additions: shown.map((part, i) => ({
+      turn: i + 1,
       tubeId: PALETTE[part.tube] ?? "",
       parts: Math.round(part.parts * 1000) / 1000,
       ...(i < suggested ? { suggestedParts: laid[i]?.parts ?? part.parts } : {}),
@@ -333,6 +335,7 @@ function mixNote(
     id: `reading-${note.id}`,
     noteId: note.id,
     pileId,
+    turn: shown.length + 1,
     color: result,
     film: "wet",
     takenAt: readAt,

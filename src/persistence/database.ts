@@ -5,7 +5,13 @@
  * A released version is never edited: the next one is added with an upgrade (./migrations) and a test.
  */
 import Dexie, { type Table } from "dexie";
-import { upgradeNoteFrom3, upgradePaletteFrom2, upgradeTubeFrom1, upgradeTubeFrom2 } from "./migrations";
+import {
+  upgradeNoteFrom3,
+  upgradePaletteFrom2,
+  upgradeStoriesFrom6,
+  upgradeTubeFrom1,
+  upgradeTubeFrom2,
+} from "./migrations";
 import type { BenchRow, Pile, StoredRecipe } from "../domain/pile/pile";
 import type { Import, ImportPart, QuarantinedRow } from "./schema";
 import type { Look, Reading } from "../domain/reading/reading";
@@ -18,7 +24,7 @@ import type { Timer } from "../domain/timer/timer";
 import type { Tube, TubePhoto } from "../domain/tube/tube";
 
 /** Of the newest shape on disk; archives say which one they hold. */
-export const STORE_VERSION = 6;
+export const STORE_VERSION = 7;
 
 export type Workspace = "own" | "demo";
 
@@ -93,6 +99,19 @@ export class GamanDatabase extends Dexie {
       readings: "id, noteId, pileId",
       matches: "id, paintingId, noteId, pileId, keptAt",
     });
+    this.version(7)
+      .stores({ piles: "id, noteId, paintingId, [noteId+state], createdAt, leftParts" })
+      .upgrade(async (transaction) => {
+        const [piles, readings, notes] = await Promise.all(
+          ["piles", "readings", "notes"].map((name) => transaction.table<unknown>(name).toArray()),
+        );
+        upgradeStoriesFrom6(piles ?? [], readings ?? [], notes ?? []);
+        await transaction.table("piles").bulkPut(piles ?? []);
+        await transaction.table("readings").bulkPut(readings ?? []);
+        // What an import replaced is kept in the shape of its time; it cannot be put back into this one.
+        await transaction.table("imports").clear();
+        await transaction.table("importParts").clear();
+      });
   }
 }
 

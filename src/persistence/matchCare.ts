@@ -1,5 +1,6 @@
 /** What a painter does with a match that is in the log: write to it, keep a photo of it. */
 import type { GamanDatabase } from "./database";
+import { inTurn } from "./pileReads";
 import { parseRows } from "./rows";
 import type { Match } from "../domain/match/match";
 import {
@@ -66,6 +67,6 @@ export async function readRecord(
     const paintingId = match?.paintingId ?? note?.paintingId ?? "";
     const painting = parseRows(paintingSchema, [await db.paintings.get(paintingId)]).rows[0];
     const { rows } = parseRows(readingSchema, await db.readings.where({ pileId: pile?.id ?? "" }).toArray());
-    return { match, pile, note, painting, readings: [...rows].sort((a, b) => a.takenAt - b.takenAt) };
+    return { match, pile, note, painting, readings: inTurn(rows) };
   });
 }

@@ -1,8 +1,11 @@
 /** What is stored of mixing: recipes, piles, readings, matches, and what the painter has in hand at the bench. */
 import { z } from "zod";
-import { FILMS } from "../domain/reading/reading";
+import { FILMS, SEEN_ON } from "../domain/reading/reading";
 import { TIMER_KINDS } from "../domain/timer/timer";
-import { finite, id, storedColorSchema, time } from "./schemaParts";
+import { finite, groundSchema, id, name, storedColorSchema, time } from "./schemaParts";
+
+/** Place in a pile's story, whatever the clock says. */
+const turn = z.number().int().nonnegative();
 
 const amountSchema = z.strictObject({
   tubeId: id,
@@ -12,7 +15,7 @@ const amountSchema = z.strictObject({
 
 export const recipeSchema = z.strictObject({
   id,
-  noteId: id,
+  noteId: id.optional(),
   /** In the order of laying down, rounded to the knife. */
   amounts: z.array(amountSchema).min(1).max(6),
   /** Exact shares of the volume in the same order; they sum to 1. */
@@ -25,12 +28,15 @@ export const recipeSchema = z.strictObject({
 
 export const pileSchema = z.strictObject({
   id,
-  noteId: id,
+  noteId: id.optional(),
+  paintingId: id.optional(),
+  name: name.optional(),
   recipeId: id.optional(),
   additions: z
     .array(
       z.strictObject({
         ...amountSchema.shape,
+        turn,
         addedAt: time,
         suggestedParts: finite.positive().optional(),
         /** The older pile that it was taken from: what is left over is paint too. */
@@ -40,23 +46,28 @@ export const pileSchema = z.strictObject({
     .max(200),
   /** Paint scraped away, with the share of the pile that stayed. */
   scrapes: z
-    .array(z.strictObject({ at: time, keptShare: finite.positive().max(1) }))
+    .array(z.strictObject({ turn, at: time, keptShare: finite.positive().max(1) }))
     .max(50)
     .optional(),
   /** A sample of another pile on which something is tried: which pile, and what share of it was taken. */
   side: z.strictObject({ of: id, share: finite.positive().max(1) }).optional(),
   /** Parts of a pile that are still there to be used in others, once it is kept or set aside. */
   leftParts: finite.min(0).max(10_000).optional(),
+  isStreaky: z.boolean().optional(),
+  ground: groundSchema.optional(),
   state: z.enum(["open", "side", "kept", "set-aside"]),
   createdAt: time,
 });
 
 export const readingSchema = z.strictObject({
   id,
-  noteId: id,
+  noteId: id.optional(),
   pileId: id,
+  turn,
+  derivedFrom: id.optional(),
   color: storedColorSchema,
   film: z.enum(FILMS),
+  seenOn: z.enum(SEEN_ON).optional(),
   takenAt: time,
 });
 

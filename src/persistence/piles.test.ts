@@ -3,6 +3,7 @@ import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { labD65 } from "../core/color/types";
 import { addLook, keepBench, readBench, readLooks, readTimers, setTimer, setWanted } from "./benches";
 import { GamanDatabase } from "./database";
+import { currentReading, seenStates } from "../domain/pile/evidence";
 import { contentsOf, volumeOf } from "../domain/pile/contents";
 import {
   addReading,
@@ -11,11 +12,6 @@ import {
   commitSample,
   keepMatch,
   PileChangedError,
-  readLeftovers,
-  readNoteHistory,
-  readPile,
-  readPileBefore,
-  readWetAndDry,
   recordDryCheck,
   scrapePile,
   type SeenPile,
@@ -25,6 +21,7 @@ import {
   startSample,
   undoLastAddition,
 } from "./piles";
+import { readLeftovers, readNoteHistory, readPile, readPileBefore, readWetAndDry } from "./pileReads";
 import { noteSchema } from "./schema";
 import type { Note } from "../domain/note/note";
 import type { Pile } from "../domain/pile/pile";
@@ -77,7 +74,9 @@ describe("two windows on one pile", () => {
     await addToPile(db, note.id, [paint("blue", 0.5, 20)], undefined, 20, seenByBoth);
     const stale = addToPile(db, note.id, [paint("blue", 0.5, 21)], undefined, 21, seenByBoth);
     await expect(stale).rejects.toBeInstanceOf(PileChangedError);
-    await expect(scrapePile(db, first.id, 0.5, 30, seenByBoth)).rejects.toThrow(/another window/);
+    await expect(scrapePile(db, 0.5, 30, seenByBoth)).rejects.toBeInstanceOf(PileChangedError);
+    await expect(undoLastAddition(db, seenByBoth)).rejects.toBeInstanceOf(PileChangedError);
+    await expect(setPileAside(db, seenByBoth)).rejects.toBeInstanceOf(PileChangedError);
     await expect(
       addToPile(db, note.id, [paint("red", 1, 22)], undefined, 22, undefined),
     ).rejects.toBeInstanceOf(PileChangedError);
@@ -91,23 +90,27 @@ describe("two windows on one pile", () => {
 describe("scraping back", () => {
   it("leaves less of the same mixture, keeps its reading, and is undone exactly", async () => {
     const pile = await lay(["white", 4, 10], ["blue", 1, 10]);
-    await addReading(db, { noteId: note.id, pileId: pile.id, color: color(48), film: "wet" }, 11);
-    await scrapePile(db, pile.id, 0.2, 20, seenOf(pile));
+    await addReading(
+      db,
+      { noteId: note.id, pileId: pile.id, color: color(48), film: "wet" },
+      11,
+      seenOf(pile),
+    );
+    await scrapePile(db, 0.2, 20, seenOf(pile));
     const scraped = await openPile();
     expect(contentsOf(scraped)).toEqual([
       { tubeId: "white", parts: 0.8 },
       { tubeId: "blue", parts: 0.2 },
     ]);
-    expect(volumeOf(contentsOf(scraped, 15))).toBe(5);
+    expect(volumeOf(contentsOf(scraped, 2))).toBe(5);
     const { readings } = await readNoteHistory(db, note.id);
-    expect(readings.map(({ takenAt, color: read }) => [takenAt, read.lab[0]])).toEqual([
-      [11, 48],
-      [20, 48],
-    ]);
+    // Less of the same paint is not a second measurement; the one that was made still holds.
+    expect(readings.map(({ turn, color: read }) => [turn, read.lab[0]])).toEqual([[2, 48]]);
+    expect(currentReading(scraped, readings)?.turn).toBe(2);
     await lay(["white", 1, 30]);
     expect(contentsOf(await openPile())[0]).toEqual({ tubeId: "white", parts: 1.8 });
-    await undoLastAddition(db, pile.id);
-    await undoLastAddition(db, pile.id);
+    await undoLastAddition(db, seenOf(await openPile()));
+    await undoLastAddition(db, seenOf(await openPile()));
     expect(contentsOf(await openPile())).toEqual(contentsOf(pile));
     expect((await readNoteHistory(db, note.id)).readings).toHaveLength(1);
   });
@@ -116,17 +119,22 @@ describe("scraping back", () => {
 describe("a sample on the side", () => {
   it("changes only its own record until it is poured back, with its reading", async () => {
     const pile = await lay(["white", 8, 10], ["umber", 2, 10]);
-    const sample = await startSample(db, pile.id, 1 / 8, [{ tubeId: "blue", parts: 0.05 }], 20);
+    const sample = await startSample(db, 1 / 8, [{ tubeId: "blue", parts: 0.05 }], 20, seenOf(pile));
     expect(await openPile()).toEqual(pile);
     expect(contentsOf(sample)).toEqual([
       { tubeId: "white", parts: 1 },
       { tubeId: "umber", parts: 0.25 },
       { tubeId: "blue", parts: 0.05 },
     ]);
-    await addToSample(db, sample.id, [paint("blue", 0.025, 30)]);
-    await addReading(db, { noteId: note.id, pileId: sample.id, color: color(51), film: "wet" }, 31);
+    const tested = await addToSample(db, seenOf(sample), [paint("blue", 0.025, 30)]);
+    const read = await addReading(
+      db,
+      { noteId: note.id, pileId: sample.id, color: color(51), film: "wet" },
+      31,
+      seenOf(tested),
+    );
     expect(await openPile()).toEqual(pile);
-    await commitSample(db, sample.id, 40, seenOf(pile));
+    await commitSample(db, seenOf(tested), 40, seenOf(pile));
     const grown = await openPile();
     expect(contentsOf(grown).at(-1)).toEqual({ tubeId: "blue", parts: 0.6000000000000001 });
     const shares = (contents: ReturnType<typeof contentsOf>) =>
@@ -136,17 +144,42 @@ describe("a sample on the side", () => {
       expect(share).toBeCloseTo(shares(tried)[i] ?? Number.NaN, 12);
     });
     const { readings } = await readNoteHistory(db, note.id);
-    expect(readings.at(-1)).toMatchObject({ pileId: pile.id, takenAt: 40, color: { lab: [51, 2, 10] } });
+    expect(readings.findLast(({ pileId }) => pileId === pile.id)).toMatchObject({
+      pileId: pile.id,
+      turn: 3,
+      derivedFrom: read.id,
+      color: { lab: [51, 2, 10] },
+    });
+    expect(seenStates(await db.piles.toArray(), readings, (wet) => wet)).toHaveLength(1);
   });
 
   it("thrown away leaves the pile exactly as it was", async () => {
     const pile = await lay(["white", 8, 10]);
-    const sample = await startSample(db, pile.id, 1 / 4, [{ tubeId: "red", parts: 1 }], 20);
-    await setPileAside(db, sample.id);
+    const sample = await startSample(db, 1 / 4, [{ tubeId: "red", parts: 1 }], 20, seenOf(pile));
+    await setPileAside(db, seenOf(sample));
     expect(await openPile()).toEqual(pile);
-    await undoLastAddition(db, sample.id);
+    await undoLastAddition(db, seenOf((await readPile(db, sample.id)) ?? sample));
     expect(await openPile()).toEqual(pile);
-    await expect(commitSample(db, pile.id, 30, seenOf(pile))).rejects.toThrow(RangeError);
+    await expect(commitSample(db, seenOf(pile), 30, seenOf(pile))).rejects.toThrow(RangeError);
+  });
+});
+
+describe("a clock that is set back", () => {
+  it("changes no order: what was done last is the last turn, and its reading counts", async () => {
+    await lay(["white", 4, 1000]);
+    const pile = await lay(["blue", 1, 200]);
+    expect(contentsOf(pile)).toHaveLength(2);
+    await addReading(
+      db,
+      { noteId: note.id, pileId: pile.id, color: color(44), film: "wet" },
+      150,
+      seenOf(pile),
+    );
+    const { readings } = await readNoteHistory(db, note.id);
+    expect(currentReading(await openPile(), readings)?.color.lab[0]).toBe(44);
+    expect(seenStates([pile], readings, (wet) => wet)).toMatchObject([{ laid: contentsOf(pile) }]);
+    await undoLastAddition(db, seenOf(pile));
+    expect(contentsOf(await openPile())).toEqual([{ tubeId: "white", parts: 4 }]);
   });
 });
 
@@ -155,7 +188,7 @@ describe("what is left of a pile", () => {
     const old = await lay(["white", 6, 10], ["umber", 2, 10]);
     const reading = { noteId: note.id, pileId: old.id, color: color(50), film: "wet" as const };
     const match = { paintingId: note.paintingId, noteId: note.id, pileId: old.id, target, result: target };
-    await keepMatch(db, { ...match, deltaE2000: 0, remark: "" }, reading, 20);
+    await keepMatch(db, { ...match, deltaE2000: 0, remark: "" }, reading, 20, seenOf(old));
     expect(await readLeftovers(db)).toEqual([]);
     await setLeft(db, old.id, 4);
     const other = await addNote(db, { paintingId: note.paintingId, name: "Lid", target }, 25);
@@ -166,7 +199,7 @@ describe("what is left of a pile", () => {
     ];
     const pile = await addToPile(db, other.id, taken, undefined, 30, undefined);
     expect((await readLeftovers(db)).map(({ leftParts }) => leftParts)).toEqual([2]);
-    await undoLastAddition(db, pile.id);
+    await undoLastAddition(db, seenOf(pile));
     expect((await readLeftovers(db)).map(({ leftParts }) => leftParts)).toEqual([4]);
     await setLeft(db, old.id, 0);
     expect(await readLeftovers(db)).toEqual([]);
@@ -190,7 +223,14 @@ describe("wet and dry", () => {
       },
       reading,
       20,
+      seenOf(pile),
     );
+    // The second tap on "Keep" saw what the first one saw.
+    await expect(keepMatch(db, { ...match, remark: "" }, reading, 21, seenOf(pile))).rejects.toBeInstanceOf(
+      PileChangedError,
+    );
+    await expect(undoLastAddition(db, seenOf(pile))).rejects.toBeInstanceOf(PileChangedError);
+    expect(await db.matches.count()).toBe(1);
     expect(match.verdict).toBe("provisional");
     expect(await readWetAndDry(db)).toEqual([]);
     await recordDryCheck(db, match.id, "moved", 90, color(49));
@@ -264,10 +304,84 @@ describe("the step from version 4", () => {
     await old.table("notes").add(note);
     old.close();
     const now = new GamanDatabase(name);
-    expect(await readPile(now, "pile")).toEqual(pile);
+    expect(await readPile(now, "pile")).toEqual({
+      ...pile,
+      paintingId: note.paintingId,
+      additions: [{ ...paint("white", 2, 5), turn: 1 }],
+    });
     expect(noteSchema.parse(await now.notes.get(note.id))).toEqual(note);
     expect(await readTimers(now)).toEqual([]);
     expect(await readLooks(now)).toEqual([]);
+    await now.delete();
+  });
+});
+
+describe("the step from version 6", () => {
+  const reading = (id: string, pileId: string, takenAt: number, lightness: number) => ({
+    id,
+    noteId: note.id,
+    pileId,
+    takenAt,
+    color: color(lightness),
+    film: "wet",
+  });
+
+  it("gives turns to a pile's story, and says which readings repeat another", async () => {
+    const name = "from-6";
+    const { default: Dexie } = await import("dexie");
+    const old = new Dexie(name);
+    old.version(6).stores({
+      notes: "id, paintingId, [paintingId+number]",
+      readings: "id, noteId, pileId",
+      piles: "id, noteId, [noteId+state], createdAt, leftParts",
+      imports: "id",
+      importParts: "++key",
+    });
+    await old.table("notes").add(note);
+    await old.table("piles").bulkAdd([
+      {
+        id: "main",
+        noteId: note.id,
+        additions: [paint("white", 4, 10), paint("blue", 1, 10), paint("umber", 1, 40)],
+        scrapes: [{ at: 20, keptShare: 0.5 }],
+        state: "open",
+        createdAt: 10,
+      },
+      {
+        id: "sample",
+        noteId: note.id,
+        additions: [{ ...paint("white", 1, 30), fromPileId: "main" }, paint("umber", 0.25, 31)],
+        side: { of: "main", share: 0.25 },
+        state: "set-aside",
+        createdAt: 30,
+      },
+    ]);
+    await old
+      .table("readings")
+      .bulkAdd([
+        reading("r-first", "main", 11, 48),
+        reading("r-scraped", "main", 20, 48),
+        reading("r-sample", "sample", 35, 45),
+        reading("r-poured", "main", 40, 45),
+      ]);
+    await old.table("imports").add({ id: "i", at: 1, fileName: "a" });
+    old.close();
+    const now = new GamanDatabase(name);
+    const { piles, readings } = await readNoteHistory(now, note.id);
+    expect(piles[0]).toMatchObject({
+      paintingId: note.paintingId,
+      additions: [{ turn: 1 }, { turn: 1 }, { turn: 5 }],
+      scrapes: [{ turn: 3 }],
+    });
+    expect(readings.map(({ id, turn, derivedFrom }) => [id, turn, derivedFrom])).toEqual([
+      ["r-first", 2, undefined],
+      ["r-scraped", 4, "r-first"],
+      ["r-poured", 6, "r-sample"],
+      ["r-sample", 3, undefined],
+    ]);
+    // Four rows, two measurements.
+    expect(seenStates(piles, readings, (wet) => wet)).toHaveLength(2);
+    expect(await now.imports.count()).toBe(0);
     await now.delete();
   });
 });

@@ -6,7 +6,13 @@
  * version; changing it needs a new version and a migration (see ./migrations).
  */
 import { z } from "zod";
-import { NEIGHBOUR_SIDES, NOTE_NUDGES, NOTE_PURPOSES, NOTE_STATES } from "../domain/note/note";
+import {
+  NEIGHBOUR_SIDES,
+  NOTE_NUDGES,
+  NOTE_PURPOSES,
+  NOTE_STATES,
+  TARGET_SURFACES,
+} from "../domain/note/note";
 import {
   DEFAULT_SCHOOL,
   DULLING_MEANS,
@@ -16,7 +22,8 @@ import {
   RED_DARKENERS,
   SCHOOL_FIRSTS,
 } from "../domain/school/school";
-import { AMOUNT_UNITS, CHROMA_VOCABULARIES, ROOMS } from "../domain/settings/settings";
+import { FILMS, SEEN_ON } from "../domain/reading/reading";
+import { AMOUNT_UNITS, CHROMA_VOCABULARIES, PAINT_SURFACES, ROOMS } from "../domain/settings/settings";
 import {
   LIGHTFASTNESS_CLASSES,
   TUBE_GRADES,
@@ -24,7 +31,7 @@ import {
   TUBE_MEDIA,
   TUBE_OPACITIES,
 } from "../domain/tube/tube";
-import { finite, id, name, storedColorSchema, time } from "./schemaParts";
+import { finite, groundSchema, id, name, storedColorSchema, time } from "./schemaParts";
 
 export * from "./mixSchema";
 export * from "./careSchema";
@@ -44,6 +51,7 @@ export const paintingSchema = z.strictObject({
   name,
   pictureId: id.optional(),
   paletteId: id,
+  ground: groundSchema.optional(),
   createdAt: time,
 });
 
@@ -156,6 +164,7 @@ export const paletteSchema = z.strictObject({
   /** In the order of the painter's board. */
   tubeIds: z.array(id).max(24),
   remark: z.string().max(2000),
+  medium: z.enum(TUBE_MEDIA).optional(),
 });
 
 export const noteSchema = z.strictObject({
@@ -198,6 +207,10 @@ export const noteSchema = z.strictObject({
       nudges: z.array(z.enum(NOTE_NUDGES)).max(60),
     })
     .optional(),
+  film: z.enum(FILMS).optional(),
+  seenOn: z.enum(SEEN_ON).optional(),
+  surface: z.enum(TARGET_SURFACES).optional(),
+  ground: groundSchema.optional(),
   state: z.enum(NOTE_STATES),
   createdAt: time,
 });
@@ -234,6 +247,7 @@ export const settingsSchema = z.strictObject({
   school: schoolSchema.default(DEFAULT_SCHOOL),
   /** Whether aims are moved so that the dry paint comes out right. */
   allowsForDrying: z.boolean().default(true),
+  paintSurfaces: z.partialRecord(z.enum(TUBE_MEDIA), z.enum(PAINT_SURFACES)).optional(),
   currentPaintingId: id.optional(),
   /** When the last archive of everything was saved to a file. */
   lastArchiveAt: time.optional(),

@@ -1,6 +1,7 @@
 /** What the rows are made of. */
 import { z } from "zod";
-import { COLOR_LIGHTS, COLOR_SOURCES } from "../domain/reading/storedColor";
+import { ABSORBENCIES, GROUND_KINDS } from "../domain/ground/ground";
+import { COLOR_LIGHTS, COLOR_SOURCES, GLOSS_MODES } from "../domain/reading/storedColor";
 
 export const id = z.string().min(1).max(64);
 export const name = z.string().trim().min(1).max(120);
@@ -15,4 +16,15 @@ export const storedColorSchema = z.strictObject({
   source: z.enum(COLOR_SOURCES),
   /** One standard deviation of the colour itself, ΔE00. */
   uncertaintyDeltaE2000: finite.min(0).max(50),
+  gloss: z.enum(GLOSS_MODES).optional(),
+});
+
+export const groundSchema = z.strictObject({
+  kind: z.enum(GROUND_KINDS),
+  name,
+  color: storedColorSchema.optional(),
+  ofId: id.optional(),
+  isWet: z.boolean(),
+  pickedUpShare: finite.min(0).max(1).optional(),
+  absorbency: z.enum(ABSORBENCIES).optional(),
 });

@@ -3,7 +3,8 @@ import Dexie from "dexie";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { fillStore, type Sample, wholeOf } from "../../tests/support/sampleStore";
 import { GamanDatabase } from "./database";
-import { readLeftovers, readPileBefore, setLeft } from "./piles";
+import { readLeftovers, readPileBefore } from "./pileReads";
+import { setLeft } from "./piles";
 import {
   checkStore,
   emptyQuarantine,
@@ -51,7 +52,7 @@ describe("the check of the store", () => {
     const [pile] = await db.piles.toArray();
     await db.piles.put({
       ...(pile as NonNullable<typeof pile>),
-      additions: [{ tubeId: "water", parts: 1, addedAt: 1 }],
+      additions: [{ tubeId: "water", parts: 1, addedAt: 1, turn: 1 }],
     });
     expect((await checkStore(db)).dangling).toEqual([]);
   });

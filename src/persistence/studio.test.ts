@@ -15,12 +15,12 @@ import {
   addReading,
   addToPile,
   keepMatch,
-  readNoteHistory,
   recordDryCheck,
   seenOf,
   setPileAside,
   undoLastAddition,
 } from "./piles";
+import { readNoteHistory } from "./pileReads";
 import {
   addNote,
   changeSettings,
@@ -163,14 +163,14 @@ describe("piles", () => {
 
   it("go back step by step exactly, with the readings that spoke of what never was", async () => {
     const pile = await lay(note.id, [{ tubeId: "white", parts: 3, addedAt: 4 }], recipe, 4);
-    await addReading(db, reading(pile.id), 5);
-    await lay(note.id, [{ tubeId: "umber", parts: 1, addedAt: 6 }], recipe, 6);
-    await addReading(db, reading(pile.id), 7);
-    await undoLastAddition(db, pile.id);
+    await addReading(db, reading(pile.id), 5, seenOf(pile));
+    const grown = await lay(note.id, [{ tubeId: "umber", parts: 1, addedAt: 6 }], recipe, 6);
+    await addReading(db, reading(pile.id), 7, seenOf(grown));
+    await undoLastAddition(db, seenOf(grown));
     const history = await readNoteHistory(db, note.id);
     expect(history.piles[0]?.additions).toEqual(pile.additions);
     expect(history.readings.map((row) => row.takenAt)).toEqual([5]);
-    await undoLastAddition(db, pile.id);
+    await undoLastAddition(db, seenOf(pile));
     expect(await readNoteHistory(db, note.id)).toEqual({ piles: [], readings: [], matches: [] });
     expect(await db.recipes.count()).toBe(0);
     expect(await stateOfNote()).toBe("open");
@@ -178,7 +178,7 @@ describe("piles", () => {
 
   it("are set aside, and the next addition starts a new one", async () => {
     const pile = await lay(note.id, [{ tubeId: "white", parts: 3, addedAt: 4 }], undefined, 4);
-    await setPileAside(db, pile.id);
+    await setPileAside(db, seenOf(pile));
     const next = await lay(note.id, [{ tubeId: "white", parts: 1, addedAt: 5 }], undefined, 5);
     expect(next.id).not.toBe(pile.id);
     expect((await readNoteHistory(db, note.id)).piles).toHaveLength(2);
@@ -188,7 +188,7 @@ describe("piles", () => {
 describe("matches", () => {
   it("are provisional until a person has looked at the dry paint", async () => {
     const pile = await lay(note.id, [{ tubeId: "white", parts: 3, addedAt: 4 }], recipe, 4);
-    const kept = await keepMatch(db, match(pile.id), reading(pile.id), 6);
+    const kept = await keepMatch(db, match(pile.id), reading(pile.id), 6, seenOf(pile));
     expect(kept.verdict).toBe("provisional");
     expect(await stateOfNote()).toBe("drying");
     expect((await db.piles.get(pile.id))?.state).toBe("kept");
@@ -203,8 +203,8 @@ describe("matches", () => {
 
   it("that moved in drying bring the note back to the bench", async () => {
     const pile = await lay(note.id, [{ tubeId: "white", parts: 3, addedAt: 4 }], recipe, 4);
-    const taken = await addReading(db, reading(pile.id), 5);
-    const kept = await keepMatch(db, match(pile.id), taken, 6);
+    const taken = await addReading(db, reading(pile.id), 5, seenOf(pile));
+    const kept = await keepMatch(db, match(pile.id), taken, 6, seenOf(pile));
     expect(kept.readingId).toBe(taken.id);
     await recordDryCheck(db, kept.id, "moved", 9);
     expect(await stateOfNote()).toBe("mixing");
@@ -213,7 +213,7 @@ describe("matches", () => {
   it("are kept whole or not at all", async () => {
     const pile = await lay(note.id, [{ tubeId: "white", parts: 3, addedAt: 4 }], recipe, 4);
     await expect(
-      keepMatch(db, { ...match(pile.id), deltaE2000: Number.NaN }, reading(pile.id), 6),
+      keepMatch(db, { ...match(pile.id), deltaE2000: Number.NaN }, reading(pile.id), 6, seenOf(pile)),
     ).rejects.toThrow();
     expect(await db.readings.count()).toBe(0);
     expect((await db.piles.get(pile.id))?.state).toBe("open");

@@ -1,6 +1,7 @@
 /** Every table that holds the painter's work: what its rows are, what they are called and what they speak of. */
 import type { Table } from "dexie";
 import type { z } from "zod";
+import { WATER } from "../domain/tube/water";
 import type { GamanDatabase } from "./database";
 import {
   benchSchema,
@@ -57,9 +58,6 @@ export type RowTable = {
   readonly refersTo: (row: Row) => readonly RowReference[];
 };
 
-/** The colourless pseudo-tube of washes, which no box holds. */
-const WATER_ID = "water";
-
 function define<T extends Row>(
   name: TableName,
   schema: z.ZodType<T>,
@@ -76,7 +74,7 @@ function define<T extends Row>(
     refersTo: (row) =>
       // The row came out of this table's own schema.
       refersTo(row as T).flatMap(([table, id]) =>
-        id === undefined || (table === "tubes" && id === WATER_ID) ? [] : [{ table, id }],
+        id === undefined || (table === "tubes" && id === WATER.id) ? [] : [{ table, id }],
       ),
   };
 }
@@ -111,6 +109,7 @@ const DEFINED: readonly RowTable[] = [
   ]),
   define("piles", pileSchema, ["pile", "piles"], (row) => [
     ["notes", row.noteId],
+    ["paintings", row.noteId === undefined ? row.paintingId : undefined],
     ["recipes", row.recipeId],
     ...tubesOf(row.additions),
   ]),

@@ -79,6 +79,7 @@ export function makeLog(matchCount: number, readingsPerPile = 5, seed = 1): Made
     rows.piles.push({
       id: `pile-${i}`,
       noteId: `note-${i}`,
+      paintingId,
       additions: anyAdditions(rng, tubes, at),
       state: "kept",
       createdAt: at,
@@ -92,6 +93,7 @@ export function makeLog(matchCount: number, readingsPerPile = 5, seed = 1): Made
         pileId: `pile-${i}`,
         color,
         film: k === readingsPerPile - 1 ? "dry" : "wet",
+        turn: MOST_ADDITIONS + k + 1,
         takenAt: at + k + 1,
       });
       if (k === readingsPerPile - 1)
@@ -118,10 +120,14 @@ function stored(lab: StoredColor["lab"], source: StoredColor["source"]): StoredC
   return { space: "cielab-2deg", light: "D65", lab, source, uncertaintyDeltaE2000: 1 };
 }
 
+/** Readings of a made pile come after all its additions. */
+const MOST_ADDITIONS = 5;
+
 function anyAdditions(rng: Rng, tubes: readonly Tube[], at: number): Row[] {
   return Array.from({ length: 2 + rng.below(4) }, (_, k) => ({
     tubeId: tubes[rng.below(tubes.length)]?.id ?? "",
     parts: k === 0 ? 4 : rng.between(0.05, 1),
+    turn: k + 1,
     addedAt: at + k,
   }));
 }

@@ -7,7 +7,7 @@ import type { Tube } from "@/domain/tube/tube";
 import type { GamanDatabase } from "@/persistence/database";
 import { tubeFromModel } from "@/domain/tube/newTube";
 import { keepPicture } from "@/persistence/pictures";
-import { addReading, addToPile, keepMatch } from "@/persistence/piles";
+import { addReading, addToPile, keepMatch, seenOf } from "@/persistence/piles";
 import { addLook, keepBench, setTimer } from "@/persistence/benches";
 import { keepMatchPhoto } from "@/persistence/matchCare";
 import { addNote, changeSettings, startPainting } from "@/persistence/studio";
@@ -92,6 +92,7 @@ export async function fillStore(db: GamanDatabase, title = "Harbour"): Promise<S
     db,
     { noteId: hull.id, pileId: pile.id, color: stored(50.4, 2.2, 9.5), film: "wet" },
     1006,
+    seenOf(pile),
   );
   const match = await keepMatch(
     db,
@@ -107,6 +108,7 @@ export async function fillStore(db: GamanDatabase, title = "Harbour"): Promise<S
     },
     { id: read.id },
     1007,
+    seenOf(pile),
   );
   await keepMatchPhoto(db, match.id, image("the dab"), 1008);
   await addLook(db, {

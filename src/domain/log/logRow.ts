@@ -13,7 +13,7 @@ export type LogRow = {
   /** Of the match, pile or reading; of an addition its pile's and its place in it. */
   readonly id: string;
   readonly at: number;
-  readonly noteId: string;
+  readonly noteId: string | undefined;
   readonly pileId: string;
   readonly paintingId: string;
   readonly note: string;

@@ -1,5 +1,7 @@
 /** A colour note: a target of a painting, where it was found, and what it is for. */
 import type { Spot } from "../painting/painting";
+import type { Ground } from "../ground/ground";
+import type { FilmState, SeenOn } from "../reading/reading";
 import type { StoredColor } from "../reading/storedColor";
 
 export const NOTE_STATES = ["open", "mixing", "drying", "checked"] as const;
@@ -8,6 +10,8 @@ export const NOTE_NUDGES = ["lighter", "darker", "brighter", "duller", "warmer",
 
 /** What a match is for; each asks for another closeness. */
 export const NOTE_PURPOSES = ["vanish", "family", "relation", "stand-in", "own"] as const;
+
+export const TARGET_SURFACES = ["matt", "satin", "gloss"] as const;
 
 /** Where a note lies in a picture, and what was averaged there. */
 export type NotePlace = Spot & {
@@ -51,6 +55,12 @@ export type Note = {
   /** Of the picture's area, [0, 1], when the painter sets it by hand. */
   readonly areaShare?: number | undefined;
   readonly place?: NotePlace | undefined;
+  /** Whether the target was wet when it was read, and what it was seen on; dry and a thing when left out. */
+  readonly film?: FilmState | undefined;
+  readonly seenOn?: SeenOn | undefined;
+  /** How much the target shines. */
+  readonly surface?: (typeof TARGET_SURFACES)[number] | undefined;
+  readonly ground?: Ground | undefined;
   readonly state: (typeof NOTE_STATES)[number];
   readonly createdAt: number;
 };

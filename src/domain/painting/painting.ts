@@ -1,4 +1,5 @@
 /** A painting and the pictures it is painted from. */
+import type { Ground } from "../ground/ground";
 import type { StoredColor } from "../reading/storedColor";
 
 export type Painting = {
@@ -6,6 +7,7 @@ export type Painting = {
   readonly name: string;
   readonly pictureId?: string | undefined;
   readonly paletteId: string;
+  readonly ground?: Ground | undefined;
   readonly createdAt: number;
 };
 

@@ -1,28 +1,25 @@
-/** What lies in a pile: all that was added, less what was scraped away. */
+/** What lies in a pile: all that was added, less what was scraped away, turn by turn. */
 import type { Dose, Pile } from "./pile";
+
+type Story = Pick<Pile, "additions"> & Partial<Pick<Pile, "scrapes">>;
 
 /**
  * Amounts per tube, in the order in which the tubes first came.
  *
- * @param until - time of the state that is asked for; what came later is not there yet.
+ * @param untilTurn - the state after this turn; what came later is not there yet. Today's without it.
  */
-export function contentsOf(
-  pile: Pick<Pile, "additions" | "scrapes">,
-  until = Number.POSITIVE_INFINITY,
-): Dose[] {
-  const totals = new Map<string, number>();
-  for (const { tubeId, parts, addedAt } of pile.additions) {
-    if (addedAt > until) continue;
-    const kept = keptOf(pile, addedAt, until);
-    totals.set(tubeId, (totals.get(tubeId) ?? 0) + parts * kept);
-  }
-  return [...totals].map(([tubeId, parts]) => ({ tubeId, parts }));
+export function contentsOf(pile: Story, untilTurn = Number.POSITIVE_INFINITY): Dose[] {
+  return totalsOf(
+    pile.additions
+      .filter(({ turn }) => turn <= untilTurn)
+      .map(({ tubeId, parts, turn }) => ({ tubeId, parts: parts * keptOf(pile, turn, untilTurn) })),
+  );
 }
 
-/** Share of what lay there at a time that is still there. */
-function keptOf({ scrapes }: Pick<Pile, "scrapes">, since: number, until: number): number {
+/** Share of what lay there after one turn that is still there after another. */
+function keptOf({ scrapes }: Story, since: number, until: number): number {
   return (scrapes ?? []).reduce(
-    (kept, scrape) => (scrape.at > since && scrape.at <= until ? kept * scrape.keptShare : kept),
+    (kept, scrape) => (scrape.turn > since && scrape.turn <= until ? kept * scrape.keptShare : kept),
     1,
   );
 }
@@ -31,14 +28,28 @@ export function volumeOf(contents: readonly { readonly parts: number }[]): numbe
   return contents.reduce((sum, { parts }) => sum + parts, 0);
 }
 
-/** When something last happened to the pile's paint. */
-export function changedAt({ additions, scrapes }: Pick<Pile, "additions" | "scrapes">): number {
-  return Math.max(additions.at(-1)?.addedAt ?? 0, scrapes?.at(-1)?.at ?? 0);
+/** Amounts per tube over all doses, in the order in which the tubes first came. */
+export function totalsOf(doses: readonly Dose[]): Dose[] {
+  const totals = new Map<string, number>();
+  for (const { tubeId, parts } of doses) totals.set(tubeId, (totals.get(tubeId) ?? 0) + parts);
+  return [...totals].map(([tubeId, parts]) => ({ tubeId, parts }));
 }
 
-/** Amounts per tube over all additions, in the order in which the tubes first came. */
-export function totalsOf(additions: readonly Dose[]): Dose[] {
-  const totals = new Map<string, number>();
-  for (const { tubeId, parts } of additions) totals.set(tubeId, (totals.get(tubeId) ?? 0) + parts);
-  return [...totals].map(([tubeId, parts]) => ({ tubeId, parts }));
+/** The last turn in which paint was added or scraped away; 0 for a pile without any. */
+export function lastTurnOf({ additions, scrapes }: Story): number {
+  return Math.max(0, ...additions.map(({ turn }) => turn), ...(scrapes ?? []).map(({ turn }) => turn));
+}
+
+/**
+ * The last turn that changed the colour, up to a turn: scraping leaves less of the same.
+ *
+ * @param untilTurn - later turns do not count.
+ */
+export function lastMixedTurnOf({ additions }: Story, untilTurn = Number.POSITIVE_INFINITY): number {
+  return Math.max(0, ...additions.map(({ turn }) => turn).filter((turn) => turn <= untilTurn));
+}
+
+/** When something last happened to the pile's paint, by the clock: to tell piles apart, never turns of one. */
+export function changedAt({ additions, scrapes }: Story): number {
+  return Math.max(0, additions.at(-1)?.addedAt ?? 0, scrapes?.at(-1)?.at ?? 0);
 }

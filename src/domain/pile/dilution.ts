@@ -5,14 +5,23 @@ import type { LabD65 } from "../../core/color/types";
 import { MixtureEvaluator } from "../../core/mixing/mixtureEvaluator";
 import { VIEWING } from "../../data/standardViewing";
 import { PAINT_SURFACE } from "../../data/surface";
+import type { Dose } from "./pile";
 import type { Settings } from "../settings/settings";
 import type { Tube } from "../tube/tube";
 import { opticsOfTube } from "../tube/optics";
-import type { BenchAmount, BenchDilution } from "./plan";
+
+/** A tube that is too strong to dose as it is, and what to thin it with first. */
+export type BenchDilution = {
+  readonly tubeId: string;
+  readonly carrierId: string;
+  readonly carrierParts: number;
+  /** Parts of the weaker mixture. */
+  readonly dose: number;
+};
 
 /** @param amounts - exact ones; those that are rounded to the hand are never too small. */
 export function dilutionsOf(
-  amounts: readonly Pick<BenchAmount, "tubeId" | "parts">[],
+  amounts: readonly Dose[],
   target: LabD65,
   tubeById: ReadonlyMap<string, Tube>,
   sizes: Settings["sizes"],

@@ -7,7 +7,8 @@ import type { Reading } from "../reading/reading";
 import type { StoredColor } from "../reading/storedColor";
 import type { Tube } from "../tube/tube";
 import { storedFromLab } from "../reading/storedColor";
-import { MOST_PILES, pileRecord, tubeReadingOf } from "./evidence";
+import { MOST_PILES, pileRecord } from "./evidence";
+import { tubeReadingOf } from "../tube/calibrationReadings";
 
 const tube = (id: string, changes: Partial<Tube> = {}): Tube => ({
   ...tubeFromModel(pigment(id)),
@@ -29,7 +30,7 @@ const darker = (wet: LabD65): LabD65 => labD65(wet[0] - 1, wet[1], wet[2]);
 const pile = (id: string, additions: readonly (readonly [string, number, number])[]): Pile => ({
   id,
   noteId: "note",
-  additions: additions.map(([tubeId, parts, addedAt]) => ({ tubeId, parts, addedAt })),
+  additions: additions.map(([tubeId, parts, addedAt]) => ({ tubeId, parts, addedAt, turn: addedAt })),
   state: "kept",
   createdAt: 1,
 });
@@ -40,6 +41,7 @@ const reading = (
   changes: { film?: Reading["film"]; source?: StoredColor["source"] } = {},
 ): Reading => ({
   id: `${pileId}-${takenAt}`,
+  turn: takenAt,
   noteId: "note",
   pileId,
   color: storedFromLab(labD65(lightness, 0, -20), changes.source ?? "by-eye", 1.4),

@@ -1,19 +1,88 @@
-/** From the record of piles and readings to what the tubes can be learned from. */
+/**
+ * What the readings of piles say of their tubes: one answer for the bench, the tube page and the log.
+ *
+ * Each state of a pile (what lay in it between two additions) counts once, by its newest reading: scraping leaves
+ * the same paint, and a second look corrects the first. A derived reading repeats another and counts only where
+ * that one is not at hand. A pile that was left streaky has no single colour and teaches nothing.
+ */
 import type { LabD65 } from "../../core/color/types";
+import type { Evidence } from "../../core/learning/boxModel";
 import type { PileEvidence } from "../../core/tube/learnBox";
-import type { TubeReading } from "../../core/tube/calibrateTube";
-import { GRID_10NM } from "../../core/spectrum/types";
-import { contentsOf } from "./contents";
-import type { Calibration, Tube } from "../tube/tube";
-import type { Pile } from "./pile";
 import type { Reading } from "../reading/reading";
 import { labFromStored } from "../reading/storedColor";
+import { evidenceUncertainty } from "../reading/uncertainty";
 import { genericOpticsOf, opticsOfTube } from "../tube/optics";
+import type { Tube } from "../tube/tube";
+import { contentsOf, lastMixedTurnOf } from "./contents";
+import type { Dose, Pile } from "./pile";
 
-/** A box is learned from its newest piles; older paint was bought before the tubes that are open now. */
+/** What was seen of a state of a pile. */
+export type SeenState = {
+  readonly pileId: string;
+  readonly takenAt: number;
+  /** What lay in the pile then. */
+  readonly laid: readonly Dose[];
+  /** Of the dry paint. */
+  readonly lab: LabD65;
+  readonly uncertaintyDeltaE2000: number;
+};
+
+const SEEN: readonly Reading["color"]["source"][] = ["measured", "by-eye", "picture", "typed", "file"];
+
+/**
+ * The states of piles that were seen, in no order.
+ *
+ * @param toDry - for what lay there: the colour that a wet one dries to. Predictions are of dry paint.
+ */
+export function seenStates(
+  piles: readonly Pile[],
+  readings: readonly Reading[],
+  toDry: (wet: LabD65, laid: readonly Dose[]) => LabD65,
+): readonly SeenState[] {
+  const pileById = new Map(piles.map((pile) => [pile.id, pile]));
+  const own = readings.filter(({ pileId, color }) => pileById.has(pileId) && SEEN.includes(color.source));
+  const ids = new Set(own.map(({ id }) => id));
+  const newest = new Map<string, { readonly pile: Pile; readonly reading: Reading }>();
+  for (const reading of own) {
+    const pile = pileById.get(reading.pileId);
+    if (!pile || pile.isStreaky) continue;
+    if (reading.derivedFrom !== undefined && ids.has(reading.derivedFrom)) continue;
+    const key = `${pile.id} ${lastMixedTurnOf(pile, reading.turn)}`;
+    const known = newest.get(key);
+    if (!known || known.reading.turn <= reading.turn) newest.set(key, { pile, reading });
+  }
+  return [...newest.values()].flatMap(({ pile, reading }) => {
+    const laid = contentsOf(pile, reading.turn);
+    if (laid.length === 0) return [];
+    const seen = labFromStored(reading.color);
+    return [
+      {
+        pileId: pile.id,
+        takenAt: reading.takenAt,
+        laid,
+        lab: reading.film === "dry" ? seen : toDry(seen, laid),
+        uncertaintyDeltaE2000: evidenceUncertainty(reading.color),
+      },
+    ];
+  });
+}
+
+/** The same as the engine takes it for one pile on the bench. @param placeOf - a tube's place in the request. */
+export function pileEvidence(
+  piles: readonly Pile[],
+  readings: readonly Reading[],
+  placeOf: (tubeId: string) => number,
+  toDry: (wet: LabD65) => LabD65,
+): readonly Evidence[] {
+  return seenStates(piles, readings, toDry).map(({ laid, lab, uncertaintyDeltaE2000 }) => ({
+    parts: laid.map(({ tubeId, parts }) => ({ tube: placeOf(tubeId), volume: parts })),
+    lab,
+    uncertaintyDeltaE2000,
+  }));
+}
+
+/** A box is learned from its newest states; older paint was bought before the tubes that are open now. */
 export const MOST_PILES = 120;
-
-type Laid = readonly { readonly tubeId: string; readonly parts: number }[];
 
 export type RecordedPile = {
   readonly pileId: string;
@@ -26,83 +95,50 @@ export type PileRecord = {
   /** Tubes that the piles hold, in the order of the evidence's indices. */
   readonly tubes: readonly Tube[];
   readonly piles: readonly RecordedPile[];
-  /** Readings that teach nothing of the tubes, and why. */
+  /** States that teach nothing of the tubes, and why. */
   readonly leftOut: { readonly unknownTube: number; readonly older: number };
 };
 
-const SEEN: readonly Reading["color"]["source"][] = ["measured", "by-eye", "picture", "typed", "file"];
-const LEAST_UNCERTAINTY = 0.3;
-
-/**
- * The last reading of each state of each pile, with what lay in the pile then. Predictions are of dry paint, so
- * a wet reading counts as what it is expected to dry to, and a dry one as it is.
- *
- * @param toDry - for what lay there: the colour that a wet one dries to.
- */
+/** All that recorded piles say of the box, newest first. */
 export function pileRecord(
   piles: readonly Pile[],
   readings: readonly Reading[],
   tubeById: ReadonlyMap<string, Tube>,
-  toDry: (wet: LabD65, laid: Laid) => LabD65,
+  toDry: (wet: LabD65, laid: readonly Dose[]) => LabD65,
 ): PileRecord {
-  const pileById = new Map(piles.map((pile) => [pile.id, pile]));
-  let unknownTube = 0;
-  const latest = new Map<string, { readonly reading: Reading; readonly laid: Laid }>();
-  for (const reading of [...readings].sort((a, b) => a.takenAt - b.takenAt)) {
-    const pile = pileById.get(reading.pileId);
-    if (!pile || !SEEN.includes(reading.color.source)) continue;
-    const laid = contentsOf(pile, reading.takenAt);
-    if (laid.length === 0) continue;
-    if (laid.some(({ tubeId }) => !isKnown(tubeById.get(tubeId)))) {
-      unknownTube++;
-      continue;
-    }
-    const done = [
-      ...pile.additions.map(({ addedAt }) => addedAt),
-      ...(pile.scrapes ?? []).map(({ at }) => at),
-    ];
-    const state = done.filter((time) => time <= reading.takenAt).length;
-    latest.set(`${pile.id} ${state}`, { reading, laid });
-  }
-  const all = [...latest.values()].sort((a, b) => b.reading.takenAt - a.reading.takenAt);
+  const states = seenStates(piles, readings, toDry);
+  const known = states.filter(({ laid }) => laid.every(({ tubeId }) => isKnown(tubeById.get(tubeId))));
+  const all = [...known].sort((a, b) => b.takenAt - a.takenAt);
   const used = all.slice(0, MOST_PILES);
   const tubeIds = [...new Set(used.flatMap(({ laid }) => laid.map((part) => part.tubeId)))];
   return {
     tubes: tubeIds.flatMap((id) => tubeById.get(id) ?? []),
-    piles: used.map(({ reading, laid }) => ({
-      pileId: reading.pileId,
-      takenAt: reading.takenAt,
+    piles: used.map(({ pileId, takenAt, laid, lab, uncertaintyDeltaE2000 }) => ({
+      pileId,
+      takenAt,
       tubeIds: laid.map((part) => part.tubeId),
       evidence: {
         parts: laid.map(({ tubeId, parts }) => ({ tube: tubeIds.indexOf(tubeId), volume: parts })),
-        lab: reading.film === "dry" ? seenOf(reading) : toDry(seenOf(reading), laid),
-        uncertaintyDeltaE2000: Math.max(LEAST_UNCERTAINTY, reading.color.uncertaintyDeltaE2000),
+        lab,
+        uncertaintyDeltaE2000,
       },
     })),
-    leftOut: { unknownTube, older: all.length - used.length },
+    leftOut: { unknownTube: states.length - known.length, older: all.length - used.length },
   };
-}
-
-function seenOf(reading: Reading): LabD65 {
-  return labFromStored(reading.color);
 }
 
 function isKnown(tube: Tube | undefined): boolean {
   return tube !== undefined && opticsOfTube(tube) !== undefined && genericOpticsOf(tube) !== undefined;
 }
 
-/** A kept reading as the engine takes it. */
-export function tubeReadingOf(stored: Calibration["readings"][number]): TubeReading {
-  const { whiteParts, color, spectrum } = stored;
-  return {
-    whiteParts,
-    lab: labFromStored(color),
-    uncertaintyDeltaE2000: Math.max(LEAST_UNCERTAINTY, color.uncertaintyDeltaE2000),
-    ...(spectrum && {
-      spectrum: {
-        reflectance: { grid: GRID_10NM, values: spectrum.reflectance },
-        uncertainty: spectrum.uncertainty,
-      },
-    }),
-  };
+/** The newest reading that still speaks of the pile as it lies now: of the same paint, more or less of it. */
+export function currentReading(pile: Pile | undefined, readings: readonly Reading[]): Reading | undefined {
+  if (!pile) return undefined;
+  const since = lastMixedTurnOf(pile);
+  return readings
+    .filter((reading) => reading.pileId === pile.id && reading.turn >= since)
+    .reduce<Reading | undefined>(
+      (latest, reading) => (latest && latest.turn > reading.turn ? latest : reading),
+      undefined,
+    );
 }

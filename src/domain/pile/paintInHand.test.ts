@@ -41,7 +41,7 @@ const pile = (
 ): Pile => ({
   id: "old",
   noteId: "note",
-  additions: additions.map(([tubeId, parts, addedAt]) => ({ tubeId, parts, addedAt })),
+  additions: additions.map(([tubeId, parts, addedAt]) => ({ tubeId, parts, addedAt, turn: addedAt })),
   state: "kept",
   createdAt: 1,
   ...changes,
@@ -72,7 +72,7 @@ describe("what is left of a pile", () => {
       ["titanium-white", 6, 1],
       ["raw-umber", 2, 2],
     ],
-    { scrapes: [{ at: 3, keptShare: 0.5 }] },
+    { scrapes: [{ turn: 3, at: 3, keptShare: 0.5 }] },
   );
 
   it("mixes as a tube that looks like the pile", () => {
@@ -116,6 +116,7 @@ describe("drying", () => {
     color: storedFromLab(labD65(lightness, 2, 6), "measured", uncertainty),
     film,
     takenAt: 5,
+    turn: 5,
   });
   const pair = (tubeId: string): WetAndDry => ({
     pile: pile([[tubeId, 4, 1]]),

@@ -1,4 +1,5 @@
 /** Paint mixed on the board, the recipe it follows, and what the painter has in hand beside it. */
+import type { Ground } from "../ground/ground";
 import type { StoredColor } from "../reading/storedColor";
 
 /** A volume of one tube, in the painter's parts. */
@@ -6,7 +7,8 @@ export type Dose = { readonly tubeId: string; readonly parts: number };
 
 export type StoredRecipe = {
   readonly id: string;
-  readonly noteId: string;
+  /** Nothing for a recipe of a free pile. */
+  readonly noteId?: string | undefined;
   /** In the order of laying down, rounded to the knife. */
   readonly amounts: readonly Dose[];
   /** Exact shares of the volume in the same order; they sum to 1. */
@@ -19,6 +21,11 @@ export type StoredRecipe = {
 
 /** Paint that was added in one go; never taken out again. */
 export type Addition = Dose & {
+  /**
+   * Place in the pile's story: additions, scrapings and readings of one pile count 1, 2, 3 whatever the clock says.
+   * What was laid down in one go has one turn.
+   */
+  readonly turn: number;
   readonly addedAt: number;
   readonly suggestedParts?: number | undefined;
   /** The older pile that it was taken from: what is left over is paint too. */
@@ -26,11 +33,16 @@ export type Addition = Dose & {
 };
 
 /** Paint scraped away, with the share of the pile that stayed. */
-export type Scrape = { readonly at: number; readonly keptShare: number };
+export type Scrape = { readonly turn: number; readonly at: number; readonly keptShare: number };
 
 export type Pile = {
   readonly id: string;
-  readonly noteId: string;
+  /** Nothing for a free pile: paint needs no target. */
+  readonly noteId?: string | undefined;
+  /** The painting on whose board it lies. */
+  readonly paintingId?: string | undefined;
+  /** What a free pile is called. */
+  readonly name?: string | undefined;
   readonly recipeId?: string | undefined;
   readonly additions: readonly Addition[];
   readonly scrapes?: readonly Scrape[] | undefined;
@@ -38,6 +50,9 @@ export type Pile = {
   readonly side?: { readonly of: string; readonly share: number } | undefined;
   /** Parts of a pile that are still there to be used in others, once it is kept or set aside. */
   readonly leftParts?: number | undefined;
+  /** Left streaky on purpose: it has no single colour and teaches nothing. */
+  readonly isStreaky?: boolean | undefined;
+  readonly ground?: Ground | undefined;
   readonly state: "open" | "side" | "kept" | "set-aside";
   readonly createdAt: number;
 };

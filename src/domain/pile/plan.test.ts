@@ -7,15 +7,11 @@ import type { Pile } from "./pile";
 import type { Reading } from "../reading/reading";
 import { storedFromLab } from "../reading/storedColor";
 import { leftoverId } from "./leftovers";
-import {
-  benchPlan,
-  currentReading,
-  LOOKS_THE_SAME,
-  labOfDraft,
-  pileEvidence,
-  plannedRecipe,
-  trialsOf,
-} from "./plan";
+import { benchPlan } from "./plan";
+import { currentReading, pileEvidence } from "./evidence";
+import { LOOKS_THE_SAME, labOfDraft } from "../reading/eyeDraft";
+import { plannedRecipe } from "../recipe/benchRecipe";
+import { trialsOf } from "./trials";
 
 const suggested = [
   { tubeId: "white", parts: 7.5 },
@@ -38,6 +34,7 @@ const reading = (id: string, takenAt: number): Reading => ({
   color: storedFromLab(labD65(50, 0, 0), "by-eye", 2),
   film: "wet",
   takenAt,
+  turn: takenAt,
 });
 
 describe("benchPlan", () => {
@@ -45,6 +42,7 @@ describe("benchPlan", () => {
     tubeId,
     parts,
     addedAt,
+    turn: addedAt,
     suggestedParts,
   });
   const openOf = (plan: ReturnType<typeof benchPlan>) =>
@@ -62,12 +60,12 @@ describe("benchPlan", () => {
   it("shows what was put down besides the recipe without counting it", () => {
     const { steps, growth } = benchPlan(suggested, [
       followed("white", 7.5, 1),
-      { tubeId: "umber", parts: 0.25, addedAt: 2 },
+      { tubeId: "umber", parts: 0.25, addedAt: 2, turn: 2 },
     ]);
     expect(growth).toBe(1);
     expect(steps).toEqual([
-      { tubeId: "white", parts: 7.5, isDone: true, addedAt: 1 },
-      { tubeId: "umber", parts: 0.25, isDone: true, addedAt: 2 },
+      { tubeId: "white", parts: 7.5, isDone: true, turn: 1 },
+      { tubeId: "umber", parts: 0.25, isDone: true, turn: 2 },
       { tubeId: "umber", parts: 1, isDone: false },
       { tubeId: "blue", parts: 0.5, isDone: false },
     ]);
@@ -101,7 +99,7 @@ describe("benchPlan", () => {
       { ...followed("umber", 0.5, 1), fromPileId: "old" },
     ]);
     expect(steps).toEqual([
-      { tubeId: leftoverId("old"), parts: 2, isDone: true, addedAt: 1 },
+      { tubeId: leftoverId("old"), parts: 2, isDone: true, turn: 1 },
       { tubeId: "blue", parts: 0.5, isDone: false },
     ]);
   });
@@ -144,7 +142,7 @@ describe("plannedRecipe", () => {
 });
 
 describe("currentReading", () => {
-  const additions = [{ tubeId: "white", parts: 1, addedAt: 10 }];
+  const additions = [{ tubeId: "white", parts: 1, addedAt: 10, turn: 10 }];
 
   it("is the newest after the last addition", () => {
     expect(currentReading(pile(additions), [reading("a", 11), reading("b", 12)])?.id).toBe("b");
@@ -173,7 +171,7 @@ describe("labOfDraft", () => {
 });
 
 describe("the pile's story", () => {
-  const row = (tubeId: string, parts: number, addedAt: number) => ({ tubeId, parts, addedAt });
+  const row = (tubeId: string, parts: number, addedAt: number) => ({ tubeId, parts, addedAt, turn: addedAt });
   const story = pile([row("white", 4, 1), row("umber", 1, 1), row("blue", 0.5, 10), row("blue", 0.25, 20)]);
   const readings = [reading("first", 5), reading("again", 6), reading("second", 12)];
 
@@ -198,7 +196,7 @@ describe("the pile's story", () => {
   });
 
   it("tells a scraping as a turn, after which less lies there of the same mixture", () => {
-    const scraped = { ...story, scrapes: [{ at: 15, keptShare: 0.2 }] };
+    const scraped = { ...story, scrapes: [{ turn: 15, at: 15, keptShare: 0.2 }] };
     const trials = trialsOf(scraped, [...readings, reading("after", 16)]);
     expect(trials.map(({ keptShare }) => keptShare)).toEqual([undefined, undefined, 0.2, undefined]);
     const [, , turn, last] = trials;
@@ -210,20 +208,20 @@ describe("the pile's story", () => {
   it("is evidence of what lay there when it was read, wet ones as they dry", () => {
     const places = ["white", "umber", "blue"];
     const evidence = pileEvidence(
-      story,
+      [story],
       [...readings, { ...reading("dry", 30), film: "dry" }],
       (id) => places.indexOf(id),
       (wet) => labD65(wet[0] - 2, wet[1], wet[2]),
     );
-    expect(evidence.map(({ lab }) => lab[0])).toEqual([48, 48, 48, 50]);
+    expect(evidence.map(({ lab }) => lab[0])).toEqual([48, 48, 50]);
     expect(evidence[0]?.parts).toEqual([
       { tube: 0, volume: 4 },
       { tube: 1, volume: 1 },
     ]);
-    expect(evidence[2]?.parts.at(-1)).toEqual({ tube: 2, volume: 0.5 });
+    expect(evidence[1]?.parts.at(-1)).toEqual({ tube: 2, volume: 0.5 });
     expect(
       pileEvidence(
-        story,
+        [story],
         [{ ...reading("other", 5), pileId: "elsewhere" }],
         () => 0,
         (wet) => wet,

@@ -4,12 +4,22 @@ import type { StoredColor } from "./storedColor";
 export const FILMS = ["wet", "dry"] as const;
 export type FilmState = (typeof FILMS)[number];
 
+/** What a colour was seen on. */
+export const SEEN_ON = ["pile", "dab", "chip", "thing", "picture", "other-paint", "own-paint"] as const;
+export type SeenOn = (typeof SEEN_ON)[number];
+
 export type Reading = {
   readonly id: string;
-  readonly noteId: string;
+  readonly noteId?: string | undefined;
   readonly pileId: string;
+  /** Place in the pile's story, among its additions and scrapings. */
+  readonly turn: number;
+  /** The reading that this one repeats for the same paint elsewhere; it teaches nothing anew. */
+  readonly derivedFrom?: string | undefined;
   readonly color: StoredColor;
   readonly film: FilmState;
+  /** What was looked at; the pile itself when it is left out. */
+  readonly seenOn?: SeenOn | undefined;
   readonly takenAt: number;
 };
 

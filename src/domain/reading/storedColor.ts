@@ -12,6 +12,9 @@ export const COLOR_SOURCES = [
 ] as const;
 export const COLOR_LIGHTS = ["D65", "D50", "A", "F2", "F11"] as const;
 
+/** Specular component included or excluded, as instruments say. */
+export const GLOSS_MODES = ["included", "excluded"] as const;
+
 export type StoredColor = {
   readonly space: "cielab-2deg";
   readonly light: (typeof COLOR_LIGHTS)[number];
@@ -20,6 +23,8 @@ export type StoredColor = {
   readonly source: (typeof COLOR_SOURCES)[number];
   /** One standard deviation of the colour itself, ΔE00. */
   readonly uncertaintyDeltaE2000: number;
+  /** Of an instrument: whether the mirror reflection was part of what it saw. */
+  readonly gloss?: (typeof GLOSS_MODES)[number] | undefined;
 };
 
 export function storedFromLab(

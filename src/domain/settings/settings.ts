@@ -1,9 +1,12 @@
 /** The painter's own scales, words, sizes and school. */
+import type { TubeMedium } from "../tube/tube";
 import { DEFAULT_SCHOOL, type School } from "../school/school";
 
 export const ROOMS = ["light", "middle", "dark"] as const;
 export const CHROMA_VOCABULARIES = ["dull-bright", "weak-strong", "greyed-pure"] as const;
 export const AMOUNT_UNITS = ["parts", "millilitres", "drops", "grams", "percent"] as const;
+
+export const PAINT_SURFACES = ["matt", "satin", "gloss", "varnished"] as const;
 
 export type Settings = {
   readonly id: "settings";
@@ -20,6 +23,8 @@ export type Settings = {
   readonly school: School;
   /** Whether aims are moved so that the dry paint comes out right. */
   readonly allowsForDrying: boolean;
+  /** How the dry paint of this box shines, by medium; a brushed-out film when left out. */
+  readonly paintSurfaces?: Readonly<Partial<Record<TubeMedium, (typeof PAINT_SURFACES)[number]>>> | undefined;
   readonly currentPaintingId?: string | undefined;
   /** When the last archive of everything was saved to a file. */
   readonly lastArchiveAt?: number | undefined;

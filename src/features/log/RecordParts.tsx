@@ -48,19 +48,21 @@ export function WentIn({ pile }: { pile: Pile }) {
   const { settings, tubeById } = useStudio();
   const contents = contentsOf(pile);
   const whole = volumeOf(contents);
-  const goes = [...new Set(pile.additions.map(({ addedAt }) => addedAt))].map((at) => ({
-    at,
+  const goes = [...new Set(pile.additions.map((addition) => addition.turn))].map((turn) => ({
+    turn,
+    at: pile.additions.find((addition) => addition.turn === turn)?.addedAt ?? 0,
     words: doseWords(
-      pile.additions.filter(({ addedAt }) => addedAt === at),
+      pile.additions.filter((addition) => addition.turn === turn),
       tubeById,
       settings,
     ).join(", "),
   }));
-  const scrapes = (pile.scrapes ?? []).map(({ at, keptShare }) => ({
+  const scrapes = (pile.scrapes ?? []).map(({ turn, at, keptShare }) => ({
+    turn,
     at,
     words: `scraped, ${Math.round(100 * keptShare)} % stayed`,
   }));
-  const steps = [...goes, ...scrapes].sort((a, b) => a.at - b.at);
+  const steps = [...goes, ...scrapes].sort((a, b) => a.turn - b.turn);
   return (
     <section>
       <h3 className="mt-4 font-bold">What went in</h3>
@@ -84,8 +86,8 @@ export function WentIn({ pile }: { pile: Pile }) {
             in {steps.length} steps
           </summary>
           <ol>
-            {steps.map(({ at, words }) => (
-              <li key={at} className="flex gap-3 border-b py-1.5">
+            {steps.map(({ turn, at, words }) => (
+              <li key={turn} className="flex gap-3 border-b py-1.5">
                 <span className="whitespace-nowrap text-muted">{format(at, "d MMM, HH:mm")}</span>
                 {words}
               </li>

@@ -7,11 +7,11 @@ import type { PaintVolume } from "../../core/mixing/mixture";
 import { VIEWING } from "../../data/standardViewing";
 import { PAINT_SURFACE } from "../../data/surface";
 import { contentsOf } from "../../domain/pile/contents";
-import { readPileBefore } from "../../persistence/piles";
+import { readPileBefore } from "../../persistence/pileReads";
 import { opticsOfTube } from "../../domain/tube/optics";
 import { useStudio } from "../../kit/studio/Studio";
 import { deltaEText } from "../../words/colors";
-import type { BenchRecipe } from "../../domain/pile/plan";
+import type { BenchRecipe } from "../../domain/recipe/benchRecipe";
 import type { Bench } from "./useBench";
 
 /** Share of a new pile that a knife which was only scraped off brings along. */

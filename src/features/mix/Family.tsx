@@ -9,7 +9,7 @@ import type { Variant, VariantKind } from "../../core/correct/lightenAndShade";
 import { roundToHand } from "../../core/amounts/amounts";
 import { lightnessPerStep } from "../../core/describe/valueScale";
 import { contentsOf, volumeOf } from "../../domain/pile/contents";
-import { readPile } from "../../persistence/piles";
+import { readPile } from "../../persistence/pileReads";
 import type { Match } from "../../domain/match/match";
 import type { Tube } from "../../domain/tube/tube";
 import { labFromStored, storedFromLab } from "../../domain/reading/storedColor";
@@ -21,7 +21,7 @@ import { useStudio } from "../../kit/studio/Studio";
 import { useSolverAnswer } from "../../kit/query/useSolverAnswer";
 import { describeLab } from "../../words/colors";
 import { doseWords, tubeName } from "../../words/doses";
-import { GENERIC_UNCERTAINTY } from "../../domain/pile/plan";
+import { GENERIC_UNCERTAINTY } from "../../domain/reading/uncertainty";
 import { mixtureRequest } from "../../domain/mixture/mixtureRequest";
 import type { Bench } from "./useBench";
 

@@ -141,7 +141,7 @@ function PileTotal({ parts }: { parts: number }) {
 
 /** Of what lay there before the go, then of each dose of the go one after the other. */
 function afterStep({ pile, steps, tubeById, wetOf }: Bench, place: number): LabD65 | undefined {
-  const at = steps[place]?.addedAt;
+  const at = steps[place]?.turn;
   const isOpen = at === undefined;
   const before = pile ? contentsOf(pile, isOpen ? undefined : at - 1) : [];
   if (pile && before.length === 0 && steps[place]?.tubeId.startsWith(leftoverId(""))) {
@@ -149,7 +149,7 @@ function afterStep({ pile, steps, tubeById, wetOf }: Bench, place: number): LabD
     const dry = labOfAdditions(contentsOf(pile, at), tubeById);
     return dry && wetOf(dry);
   }
-  const sameGo = steps.slice(0, place + 1).filter((step) => (isOpen ? !step.isDone : step.addedAt === at));
+  const sameGo = steps.slice(0, place + 1).filter((step) => (isOpen ? !step.isDone : step.turn === at));
   const dry = labOfAdditions([...before, ...sameGo], tubeById);
   return dry && wetOf(dry);
 }
@@ -300,7 +300,7 @@ function SomethingElse({ bench }: { bench: Bench }) {
       className="mt-3 flex flex-wrap items-end gap-3"
       onSubmit={(event) => {
         event.preventDefault();
-        bench.lay([{ tubeId, parts }], false);
+        bench.lay([{ tubeId, parts }], false, false);
       }}
     >
       <SelectField

@@ -16,7 +16,7 @@ import { SelectField, TextField } from "../../ui/fields";
 import { Patch } from "../../ui/Patch";
 import { useStudio } from "../../kit/studio/Studio";
 import { describeLab } from "../../words/colors";
-import { EYE_UNCERTAINTY } from "../../domain/pile/plan";
+import { EYE_UNCERTAINTY } from "../../domain/reading/uncertainty";
 import { axesOf } from "../../domain/school/school";
 import type { Bench } from "./useBench";
 

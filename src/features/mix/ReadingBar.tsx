@@ -13,7 +13,8 @@ import { ReadFromPhoto } from "../../kit/reading/ReadFromPhoto";
 import { useStudio } from "../../kit/studio/Studio";
 import { parseTypedColor } from "../../kit/reading/typedColor";
 import { describeLab } from "../../words/colors";
-import { LOOKS_THE_SAME, TYPED_UNCERTAINTY } from "../../domain/pile/plan";
+import { LOOKS_THE_SAME } from "../../domain/reading/eyeDraft";
+import { TYPED_UNCERTAINTY } from "../../domain/reading/uncertainty";
 import { MeasurePile } from "./MeasurePile";
 import type { Bench } from "./useBench";
 

@@ -9,7 +9,7 @@ import { useStudio } from "../../kit/studio/Studio";
 import { deltaEText } from "../../words/colors";
 import { knifeWords, tubeName } from "../../words/doses";
 import { REASON_WORDS } from "../../words/recipes";
-import type { BenchRecipe } from "../../domain/pile/plan";
+import type { BenchRecipe } from "../../domain/recipe/benchRecipe";
 import { BeforeLaying } from "./RecipeCare";
 import { RecipeEditor } from "./RecipeEditor";
 import type { Bench } from "./useBench";

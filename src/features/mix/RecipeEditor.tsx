@@ -9,7 +9,7 @@ import { SelectField } from "../../ui/fields";
 import { isWater, WATER } from "../../domain/tube/water";
 import { useStudio } from "../../kit/studio/Studio";
 import { exactWords, knifeWords, tubeName } from "../../words/doses";
-import type { BenchAmount, BenchRecipe } from "../../domain/pile/plan";
+import type { BenchAmount, BenchRecipe } from "../../domain/recipe/benchRecipe";
 import { FromOneTube } from "./FromOneTube";
 import type { Bench } from "./useBench";
 

@@ -8,7 +8,7 @@ import { labOfAdditions } from "../../domain/mixture/color";
 import { useStudio } from "../../kit/studio/Studio";
 import { deltaEText, describeLab } from "../../words/colors";
 import { doseWords } from "../../words/doses";
-import { trialsOf } from "../../domain/pile/plan";
+import { trialsOf } from "../../domain/pile/trials";
 import type { Bench } from "./useBench";
 
 export function Trials({ bench }: { bench: Bench }) {

@@ -7,7 +7,14 @@ import { deltaE2000 } from "../../core/color/ciede2000";
 import type { LabD65 } from "../../core/color/types";
 import type { AxisTolerance } from "../../core/describe/difference";
 import { contentsOf, volumeOf } from "../../domain/pile/contents";
-import { readLeftovers, readNoteHistory, readPile, readRecipe, readWetAndDry } from "../../persistence/piles";
+import {
+  type NoteHistory,
+  readLeftovers,
+  readNoteHistory,
+  readPile,
+  readRecipe,
+  readWetAndDry,
+} from "../../persistence/pileReads";
 import type { Match } from "../../domain/match/match";
 import type { Note } from "../../domain/note/note";
 import type { Pile } from "../../domain/pile/pile";
@@ -23,21 +30,18 @@ import { labOfAdditions } from "../../domain/mixture/color";
 import { opticsOfTube } from "../../domain/tube/optics";
 import { useStudio } from "../../kit/studio/Studio";
 import { type FoundRecipes, type RecipesState, useRecipes } from "../../kit/query/useRecipes";
+import type { BenchDilution } from "../../domain/pile/dilution";
 import {
-  type BenchDilution,
   type BenchRecipe,
-  type BenchStep,
-  benchPlan,
   benchRecipe,
-  currentReading,
-  EYE_UNCERTAINTY,
-  type EyeDraft,
-  labOfDraft,
   plannedRecipe,
   recipeByHand,
   storedRecipeOf,
-  GENERIC_UNCERTAINTY,
-} from "../../domain/pile/plan";
+} from "../../domain/recipe/benchRecipe";
+import { type BenchStep, benchPlan } from "../../domain/pile/plan";
+import { currentReading } from "../../domain/pile/evidence";
+import { EYE_UNCERTAINTY, GENERIC_UNCERTAINTY } from "../../domain/reading/uncertainty";
+import { type EyeDraft, labOfDraft } from "../../domain/reading/eyeDraft";
 import { dilutionsOf } from "../../domain/pile/dilution";
 import { closenessOf, factorsOf, toleranceOf } from "../../domain/match/purpose";
 import { useBenchRow } from "./useBenchRow";
@@ -95,7 +99,8 @@ export type Bench = {
   /** How close the match has to come, for what it is for. */
   readonly tolerance: AxisTolerance;
   readonly next: NextAdditionState;
-  readonly lay: (steps: Amounts, isSuggested: boolean) => void;
+  /** @param isOnce - false for a dose by hand: tapped twice, it is two doses. */
+  readonly lay: (steps: Amounts, isSuggested: boolean, isOnce?: boolean) => void;
   readonly actions: PileActions;
   readonly noteReading: () => void;
   readonly keep: () => void;
@@ -133,7 +138,7 @@ export function useBench(note: Note, againPileId: string | undefined): Bench {
   const main = history?.piles.filter(({ state }) => state === "open").at(-1);
   const sample = history?.piles.filter(({ state, side }) => state === "side" && side?.of === main?.id).at(-1);
   const pile = sample ?? main;
-  const actions = usePileActions(note.id, main, sample);
+  const actions = usePileActions({ noteId: note.id, pile: main, sample, story: storyKeyOf(history) });
   const again = useLiveQuery(() => (againPileId ? readPile(db, againPileId) : undefined), [db, againPileId]);
   const runningRecipe = useLiveQuery(
     () => (main?.recipeId ? readRecipe(db, main.recipeId) : undefined),
@@ -231,8 +236,9 @@ export function useBench(note: Note, againPileId: string | undefined): Bench {
       : undefined,
   );
   // A finger on the rails spoke of the pile as it was; after the next addition it says nothing.
-  const isLive = row.draft?.pileId === pile?.id && row.draft.additionCount === additions.length;
-  const liveDraft = pile && isLive ? row.draft?.miss : undefined;
+  const { draft } = row;
+  const liveDraft =
+    pile && draft?.pileId === pile.id && draft.additionCount === additions.length ? draft.miss : undefined;
   const predicted = labOfAdditions(contents, tubeById);
   const lastMatch = pile ? undefined : history?.matches.at(-1);
   // What was kept stays in sight until another recipe is taken up, or the paint has moved.
@@ -304,7 +310,7 @@ export function useBench(note: Note, againPileId: string | undefined): Bench {
       const color = storedFromLab(lab, source, uncertaintyDeltaE2000);
       actions.read({ noteId: note.id, pileId: pile.id, color, film: "wet" });
     },
-    lay: (laid, isSuggested) => {
+    lay: (laid, isSuggested, isOnce = true) => {
       const now = Date.now();
       const rows = laid.flatMap(({ tubeId, parts }) => {
         const step = steps.find((one) => !one.isDone && one.tubeId === tubeId);
@@ -315,7 +321,7 @@ export function useBench(note: Note, againPileId: string | undefined): Bench {
         }));
       });
       const recipe = chosen && isSuggested ? storedRecipeOf(chosen) : undefined;
-      actions.add(rows, recipe, now);
+      actions.add(rows, recipe, now, isOnce);
     },
     actions,
     noteReading: () => {
@@ -342,6 +348,16 @@ export function useBench(note: Note, againPileId: string | undefined): Bench {
       actions.keep(match, last);
     },
   };
+}
+
+/** Changes with everything that was done to the note's paint. */
+function storyKeyOf(history: NoteHistory | undefined): string {
+  const { piles = [], readings = [], matches = [] } = history ?? {};
+  return JSON.stringify([
+    piles.map(({ id, state, additions, scrapes }) => [id, state, additions.length, scrapes?.length]),
+    readings.length,
+    matches.map(({ id, verdict }) => [id, verdict]),
+  ]);
 }
 
 /** The same amounts for a pile of another size. */

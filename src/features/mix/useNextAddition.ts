@@ -12,7 +12,7 @@ import type { AdditionRequest, WashRequest } from "../../workers/protocol";
 import { isWater, WATER } from "../../domain/tube/water";
 import { keyOfTube, solverTubeOf } from "../../domain/tube/solverTube";
 import { useSolverAnswer } from "../../kit/query/useSolverAnswer";
-import { currentReading, pileEvidence } from "../../domain/pile/plan";
+import { currentReading, pileEvidence } from "../../domain/pile/evidence";
 import { mixtureRequest } from "../../domain/mixture/mixtureRequest";
 
 /** Until a tube has been tested, its strength may be off by this share. */
@@ -62,9 +62,7 @@ export function additionRequest({
   const placeOf = (tubeId: string): number => known.findIndex(({ id }) => id === tubeId);
   if (contents.length === 0 || contents.some(({ tubeId }) => placeOf(tubeId) < 0)) return undefined;
   const allowed = board.flatMap(({ id }) => (placeOf(id) >= 0 ? [placeOf(id)] : []));
-  const evidence = [pile, ...(parent ? [parent] : [])].flatMap((one) =>
-    pileEvidence(one, readings, placeOf, toDry),
-  );
+  const evidence = pileEvidence(parent ? [pile, parent] : [pile], readings, placeOf, toDry);
   if (allowed.length === 0 || evidence.length === 0) return undefined;
   return {
     tubeIds: known.map(({ id }) => id),

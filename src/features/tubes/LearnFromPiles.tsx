@@ -13,11 +13,12 @@ import { keepCalibrations, type TubeLearned } from "../../persistence/tubes";
 import { Button } from "../../ui/Button";
 import { Notice } from "../../ui/Notice";
 import { Working } from "../../ui/Working";
-import { readTeachingPiles, readWetAndDry } from "../../persistence/piles";
+import { readTeachingPiles, readWetAndDry } from "../../persistence/pileReads";
 import { dryingOf, kindOfMixture } from "../../domain/mixture/drying";
 import { genericOpticsOf, opticsOfTube } from "../../domain/tube/optics";
 import { useStudio } from "../../kit/studio/Studio";
-import { type PileRecord, pileRecord, tubeReadingOf } from "../../domain/pile/evidence";
+import { type PileRecord, pileRecord } from "../../domain/pile/evidence";
+import { tubeReadingOf } from "../../domain/tube/calibrationReadings";
 import { changeWords } from "../../words/tubes";
 
 type State =

@@ -12,7 +12,7 @@ import { Button } from "../../ui/Button";
 import { opticsOfTube } from "../../domain/tube/optics";
 import { useStudio } from "../../kit/studio/Studio";
 import { download } from "../../ui/download";
-import { tubeReadingOf } from "../../domain/pile/evidence";
+import { tubeReadingOf } from "../../domain/tube/calibrationReadings";
 
 /** A tube's readings, and its predicted ladder as spectra, as files that other programs read. */
 export function SaveReadings({ tube }: { tube: Tube }) {

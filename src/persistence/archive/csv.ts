@@ -4,6 +4,8 @@ import { lchFromLab } from "../../core/color/cieLab";
 import { labD65 } from "../../core/color/types";
 import type { GamanDatabase } from "../database";
 import { contentsOf, volumeOf } from "../../domain/pile/contents";
+import { WATER } from "../../domain/tube/water";
+import { inTurn } from "../pileReads";
 import { parseRows } from "../rows";
 import {
   matchSchema,
@@ -36,7 +38,7 @@ export async function writeCsv(db: GamanDatabase, kind: CsvKind): Promise<Blob> 
 }
 
 type Names = {
-  readonly note: (id: string) => { readonly painting: string; readonly note: string };
+  readonly note: (id: string | undefined) => { readonly painting: string; readonly note: string };
   readonly tube: (id: string) => { readonly label: string; readonly pigments: string };
 };
 
@@ -48,13 +50,13 @@ async function readNames(db: GamanDatabase): Promise<Names> {
   const tubes = new Map(parseRows(tubeSchema, await db.tubes.toArray()).rows.map((row) => [row.id, row]));
   return {
     note: (id) => {
-      const note = notes.get(id);
+      const note = notes.get(id ?? "");
       return { painting: paintings.get(note?.paintingId ?? "")?.name ?? "", note: note?.name ?? "" };
     },
     tube: (id) => {
       const tube = tubes.get(id);
       return {
-        label: tube?.label ?? (id === "water" ? "Water" : ""),
+        label: tube?.label ?? (id === WATER.id ? WATER.label : ""),
         pigments: tube?.colourIndexNames.join(" ") ?? "",
       };
     },
@@ -82,7 +84,7 @@ async function recipeLines(db: GamanDatabase, names: Names): Promise<readonly Li
 
 async function readingLines(db: GamanDatabase, names: Names): Promise<readonly Line[]> {
   const { rows } = parseRows(readingSchema, await db.readings.toArray());
-  const readings = [...rows].sort((a, b) => a.takenAt - b.takenAt);
+  const readings = inTurn(rows);
   return readings.map((reading) => ({
     reading: reading.id,
     ...names.note(reading.noteId),

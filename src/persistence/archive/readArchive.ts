@@ -1,7 +1,7 @@
 /** Reads an archive whole or refuses it whole; the store is not touched. */
 import type { FileEntry } from "@zip.js/zip.js/lib/zip-core-native.js";
 import { STORE_VERSION } from "../database";
-import { createArchiveUpgrade } from "../migrations";
+import { createArchiveUpgrade, upgradeStoriesFrom6 } from "../migrations";
 import { readRow } from "../storeCheck";
 import { keyOf, ROW_TABLES, type Row, type RowTable, type TableName } from "../tables";
 import {
@@ -122,13 +122,14 @@ async function parseAll(
   const rawPaintings: unknown[] = [];
   for (const file of filesOf("paintings")) rawPaintings.push(...(await readFile(file)));
   const upgrade = createArchiveUpgrade(rawPaintings, manifest.storeVersion);
+  const stories = await upgradedStories(manifest, readFile);
   const unused = new Set(files.keys());
   const parsed = new Map<TableName, readonly Row[]>();
   for (const table of ROW_TABLES.values()) {
     const keys = new Set<string>();
     const rows: Row[] = [];
     for (const file of filesOf(table.name)) {
-      for (const value of await readFile(file)) {
+      for (const value of stories.get(file.name) ?? (await readFile(file))) {
         const where = `Row ${rows.length + 1} of its ${table.words[1]}`;
         const { row, reason } = readRow(
           table,
@@ -148,6 +149,26 @@ async function parseAll(
   const [left] = unused;
   if (left !== undefined) throw new ArchiveRefused(`No row of it speaks of ${quoted(left)}.`);
   return parsed;
+}
+
+/** Before version 7 a pile's story had no turns; piles and readings can only be given them together. */
+async function upgradedStories(
+  manifest: Manifest,
+  readFile: (file: Manifest["rows"][number]) => Promise<unknown[]>,
+): Promise<ReadonlyMap<string, unknown[]>> {
+  const lists = new Map<string, unknown[]>();
+  if (manifest.storeVersion >= 7) return lists;
+  const readAll = async (name: TableName): Promise<unknown[]> => {
+    const rows: unknown[] = [];
+    for (const file of manifest.rows.filter(({ table }) => table === name)) {
+      const list = await readFile(file);
+      lists.set(file.name, list);
+      rows.push(...list);
+    }
+    return rows;
+  };
+  upgradeStoriesFrom6(await readAll("piles"), await readAll("readings"), await readAll("notes"));
+  return lists;
 }
 
 /** Puts the files back where the row names them. */

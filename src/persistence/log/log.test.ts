@@ -190,6 +190,7 @@ describe("what the log says", () => {
     color,
     film: "wet",
     takenAt,
+    turn: takenAt,
   });
   const pile = (id: string, additions: Pile["additions"], rest: Partial<Pile> = {}): Pile => ({
     id,
@@ -213,14 +214,14 @@ describe("what the log says", () => {
       {
         ...empty,
         piles: [
-          pile("a", [{ tubeId: "t", parts: 1, addedAt: 1 }]),
+          pile("a", [{ tubeId: "t", parts: 1, addedAt: 1, turn: 1 }]),
           pile(
             "b",
-            [1, 2, 3].map((addedAt) => ({ tubeId: "t", parts: 1, addedAt })),
+            [1, 2, 3].map((addedAt) => ({ tubeId: "t", parts: 1, addedAt, turn: addedAt })),
           ),
           pile(
             "c",
-            [1, 2].map((addedAt) => ({ tubeId: "t", parts: 1, addedAt })),
+            [1, 2].map((addedAt) => ({ tubeId: "t", parts: 1, addedAt, turn: addedAt })),
           ),
         ],
         readings: [
@@ -250,13 +251,16 @@ describe("what the log says", () => {
       {
         ...empty,
         piles: [
-          pile("kept", [{ tubeId: "white", parts: 4, addedAt: 1 }], {
-            scrapes: [{ at: 2, keptShare: 0.25 }],
+          pile("kept", [{ tubeId: "white", parts: 4, addedAt: 1, turn: 1 }], {
+            scrapes: [{ turn: 2, at: 2, keptShare: 0.25 }],
           }),
-          pile("aside", [{ tubeId: "umber", parts: 2, addedAt: 1 }], { state: "set-aside" }),
-          pile("left", [{ tubeId: "umber", parts: 1, addedAt: 1 }], { state: "set-aside", leftParts: 1 }),
-          pile("reused", [{ tubeId: "umber", parts: 1, addedAt: 1, fromPileId: "left" }]),
-          pile("sample", [{ tubeId: "white", parts: 1, addedAt: 1 }], {
+          pile("aside", [{ tubeId: "umber", parts: 2, addedAt: 1, turn: 1 }], { state: "set-aside" }),
+          pile("left", [{ tubeId: "umber", parts: 1, addedAt: 1, turn: 1 }], {
+            state: "set-aside",
+            leftParts: 1,
+          }),
+          pile("reused", [{ tubeId: "umber", parts: 1, addedAt: 1, turn: 1, fromPileId: "left" }]),
+          pile("sample", [{ tubeId: "white", parts: 1, addedAt: 1, turn: 1 }], {
             state: "side",
             side: { of: "kept", share: 0.1 },
           }),
@@ -300,8 +304,8 @@ describe("what the log says", () => {
 
   it("holds a reading by eye against the instrument only where the pile was the same", () => {
     const additions = [
-      { tubeId: "t", parts: 1, addedAt: 1 },
-      { tubeId: "t", parts: 1, addedAt: 10 },
+      { tubeId: "t", parts: 1, addedAt: 1, turn: 1 },
+      { tubeId: "t", parts: 1, addedAt: 10, turn: 10 },
     ];
     const readings = [
       reading("a", read(50, 0, 0, "by-eye"), 5),

@@ -73,15 +73,15 @@ export function indexLog(source: LogSource, style: DescribeStyle): LogTables {
   const lastReading = new Map<string, Reading>();
   for (const reading of source.readings) {
     const last = lastReading.get(reading.pileId);
-    if (!last || last.takenAt <= reading.takenAt) lastReading.set(reading.pileId, reading);
+    if (!last || last.turn <= reading.turn) lastReading.set(reading.pileId, reading);
   }
   const context: Context = { source, style, noteById, paintingById, pileAt, lastReading };
   const words = source.piles.map((pile) => {
-    const note = noteById.get(pile.noteId);
+    const note = noteById.get(pile.noteId ?? "");
     const tubes = new Set(pile.additions.map(({ tubeId }) => tubeId));
     return [
-      note ? `${note.name} note ${note.number}` : "",
-      paintingById.get(note?.paintingId ?? "")?.name ?? "",
+      note ? `${note.name} note ${note.number}` : (pile.name ?? ""),
+      paintingById.get(note?.paintingId ?? pile.paintingId ?? "")?.name ?? "",
       ...[...tubes].map((id) => tubeWords(tubeById.get(id))),
     ]
       .join(" ")
@@ -207,7 +207,7 @@ function indexed(
   { style, noteById, paintingById, pileAt }: Context,
   row: Omit<LogRow, "note" | "painting" | "paintingId"> & { readonly paintingId?: string },
 ): IndexedRow {
-  const note = noteById.get(row.noteId);
+  const note = noteById.get(row.noteId ?? "");
   const paintingId = row.paintingId ?? note?.paintingId ?? "";
   // What it is found by is what came out; before anything was read, what was aimed at.
   const lab = row.color ?? row.target;
@@ -254,8 +254,8 @@ function dayWords(time: number): string {
   return `${day.getDate()} ${MONTHS[day.getMonth()] ?? ""} ${day.getFullYear()}`;
 }
 
-function targetOf(noteId: string, { noteById }: Context): LogRow["target"] {
-  const note = noteById.get(noteId);
+function targetOf(noteId: string | undefined, { noteById }: Context): LogRow["target"] {
+  const note = noteById.get(noteId ?? "");
   return note && daylight(note.target);
 }
 

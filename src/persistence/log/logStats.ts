@@ -2,7 +2,7 @@
 import { type BiasReport, biasReport } from "../../core/describe/bias";
 import { deltaE2000 } from "../../core/color/ciede2000";
 import { type LabD65, labD65 } from "../../core/color/types";
-import { changedAt, contentsOf } from "../../domain/pile/contents";
+import { contentsOf, lastMixedTurnOf } from "../../domain/pile/contents";
 import type { Look, Reading } from "../../domain/reading/reading";
 import type { Pile } from "../../domain/pile/pile";
 import type { StoredColor } from "../../domain/reading/storedColor";
@@ -42,7 +42,7 @@ export type LogStats = {
 
 export function logStats(source: LogSource, looks: readonly Look[]): LogStats {
   const readingsOf = groupBy(source.readings, ({ pileId }) => pileId);
-  for (const readings of readingsOf.values()) readings.sort((a, b) => a.takenAt - b.takenAt);
+  for (const readings of readingsOf.values()) readings.sort((a, b) => a.turn - b.turn);
   return {
     months: monthsOf(source, readingsOf),
     paint: paintOf(source.piles),
@@ -112,18 +112,15 @@ function eyeTrials(
   pile: Pile,
   readings: readonly Reading[],
 ): readonly { readonly truth: LabD65; readonly said: LabD65 }[] {
-  const stateAt = (time: number): number =>
-    changedAt({
-      additions: pile.additions.filter(({ addedAt }) => addedAt <= time),
-      scrapes: pile.scrapes?.filter(({ at }) => at <= time),
-    });
-  const measured = readings.filter(({ color }) => color.source === "measured");
+  const own = readings.filter(({ derivedFrom }) => derivedFrom === undefined);
+  const measured = own.filter(({ color }) => color.source === "measured");
   if (measured.length === 0) return [];
-  return readings
+  return own
     .filter(({ color }) => color.source === "by-eye")
     .flatMap((eye) => {
       const instrument = measured.find(
-        ({ film, takenAt }) => film === eye.film && stateAt(takenAt) === stateAt(eye.takenAt),
+        ({ film, turn }) =>
+          film === eye.film && lastMixedTurnOf(pile, turn) === lastMixedTurnOf(pile, eye.turn),
       );
       return instrument ? trialOf(instrument.color, eye.color) : [];
     });

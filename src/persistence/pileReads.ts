@@ -1,0 +1,99 @@
+/** Piles and what belongs to them, as the store has them. */
+import { volumeOf, contentsOf, changedAt } from "../domain/pile/contents";
+import type { Match } from "../domain/match/match";
+import type { WetAndDry } from "../domain/mixture/drying";
+import type { Pile, StoredRecipe } from "../domain/pile/pile";
+import type { Reading } from "../domain/reading/reading";
+import type { GamanDatabase } from "./database";
+import { type ParsedRows, parseRows } from "./rows";
+import { matchSchema, pileSchema, readingSchema, recipeSchema } from "./schema";
+
+/** All of a note's piles with their readings, oldest first; readings of one pile in the order of its turns. */
+export type NoteHistory = {
+  readonly piles: readonly Pile[];
+  readonly readings: readonly Reading[];
+  readonly matches: readonly Match[];
+};
+
+export async function readNoteHistory(db: GamanDatabase, noteId: string): Promise<NoteHistory> {
+  return db.transaction("r", [db.piles, db.readings, db.matches], async () => ({
+    piles: byTime(
+      parseRows(pileSchema, await db.piles.where({ noteId }).toArray()),
+      (pile) => pile.createdAt,
+    ),
+    readings: inTurn(parseRows(readingSchema, await db.readings.where({ noteId }).toArray()).rows),
+    matches: byTime(
+      parseRows(matchSchema, await db.matches.where({ noteId }).toArray()),
+      (row) => row.keptAt,
+    ),
+  }));
+}
+
+function byTime<T>(parsed: ParsedRows<T>, timeOf: (row: T) => number): T[] {
+  return [...parsed.rows].sort((a, b) => timeOf(a) - timeOf(b));
+}
+
+/** By the clock, but within a pile by its turns: a clock can be set back. */
+export function inTurn(readings: readonly Reading[]): Reading[] {
+  const sorted = [...readings].sort((a, b) => a.turn - b.turn);
+  const firstOf = new Map<string, number>();
+  for (const { pileId, takenAt } of sorted) if (!firstOf.has(pileId)) firstOf.set(pileId, takenAt);
+  const begun = ({ pileId }: Reading): number => firstOf.get(pileId) ?? 0;
+  return sorted.sort((a, b) => begun(a) - begun(b) || a.turn - b.turn);
+}
+
+export async function readRecipe(db: GamanDatabase, recipeId: string): Promise<StoredRecipe | undefined> {
+  return parseRows(recipeSchema, [await db.recipes.get(recipeId)]).rows[0];
+}
+
+export async function readPile(db: GamanDatabase, pileId: string): Promise<Pile | undefined> {
+  return parseRows(pileSchema, [await db.piles.get(pileId)]).rows[0];
+}
+
+/** Kept and set-aside piles of which paint is left, newest first. */
+export async function readLeftovers(db: GamanDatabase): Promise<readonly Pile[]> {
+  const { rows } = parseRows(pileSchema, await db.piles.where("leftParts").above(0).toArray());
+  return [...rows].sort((a, b) => b.createdAt - a.createdAt);
+}
+
+/** The pile that the knife touched last is among those begun last. */
+const RECENT_PILES = 50;
+
+/** The pile that was mixed last for any other note: what may still cling to the knife. */
+export async function readPileBefore(db: GamanDatabase, noteId: string): Promise<Pile | undefined> {
+  const latest = db.piles.orderBy("createdAt").reverse();
+  const { rows } = parseRows(
+    pileSchema,
+    await latest
+      .filter((pile) => pile.noteId !== noteId)
+      .limit(RECENT_PILES)
+      .toArray(),
+  );
+  return [...rows].sort((a, b) => changedAt(b) - changedAt(a))[0];
+}
+
+/** So many piles teach; what was mixed years ago says little of the tubes and the light of today. */
+const TEACHING_PILES = 500;
+
+/** The newest piles and their readings, oldest first, for learning from them. */
+export async function readTeachingPiles(
+  db: GamanDatabase,
+): Promise<{ readonly piles: readonly Pile[]; readonly readings: readonly Reading[] }> {
+  return db.transaction("r", [db.piles, db.readings], async () => {
+    const newest = await db.piles.orderBy("createdAt").reverse().limit(TEACHING_PILES).toArray();
+    const { rows: piles } = parseRows(pileSchema, newest.reverse());
+    const pileIds = piles.map(({ id }) => id);
+    const { rows } = parseRows(readingSchema, await db.readings.where("pileId").anyOf(pileIds).toArray());
+    return { piles, readings: inTurn(rows) };
+  });
+}
+
+/** The last wet reading of every pile that was read dry as well, with the last dry one; of the piles that teach. */
+export async function readWetAndDry(db: GamanDatabase): Promise<readonly WetAndDry[]> {
+  const { piles, readings } = await readTeachingPiles(db);
+  const lastOf = new Map(readings.map((reading) => [`${reading.pileId} ${reading.film}`, reading]));
+  return piles.flatMap((pile) => {
+    const [wet, dry] = [lastOf.get(`${pile.id} wet`), lastOf.get(`${pile.id} dry`)];
+    return wet && dry && volumeOf(contentsOf(pile)) > 0 ? [{ pile, wet, dry }] : [];
+  });
+}
