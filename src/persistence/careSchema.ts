@@ -1,11 +1,11 @@
 /** Rows that look after the other rows: what could not be read, and what an import did. */
-import { z } from "zod";
+import * as z from "zod/mini";
 import { id, time } from "./schemaParts";
 
 /** A row that could not be read, word for word, out of the way of those that can. */
 export const quarantinedRowSchema = z.strictObject({
   /** Given by the store. */
-  key: z.number().int().optional(),
+  key: z.optional(z.int()),
   table: z.string(),
   rowId: z.string(),
   row: z.unknown(),
@@ -18,13 +18,13 @@ export const importSchema = z.strictObject({
   id,
   at: time,
   /** Name of the file. */
-  fileName: z.string().max(255),
+  fileName: z.string().check(z.maxLength(255)),
 });
 
 /** What an import added and replaced, so that it can be undone: thousands of rows of one table. */
 export const importPartSchema = z.strictObject({
   /** Given by the store. */
-  key: z.number().int().optional(),
+  key: z.optional(z.int()),
   importId: id,
   table: z.string(),
   /** Keys of the rows that were added, with the fingerprint of each as it was then. */

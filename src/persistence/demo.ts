@@ -1,5 +1,5 @@
 /** The demo painting: one file of rows plus its picture, written whole into a database of its own. */
-import { z } from "zod";
+import * as z from "zod/mini";
 import type { Match } from "../domain/match/match";
 import type { Note } from "../domain/note/note";
 import type { Painting, Picture } from "../domain/painting/painting";
@@ -25,10 +25,10 @@ import type { Settings } from "../domain/settings/settings";
 /** Times in the file are moved so that its `madeAt` becomes now: the demo never looks old. */
 export const demoFileSchema = z.strictObject({
   format: z.literal("gaman-demo"),
-  madeAt: z.number().int(),
+  madeAt: z.int(),
   currentPaintingId: z.string(),
-  paintings: z.array(paintingSchema).min(1),
-  picture: pictureSchema.omit({ blob: true }),
+  paintings: z.array(paintingSchema).check(z.minLength(1)),
+  picture: z.omit(pictureSchema, { blob: true }),
   tubes: z.array(tubeSchema),
   palettes: z.array(paletteSchema),
   notes: z.array(noteSchema),

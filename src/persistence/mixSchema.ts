@@ -1,73 +1,74 @@
 /** What is stored of mixing: recipes, piles, readings, matches, and what the painter has in hand at the bench. */
-import { z } from "zod";
+import * as z from "zod/mini";
 import { FILMS, SEEN_ON } from "../domain/reading/reading";
 import { TIMER_KINDS } from "../domain/timer/timer";
 import { finite, groundSchema, id, name, storedColorSchema, time } from "./schemaParts";
 
 /** Place in a pile's story, whatever the clock says. */
-const turn = z.number().int().nonnegative();
+const turn = z.int().check(z.nonnegative());
 
 const amountSchema = z.strictObject({
   tubeId: id,
   /** Volume in the painter's parts. */
-  parts: finite.positive().max(10_000),
+  parts: finite.check(z.positive(), z.lte(10_000)),
 });
 
 export const recipeSchema = z.strictObject({
   id,
-  noteId: id.optional(),
+  noteId: z.optional(id),
   /** In the order of laying down, rounded to the knife. */
-  amounts: z.array(amountSchema).min(1).max(6),
+  amounts: z.array(amountSchema).check(z.minLength(1), z.maxLength(6)),
   /** Exact shares of the volume in the same order; they sum to 1. */
-  shares: z.array(finite.positive().max(1)).min(1).max(6),
+  shares: z.array(finite.check(z.positive(), z.lte(1))).check(z.minLength(1), z.maxLength(6)),
   predicted: storedColorSchema,
-  deltaE2000: finite.min(0),
-  reasons: z.array(z.string().max(40)).max(8),
+  deltaE2000: finite.check(z.gte(0)),
+  reasons: z.array(z.string().check(z.maxLength(40))).check(z.maxLength(8)),
   createdAt: time,
 });
 
 export const pileSchema = z.strictObject({
   id,
-  noteId: id.optional(),
-  paintingId: id.optional(),
-  name: name.optional(),
-  recipeId: id.optional(),
+  noteId: z.optional(id),
+  paintingId: z.optional(id),
+  name: z.optional(name),
+  recipeId: z.optional(id),
   additions: z
     .array(
       z.strictObject({
         ...amountSchema.shape,
         turn,
         addedAt: time,
-        suggestedParts: finite.positive().optional(),
+        suggestedParts: z.optional(finite.check(z.positive())),
         /** The older pile that it was taken from: what is left over is paint too. */
-        fromPileId: id.optional(),
+        fromPileId: z.optional(id),
       }),
     )
-    .max(200),
+    .check(z.maxLength(200)),
   /** Paint scraped away, with the share of the pile that stayed. */
-  scrapes: z
-    .array(z.strictObject({ turn, at: time, keptShare: finite.positive().max(1) }))
-    .max(50)
-    .optional(),
+  scrapes: z.optional(
+    z
+      .array(z.strictObject({ turn, at: time, keptShare: finite.check(z.positive(), z.lte(1)) }))
+      .check(z.maxLength(50)),
+  ),
   /** A sample of another pile on which something is tried: which pile, and what share of it was taken. */
-  side: z.strictObject({ of: id, share: finite.positive().max(1) }).optional(),
+  side: z.optional(z.strictObject({ of: id, share: finite.check(z.positive(), z.lte(1)) })),
   /** Parts of a pile that are still there to be used in others, once it is kept or set aside. */
-  leftParts: finite.min(0).max(10_000).optional(),
-  isStreaky: z.boolean().optional(),
-  ground: groundSchema.optional(),
+  leftParts: z.optional(finite.check(z.gte(0), z.lte(10_000))),
+  isStreaky: z.optional(z.boolean()),
+  ground: z.optional(groundSchema),
   state: z.enum(["open", "side", "kept", "set-aside"]),
   createdAt: time,
 });
 
 export const readingSchema = z.strictObject({
   id,
-  noteId: id.optional(),
+  noteId: z.optional(id),
   pileId: id,
   turn,
-  derivedFrom: id.optional(),
+  derivedFrom: z.optional(id),
   color: storedColorSchema,
   film: z.enum(FILMS),
-  seenOn: z.enum(SEEN_ON).optional(),
+  seenOn: z.optional(z.enum(SEEN_ON)),
   takenAt: time,
 });
 
@@ -80,14 +81,14 @@ export const matchSchema = z.strictObject({
   /** What was aimed at and what came out, as they were when the match was kept. */
   target: storedColorSchema,
   result: storedColorSchema,
-  deltaE2000: finite.min(0),
+  deltaE2000: finite.check(z.gte(0)),
   /** What the box predicted of the pile when it was kept; by it one sees what a tube's change means. */
-  predicted: storedColorSchema.optional(),
+  predicted: z.optional(storedColorSchema),
   /** Only a person looking at dry paint makes a match confirmed. */
   verdict: z.enum(["provisional", "confirmed", "moved"]),
   keptAt: time,
-  checkedAt: time.optional(),
-  remark: z.string().max(2000),
+  checkedAt: z.optional(time),
+  remark: z.string().check(z.maxLength(2000)),
 });
 
 /** A photo of a match: the dab, the place in the painting. Kept apart so that reading the log stays quick. */
@@ -107,7 +108,7 @@ export const timerSchema = z.strictObject({
   id,
   paintingId: id,
   /** What it was set for; nothing for one that is set for the whole board. */
-  noteId: id.optional(),
+  noteId: z.optional(id),
   kind: z.enum(TIMER_KINDS),
   startedAt: time,
   dueAt: time,
@@ -119,13 +120,13 @@ const missSchema = z.strictObject({ deltaLightness: finite, deltaChroma: finite,
 /** What was chosen or entered at the bench of a note but is not paint yet; so that closing the page loses nothing. */
 export const benchSchema = z.strictObject({
   noteId: id,
-  chosenKey: z.string().max(2000).optional(),
+  chosenKey: z.optional(z.string().check(z.maxLength(2000))),
   /** Amounts changed by hand, in the order of laying down. */
-  byHand: z.array(amountSchema).max(6).optional(),
-  required: z.array(id).max(24).optional(),
-  forbidden: z.array(id).max(24).optional(),
+  byHand: z.optional(z.array(amountSchema).check(z.maxLength(6))),
+  required: z.optional(z.array(id).check(z.maxLength(24))),
+  forbidden: z.optional(z.array(id).check(z.maxLength(24))),
   /** A finger on the rails that was not noted yet, and how often paint had been added then. */
-  draft: z
-    .strictObject({ pileId: id, additionCount: z.number().int().nonnegative(), miss: missSchema })
-    .optional(),
+  draft: z.optional(
+    z.strictObject({ pileId: id, additionCount: z.int().check(z.nonnegative()), miss: missSchema }),
+  ),
 });

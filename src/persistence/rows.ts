@@ -1,5 +1,5 @@
 /** Rows out of the database: each is parsed, and one that cannot be read is reported, never repaired. */
-import type { z } from "zod";
+import type * as z from "zod/mini";
 
 export type ParsedRows<T> = {
   readonly rows: readonly T[];
@@ -7,7 +7,7 @@ export type ParsedRows<T> = {
   readonly unreadableIds: readonly string[];
 };
 
-export function parseRows<T>(schema: z.ZodType<T>, raw: readonly unknown[]): ParsedRows<T> {
+export function parseRows<T>(schema: z.ZodMiniType<T>, raw: readonly unknown[]): ParsedRows<T> {
   const rows: T[] = [];
   const unreadableIds: string[] = [];
   for (const value of raw) {

@@ -2,7 +2,7 @@
  * Rows parse into domain types: this file compiles only while each schema and its domain type say the same.
  * Nothing of it is left in what runs.
  */
-import type { z } from "zod";
+import type * as z from "zod/mini";
 import type { Match, MatchPhoto } from "../domain/match/match";
 import type { Note } from "../domain/note/note";
 import type { Painting, Picture } from "../domain/painting/painting";
@@ -19,7 +19,8 @@ import type * as rows from "./schema";
 type Read<T> = T extends Blob ? T : T extends object ? { readonly [Key in keyof T]: Read<T[Key]> } : T;
 
 type Same<Row, Domain> = [Read<Row>] extends [Domain] ? ([Domain] extends [Read<Row>] ? true : false) : false;
-type RowOf<Schema extends keyof typeof rows> = (typeof rows)[Schema] extends z.ZodType<infer T> ? T : never;
+type RowOf<Schema extends keyof typeof rows> =
+  (typeof rows)[Schema] extends z.ZodMiniType<infer T> ? T : never;
 
 export type RowsAreDomain = [
   Same<RowOf<"paintingSchema">, Painting>,

@@ -5,7 +5,7 @@
  * white. Times are milliseconds since 1970 (UTC). A type here is the shape on disk of the newest schema
  * version; changing it needs a new version and a migration (see ./migrations).
  */
-import { z } from "zod";
+import * as z from "zod/mini";
 import {
   NEIGHBOUR_SIDES,
   NOTE_NUDGES,
@@ -36,47 +36,53 @@ import { finite, groundSchema, id, name, storedColorSchema, time } from "./schem
 export * from "./mixSchema";
 export * from "./careSchema";
 
-const spotSchema = z.strictObject({ xPx: finite.min(0), yPx: finite.min(0), radiusPx: finite.positive() });
+const spotSchema = z.strictObject({
+  xPx: finite.check(z.gte(0)),
+  yPx: finite.check(z.gte(0)),
+  radiusPx: finite.check(z.positive()),
+});
 
 /** The light of a photo and what it was found from: factors of the linear channels and their change across it. */
 const pictureLightSchema = z.strictObject({
-  gains: z.tuple([finite.positive(), finite.positive(), finite.positive()]),
+  gains: z.tuple([finite.check(z.positive()), finite.check(z.positive()), finite.check(z.positive())]),
   slope: z.tuple([finite, finite]),
   knowsSlope: z.boolean(),
-  references: z.array(z.strictObject({ ...spotSchema.shape, truth: storedColorSchema })).max(400),
+  references: z
+    .array(z.strictObject({ ...spotSchema.shape, truth: storedColorSchema }))
+    .check(z.maxLength(400)),
 });
 
 export const paintingSchema = z.strictObject({
   id,
   name,
-  pictureId: id.optional(),
+  pictureId: z.optional(id),
   paletteId: id,
-  ground: groundSchema.optional(),
+  ground: z.optional(groundSchema),
   createdAt: time,
 });
 
 export const pictureSchema = z.strictObject({
   id,
   paintingId: id,
-  fileName: z.string().max(255),
+  fileName: z.string().check(z.maxLength(255)),
   blob: z.instanceof(Blob),
-  widthPx: z.number().int().positive(),
-  heightPx: z.number().int().positive(),
+  widthPx: z.int().check(z.positive()),
+  heightPx: z.int().check(z.positive()),
   /** Size of the file as it came, when it was larger than what is kept. */
-  originalWidthPx: z.number().int().positive(),
-  originalHeightPx: z.number().int().positive(),
+  originalWidthPx: z.int().check(z.positive()),
+  originalHeightPx: z.int().check(z.positive()),
   /** That file, without data on who took it and where; left out when there was no room for it. */
-  original: z.instanceof(Blob).optional(),
+  original: z.optional(z.instanceof(Blob)),
   /** Taken out of every colour that is read; none for a picture as it was photographed. */
-  light: pictureLightSchema.optional(),
+  light: z.optional(pictureLightSchema),
   addedAt: time,
 });
 
 /** K and S of one band each from 380 to 730 nm, relative to titanium white's S(550 nm) = 1. */
-const bands = z.array(finite.min(0).max(10_000)).length(36);
+const bands = z.array(finite.check(z.gte(0), z.lte(10_000))).check(z.length(36));
 
 /** ΔE00 of a reading from the prediction before and after. */
-const misses = { missBefore: finite.min(0), missAfter: finite.min(0) };
+const misses = { missBefore: finite.check(z.gte(0)), missAfter: finite.check(z.gte(0)) };
 
 /**
  * A tube's own optics as they were fitted to readings; the last one of a tube is in use. What was learned from
@@ -91,67 +97,69 @@ export const calibrationSchema = z
       .array(
         z.strictObject({
           /** Parts of white to one of the tube; 0 for the masstone. */
-          whiteParts: finite.min(0).max(10_000),
+          whiteParts: finite.check(z.gte(0), z.lte(10_000)),
           color: storedColorSchema,
           /** When an instrument gave one: reflectance of each band and the standard deviation of each. */
-          spectrum: z
-            .strictObject({
-              reflectance: z.array(finite.min(0).max(2)).length(36),
-              uncertainty: finite.positive().max(1),
-            })
-            .optional(),
+          spectrum: z.optional(
+            z.strictObject({
+              reflectance: z.array(finite.check(z.gte(0), z.lte(2))).check(z.length(36)),
+              uncertainty: finite.check(z.positive(), z.lte(1)),
+            }),
+          ),
           ...misses,
         }),
       )
-      .max(40),
-    piles: z.array(z.strictObject({ pileId: id, isDoubted: z.boolean(), ...misses })).max(500),
+      .check(z.maxLength(40)),
+    piles: z.array(z.strictObject({ pileId: id, isDoubted: z.boolean(), ...misses })).check(z.maxLength(500)),
     /** One standard deviation of its mixtures with white, ΔE00, before and after. */
-    spreadBefore: finite.min(0),
-    spreadAfter: finite.min(0),
+    spreadBefore: finite.check(z.gte(0)),
+    spreadAfter: finite.check(z.gte(0)),
   })
-  .refine(
-    ({ readings, piles }) => readings.length + piles.length > 0,
-    "A calibration needs a reading or a pile",
+  .check(
+    z.refine(
+      ({ readings, piles }) => readings.length + piles.length > 0,
+      "A calibration needs a reading or a pile",
+    ),
   );
 
 export const tubeSchema = z.strictObject({
   id,
   label: name,
   /** In the order of the label; several are a mixture. */
-  colourIndexNames: z.array(z.string().min(1).max(24)).max(8),
+  colourIndexNames: z.array(z.string().check(z.minLength(1), z.maxLength(24))).check(z.maxLength(8)),
   medium: z.enum(TUBE_MEDIA),
   grade: z.enum(TUBE_GRADES),
   opacity: z.enum(TUBE_OPACITIES),
   /** 0 lifts off, 3 stains. */
-  staining: z.number().int().min(0).max(3).optional(),
-  granulates: z.boolean().optional(),
+  staining: z.optional(z.int().check(z.gte(0), z.lte(3))),
+  granulates: z.optional(z.boolean()),
   lightfastness: z.enum(LIGHTFASTNESS_CLASSES),
   hazard: z.enum(TUBE_HAZARDS),
   /** Where the maker's own safety sheet is. */
-  safetySheet: z.string().max(500),
+  safetySheet: z.string().check(z.maxLength(500)),
   /** For the whole tube, in the painter's currency. */
-  price: finite.positive().max(100_000).optional(),
+  price: z.optional(finite.check(z.positive(), z.lte(100_000))),
   /** Density of the paint; typical of its kind when it is left out. */
-  gramsPerMl: finite.min(0.5).max(10).optional(),
-  volumeMl: finite.positive().max(10_000).optional(),
-  stockMl: finite.min(0).max(10_000).optional(),
-  batch: z.string().max(60),
+  gramsPerMl: z.optional(finite.check(z.gte(0.5), z.lte(10))),
+  volumeMl: z.optional(finite.check(z.positive(), z.lte(10_000))),
+  stockMl: z.optional(finite.check(z.gte(0), z.lte(10_000))),
+  batch: z.string().check(z.maxLength(60)),
   /** A day, as 2026-11-23. */
-  openedOn: z.iso.date().optional(),
-  remark: z.string().max(2000),
+  openedOn: z.optional(z.iso.date()),
+  remark: z.string().check(z.maxLength(2000)),
   optics: z.strictObject({
     /** Generic models: one, or several that are blended for a tube that is a mixture. */
-    modelIds: z.array(id).min(1).max(8),
+    modelIds: z.array(id).check(z.minLength(1), z.maxLength(8)),
     /** True when the model is that of a look-alike, because the pigment is not known. */
     isLookAlike: z.boolean(),
-    calibrations: z.array(calibrationSchema).max(20),
+    calibrations: z.array(calibrationSchema).check(z.maxLength(20)),
   }),
-  position: z.number().int().nonnegative(),
+  position: z.int().check(z.nonnegative()),
   addedAt: time,
   /** Out of the way, but not gone. */
-  archivedAt: time.optional(),
+  archivedAt: z.optional(time),
   /** Deleted tubes leave the box; their name stays for the records that hold them. */
-  deletedAt: time.optional(),
+  deletedAt: z.optional(time),
 });
 
 /** A photo of the tube or of its swatch, kept apart so that reading the box stays quick. */
@@ -162,55 +170,66 @@ export const paletteSchema = z.strictObject({
   paintingId: id,
   name,
   /** In the order of the painter's board. */
-  tubeIds: z.array(id).max(24),
-  remark: z.string().max(2000),
-  medium: z.enum(TUBE_MEDIA).optional(),
+  tubeIds: z.array(id).check(z.maxLength(24)),
+  remark: z.string().check(z.maxLength(2000)),
+  medium: z.optional(z.enum(TUBE_MEDIA)),
 });
 
 export const noteSchema = z.strictObject({
   id,
   paintingId: id,
-  number: z.number().int().positive(),
+  number: z.int().check(z.positive()),
   name,
   /** The aim: what is mixed. */
   target: storedColorSchema,
   /** The colour as it was found, when the aim was moved away from it: another light, another range of values. */
-  seen: storedColorSchema.optional(),
+  seen: z.optional(storedColorSchema),
   /** Same family when it is left out. */
-  purpose: z.enum(NOTE_PURPOSES).optional(),
+  purpose: z.optional(z.enum(NOTE_PURPOSES)),
   /** For a purpose of the painter's own: largest misses in L*, C* and ΔH*. */
-  tolerance: z
-    .strictObject({ lightness: finite.positive(), chroma: finite.positive(), hue: finite.positive() })
-    .optional(),
+  tolerance: z.optional(
+    z.strictObject({
+      lightness: finite.check(z.positive()),
+      chroma: finite.check(z.positive()),
+      hue: finite.check(z.positive()),
+    }),
+  ),
   /** How much is needed: millilitres of paint, and the share that is mixed on top of it. */
-  wanted: z.strictObject({ ml: finite.positive().max(10_000), marginShare: finite.min(0).max(2) }).optional(),
+  wanted: z.optional(
+    z.strictObject({
+      ml: finite.check(z.positive(), z.lte(10_000)),
+      marginShare: finite.check(z.gte(0), z.lte(2)),
+    }),
+  ),
   /** Of the picture's area, [0, 1], when the painter sets it by hand. */
-  areaShare: finite.min(0).max(1).optional(),
+  areaShare: z.optional(finite.check(z.gte(0), z.lte(1))),
   /** Where in the picture, in its pixels, and what was averaged there. */
-  place: z
-    .strictObject({
+  place: z.optional(
+    z.strictObject({
       ...spotSchema.shape,
       pictureId: id,
       /** Whether the photo's light was taken out. */
       isCorrected: z.boolean(),
-      pixelCount: z.number().int().positive(),
+      pixelCount: z.int().check(z.positive()),
       /** Mean ΔE00 of the pixels from their mean. */
-      spreadDeltaE2000: finite.min(0),
+      spreadDeltaE2000: finite.check(z.gte(0)),
       light: storedColorSchema,
       dark: storedColorSchema,
       /** Where the light and the dark were read, when not inside the circle itself. */
-      lightAt: spotSchema.optional(),
-      darkAt: spotSchema.optional(),
+      lightAt: z.optional(spotSchema),
+      darkAt: z.optional(spotSchema),
       /** What lay around it. */
-      neighbours: z.array(z.strictObject({ side: z.enum(NEIGHBOUR_SIDES), color: storedColorSchema })).max(4),
+      neighbours: z
+        .array(z.strictObject({ side: z.enum(NEIGHBOUR_SIDES), color: storedColorSchema }))
+        .check(z.maxLength(4)),
       /** What the painter's eye said against the camera, in order. */
-      nudges: z.array(z.enum(NOTE_NUDGES)).max(60),
-    })
-    .optional(),
-  film: z.enum(FILMS).optional(),
-  seenOn: z.enum(SEEN_ON).optional(),
-  surface: z.enum(TARGET_SURFACES).optional(),
-  ground: groundSchema.optional(),
+      nudges: z.array(z.enum(NOTE_NUDGES)).check(z.maxLength(60)),
+    }),
+  ),
+  film: z.optional(z.enum(FILMS)),
+  seenOn: z.optional(z.enum(SEEN_ON)),
+  surface: z.optional(z.enum(TARGET_SURFACES)),
+  ground: z.optional(groundSchema),
   state: z.enum(NOTE_STATES),
   createdAt: time,
 });
@@ -232,25 +251,31 @@ export const settingsSchema = z.strictObject({
   id: z.literal("settings"),
   room: z.enum(ROOMS),
   scale: z
-    .strictObject({ atBlack: finite.min(0).max(100), atWhite: finite.min(0).max(100) })
-    .refine((scale) => scale.atBlack !== scale.atWhite, "The two ends of a value scale must differ"),
+    .strictObject({
+      atBlack: finite.check(z.gte(0), z.lte(100)),
+      atWhite: finite.check(z.gte(0), z.lte(100)),
+    })
+    .check(z.refine((scale) => scale.atBlack !== scale.atWhite, "The two ends of a value scale must differ")),
   chromaWords: z.enum(CHROMA_VOCABULARIES),
   amountUnit: z.enum(AMOUNT_UNITS),
   sizes: z
-    .strictObject({ touchParts: finite.positive().max(0.25), speckParts: finite.positive().max(0.25) })
-    .refine((sizes) => sizes.speckParts < sizes.touchParts, "A speck must be smaller than a touch"),
-  partMl: finite.positive().max(1000),
-  dropMl: finite.positive().max(10),
+    .strictObject({
+      touchParts: finite.check(z.positive(), z.lte(0.25)),
+      speckParts: finite.check(z.positive(), z.lte(0.25)),
+    })
+    .check(z.refine((sizes) => sizes.speckParts < sizes.touchParts, "A speck must be smaller than a touch")),
+  partMl: finite.check(z.positive(), z.lte(1000)),
+  dropMl: finite.check(z.positive(), z.lte(10)),
   /** Keys such as G for grey act without a modifier. */
   singleKeys: z.boolean(),
-  maxTubesPerRecipe: z.number().int().min(1).max(6),
-  school: schoolSchema.default(DEFAULT_SCHOOL),
+  maxTubesPerRecipe: z.int().check(z.gte(1), z.lte(6)),
+  school: z._default(schoolSchema, DEFAULT_SCHOOL),
   /** Whether aims are moved so that the dry paint comes out right. */
-  allowsForDrying: z.boolean().default(true),
-  paintSurfaces: z.partialRecord(z.enum(TUBE_MEDIA), z.enum(PAINT_SURFACES)).optional(),
-  currentPaintingId: id.optional(),
+  allowsForDrying: z._default(z.boolean(), true),
+  paintSurfaces: z.optional(z.partialRecord(z.enum(TUBE_MEDIA), z.enum(PAINT_SURFACES))),
+  currentPaintingId: z.optional(id),
   /** When the last archive of everything was saved to a file. */
-  lastArchiveAt: time.optional(),
+  lastArchiveAt: z.optional(time),
   /** Days after which the Table says that an archive is due; 0 for never. */
-  remindAfterDays: z.number().int().min(0).max(365).default(14),
+  remindAfterDays: z._default(z.int().check(z.gte(0), z.lte(365)), 14),
 });

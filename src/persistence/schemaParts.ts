@@ -1,30 +1,34 @@
 /** What the rows are made of. */
-import { z } from "zod";
+import * as z from "zod/mini";
 import { ABSORBENCIES, GROUND_KINDS } from "../domain/ground/ground";
 import { COLOR_LIGHTS, COLOR_SOURCES, GLOSS_MODES } from "../domain/reading/storedColor";
 
-export const id = z.string().min(1).max(64);
-export const name = z.string().trim().min(1).max(120);
-export const time = z.number().int().nonnegative();
+export const id = z.string().check(z.minLength(1), z.maxLength(64));
+export const name = z.string().check(z.trim(), z.minLength(1), z.maxLength(120));
+export const time = z.int().check(z.nonnegative());
 export const finite = z.number();
 
 export const storedColorSchema = z.strictObject({
   space: z.literal("cielab-2deg"),
   light: z.enum(COLOR_LIGHTS),
   /** L* in [0, 100]; a*, b* within what any paint or screen can have. */
-  lab: z.tuple([finite.min(0).max(100), finite.min(-160).max(160), finite.min(-160).max(160)]),
+  lab: z.tuple([
+    finite.check(z.gte(0), z.lte(100)),
+    finite.check(z.gte(-160), z.lte(160)),
+    finite.check(z.gte(-160), z.lte(160)),
+  ]),
   source: z.enum(COLOR_SOURCES),
   /** One standard deviation of the colour itself, ΔE00. */
-  uncertaintyDeltaE2000: finite.min(0).max(50),
-  gloss: z.enum(GLOSS_MODES).optional(),
+  uncertaintyDeltaE2000: finite.check(z.gte(0), z.lte(50)),
+  gloss: z.optional(z.enum(GLOSS_MODES)),
 });
 
 export const groundSchema = z.strictObject({
   kind: z.enum(GROUND_KINDS),
   name,
-  color: storedColorSchema.optional(),
-  ofId: id.optional(),
+  color: z.optional(storedColorSchema),
+  ofId: z.optional(id),
   isWet: z.boolean(),
-  pickedUpShare: finite.min(0).max(1).optional(),
-  absorbency: z.enum(ABSORBENCIES).optional(),
+  pickedUpShare: z.optional(finite.check(z.gte(0), z.lte(1))),
+  absorbency: z.optional(z.enum(ABSORBENCIES)),
 });

@@ -1,4 +1,6 @@
 /** What is done to the whole store, away from the page's own thread. Failures come back as words. */
+import { en } from "zod/locales";
+import { config } from "zod/mini";
 import type { ArchiveScope } from "./archive/format";
 import { ArchiveRefused } from "./archive/format";
 import { type CsvKind, writeCsv } from "./archive/csv";
@@ -9,6 +11,9 @@ import { writeArchive } from "./archive/writeArchive";
 import { type GamanDatabase, openDatabase, type Workspace } from "./database";
 import { checkStore, quarantineUnreadable, type StoreReport } from "./storeCheck";
 import { ROW_TABLES, type Row, type TableName } from "./tables";
+
+// The small build of Zod has no sentences; here its reasons are shown, so they are in English.
+config(en());
 
 export type Answer<T> =
   | { readonly ok: true; readonly value: T }

@@ -58,8 +58,8 @@ export async function readStudio(db: GamanDatabase): Promise<StudioSnapshot> {
     [db.settings, db.paintings, db.palettes, db.tubes, db.notes, db.quarantine],
     async () => {
       const settings = await readSettings(db);
-      const areSettingsUnreadable = !settingsSchema.optional().safeParse(await db.settings.get("settings"))
-        .success;
+      const stored = await db.settings.get("settings");
+      const areSettingsUnreadable = stored !== undefined && !settingsSchema.safeParse(stored).success;
       const paintings = parseRows(paintingSchema, await db.paintings.orderBy("createdAt").toArray());
       const painting =
         paintings.rows.find((row) => row.id === settings.currentPaintingId) ?? paintings.rows.at(-1);

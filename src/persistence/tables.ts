@@ -1,6 +1,6 @@
 /** Every table that holds the painter's work: what its rows are, what they are called and what they speak of. */
 import type { Table } from "dexie";
-import type { z } from "zod";
+import type * as z from "zod/mini";
 import { WATER } from "../domain/tube/water";
 import type { GamanDatabase } from "./database";
 import {
@@ -47,7 +47,7 @@ export type RowReference = { readonly table: TableName; readonly id: string };
 
 export type RowTable = {
   readonly name: TableName;
-  readonly schema: z.ZodType<Row>;
+  readonly schema: z.ZodMiniType<Row>;
   /** The field that is the primary key. */
   readonly key: "id" | "noteId" | "tubeId" | "matchId";
   /** Fields that hold a file instead of data. */
@@ -60,7 +60,7 @@ export type RowTable = {
 
 function define<T extends Row>(
   name: TableName,
-  schema: z.ZodType<T>,
+  schema: z.ZodMiniType<T>,
   words: RowTable["words"],
   refersTo: (row: T) => readonly (readonly [table: TableName, id: string | undefined])[],
   { key = "id", files = [] }: { key?: RowTable["key"]; files?: readonly string[] } = {},

@@ -1,4 +1,5 @@
 /** Writing the box: tubes, their order, what was learned of them, and the board that holds them. */
+import * as z from "zod/mini";
 import { nanoid } from "nanoid";
 import type { GamanDatabase } from "./database";
 import type { NewTube } from "../domain/tube/newTube";
@@ -7,9 +8,9 @@ import type { Calibration, Tube } from "../domain/tube/tube";
 import type { Palette } from "../domain/palette/palette";
 import { paletteSchema, tubePhotoSchema, tubeSchema } from "./schema";
 
-const withoutPlace = tubeSchema.omit({ id: true, position: true, addedAt: true }).strip();
-const withoutArchive = tubeSchema.omit({ archivedAt: true }).strip();
-const withoutDeletion = tubeSchema.omit({ deletedAt: true }).strip();
+const withoutPlace = z.object(z.omit(tubeSchema, { id: true, position: true, addedAt: true }).shape);
+const withoutArchive = z.object(z.omit(tubeSchema, { archivedAt: true }).shape);
+const withoutDeletion = z.object(z.omit(tubeSchema, { deletedAt: true }).shape);
 
 export async function addTubes(
   db: GamanDatabase,

@@ -2,7 +2,7 @@
 
 import { zodResolver } from "@hookform/resolvers/zod";
 import { Controller, useForm } from "react-hook-form";
-import { z } from "zod";
+import * as z from "zod/mini";
 import { tubeFromModel } from "../../domain/tube/newTube";
 import { startPainting } from "../../persistence/studio";
 import { Button } from "../../ui/Button";
@@ -12,8 +12,14 @@ import { MOST_TUBES } from "../../kit/paint/SmearPicker";
 import { useStudio } from "../../kit/studio/Studio";
 
 const formSchema = z.object({
-  name: z.string().trim().min(1, "Give the painting a name.").max(120, "Keep the name under 120 letters."),
-  modelIds: z.array(z.string()).min(1, "Choose at least one tube.").max(MOST_TUBES),
+  name: z
+    .string()
+    .check(
+      z.trim(),
+      z.minLength(1, "Give the painting a name."),
+      z.maxLength(120, "Keep the name under 120 letters."),
+    ),
+  modelIds: z.array(z.string()).check(z.minLength(1, "Choose at least one tube."), z.maxLength(MOST_TUBES)),
 });
 
 export function PaintingForm({ onDone }: { onDone?: () => void }) {

@@ -19,7 +19,7 @@ export function BoxFile({ onAdded }: { onAdded: (tubeId: string) => void }) {
       setWord(`${file.name} has more than 2 MB, which is no list of tubes. Nothing was added.`);
       return;
     }
-    const { readBoxFile } = await import("./boxCsv");
+    const { readBoxFile } = await import("../../persistence/boxFile");
     const answer = readBoxFile(await file.text());
     if (!answer.ok) {
       setWord(`${file.name}, line ${answer.failure.line}: ${answer.failure.reason}. Nothing was added.`);
@@ -30,7 +30,7 @@ export function BoxFile({ onAdded }: { onAdded: (tubeId: string) => void }) {
     if (first) onAdded(first.id);
   };
   const save = async (): Promise<void> => {
-    const { writeBoxFile } = await import("./boxCsv");
+    const { writeBoxFile } = await import("../../persistence/boxFile");
     download(new Blob([writeBoxFile(box)], { type: "text/csv" }), "box.csv");
   };
   return (

@@ -3,7 +3,7 @@
 /** What the label says of a tube, typed by hand. */
 import { zodResolver } from "@hookform/resolvers/zod";
 import { useForm } from "react-hook-form";
-import { z } from "zod";
+import * as z from "zod/mini";
 import type { NewTube } from "../../domain/tube/newTube";
 import {
   LIGHTFASTNESS_CLASSES,
@@ -21,19 +21,29 @@ import { useStudio } from "../../kit/studio/Studio";
 
 /** A number that may be left out; a comma is as good as a point. */
 const numberText = (most: number, least = 0) =>
-  z.string().refine((text) => {
-    if (text.trim() === "") return true;
-    const value = Number(text.replace(",", "."));
-    return Number.isFinite(value) && value >= least && value <= most;
-  }, `Type a number from ${least} to ${most}, or leave it empty.`);
+  z.string().check(
+    z.refine((text) => {
+      if (text.trim() === "") return true;
+      const value = Number(text.replace(",", "."));
+      return Number.isFinite(value) && value >= least && value <= most;
+    }, `Type a number from ${least} to ${most}, or leave it empty.`),
+  );
 
 const formSchema = z.object({
-  label: z.string().trim().min(1, "Give the tube a name.").max(120, "Keep the name under 120 letters."),
+  label: z
+    .string()
+    .check(
+      z.trim(),
+      z.minLength(1, "Give the tube a name."),
+      z.maxLength(120, "Keep the name under 120 letters."),
+    ),
   pigments: z
     .string()
-    .refine(
-      (text) => pigmentsOf(text).length <= 8 && pigmentsOf(text).every((name) => name.length <= 24),
-      "At most eight names such as PB29, with spaces between.",
+    .check(
+      z.refine(
+        (text) => pigmentsOf(text).length <= 8 && pigmentsOf(text).every((name) => name.length <= 24),
+        "At most eight names such as PB29, with spaces between.",
+      ),
     ),
   modelId: z.string(),
   medium: z.enum(TUBE_MEDIA),
@@ -43,13 +53,13 @@ const formSchema = z.object({
   granulates: z.enum(["", "yes", "no"]),
   lightfastness: z.enum(LIGHTFASTNESS_CLASSES),
   hazard: z.enum(TUBE_HAZARDS),
-  safetySheet: z.string().max(500, "Keep it under 500 letters."),
+  safetySheet: z.string().check(z.maxLength(500, "Keep it under 500 letters.")),
   price: numberText(100_000, 0.01),
   volumeMl: numberText(10_000, 0.1),
   stockMl: numberText(10_000),
-  batch: z.string().max(60, "Keep it under 60 letters."),
+  batch: z.string().check(z.maxLength(60, "Keep it under 60 letters.")),
   openedOn: z.string(),
-  remark: z.string().max(2000, "Keep it under 2000 letters."),
+  remark: z.string().check(z.maxLength(2000, "Keep it under 2000 letters.")),
 });
 type FormValues = z.infer<typeof formSchema>;
 

@@ -6,7 +6,7 @@
  *     rows/<table>-<n>.json    rows of one table, as they are in the store
  *     files/<table>-<n>-<field>   a picture or photo; the row names it
  */
-import { z } from "zod";
+import * as z from "zod/mini";
 import { STORE_VERSION } from "../database";
 import { id, time } from "../schemaParts";
 import { type Row, ROW_TABLES, type RowTable, TABLE_NAMES, type TableName } from "../tables";
@@ -28,37 +28,37 @@ export const LIMITS = {
 
 export const archiveScopeSchema = z.discriminatedUnion("kind", [
   z.strictObject({ kind: z.literal("everything") }),
-  z.strictObject({ kind: z.literal("painting"), paintingId: id, name: z.string().max(120) }),
+  z.strictObject({ kind: z.literal("painting"), paintingId: id, name: z.string().check(z.maxLength(120)) }),
   z.strictObject({ kind: z.literal("box") }),
 ]);
 export type ArchiveScope = z.infer<typeof archiveScopeSchema>;
 
 const rowsFileSchema = z.strictObject({
-  name: z.string().regex(/^rows\/[a-zA-Z]{1,30}-\d{1,5}\.json$/),
+  name: z.string().check(z.regex(/^rows\/[a-zA-Z]{1,30}-\d{1,5}\.json$/)),
   table: z.enum(TABLE_NAMES),
-  rows: z.number().int().min(0).max(100_000),
-  bytes: z.number().int().min(0).max(LIMITS.rowsFileBytes),
+  rows: z.int().check(z.gte(0), z.lte(100_000)),
+  bytes: z.int().check(z.gte(0), z.lte(LIMITS.rowsFileBytes)),
 });
 
 const FILE_NAME = /^files\/[a-zA-Z]{1,30}-\d{1,6}-[a-zA-Z]{1,30}$/;
 
 const pictureFileSchema = z.strictObject({
-  name: z.string().regex(FILE_NAME),
-  type: z.string().regex(/^(image\/[a-z0-9.+-]{1,40})?$/),
-  bytes: z.number().int().min(0).max(LIMITS.fileBytes),
+  name: z.string().check(z.regex(FILE_NAME)),
+  type: z.string().check(z.regex(/^(image\/[a-z0-9.+-]{1,40})?$/)),
+  bytes: z.int().check(z.gte(0), z.lte(LIMITS.fileBytes)),
 });
 
 export const manifestSchema = z.strictObject({
   format: z.literal("gaman-archive"),
   formatVersion: z.literal(ARCHIVE_FORMAT_VERSION),
   /** Version of the store that the rows come from. */
-  storeVersion: z.number().int().min(1).max(STORE_VERSION),
+  storeVersion: z.int().check(z.gte(1), z.lte(STORE_VERSION)),
   madeAt: time,
   scope: archiveScopeSchema,
-  rows: z.array(rowsFileSchema).max(LIMITS.entries),
-  files: z.array(pictureFileSchema).max(LIMITS.entries),
+  rows: z.array(rowsFileSchema).check(z.maxLength(LIMITS.entries)),
+  files: z.array(pictureFileSchema).check(z.maxLength(LIMITS.entries)),
   /** Rows that could not be read when the archive was made, and so are not in it. */
-  leftOut: z.number().int().min(0),
+  leftOut: z.int().check(z.gte(0)),
 });
 export type Manifest = z.infer<typeof manifestSchema>;
 

@@ -1,9 +1,9 @@
 import { describe, expect, it } from "vitest";
-import { pigment } from "../../../tests/support/paint";
-import { createRng } from "../../core/random/rng";
-import { tubeFromModel } from "../../domain/tube/newTube";
-import type { Tube } from "../../domain/tube/tube";
-import { readBoxFile, writeBoxFile } from "./boxCsv";
+import { pigment } from "../../tests/support/paint";
+import { createRng } from "../core/random/rng";
+import { tubeFromModel } from "../domain/tube/newTube";
+import type { Tube } from "../domain/tube/tube";
+import { readBoxFile, writeBoxFile } from "./boxFile";
 
 const box: readonly Tube[] = ["titanium-white", "ultramarine-blue", "cadmium-red-light"].map(
   (id, position) => ({

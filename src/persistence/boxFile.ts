@@ -1,10 +1,11 @@
 /** A box as a CSV file: one line a tube, read whole or refused with line and reason. */
+import * as z from "zod/mini";
 import Papa from "papaparse";
-import { fail, type Result, succeed } from "../../core/result";
-import type { NewTube } from "../../domain/tube/newTube";
-import { type Tube, TUBE_GRADES, TUBE_MEDIA } from "../../domain/tube/tube";
-import { tubeSchema } from "../../persistence/schema";
-import { tubeFromLabel } from "../../domain/tube/labelTube";
+import { fail, type Result, succeed } from "../core/result";
+import type { NewTube } from "../domain/tube/newTube";
+import { type Tube, TUBE_GRADES, TUBE_MEDIA } from "../domain/tube/tube";
+import { tubeSchema } from "./schema";
+import { tubeFromLabel } from "../domain/tube/labelTube";
 
 const COLUMNS = [
   "label",
@@ -20,7 +21,7 @@ const COLUMNS = [
 type Column = (typeof COLUMNS)[number];
 
 const MOST_TUBES = 2000;
-const newTubeSchema = tubeSchema.omit({ id: true, position: true, addedAt: true }).strip();
+const newTubeSchema = z.object(z.omit(tubeSchema, { id: true, position: true, addedAt: true }).shape);
 
 export type BoxFileRefusal = { readonly line: number; readonly reason: string };
 
