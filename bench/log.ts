@@ -128,7 +128,7 @@ async function takeInTime(page: Page, file: string): Promise<number> {
 async function said(page: Page, text: string): Promise<void> {
   await page.waitForFunction(
     (wanted) =>
-      [...document.querySelectorAll("main p[role=status]")].some((line) => line.textContent.includes(wanted)),
+      [...document.querySelectorAll("main [data-says]")].some((line) => line.textContent.includes(wanted)),
     text,
     { polling: 100, timeout: 120_000 },
   );
@@ -158,7 +158,7 @@ async function openTime(page: Page): Promise<{ readonly first: number; readonly 
     };
     const first = await until(() => document.querySelectorAll("main tbody td button").length > 5);
     const all = await until(
-      () => document.querySelector("main [role=status]")?.textContent === `${count} matches`,
+      () => document.querySelector("main [data-says]")?.textContent === `${count} matches`,
     );
     return { first, all };
   }, MATCHES.toLocaleString("en-GB"));
@@ -173,7 +173,7 @@ async function searchTimes(page: Page): Promise<number[]> {
     await page.evaluate(() => {
       const store = window as unknown as { searched: Promise<number> };
       const input = document.querySelector<HTMLInputElement>("main input[type=search]");
-      const status = document.querySelector("main [role=status]");
+      const status = document.querySelector("main [data-says]");
       store.searched = new Promise((resolve) => {
         input?.addEventListener(
           "input",

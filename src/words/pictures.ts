@@ -19,7 +19,9 @@ export function pictureFailureWords(failure: PictureFailure): string {
     case "damaged":
       return "That picture could not be read as a picture to its end: it is damaged, or only part of it arrived. Copy or export it once more.";
     case "too-many-pixels":
-      return `That picture would unfold to ${failure.megapixels} megapixels; up to 220 can be opened. Save a smaller copy and choose that.`;
+      return `That picture has ${failure.megapixels} megapixels; up to 220 can be opened. Save a smaller copy and choose that.`;
+    case "lost":
+      return "The picture could not be read: the part of Gaman that reads pictures stopped, perhaps for want of memory. The picture is kept as it was. Close other windows, then try again.";
     case "too-small":
       return `That picture has only ${failure.widthPx} × ${failure.heightPx} pixels; at least 16 × 16 are needed for a spot to average.`;
   }

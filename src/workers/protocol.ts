@@ -1,27 +1,18 @@
 /** What the solver worker understands: plain data both ways, so that it survives cloning. */
-import type { DosingChoice } from "../core/amounts/dosing";
 import type { LabD65 } from "../core/color/types";
 import type { Corrector, CorrectorQuery } from "../core/correct/correctors";
 import type { Variant } from "../core/correct/lightenAndShade";
-import type { NextAddition, PileQuery } from "../core/correct/nextAddition";
-import type { WashQuery } from "../core/correct/washAddition";
+import type { NextAddition } from "../core/correct/nextAddition";
 import type { NearestTube } from "../core/recipe/nearestTube";
 import type { LightCheck } from "../core/spectrum/metamerism";
+import type { AdditionRequest, WashRequest } from "../domain/pile/additionRequest";
+import type { RecipeRequest } from "../domain/recipe/recipeRequest";
 import type { MixtureRequest } from "../domain/mixture/mixtureRequest";
 import type { SolverTube } from "../domain/tube/solverTube";
 import type { PaletteTable } from "../core/picture/paletteTable";
 import type { PaletteAnswer } from "../core/recipe/palette";
 import type { TubeCalibration, TubeReading } from "../core/tube/calibrateTube";
 import type { LearnedBox, LearningTube, PileEvidence } from "../core/tube/learnBox";
-import type { RecipeQuery } from "../core/recipe/types";
-
-export type RecipeRequest = {
-  readonly tubes: readonly SolverTube[];
-  readonly query: RecipeQuery;
-  readonly dosing: DosingChoice;
-  /** Washes over paper, lightened with water, in place of opaque paint. */
-  readonly asWash?: boolean;
-};
 
 export type SolverApi = {
   searchRecipes: (request: RecipeRequest) => PaletteAnswer;
@@ -53,11 +44,6 @@ export type SolverApi = {
   ) => PaletteTable;
 };
 
-/** What lies in a wash, how it looks, and what may be added to it. */
-export type WashRequest = Omit<WashQuery, "tubes" | "paper" | "undilutedThickness"> & {
-  readonly tubes: readonly SolverTube[];
-};
-
 /** Which of the tubes are whites and blacks, and how far to go in L*. */
 export type FamilySteps = {
   readonly whites: readonly number[];
@@ -65,15 +51,3 @@ export type FamilySteps = {
   readonly lighterBy: number;
   readonly darkerBy: number;
 };
-
-/** What lies in a pile, how it was read, and what may be added to it. */
-export type AdditionRequest = Omit<PileQuery, "tubes"> & { readonly tubes: readonly SolverTube[] };
-
-/** Why an answer does not come. */
-export type SolverFailure =
-  /** Another question took its place; nothing needs to be said. */
-  | { readonly code: "stale" }
-  /** The worker died and has been started again; asking once more is worth it. */
-  | { readonly code: "worker-lost"; readonly detail: string }
-  /** The question itself cannot be answered. */
-  | { readonly code: "refused"; readonly detail: string };

@@ -20,7 +20,8 @@ import { VIEWING } from "../data/standardViewing";
 import { PAINT_SURFACE } from "../data/surface";
 import type { MixtureRequest } from "../domain/mixture/mixtureRequest";
 import { opticsOf } from "../domain/tube/solverTube";
-import type { RecipeRequest, SolverApi } from "./protocol";
+import type { RecipeRequest } from "../domain/recipe/recipeRequest";
+import type { SolverApi } from "./protocol";
 
 /** Transparent paint on paper, whose white is the paper's. */
 const WASH: Medium = {

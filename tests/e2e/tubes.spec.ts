@@ -68,7 +68,7 @@ test("the simulated colorimeter reads what is in the tube, and a step can be giv
     await expect(measure).toBeEnabled();
     await measure.click();
     // Held unsteadily, or the cable out: the instrument says so, and it is done again.
-    await expect(sheet.getByRole("status")).toHaveText(/Read\.|steadily|cable/);
+    await expect(sheet.locator("[data-says]")).toHaveText(/Read\.|steadily|cable/);
     taken = await sheet.locator("section li").count();
   }
   await sheet.getByRole("button", { name: "Fit the tube to these" }).click();
@@ -123,7 +123,7 @@ test("a deleted tube leaves the board, stays readable in the records, and can be
   await openDemo(page);
   await openTube(page, "Raw umber");
   await page.getByRole("button", { name: "delete" }).click();
-  await expect(boxOf(page).getByRole("status")).toContainText("Raw umber is out of the box");
+  await expect(boxOf(page).locator("[data-says]")).toContainText("Raw umber is out of the box");
   await expect(page.getByRole("region", { name: "Board" })).not.toContainText("Raw umber");
   await goTo(page, "Log");
   await page.getByRole("button", { name: "Bottle glass" }).click();

@@ -12,8 +12,6 @@ export type AskedMixture = {
   /** Tubes in the order of the request's places. */
   readonly tubes: readonly Tube[];
   readonly request: MixtureRequest;
-  /** Says all that the request depends on but the tubes' optics, which do not change while one looks. */
-  readonly key: string;
 };
 
 /** Undefined while the paint of any tube in the mixture is not known, or nothing lies in it. */
@@ -36,6 +34,5 @@ export function mixtureRequest(
   return {
     tubes: known.map(({ tube }) => tube),
     request: { tubes: known.map(({ solverTube }) => solverTube), parts },
-    key: JSON.stringify([contents, known.map(({ tube }) => tube.id)]),
   };
 }

@@ -11,4 +11,6 @@ export type PictureFailure =
   | { readonly code: "cmyk" }
   | { readonly code: "damaged" }
   | { readonly code: "too-many-pixels"; readonly megapixels: number }
+  /** What reads pictures has died; the picture itself is where it was. */
+  | { readonly code: "lost" }
   | { readonly code: "too-small"; readonly widthPx: number; readonly heightPx: number };

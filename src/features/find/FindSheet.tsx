@@ -11,6 +11,7 @@ import { useStudio } from "../../kit/studio/Studio";
 import { askForWord } from "../../kit/words/wordAsked";
 import { type Act, findLines, type Line, type Section } from "./find.model";
 import { useFindables, type ViewName } from "./useFindables";
+import { Status } from "../../ui/Status";
 
 type Props = {
   readonly views: readonly ViewName[];
@@ -82,15 +83,11 @@ function Found({ views, onClose, onKeys }: Props) {
           <Lines key={section.heading} section={section} onPick={pick} />
         ))}
         {sections.length === 0 && !isLooking ? (
-          <p role="status" className="p-3 text-muted">
+          <Status className="p-3 text-muted">
             Nothing has these words in it. A shorter word finds more.
-          </p>
+          </Status>
         ) : null}
-        {isLooking ? (
-          <p role="status" className="px-3 py-2 text-muted">
-            Looking through the log
-          </p>
-        ) : null}
+        {isLooking ? <Status className="px-3 py-2 text-muted">Looking through the log</Status> : null}
       </Command.List>
     </Command>
   );

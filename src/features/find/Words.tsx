@@ -6,6 +6,7 @@ import { GLOSSARY, type GlossaryWord } from "../../data/glossary";
 import { TextField } from "../../ui/fields";
 import { Sheet } from "../../ui/Sheet";
 import { askForWord } from "../../kit/words/wordAsked";
+import { Status } from "../../ui/Status";
 
 /** @param asked - a word of the glossary, empty for all of them; nothing while the sheet is away. */
 export function Words({ asked, onClose }: { asked: string | undefined; onClose: () => void }) {
@@ -40,9 +41,7 @@ function List({ asked }: { asked: string }) {
         }}
       />
       {shown.length === 0 ? (
-        <p role="status" className="mt-3">
-          No word has this in it. Try its beginning.
-        </p>
+        <Status className="mt-3">No word has this in it. Try its beginning.</Status>
       ) : null}
       <dl className="mt-3">
         {shown.map((entry) => (

@@ -2,10 +2,10 @@
 
 /** All that can be found: views, notes and paintings, tubes, what can be done from anywhere, the log, studio words. */
 import { useLiveQuery } from "dexie-react-hooks";
-import { useEffect, useMemo, useState } from "react";
+import { useEffect, useMemo, useRef, useState } from "react";
 import { labD65 } from "../../core/color/types";
 import { GLOSSARY } from "../../data/glossary";
-import { createLogClient } from "../../persistence/log/logClient";
+import { createLogClient, type LogClient } from "../../kit/log/logClient";
 import type { LogRow } from "../../domain/log/logRow";
 import type { Note } from "../../domain/note/note";
 import type { Painting } from "../../domain/painting/painting";
@@ -174,37 +174,36 @@ function useMatches(text: string): { readonly matches: readonly LogRow[]; readon
   const { workspace, settings } = useStudio();
   const { scale, vocabulary } = styleOf(settings);
   const { atBlack, atWhite } = scale;
-  const [client, setClient] = useState<ReturnType<typeof createLogClient>>();
   const [found, setFound] = useState<{ readonly text: string; readonly rows: readonly LogRow[] }>();
   const wanted = text.trim();
   const isWanted = wanted.length >= SHORTEST;
+  const client = useRef<LogClient>(undefined);
   useEffect(() => {
     if (!isWanted) return undefined;
     const opened = createLogClient(workspace, { scale: { atBlack, atWhite }, vocabulary });
-    const timer = setTimeout(() => {
-      setClient(opened);
-    }, 0);
+    client.current = opened;
     return () => {
-      clearTimeout(timer);
       opened.dispose();
-      setClient(undefined);
+      client.current = undefined;
     };
   }, [isWanted, workspace, atBlack, atWhite, vocabulary]);
   useEffect(() => {
-    if (!client || !isWanted) return undefined;
-    let isHere = true;
+    if (!isWanted) return undefined;
+    const left = new AbortController();
     const timer = setTimeout(() => {
-      void client.log
-        .then((log) => log.find({ kind: "match", text: wanted, order: "at", isDescending: true }, 0))
-        .then(({ rows }) => {
-          if (isHere) setFound({ text: wanted, rows });
+      const query = { kind: "match", text: wanted, order: "at", isDescending: true } as const;
+      void client.current
+        ?.ask((log) => log.find(query, 0), left.signal)
+        .then((answer) => {
+          // Notes, tubes and words are found without the log as well.
+          if (!left.signal.aborted) setFound({ text: wanted, rows: answer.ok ? answer.value.rows : EMPTY });
         });
     }, PAUSE_MS);
     return () => {
-      isHere = false;
+      left.abort();
       clearTimeout(timer);
     };
-  }, [client, wanted, isWanted]);
+  }, [wanted, isWanted]);
   const isFound = found?.text === wanted;
   return { matches: isWanted && isFound ? found.rows : EMPTY, isLooking: isWanted && !isFound };
 }

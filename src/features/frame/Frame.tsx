@@ -4,6 +4,7 @@
 import Link from "next/link";
 import { usePathname } from "next/navigation";
 import { type ReactNode, Suspense } from "react";
+import { LiveRegions } from "../../ui/announce/LiveRegions";
 import { Button } from "../../ui/Button";
 import { Notice } from "../../ui/Notice";
 import { StudioProvider, useStudio } from "../../kit/studio/Studio";
@@ -24,6 +25,7 @@ export function Frame({ tools, children }: { tools: ReactNode; children: ReactNo
       >
         Skip to the view
       </a>
+      <LiveRegions />
       <GreyByValue />
       <div className="grid h-dvh grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)_auto_auto] wide:grid-cols-[7.25rem_minmax(0,1fr)] wide:grid-rows-[auto_minmax(0,1fr)_auto]">
         <Board tools={tools} />

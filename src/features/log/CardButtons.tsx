@@ -3,7 +3,8 @@
 /** The recipe card on paper or as a file. */
 import { useEffect, useState } from "react";
 import { createPortal } from "react-dom";
-import { makePdf } from "../../workers/cardPdfClient";
+import { workFailureWords } from "../../words/failures";
+import { cardPdf } from "../../workers/clients";
 import { Button } from "../../ui/Button";
 import { download } from "../../ui/download";
 import { useStudio } from "../../kit/studio/Studio";
@@ -75,15 +76,17 @@ export function CardButtons({ card }: { card: RecipeCard }) {
 }
 
 async function pdfOf(card: RecipeCard, png: Blob): Promise<Blob> {
-  const pdf = await makePdf({
+  const page = {
     png: new Uint8Array(await png.arrayBuffer()),
     widthMm: CARD_MM.width,
     heightMm: CARD_MM.height,
     title: card.title,
     subject: card.doses.map((dose) => `${dose.amount} ${dose.name}`).join(", "),
     madeAt: Date.now(),
-  });
-  return new Blob([pdf], { type: "application/pdf" });
+  };
+  const pdf = await cardPdf.ask((remote) => remote.pdfOfPicture(page));
+  if (!pdf.ok) throw new Error(workFailureWords("The PDF", pdf.failure));
+  return new Blob([pdf.value], { type: "application/pdf" });
 }
 
 /** Beside the page, where only the printer sees it (globals.css). */

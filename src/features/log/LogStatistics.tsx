@@ -3,10 +3,13 @@
 /** What the log says of one's work: effort, first mixes, paint, and habits of the eye. The tables hold every figure. */
 import { format } from "date-fns";
 import dynamic from "next/dynamic";
-import { type ReactNode, useEffect, useMemo, useState } from "react";
-import type { LogStats, MonthOfWork, PaintUse } from "../../persistence/log/logStats";
+import { type ReactNode, useMemo } from "react";
+import type { MonthOfWork, PaintUse } from "../../persistence/log/logStats";
 import type { Settings } from "../../domain/settings/settings";
 import type { Tube } from "../../domain/tube/tube";
+import { fail } from "../../core/result";
+import { TaskLine } from "../../kit/query/TaskLine";
+import { shownOf, useTask } from "../../kit/query/useTask";
 import { useStudio } from "../../kit/studio/Studio";
 import { tubeName } from "../../words/doses";
 import { BiasReport } from "./BiasReport";
@@ -21,18 +24,13 @@ const SHOWN_MONTHS = 24;
 const SHOWN_TUBES = 12;
 
 export function LogStatistics({ open }: { open: OpenLog }) {
-  const { log, version } = open ?? {};
-  const [stats, setStats] = useState<LogStats>();
-  useEffect(() => {
-    let isHere = true;
-    void log?.stats().then((answer) => {
-      if (isHere) setStats(answer);
-    });
-    return () => {
-      isHere = false;
-    };
-  }, [log, version]);
-  if (!stats) return <p className="mt-3 text-muted">Reading the log</p>;
+  const { log, version } = open;
+  const task = useTask(log && String(version), (signal) =>
+    log ? log.ask((remote) => remote.stats(), signal) : Promise.resolve(fail({ code: "cancelled" } as const)),
+  );
+  const stats = shownOf(task);
+  if (!stats || task.status === "failed")
+    return <TaskLine task={task} asking="Reading the log" what="The statistics" className="mt-3" />;
   if (stats.months.length === 0 && stats.paint.length === 0)
     return <p className="mt-3">Nothing was mixed yet. What you mix and keep is counted here.</p>;
   return (

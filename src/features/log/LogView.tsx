@@ -7,8 +7,10 @@ import { Tabs } from "radix-ui";
 import { useCallback, useState } from "react";
 import type { LogOrder, LogQuery } from "../../persistence/log/logQuery";
 import type { LogRow } from "../../domain/log/logRow";
-import { buttonClass } from "../../ui/Button";
+import { Button, buttonClass } from "../../ui/Button";
 import { Choice } from "../../ui/Choice";
+import { Notice } from "../../ui/Notice";
+import { workFailureWords } from "../../words/failures";
 import { useStudio } from "../../kit/studio/Studio";
 import { CompareBar, type Held } from "./Compare";
 import { LogDetail, type OpenRecord } from "./LogDetail";
@@ -18,6 +20,7 @@ import { LogStatistics } from "./LogStatistics";
 import { LogTable } from "./LogTable";
 import { KIND_WORDS } from "../../words/states";
 import { type FoundRows, NEWEST_MATCHES, type OpenLog, useOpenLog, useRows } from "./useLog";
+import { Status } from "../../ui/Status";
 
 const TABS = [
   { value: "records", name: "Records" },
@@ -42,6 +45,14 @@ export function LogView() {
           ))}
         </Tabs.List>
       </div>
+      {open.isLost ? (
+        <Notice className="mt-3">
+          {workFailureWords("The log", { code: "lost", detail: "" })}
+          <Button className="mt-2 block" onClick={open.reopen}>
+            Try again
+          </Button>
+        </Notice>
+      ) : null}
       <Tabs.Content value="records" className="flex min-h-0 flex-1 flex-col outline-none">
         <Records open={open} />
       </Tabs.Content>
@@ -97,9 +108,7 @@ function Records({ open }: { open: OpenLog }) {
         }}
       />
       <div className="mt-2 flex flex-wrap items-center justify-between gap-x-4">
-        <p role="status" className="text-muted">
-          {rows ? countText(rows) : "Reading the log"}
-        </p>
+        <Status className="text-muted">{rows ? countText(rows) : "Reading the log"}</Status>
         <Choice
           label="How to show them"
           value={look}

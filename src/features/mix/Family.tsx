@@ -18,7 +18,9 @@ import { Button } from "../../ui/Button";
 import { Patch } from "../../ui/Patch";
 import { isBlackTube, isWhiteTube } from "../../domain/tube/kinds";
 import { useStudio } from "../../kit/studio/Studio";
-import { useSolverAnswer } from "../../kit/query/useSolverAnswer";
+import { useQuery } from "../../kit/query/useQuery";
+import { TaskLine } from "../../kit/query/TaskLine";
+import { solver } from "../../workers/clients";
 import { describeLab } from "../../words/colors";
 import { doseWords, tubeName } from "../../words/doses";
 import { GENERIC_UNCERTAINTY } from "../../domain/reading/uncertainty";
@@ -76,17 +78,18 @@ function Variants({
   const places = (isWanted: (tube: Tube) => boolean): number[] =>
     (asked?.tubes ?? []).flatMap((tube, place) => (isWanted(tube) ? [place] : []));
   const step = STEPS * lightnessPerStep(settings.scale);
-  const answer = useSolverAnswer(asked ? `${asked.key} ${step}` : "", async (remote) => {
-    if (!asked) throw new Error("There is no mixture");
-    return remote.lightenAndShade(asked.request, {
-      whites: places(isWhiteTube),
-      blacks: places(isBlackTube),
-      lighterBy: step,
-      darkerBy: step,
-    });
-  });
-  if (answer.status === "asking") return <p role="status">Working out the family</p>;
-  if (answer.status !== "known") return <p>The paint of a tube in it is not known.</p>;
+  const steps = {
+    whites: places(isWhiteTube),
+    blacks: places(isBlackTube),
+    lighterBy: step,
+    darkerBy: step,
+  };
+  const answer = useQuery(solver, asked && { mixture: asked.request, steps }, (remote, request) =>
+    remote.lightenAndShade(request.mixture, request.steps),
+  );
+  if (answer.status === "idle") return <p>The paint of a tube in it is not known.</p>;
+  if (answer.status !== "ready")
+    return <TaskLine task={answer} asking="Working out the family" what="The lighter and darker ones" />;
   if (answer.value.length === 0) return <p>These tubes reach neither a lighter nor a darker one.</p>;
   const keepAsNote = async ({ kind, addition }: Variant, now: number): Promise<void> => {
     const made = await addNote(

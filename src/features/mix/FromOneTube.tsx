@@ -10,7 +10,10 @@ import { isBlackTube, isWhiteTube } from "../../domain/tube/kinds";
 import { WATER } from "../../domain/tube/water";
 import { solverTubeOf } from "../../domain/tube/solverTube";
 import { useStudio } from "../../kit/studio/Studio";
-import { useSolverAnswer } from "../../kit/query/useSolverAnswer";
+import { useQuery } from "../../kit/query/useQuery";
+import { TaskLine } from "../../kit/query/TaskLine";
+import { shownOf } from "../../kit/query/useTask";
+import { solver } from "../../workers/clients";
 import { deltaEText, describeLab } from "../../words/colors";
 import { tubeName } from "../../words/doses";
 import type { Bench } from "./useBench";
@@ -44,17 +47,20 @@ function Nearest({ bench }: { bench: Bench }) {
       return solverTube ? [{ tube, solverTube }] : [];
     });
   const white = known.findIndex(({ tube }) => isWhiteTube(tube));
-  const answer = useSolverAnswer(
-    known.length > 0 ? JSON.stringify([target, known.map(({ tube }) => tube.id)]) : "",
-    async (remote) =>
-      remote.nearestTube(
-        target,
-        known.map(({ solverTube }) => solverTube),
-        white < 0 ? undefined : white,
-      ),
+  const answer = useQuery(
+    solver,
+    known.length > 0
+      ? {
+          target,
+          tubes: known.map(({ solverTube }) => solverTube),
+          white: white < 0 ? undefined : white,
+        }
+      : undefined,
+    (remote, asked) => remote.nearestTube(asked.target, asked.tubes, asked.white),
   );
-  if (answer.status === "asking") return <p role="status">Looking through the tubes</p>;
-  const found = answer.status === "known" ? answer.value : undefined;
+  if (answer.status === "asking" || answer.status === "failed")
+    return <TaskLine task={answer} asking="Looking through the tubes" what="The nearest tube" />;
+  const found = shownOf(answer);
   if (!found) return <p>No tube on the board is known well enough.</p>;
   const nameOf = (place: number): string => tubeName(known[place]?.tube);
   const { nudge } = found;

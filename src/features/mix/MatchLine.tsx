@@ -19,6 +19,7 @@ import { exactWords } from "../../words/doses";
 import { Family } from "./Family";
 import { MeasurePile } from "./MeasurePile";
 import type { Bench } from "./useBench";
+import { Status } from "../../ui/Status";
 
 /** The kept match of this note: provisional until someone has looked at the dry paint. */
 export function MatchLine({ bench }: { bench: Bench }) {
@@ -115,9 +116,9 @@ function DryCheck({ bench, match }: { bench: Bench; match: Match }) {
         />
       ) : null}
       {measured ? (
-        <p role="status">
+        <Status>
           Dry it is {describeLab(labFromStored(measured), settings).sentence}. Is it still right?
-        </p>
+        </Status>
       ) : null}
     </div>
   );

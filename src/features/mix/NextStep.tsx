@@ -9,6 +9,7 @@ import { contentsOf, volumeOf } from "../../domain/pile/contents";
 import { useStudio } from "../../kit/studio/Studio";
 import { deltaEText, describeLab } from "../../words/colors";
 import { doseWords, exactWords } from "../../words/doses";
+import { TaskLine } from "../../kit/query/TaskLine";
 import { growthWords, moveWords, riskWords, whyWords } from "../../words/additions";
 import { coachWords } from "../../words/schools";
 import { inOrderOfSchool } from "../../domain/school/school";
@@ -25,20 +26,16 @@ export function NextStep({ bench }: { bench: Bench }) {
         out.
       </p>
     );
-  if (next.status === "none") return null;
-  if (next.status === "asking")
+  if (next.status !== "ready")
     return (
-      <p role="status" className="mt-4">
-        Working out the next addition
-      </p>
+      <TaskLine
+        task={next.status === "asking" ? { ...next, last: undefined } : next}
+        asking="Working out the next addition"
+        what="What to add next"
+        className="mt-4"
+      />
     );
-  if (next.status === "failed")
-    return (
-      <p role="alert" className="mt-4 border-4 border-double border-ink p-3">
-        The next addition could not be worked out: {next.detail}.
-      </p>
-    );
-  const { advice, tubeIds } = next;
+  const { advice, tubeIds } = next.value;
   if (advice.advice === "leave-it")
     return (
       <section aria-labelledby="next" className="mt-4">

@@ -8,6 +8,7 @@ import { Button } from "../../ui/Button";
 import { TextField } from "../../ui/fields";
 import { Sheet } from "../../ui/Sheet";
 import { useStudio } from "../../kit/studio/Studio";
+import { Status } from "../../ui/Status";
 
 /** Renaming a note, or taking it back while nothing was mixed for it. */
 export function NoteSheet({ note }: { note: Note }) {
@@ -75,7 +76,7 @@ export function NoteSheet({ note }: { note: Note }) {
               Remove the note
             </Button>
           </div>
-          <p aria-live="polite">{word}</p>
+          <Status>{word}</Status>
         </form>
       </Sheet>
     </>

@@ -18,7 +18,9 @@ import { isBlackTube } from "../../domain/tube/kinds";
 import { isWater } from "../../domain/tube/water";
 import { labOfAdditions } from "../../domain/mixture/color";
 import { useStudio } from "../../kit/studio/Studio";
-import { useSolverAnswer } from "../../kit/query/useSolverAnswer";
+import { useQuery } from "../../kit/query/useQuery";
+import { TaskLine } from "../../kit/query/TaskLine";
+import { solver } from "../../workers/clients";
 import { describeLab } from "../../words/colors";
 import { doseWords } from "../../words/doses";
 import { moveWords, whyWords } from "../../words/additions";
@@ -72,15 +74,13 @@ function Ways({ bench }: { bench: Bench }) {
     axis === "value" ? lightnessPerStep(settings.scale) / 2 : axis === "chroma" ? CHROMA_STEP : HUE_STEP;
   const allowed = board.filter((tube) => settings.school.allowsBlack || !isBlackTube(tube));
   const asked = mixtureRequest(contents, allowed, tubeById);
-  const answer = useSolverAnswer(
-    asked ? JSON.stringify([asked.key, axis, sign, size]) : "",
-    async (remote) => {
-      if (!asked) throw new Error("There is no mixture");
-      return remote.waysToMove(asked.request, { axis, change: sign * size });
-    },
+  const answer = useQuery(
+    solver,
+    asked && { mixture: asked.request, way: { axis, change: sign * size } },
+    (remote, request) => remote.waysToMove(request.mixture, request.way),
   );
   const ways =
-    answer.status === "known" && now
+    answer.status === "ready" && now
       ? inTaste(
           answer.value.map((way) => {
             const parts = way.parts.map(({ tube, volume: share }) => ({
@@ -109,8 +109,8 @@ function Ways({ bench }: { bench: Bench }) {
       {contents.some(isWater) ? (
         <p>A wash is changed with water and paint: read it, and the next addition says how.</p>
       ) : null}
-      {answer.status === "asking" ? <p role="status">Working out the ways</p> : null}
-      {answer.status === "known" && ways.length === 0 ? <p>No tube on the board does that.</p> : null}
+      <TaskLine task={answer} asking="Working out the ways" what="The ways" />
+      {answer.status === "ready" && ways.length === 0 ? <p>No tube on the board does that.</p> : null}
       <ul className="mt-1">
         {ways.map(({ way, parts, kind }) => {
           const words = doseWords(parts, tubeById, settings).join(" and ");

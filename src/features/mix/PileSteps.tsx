@@ -17,6 +17,7 @@ import { exactWords, knifeWords, tubeName } from "../../words/doses";
 import type { BenchStep } from "../../domain/pile/plan";
 import type { Bench } from "./useBench";
 import { WeighStep } from "./WeighStep";
+import { Status } from "../../ui/Status";
 
 /** What lies in the pile and what comes next, with the predicted colour after each addition. */
 export function PileSteps({ bench }: { bench: Bench }) {
@@ -36,11 +37,11 @@ export function PileSteps({ bench }: { bench: Bench }) {
         <PileTotal parts={total} />
       </div>
       {growth > WORTH_SAYING ? (
-        <p role="status" className="border-l-4 border-ink pl-3">
+        <Status className="border-l-4 border-ink pl-3">
           More went in than planned. The colour still comes out of a pile {Math.round(100 * (growth - 1))} %
           larger: the rest below has grown with it.
           {growth > TOO_LARGE ? " That is a lot of paint; beginning again takes less." : ""}
-        </p>
+        </Status>
       ) : null}
       <ol className="mt-1 border-t">
         {steps.map((step, i) => (
@@ -61,7 +62,7 @@ export function PileSteps({ bench }: { bench: Bench }) {
           <Button
             weight={pile ? "plain" : "main"}
             // While recipes are worked out anew, the one that is shown may be the one before.
-            disabled={!pile && bench.search.status === "searching"}
+            disabled={!pile && bench.search.status === "asking"}
             onClick={() => {
               bench.lay(open, true);
             }}

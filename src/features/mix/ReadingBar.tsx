@@ -17,6 +17,7 @@ import { LOOKS_THE_SAME } from "../../domain/reading/eyeDraft";
 import { TYPED_UNCERTAINTY } from "../../domain/reading/uncertainty";
 import { MeasurePile } from "./MeasurePile";
 import type { Bench } from "./useBench";
+import { Status } from "../../ui/Status";
 
 const WAYS = [
   { value: "words", label: "say it" },
@@ -138,9 +139,7 @@ function SaidReading({ bench, onDone }: { bench: Bench; onDone: () => void }) {
         </div>
       ) : null}
       {said.unknown.length > 0 ? (
-        <p aria-live="polite" className="text-muted">
-          Passed over: {said.unknown.join(", ")}.
-        </p>
+        <Status className="text-muted">Passed over: {said.unknown.join(", ")}.</Status>
       ) : null}
       {lab ? (
         <div className="flex items-center gap-3">

@@ -6,8 +6,11 @@ import type { LightName } from "../../core/color/types";
 import type { Tube } from "../../domain/tube/tube";
 import { isWater } from "../../domain/tube/water";
 import { useStudio } from "../../kit/studio/Studio";
-import { pricePerMl } from "../../kit/query/useRecipes";
-import { useSolverAnswer } from "../../kit/query/useSolverAnswer";
+import { pricePerMl } from "../../domain/tube/price";
+import { useQuery } from "../../kit/query/useQuery";
+import { shownOf } from "../../kit/query/useTask";
+import { solver } from "../../workers/clients";
+import { workFailureWords } from "../../words/failures";
 import { deltaEText } from "../../words/colors";
 import { exactWords, knifeWords, tubeName } from "../../words/doses";
 import type { BenchRecipe, DosingShift } from "../../domain/recipe/benchRecipe";
@@ -120,12 +123,15 @@ export function BeforeLaying({ bench, recipe }: { bench: Bench; recipe: BenchRec
 function useLightMark(bench: Bench, recipe: BenchRecipe): string | undefined {
   const asked = mixtureRequest(recipe.amounts, [], bench.tubeById);
   const { target } = bench;
-  const answer = useSolverAnswer(asked ? `${asked.key} ${target.join()}` : "", async (remote) => {
-    if (!asked) throw new Error("There is no mixture");
-    return remote.lightCheck(target, asked.request);
-  });
-  if (answer.status !== "known" || !answer.value?.isFlagged) return undefined;
-  const { worstLight, size } = answer.value;
+  const task = useQuery(
+    solver,
+    asked && { target, mixture: asked.request },
+    (remote, { target: aim, mixture }) => remote.lightCheck(aim, mixture),
+  );
+  if (task.status === "failed") return workFailureWords("How it looks under other lights", task.failure);
+  const check = shownOf(task);
+  if (!check?.isFlagged) return undefined;
+  const { worstLight, size } = check;
   return `Mind the light: under ${LIGHT_WORDS[worstLight]} it may part from the sample by ${deltaEText(size)} more.`;
 }
 

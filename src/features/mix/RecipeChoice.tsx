@@ -2,7 +2,6 @@
 
 import { RadioGroup } from "radix-ui";
 import { differenceWords, missWords, WORKING_TOLERANCE } from "../../core/describe/difference";
-import { Button } from "../../ui/Button";
 import { Ribbon } from "../../ui/Ribbon";
 import { tintOfTube } from "../../domain/tube/smear";
 import { useStudio } from "../../kit/studio/Studio";
@@ -10,6 +9,7 @@ import { deltaEText } from "../../words/colors";
 import { knifeWords, tubeName } from "../../words/doses";
 import { REASON_WORDS } from "../../words/recipes";
 import type { BenchRecipe } from "../../domain/recipe/benchRecipe";
+import { TaskLine } from "../../kit/query/TaskLine";
 import { BeforeLaying } from "./RecipeCare";
 import { RecipeEditor } from "./RecipeEditor";
 import type { Bench } from "./useBench";
@@ -26,30 +26,18 @@ const ALL_REASONS: Readonly<Record<BenchRecipe["reasons"][number], string>> = {
 /** The different answers, as ribbons. */
 export function RecipeChoice({ bench }: { bench: Bench }) {
   const { search, recipes, chosen } = bench;
-  switch (search.status) {
-    case "no-tubes":
-      return <p>No tubes lie on the board. Lay some out on the Table first.</p>;
-    case "failed":
-      return (
-        <div role="alert" className="border-4 border-double border-ink p-3">
-          <p>
-            {search.failure.code === "worker-lost"
-              ? "The calculation stopped unexpectedly and has been started afresh."
-              : "The recipe could not be worked out for these tubes."}
-          </p>
-          <Button className="mt-2" onClick={search.retry}>
-            Work it out again
-          </Button>
-        </div>
-      );
-    case "searching":
-      if (recipes.length === 0) return <p aria-live="polite">Working out recipes</p>;
-      break;
-    case "found":
-      break;
-  }
+  if (search.status === "idle")
+    return <p>No tubes whose paint is known lie on the board. Lay some out on the Table first.</p>;
+  if (recipes.length === 0 || search.status === "failed")
+    return (
+      <TaskLine
+        task={recipes.length === 0 && search.status === "asking" ? { ...search, last: undefined } : search}
+        asking="Working out recipes"
+        what="The recipes"
+      />
+    );
   return (
-    <section aria-labelledby="recipes" aria-busy={search.status === "searching"}>
+    <section aria-labelledby="recipes" aria-busy={search.status === "asking"}>
       <h2 id="recipes" className="font-bold">
         {recipes.length === 1 ? "The recipe" : "Ways to mix it"}
       </h2>
@@ -72,8 +60,8 @@ export function RecipeChoice({ bench }: { bench: Bench }) {
 
 function ReachLine({ bench }: { bench: Bench }) {
   const { settings } = useStudio();
-  if (bench.search.status !== "found") return null;
-  const [nearest] = [...bench.search.recipes].sort((a, b) => a.deltaE2000 - b.deltaE2000);
+  if (bench.search.status !== "ready") return null;
+  const [nearest] = [...bench.search.value.recipes].sort((a, b) => a.deltaE2000 - b.deltaE2000);
   if (!nearest || nearest.deltaE2000 <= REACH) return null;
   const words = differenceWords(bench.target, nearest.predicted, WORKING_TOLERANCE, settings.scale);
   const misses = missWords(words);

@@ -11,6 +11,7 @@ import { useStudio } from "../../kit/studio/Studio";
 import { tubeName } from "../../words/doses";
 import type { BenchStep } from "../../domain/pile/plan";
 import type { Bench } from "./useBench";
+import { Status } from "../../ui/Status";
 
 /** A simulated hand: grams that a touch of the button lets fall, and that holding it lets fall in a second. */
 const DAB_GRAMS = 0.05;
@@ -108,13 +109,13 @@ export function WeighStep({
           style={{ left: place(target) }}
         />
       </div>
-      <p role="status" className="min-h-7">
+      <Status className="min-h-7">
         {left < -0.02 * target
           ? `${(-left).toFixed(2)} g too much: the rest will grow with it.`
           : left < 0.02 * target
             ? "That is the dose."
             : `${left.toFixed(2)} g to go.`}
-      </p>
+      </Status>
       <Notice>
         {weight?.state === "overloaded"
           ? "More lies on the scale than it can bear. Take the board off, tare, and weigh the doses one by one."

@@ -2,7 +2,7 @@
 
 /** The bench as its parts see it: target, recipes, pile, reading, and what can be done next. */
 import { useLiveQuery } from "dexie-react-hooks";
-import { useMemo, useState } from "react";
+import { useMemo } from "react";
 import { deltaE2000 } from "../../core/color/ciede2000";
 import type { LabD65 } from "../../core/color/types";
 import type { AxisTolerance } from "../../core/describe/difference";
@@ -29,7 +29,8 @@ import { isWater } from "../../domain/tube/water";
 import { labOfAdditions } from "../../domain/mixture/color";
 import { opticsOfTube } from "../../domain/tube/optics";
 import { useStudio } from "../../kit/studio/Studio";
-import { type FoundRecipes, type RecipesState, useRecipes } from "../../kit/query/useRecipes";
+import { type FoundRecipes, useRecipes } from "../../kit/query/useRecipes";
+import { shownOf as lastOf, type Task } from "../../kit/query/useTask";
 import type { BenchDilution } from "../../domain/pile/dilution";
 import {
   type BenchRecipe,
@@ -45,7 +46,7 @@ import { type EyeDraft, labOfDraft } from "../../domain/reading/eyeDraft";
 import { dilutionsOf } from "../../domain/pile/dilution";
 import { closenessOf, factorsOf, toleranceOf } from "../../domain/match/purpose";
 import { useBenchRow } from "./useBenchRow";
-import { type NextAdditionState, useNextAddition } from "./useNextAddition";
+import { type Advice, useNextAddition } from "./useNextAddition";
 import { type PileActions, usePileActions } from "./usePileActions";
 
 /** What is shown beside the target, and how it is known. */
@@ -67,7 +68,7 @@ export type Bench = {
   readonly wetOf: (dry: LabD65) => LabD65;
   /** All tubes, and what is left of older piles. */
   readonly tubeById: ReadonlyMap<string, Tube>;
-  readonly search: RecipesState & { readonly retry: () => void };
+  readonly search: Task<FoundRecipes>;
   readonly recipes: readonly BenchRecipe[];
   readonly chosen: BenchRecipe | undefined;
   readonly choose: (key: string) => void;
@@ -98,7 +99,7 @@ export type Bench = {
   readonly readings: readonly Reading[];
   /** How close the match has to come, for what it is for. */
   readonly tolerance: AxisTolerance;
-  readonly next: NextAdditionState;
+  readonly next: Task<Advice>;
   /** @param isOnce - false for a dose by hand: tapped twice, it is two doses. */
   readonly lay: (steps: Amounts, isSuggested: boolean, isOnce?: boolean) => void;
   readonly actions: PileActions;
@@ -160,10 +161,7 @@ export function useBench(note: Note, againPileId: string | undefined): Bench {
   });
 
   // The last answers stay while new ones are worked out, so that nothing jumps and no focus is lost.
-  const [held, setHeld] = useState<Pick<FoundRecipes, "recipes" | "tubeIds">>();
-  if (search.status === "found" && held?.recipes !== search.recipes)
-    setHeld({ recipes: search.recipes, tubeIds: search.tubeIds });
-  const answers = search.status === "searching" || search.status === "found" ? held : undefined;
+  const answers = search.status === "failed" ? undefined : lastOf(search);
 
   const recipes = useMemo(() => {
     const lightnessOf = (tubeId: string): number => {

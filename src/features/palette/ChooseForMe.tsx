@@ -6,7 +6,6 @@ import type { ChosenPalette, PaletteChoice } from "../../core/palette/choosePale
 import type { Tube } from "../../domain/tube/tube";
 import { addPalette } from "../../persistence/palettes";
 import type { BoxQuestion } from "../../workers/paletteApi";
-import { type RunningChoice, startChoice } from "../../workers/paletteClient";
 import { Button } from "../../ui/Button";
 import { CheckField, SelectField } from "../../ui/fields";
 import { Notice } from "../../ui/Notice";
@@ -15,8 +14,11 @@ import { isBlackTube, isLightfast } from "../../domain/tube/kinds";
 import { useStudio } from "../../kit/studio/Studio";
 import type { KnownTubes } from "../../domain/tube/knownTubes";
 import { MissCurve } from "./MissCurve";
-import type { PanelProps } from "./panel";
-import { useAnswer } from "../../kit/query/usePaletteAnswers";
+import { palettes } from "../../workers/clients";
+import { workFailureWords } from "../../words/failures";
+import { useQuery } from "../../kit/query/useQuery";
+import { TaskLine } from "../../kit/query/TaskLine";
+import { shownOf } from "../../kit/query/useTask";
 import { Worth } from "./Worth";
 
 type Wishes = {
@@ -70,20 +72,18 @@ export function ChooseForMe({
   boxKnown,
   question,
   paintingId,
-  client,
 }: {
   boxKnown: KnownTubes;
   question: BoxQuestion;
   paintingId: string;
-  client: PanelProps["client"];
 }) {
   const [wishes, setWishes] = useState(NO_WISHES);
   const [state, setState] = useState<ChoiceState>({ kind: "none" });
-  const running = useRef<RunningChoice>(null);
-  useEffect(() => () => running.current?.giveUp(), []);
+  const running = useRef<AbortController>(null);
+  useEffect(() => () => running.current?.abort(), []);
 
   const choose = async (): Promise<void> => {
-    running.current?.giveUp();
+    running.current?.abort();
     const held = boxKnown.tubes.flatMap((tube, place) => (wishes.heldIds.includes(tube.id) ? [place] : []));
     const offered = boxKnown.tubes.flatMap((tube, place) => (isWished(tube, wishes) ? [place] : []));
     if (held.length + offered.length === 0) {
@@ -99,20 +99,23 @@ export function ChooseForMe({
     }
     const candidates = new Set([...held, ...offered]).size;
     setState({ kind: "choosing", share: 0 });
-    const run = startChoice(
-      question,
-      { fewest: Math.max(1, Math.min(FEWEST, wishes.most, candidates)), most: wishes.most, held, offered },
-      (share) => {
-        if (running.current === run) setState({ kind: "choosing", share });
+    const run = new AbortController();
+    running.current = run;
+    const fewest = Math.max(1, Math.min(FEWEST, wishes.most, candidates));
+    const answer = await palettes.ask(
+      (remote, tell) => remote.choose(question, { fewest, most: wishes.most, held, offered }, tell),
+      {
+        signal: run.signal,
+        onProgress: (share: number) => {
+          setState({ kind: "choosing", share });
+        },
       },
     );
-    running.current = run;
-    const answer = await run.answer;
-    if (running.current !== run) return;
+    if (run.signal.aborted) return;
     setState(
       answer.ok
         ? { kind: "chosen", choice: answer.value, question, tubes: boxKnown.tubes }
-        : { kind: "failed", word: `No palette was chosen: ${answer.failure.detail}` },
+        : { kind: "failed", word: workFailureWords("The best palettes", answer.failure) },
     );
   };
 
@@ -174,8 +177,7 @@ export function ChooseForMe({
       {state.kind === "choosing" ? (
         <Working
           onGiveUp={() => {
-            running.current?.giveUp();
-            running.current = null;
+            running.current?.abort();
             setState({ kind: "none" });
           }}
         >
@@ -193,13 +195,7 @@ export function ChooseForMe({
       )}
       <Notice className="mt-3">{state.kind === "failed" ? state.word : undefined}</Notice>
       {state.kind === "chosen" ? (
-        <Chosen
-          choice={state.choice}
-          question={state.question}
-          tubes={state.tubes}
-          paintingId={paintingId}
-          client={client}
-        />
+        <Chosen choice={state.choice} question={state.question} tubes={state.tubes} paintingId={paintingId} />
       ) : null}
     </section>
   );
@@ -210,13 +206,11 @@ function Chosen({
   question,
   tubes,
   paintingId,
-  client,
 }: {
   choice: PaletteChoice;
   question: BoxQuestion;
   tubes: readonly Tube[];
   paintingId: string;
-  client: PanelProps["client"];
 }) {
   const { db, attempt, notes: rows } = useStudio();
   const [keptIds, setKeptIds] = useState<readonly string[]>([]);
@@ -263,7 +257,7 @@ function Chosen({
               >
                 {isKept ? "kept" : "Keep it"}
               </Button>
-              <Why size={size} places={best.tubes} question={question} tubes={tubes} client={client} />
+              <Why size={size} places={best.tubes} question={question} tubes={tubes} />
             </li>
           );
         })}
@@ -278,19 +272,17 @@ function Why({
   places,
   question,
   tubes,
-  client,
 }: {
   size: number;
   places: readonly number[];
   question: BoxQuestion;
   tubes: readonly Tube[];
-  client: PanelProps["client"];
 }) {
   const [isOpen, setOpen] = useState(false);
-  const key = isOpen ? `${places.join()}|${question.notes.join()}` : undefined;
-  const { value: advice, failure } = useAnswer(client, key, (remote) =>
-    remote.advise(question, places, NONE),
+  const task = useQuery(palettes, isOpen ? { question, places } : undefined, (remote, asked) =>
+    remote.advise(asked.question, asked.places, NONE),
   );
+  const advice = shownOf(task);
   return (
     <details
       className="basis-full"
@@ -301,7 +293,8 @@ function Why({
       <summary className="flex min-h-11 cursor-pointer items-center underline underline-offset-4">
         why these {size}
       </summary>
-      {advice ? <Worth advice={advice} tubes={tubes} /> : <p role="status">{failure ?? "Working it out"}</p>}
+      <TaskLine task={task} asking="Working it out" what="The reasons" />
+      {advice ? <Worth advice={advice} tubes={tubes} /> : null}
     </details>
   );
 }

@@ -8,7 +8,6 @@ import type { Note } from "../../domain/note/note";
 import { labFromStored } from "../../domain/reading/storedColor";
 import type { BoxQuestion } from "../../workers/paletteApi";
 import { Button } from "../../ui/Button";
-import { Notice } from "../../ui/Notice";
 import { Working } from "../../ui/Working";
 import { useStudio } from "../../kit/studio/Studio";
 import { ChooseForMe } from "./ChooseForMe";
@@ -16,7 +15,10 @@ import { searchedTubes } from "../../domain/palette/searchedTubes";
 import { type KnownTubes, knownTubes } from "../../domain/tube/knownTubes";
 import type { PanelProps } from "./panel";
 import { namesOf, TubeLine, Worth } from "./Worth";
-import { OWN_WORKER, useAnswer } from "../../kit/query/usePaletteAnswers";
+import { palettes } from "../../workers/clients";
+import { keyOf, useQuery } from "../../kit/query/useQuery";
+import { TaskLine } from "../../kit/query/TaskLine";
+import { shownOf } from "../../kit/query/useTask";
 
 /** Advice that is worth a line. */
 const SHOWN_ADDITIONS = 5;
@@ -26,7 +28,7 @@ const LEAST_GAIN = 0.02;
 const LARGE_PALETTE = 12;
 const LARGE_RECIPE_TUBES = 3;
 
-export function ChoosePanel({ palette, known, client }: PanelProps) {
+export function ChoosePanel({ palette, known }: PanelProps) {
   const { box, notes, settings } = useStudio();
   const labs = useMemo(() => notes.map((note) => labFromStored(note.target)), [notes]);
   const active = useMemo(
@@ -61,7 +63,7 @@ export function ChoosePanel({ palette, known, client }: PanelProps) {
         <p>In so large a palette each tube is judged by recipes of up to {LARGE_RECIPE_TUBES} tubes.</p>
       ) : null}
       <Advice known={known} boxKnown={boxKnown} question={advised} />
-      <ChooseForMe boxKnown={boxKnown} question={question} paintingId={palette.paintingId} client={client} />
+      <ChooseForMe boxKnown={boxKnown} question={question} paintingId={palette.paintingId} />
     </div>
   );
 }
@@ -80,24 +82,18 @@ function Advice({
     () => known.tubes.map((tube) => boxKnown.tubes.findIndex((other) => other.id === tube.id)),
     [known, boxKnown],
   );
-  const key =
-    known.key === "" || places.includes(-1)
+  const request =
+    known.tubes.length === 0 || places.includes(-1)
       ? undefined
-      : `${known.key}|${boxKnown.key}|${question.notes.join()}|${question.recipeTubes}`;
+      : { question, places, offered: boxKnown.tubes.map((_, place) => place) };
+  const key = keyOf(request);
   const [givenUp, setGivenUp] = useState<string>();
   const isGivenUp = key !== undefined && key === givenUp;
-  const {
-    value: advice,
-    isAsking,
-    failure,
-  } = useAnswer(OWN_WORKER, isGivenUp ? undefined : key, (remote) =>
-    remote.advise(
-      question,
-      places,
-      boxKnown.tubes.map((_, place) => place),
-    ),
+  const task = useQuery(palettes, isGivenUp ? undefined : request, (remote, asked) =>
+    remote.advise(asked.question, asked.places, asked.offered),
   );
-  if (failure) return <Notice>The advice could not be worked out: {failure}</Notice>;
+  const advice = shownOf(task);
+  if (task.status === "failed") return <TaskLine task={task} asking="" what="What each tube is worth" />;
   if (isGivenUp)
     return (
       <p>
@@ -123,7 +119,7 @@ function Advice({
       </Working>
     );
   return (
-    <div aria-busy={isAsking} className="flex flex-col gap-5">
+    <div aria-busy={task.status === "asking"} className="flex flex-col gap-5">
       <p className="text-lg leading-snug">
         With this palette your {notes.length === 1 ? "note is" : `${notes.length} notes are`} missed by ΔE{" "}
         {advice.meanMiss.toFixed(2)} on average.

@@ -2,26 +2,28 @@
 
 /** Up to four palettes on the same notes and the same picture. */
 import { useLiveQuery } from "dexie-react-hooks";
-import { useEffect, useMemo, useState } from "react";
+import { useMemo, useState } from "react";
 import type { ColorArea } from "../../core/picture/colorAreas";
 import { CAUTION_CLASSES } from "../../core/safety/cautions";
 import type { Palette } from "../../domain/palette/palette";
 import type { Tube } from "../../domain/tube/tube";
 import { labFromStored } from "../../domain/reading/storedColor";
 import { readPicture } from "../../persistence/pictures";
-import { createPictureClient } from "../../workers/pictureClient";
+import { createPictureClient } from "../../workers/clients";
 import { CheckField } from "../../ui/fields";
-import { Notice } from "../../ui/Notice";
 import { isLightfast } from "../../domain/tube/kinds";
 import { useStudio } from "../../kit/studio/Studio";
 import { tubesOf } from "../../domain/palette/searchedTubes";
 import { knownTubes } from "../../domain/tube/knownTubes";
 import type { PanelProps } from "./panel";
 import { EDGE } from "../../words/palettes";
-import { useAnswer } from "../../kit/query/usePaletteAnswers";
+import { palettes } from "../../workers/clients";
+import { useQuery } from "../../kit/query/useQuery";
+import { TaskLine } from "../../kit/query/TaskLine";
+import { shownOf, useTask } from "../../kit/query/useTask";
 
 const MOST_COMPARED = 4;
-export function ComparePanel({ palette, client }: PanelProps) {
+export function ComparePanel({ palette }: PanelProps) {
   const { palettes } = useStudio();
   const [chosenIds, setChosenIds] = useState<readonly string[]>();
   const areas = usePictureAreas();
@@ -54,7 +56,7 @@ export function ComparePanel({ palette, client }: PanelProps) {
       ) : null}
       <div className="grid gap-x-6 gap-y-5 wide:grid-cols-2">
         {compared.map((row) => (
-          <Score key={row.id} palette={row} areas={areas} client={client} />
+          <Score key={row.id} palette={row} areas={areas} />
         ))}
       </div>
     </div>
@@ -64,21 +66,23 @@ export function ComparePanel({ palette, client }: PanelProps) {
 function Score({
   palette,
   areas,
-  client,
 }: {
   palette: Palette;
   /** Undefined while the picture is read, empty without one. */
   areas: readonly ColorArea[] | undefined;
-  client: PanelProps["client"];
 }) {
   const { notes, tubeById } = useStudio();
   const known = useMemo(() => knownTubes(tubesOf(palette.tubeIds, tubeById)), [palette.tubeIds, tubeById]);
   const labs = useMemo(() => notes.map((note) => labFromStored(note.target)), [notes]);
   const isReady = known.tubes.length > 0 && areas !== undefined;
-  const key = isReady ? `${known.key}|${labs.join()}|${areas.length}` : undefined;
-  const { value: score, failure } = useAnswer(client, key, (remote) =>
-    remote.score(known.solverTubes, labs, areas && areas.length > 0 ? areas : undefined, EDGE),
+  const task = useQuery(
+    palettes,
+    isReady
+      ? { tubes: known.solverTubes, labs, areas: areas.length > 0 ? areas : undefined, edge: EDGE }
+      : undefined,
+    (remote, asked) => remote.score(asked.tubes, asked.labs, asked.areas, asked.edge),
   );
+  const score = task.status === "failed" ? undefined : shownOf(task);
   const worst = score?.misses.reduce((at, miss, i) => (miss > (score.misses[at] ?? 0) ? i : at), 0) ?? 0;
   const rows: readonly { readonly term: string; readonly words: string }[] = score
     ? [
@@ -104,7 +108,6 @@ function Score({
   return (
     <section aria-label={palette.name}>
       <h2 className="border-b-2 border-ink font-bold">{palette.name}</h2>
-      {failure ? <Notice className="mt-2">It could not be compared: {failure}</Notice> : null}
       <dl aria-busy={score === undefined}>
         {[...rows, ...facts].map(({ term, words }) => (
           <div key={term} className="flex flex-wrap justify-between gap-x-4 border-b py-1.5">
@@ -113,7 +116,7 @@ function Score({
           </div>
         ))}
       </dl>
-      {!score && !failure ? <p role="status">Working it out</p> : null}
+      <TaskLine task={task} asking="Working it out" what="The comparison" className="mt-2" />
     </section>
   );
 }
@@ -150,29 +153,24 @@ function usePictureAreas(): readonly ColorArea[] | undefined {
     async () => (pictureId ? ((await readPicture(db, pictureId)) ?? null) : null),
     [db, pictureId],
   );
-  const [areas, setAreas] = useState<{ readonly id: string; readonly areas: readonly ColorArea[] }>();
-  useEffect(() => {
-    if (!picture) return undefined;
+  const task = useTask(picture?.id, async (signal) => {
     const client = createPictureClient();
-    let isCurrent = true;
-    void client.remote
-      .open(picture.blob)
-      .then(async (opened) => {
-        if (!opened.ok) return [];
-        await client.remote.setLight(picture.light);
-        return client.remote.colorAreas();
-      })
-      .then((found) => {
-        if (isCurrent) setAreas({ id: picture.id, areas: found });
-        client.dispose();
-      });
-    return () => {
-      isCurrent = false;
-    };
-  }, [picture]);
+    signal.addEventListener("abort", () => {
+      client.dispose();
+    });
+    const found = await client.ask(async (remote) => {
+      const opened = picture ? await remote.open(picture.blob) : undefined;
+      if (!picture || !opened?.ok) return NONE;
+      await remote.setLight(picture.light);
+      return remote.colorAreas();
+    });
+    client.dispose();
+    return found;
+  });
   if (picture === undefined) return undefined;
   if (picture === null) return NONE;
-  return areas?.id === picture.id ? areas.areas : undefined;
+  // A picture that cannot be read says nothing of its areas; the Subject view tells why.
+  return task.status === "failed" ? NONE : shownOf(task);
 }
 
 const NONE: readonly never[] = [];

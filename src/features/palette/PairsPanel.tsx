@@ -20,13 +20,16 @@ import { type KnownTubes, knownTubes } from "../../domain/tube/knownTubes";
 import { type Paint, PathOfTwo } from "./PathOfTwo";
 import type { PanelProps } from "./panel";
 import { partsText, valueChromaText } from "../../words/palettes";
-import { useAnswer } from "../../kit/query/usePaletteAnswers";
+import { palettes } from "../../workers/clients";
+import { useQuery } from "../../kit/query/useQuery";
+import { TaskLine } from "../../kit/query/TaskLine";
+import { shownOf } from "../../kit/query/useTask";
 
 const WHITE_PARTS = [0, 1, 2, 4, 9, 19] as const;
 /** Piles of this painting that can be followed, newest first. */
 const MOST_PILES = 12;
 
-export function PairsPanel({ known, client }: PanelProps) {
+export function PairsPanel({ known }: PanelProps) {
   const paints = usePaints(known);
   const [firstId, setFirstId] = useState<string>();
   const [secondId, setSecondId] = useState<string>();
@@ -62,8 +65,8 @@ export function PairsPanel({ known, client }: PanelProps) {
       ) : (
         <p>A path needs two paints. Choose another tube for this palette.</p>
       )}
-      <Partners known={known} client={client} />
-      <ParentsOf known={known} client={client} />
+      <Partners known={known} />
+      <ParentsOf known={known} />
     </div>
   );
 }
@@ -126,16 +129,18 @@ function PaintSelect({
 const PARTNER_LIGHTNESSES = [30, 40, 50, 60, 70, 80] as const;
 const SHOWN_PARTNERS = 4;
 
-function Partners({ known, client }: Pick<PanelProps, "known" | "client">) {
+function Partners({ known }: Pick<PanelProps, "known">) {
   const { settings } = useStudio();
   const [tubeId, setTubeId] = useState<string>();
   const [lightness, setLightness] = useState<number>(50);
   const chosen = known.tubes.findIndex((tube) => tube.id === tubeId);
   const place = chosen >= 0 ? chosen : Math.min(1, known.tubes.length - 1);
-  const key = known.tubes.length < 2 ? undefined : `${known.key}|${place}|${lightness}`;
-  const { value: partners } = useAnswer(client, key, (remote) =>
-    remote.partners(known.solverTubes, place, lightness),
+  const task = useQuery(
+    palettes,
+    known.tubes.length < 2 ? undefined : { tubes: known.solverTubes, place, lightness },
+    (remote, asked) => remote.partners(asked.tubes, asked.place, asked.lightness),
   );
+  const partners = shownOf(task);
   if (known.tubes.length < 2) return null;
   const quieted = known.tubes[place];
   return (
@@ -196,7 +201,7 @@ const SECONDARY_NAMES = Object.keys(SECONDARIES) as readonly SecondaryName[];
 const SHOWN_PARENTS = 3;
 const NONE: readonly never[] = [];
 
-function ParentsOf({ known, client }: Pick<PanelProps, "known" | "client">) {
+function ParentsOf({ known }: Pick<PanelProps, "known">) {
   const { box } = useStudio();
   const [source, setSource] = useState<(typeof SOURCES)[number]["value"]>("palette");
   const boxKnown = useMemo(
@@ -218,29 +223,24 @@ function ParentsOf({ known, client }: Pick<PanelProps, "known" | "client">) {
       </div>
       <div className="grid gap-x-6 wide:grid-cols-3">
         {SECONDARY_NAMES.map((secondary) => (
-          <Secondary key={secondary} secondary={secondary} from={from} client={client} />
+          <Secondary key={secondary} secondary={secondary} from={from} />
         ))}
       </div>
     </section>
   );
 }
 
-function Secondary({
-  secondary,
-  from,
-  client,
-}: {
-  secondary: SecondaryName;
-  from: KnownTubes;
-  client: PanelProps["client"];
-}) {
-  const key = from.tubes.length < 2 ? undefined : `${secondary}|${from.key}`;
-  const { value: parents, isAsking } = useAnswer(client, key, (remote) =>
-    remote.parents(from.solverTubes, secondary),
+function Secondary({ secondary, from }: { secondary: SecondaryName; from: KnownTubes }) {
+  const task = useQuery(
+    palettes,
+    from.tubes.length < 2 ? undefined : { tubes: from.solverTubes, secondary },
+    (remote, asked) => remote.parents(asked.tubes, asked.secondary),
   );
+  const parents = shownOf(task);
   return (
-    <div aria-busy={isAsking}>
+    <div aria-busy={task.status === "asking"}>
       <h3 className="pt-2 font-semibold">{secondary}</h3>
+      <TaskLine task={task} asking="Working out the parents" what={`The parents of ${secondary}`} />
       {parents?.length === 0 ? <p>No two of them make it.</p> : null}
       <ol>
         {parents?.slice(0, SHOWN_PARENTS).map(({ first, second, lab, chroma, shares }) => {

@@ -18,6 +18,7 @@ import { tintOfTube } from "../../domain/tube/smear";
 import { useStudio } from "../../kit/studio/Studio";
 import { tubesOf } from "../../domain/palette/searchedTubes";
 import { fillTemplate, type Template, TEMPLATES } from "../../domain/palette/templates";
+import { Status } from "../../ui/Status";
 
 /** The palettes of the painting; one of them lies on the board. */
 export function PaletteList({ open, onOpen }: { open: Palette; onOpen: (paletteId: string) => void }) {
@@ -67,7 +68,7 @@ export function PaletteList({ open, onOpen }: { open: Palette; onOpen: (paletteI
         ))}
       </ul>
       {removed ? (
-        <p role="status" className="flex items-center justify-between gap-2 border-b-2 border-ink">
+        <Status className="flex items-center justify-between gap-2 border-b-2 border-ink">
           {removed.name} is gone.
           <Button
             weight="quiet"
@@ -82,7 +83,7 @@ export function PaletteList({ open, onOpen }: { open: Palette; onOpen: (paletteI
           >
             put it back
           </Button>
-        </p>
+        </Status>
       ) : null}
       <div className="flex flex-wrap gap-x-4">
         <Button

@@ -18,7 +18,6 @@ import { PaletteList } from "./PaletteList";
 import { PaletteTubes } from "./PaletteTubes";
 import { ReachPanel } from "./ReachPanel";
 import { SchemePanel } from "./SchemePanel";
-import { usePaletteClient } from "../../kit/query/usePaletteAnswers";
 
 const TABS = [
   { value: "reach", name: "Reach", Panel: ReachPanel },
@@ -82,7 +81,6 @@ export function PaletteView() {
 
 function Opened({ palette }: { palette: Palette }) {
   const { tubeById, settings } = useStudio();
-  const client = usePaletteClient();
   const { allowsBlack } = settings.school;
   const known = useMemo(
     () => knownTubes(tubesOf(palette.tubeIds, tubeById).filter((tube) => allowsBlack || !isBlackTube(tube))),
@@ -107,7 +105,7 @@ function Opened({ palette }: { palette: Palette }) {
       ) : null}
       {TABS.map(({ value, Panel }) => (
         <Tabs.Content key={value} value={value} className="pt-4">
-          <Panel palette={palette} known={known} client={client} />
+          <Panel palette={palette} known={known} />
         </Tabs.Content>
       ))}
     </Tabs.Root>

@@ -13,7 +13,6 @@ import { WHITE_BENCH } from "../../data/whiteBench";
 import type { Note } from "../../domain/note/note";
 import { labFromStored } from "../../domain/reading/storedColor";
 import { Choice } from "../../ui/Choice";
-import { Notice } from "../../ui/Notice";
 import { Patch } from "../../ui/Patch";
 import { opticsOfTube } from "../../domain/tube/optics";
 import { useStudio } from "../../kit/studio/Studio";
@@ -21,7 +20,10 @@ import { WordLink } from "../../kit/words/WordLink";
 import { describeLab } from "../../words/colors";
 import type { PanelProps } from "./panel";
 import { leanWords, reachWords, valueChromaText } from "../../words/palettes";
-import { useAnswer } from "../../kit/query/usePaletteAnswers";
+import { palettes } from "../../workers/clients";
+import { useQuery } from "../../kit/query/useQuery";
+import { TaskLine } from "../../kit/query/TaskLine";
+import { shownOf } from "../../kit/query/useTask";
 
 const SHOWN_AS = [
   { value: "paint", label: "as paint" },
@@ -32,21 +34,21 @@ type ShownAs = (typeof SHOWN_AS)[number]["value"];
 /** The length of a bar that fills its cell, C*ab: the brightest yellows. */
 const FULL_CHROMA = 95;
 
-export function ReachPanel({ known, client }: PanelProps) {
+export function ReachPanel({ known }: PanelProps) {
   const { notes } = useStudio();
   const [shownAs, setShownAs] = useState<ShownAs>("paint");
   const labs = useMemo(() => notes.map((note) => labFromStored(note.target)), [notes]);
-  const key = known.key === "" ? undefined : `${known.key}|${labs.join()}`;
-  const {
-    value: facts,
-    isAsking,
-    failure,
-  } = useAnswer(client, key, (remote) => remote.facts(known.solverTubes, labs));
+  const task = useQuery(
+    palettes,
+    known.tubes.length > 0 ? { tubes: known.solverTubes, labs } : undefined,
+    (remote, asked) => remote.facts(asked.tubes, asked.labs),
+  );
+  const facts = shownOf(task);
   if (known.tubes.length === 0) return <p>This palette has no tubes yet. Choose some from your box.</p>;
-  if (failure) return <Notice>The reach could not be worked out: {failure}</Notice>;
-  if (!facts) return <p role="status">Working out what it reaches</p>;
+  if (!facts || task.status === "failed")
+    return <TaskLine task={task} asking="Working out what it reaches" what="What this palette reaches" />;
   return (
-    <div aria-busy={isAsking} className="flex flex-col gap-5">
+    <div aria-busy={task.status === "asking"} className="flex flex-col gap-5">
       <Summary profile={facts.profile} />
       <section>
         <div className="flex flex-wrap items-baseline justify-between gap-3">

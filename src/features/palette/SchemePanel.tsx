@@ -9,7 +9,6 @@ import { type KeyMember, type SchemeName, SCHEMES, schemeHues } from "../../core
 import type { SchemeAnswer } from "../../workers/paletteApi";
 import { Choice } from "../../ui/Choice";
 import { CheckField, SelectField } from "../../ui/fields";
-import { Notice } from "../../ui/Notice";
 import { Patch } from "../../ui/Patch";
 import { isBlackTube } from "../../domain/tube/kinds";
 import { modelsOfTube } from "../../domain/tube/optics";
@@ -18,7 +17,10 @@ import { describeLab } from "../../words/colors";
 import type { KnownTubes } from "../../domain/tube/knownTubes";
 import type { PanelProps } from "./panel";
 import { partsText, shareText, turnWords } from "../../words/palettes";
-import { useAnswer } from "../../kit/query/usePaletteAnswers";
+import { palettes } from "../../workers/clients";
+import { useQuery } from "../../kit/query/useQuery";
+import { TaskLine } from "../../kit/query/TaskLine";
+import { shownOf } from "../../kit/query/useTask";
 
 type Kind = SchemeName | "free";
 const KINDS: readonly { readonly value: Kind; readonly label: string }[] = [
@@ -30,7 +32,7 @@ const LIGHTNESSES = [30, 40, 50, 60, 70, 80] as const;
 const KEY_STEP = 15;
 const MOST_FREE = 6;
 
-export function SchemePanel({ known, client }: PanelProps) {
+export function SchemePanel({ known }: PanelProps) {
   const { settings } = useStudio();
   const [kind, setKind] = useState<Kind>("complementary");
   const [firstPlace, setFirstPlace] = useState(0);
@@ -42,21 +44,22 @@ export function SchemePanel({ known, client }: PanelProps) {
   const white = known.tubes.findIndex((tube) =>
     modelsOfTube(tube).every((model) => model.family === "white"),
   );
-  const key = known.key === "" || hues.length === 0 ? undefined : `${known.key}|${hues.join()}|${lightness}`;
-  const {
-    value: scheme,
-    isAsking,
-    failure,
-  } = useAnswer(client, key, (remote) =>
-    remote.scheme({
-      tubes: known.solverTubes,
-      black: black >= 0 && known.tubes.length > 1 ? black : undefined,
-      white: white >= 0 ? white : undefined,
-      hues,
-      lightness,
-      keyStep: KEY_STEP,
-    }),
+  const task = useQuery(
+    palettes,
+    known.tubes.length === 0 || hues.length === 0
+      ? undefined
+      : {
+          tubes: known.solverTubes,
+          black: black >= 0 && known.tubes.length > 1 ? black : undefined,
+          white: white >= 0 ? white : undefined,
+          hues,
+          lightness,
+          keyStep: KEY_STEP,
+        },
+    (remote, asked) => remote.scheme(asked),
   );
+  const scheme = shownOf(task);
+  const isAsking = task.status === "asking";
   if (known.tubes.length === 0) return <p>This palette has no tubes yet. Choose some from your box.</p>;
   return (
     <div className="flex flex-col gap-5">
@@ -93,16 +96,14 @@ export function SchemePanel({ known, client }: PanelProps) {
           ))}
         </SelectField>
       </div>
-      {failure ? <Notice>The scheme could not be mixed: {failure}</Notice> : null}
+      <TaskLine task={task} asking="Mixing the scheme" what="The scheme" />
       {scheme ? (
         <div aria-busy={isAsking} className="flex flex-col gap-5">
           <Keys scheme={scheme} />
           <Recipes scheme={scheme} known={known} />
           <Strays scheme={scheme} />
         </div>
-      ) : hues.length > 0 && !failure ? (
-        <p role="status">Mixing the scheme</p>
-      ) : (
+      ) : hues.length > 0 ? null : (
         <p>Choose at least one hue.</p>
       )}
     </div>

@@ -1,5 +1,4 @@
 import type { Palette } from "../../domain/palette/palette";
-import type { PaletteClient } from "../../workers/paletteClient";
 import type { KnownTubes } from "../../domain/tube/knownTubes";
 
 /** What every panel of the view is given. */
@@ -7,5 +6,4 @@ export type PanelProps = {
   readonly palette: Palette;
   /** Its tubes, in the order of the board. */
   readonly known: KnownTubes;
-  readonly client: PaletteClient | undefined;
 };

@@ -13,16 +13,19 @@ import type { Note } from "../../domain/note/note";
 import { labFromStored, storedFromLab } from "../../domain/reading/storedColor";
 import { Button } from "../../ui/Button";
 import { CheckField } from "../../ui/fields";
-import { Notice } from "../../ui/Notice";
 import { UndoLine } from "../../ui/UndoLine";
 import { knownTubes } from "../../domain/tube/knownTubes";
 import { useStudio } from "../../kit/studio/Studio";
-import { useAnswer, usePaletteClient } from "../../kit/query/usePaletteAnswers";
+import { TaskLine } from "../../kit/query/TaskLine";
+import { useQuery } from "../../kit/query/useQuery";
+import { shownOf } from "../../kit/query/useTask";
+import { palettes } from "../../workers/clients";
 import { deltaEText, describeLab } from "../../words/colors";
 import { LightWishes, type Wishes } from "./LightWishes";
 import { PairRow } from "./PairRow";
 import { ValueRail } from "./ValueRail";
 import { WetGround } from "./WetGround";
+import { Status } from "../../ui/Status";
 
 const NO_WISHES: Wishes = {
   kelvin: DAYLIGHT_KELVIN,
@@ -61,7 +64,6 @@ function movedBy(notes: readonly Note[], wishes: Wishes): readonly LabD65[] {
 
 export function AimsPanel() {
   const { db, notes, board, settings, attempt } = useStudio();
-  const client = usePaletteClient();
   const [wishes, setWishes] = useState<Wishes>(NO_WISHES);
   const [before, setBefore] = useState<readonly Note[]>();
   const known = useMemo(() => knownTubes(board), [board]);
@@ -69,23 +71,19 @@ export function AimsPanel() {
     setWishes((was) => ({ ...was, ...changes }));
   };
   const moved = useMemo(() => movedBy(notes, wishes), [notes, wishes]);
-  const notesKey = moved.map((lab) => lab.map((axis) => axis.toFixed(3)).join()).join(" ");
   const canAsk = known.tubes.length > 0 && moved.length > 0;
-  const reach = useAnswer(
-    client,
-    canAsk && wishes.isIntoReach ? `${known.key}|${notesKey}` : undefined,
-    (remote) => remote.intoReach(known.solverTubes, moved),
+  const question = { tubes: known.solverTubes, aims: moved };
+  const reach = useQuery(palettes, canAsk && wishes.isIntoReach ? question : undefined, (remote, asked) =>
+    remote.intoReach(asked.tubes, asked.aims),
   );
-  const brought = wishes.isIntoReach && !reach.isAsking ? reach.value : undefined;
+  const brought = reach.status === "ready" ? reach.value : undefined;
   const aims = brought?.notes.map(({ lab }) => lab) ?? moved;
-  const score = useAnswer(
-    client,
-    canAsk && !wishes.isIntoReach ? `${known.key}|${notesKey}` : undefined,
-    (remote) => remote.score(known.solverTubes, moved, undefined, REACHED),
+  const score = useQuery(palettes, canAsk && !wishes.isIntoReach ? question : undefined, (remote, asked) =>
+    remote.score(asked.tubes, asked.aims, undefined, REACHED),
   );
-  const misses = brought?.notes.map(({ missDeltaE2000 }) => missDeltaE2000) ?? score.value?.misses;
+  const misses = brought?.notes.map(({ missDeltaE2000 }) => missDeltaE2000) ?? shownOf(score)?.misses;
   const adapted = notes.filter((note) => note.seen);
-  const isAsking = wishes.isIntoReach && reach.isAsking;
+  const isAsking = reach.status === "asking";
   const isChanged = notes.some((note, i) => {
     const aim = aims[i];
     return aim?.some((axis, place) => Math.abs(axis - (seenOf(note)[place] ?? Number.NaN)) > 0.01);
@@ -155,9 +153,9 @@ export function AimsPanel() {
             change({ isIntoReach });
           }}
         />
-        {isAsking ? <p role="status">Looking for what the board mixes</p> : null}
+        {isAsking ? <Status>Looking for what the board mixes</Status> : null}
         {brought ? (
-          <p aria-live="polite">
+          <Status>
             {brought.unreached.length > 0
               ? `${brought.unreached.map((index) => notes[index]?.name).join(", ")}: the board mixes nothing of that hue.`
               : "All are in reach, in the order of their values."}
@@ -165,10 +163,11 @@ export function AimsPanel() {
             brought.rangeAfter[1] !== brought.rangeBefore[1]
               ? ` Values now run from ${valueText(brought.rangeAfter[0], settings.scale)} to ${valueText(brought.rangeAfter[1], settings.scale)}.`
               : ""}
-          </p>
+          </Status>
         ) : null}
       </div>
-      <Notice>{reach.failure ?? score.failure}</Notice>
+      {reach.status === "failed" ? <TaskLine task={reach} asking="" what="The aims" /> : null}
+      {score.status === "failed" ? <TaskLine task={score} asking="" what="What the aims ask" /> : null}
       <ul aria-label="Notes before and after">
         {notes.map((note, i) => {
           const aim = aims[i];
@@ -222,7 +221,7 @@ export function AimsPanel() {
           The aims of {before.length} {before.length === 1 ? "note have" : "notes have"} been changed.
         </UndoLine>
       ) : null}
-      <WetGround client={client} known={known} aims={aims} />
+      <WetGround known={known} aims={aims} />
     </section>
   );
 }

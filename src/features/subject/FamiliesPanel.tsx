@@ -12,6 +12,7 @@ import type { OpenPicture } from "../../kit/picture/usePicture";
 import { describeLab } from "../../words/colors";
 import { placeRow, uncertaintyOf } from "./noteFromPick";
 import type { Families, Proposal } from "./useFamilies";
+import { Status } from "../../ui/Status";
 
 export function FamiliesPanel({
   picture,
@@ -68,7 +69,7 @@ export function FamiliesPanel({
   return (
     <section aria-label="Colour families" className="flex flex-col gap-3">
       {isAsking ? (
-        <p role="status">Sorting the picture&apos;s colours</p>
+        <Status>Sorting the picture&apos;s colours</Status>
       ) : (
         <Button
           className="self-start"
@@ -151,7 +152,7 @@ export function FamiliesPanel({
           </Button>
         </div>
       ) : null}
-      <p role="status">{word}</p>
+      <Status>{word}</Status>
     </section>
   );
 }

@@ -20,6 +20,7 @@ import { describeLab } from "../../words/colors";
 import { ChartFields } from "./ChartFields";
 import { ReadAgain } from "./ReadAgain";
 import type { References } from "./useReferences";
+import { Status } from "../../ui/Status";
 
 const CARDS = [
   { value: "white", label: "a white card" },
@@ -135,10 +136,10 @@ export function LightPanel({
         </Notice>
       ) : null}
       {references.chart && all.length === 0 ? (
-        <p aria-live="polite">
+        <Status>
           Touch the corner patches:{" "}
           {["top left", "top right", "bottom right", "bottom left"][references.corners.length % 4]} next.
-        </p>
+        </Status>
       ) : null}
       {all.length > 0 && !references.chart ? (
         <ul aria-label="Touched cards">
@@ -182,10 +183,10 @@ export function LightPanel({
       ) : null}
       {found?.ok ? (
         <>
-          <p aria-live="polite">
+          <Status>
             {references.chart ? `${all.length} patches read. ` : ""}
             {foundWords(found.value.gains, found.value.slope, found.value.knowsSlope)}
-          </p>
+          </Status>
           <div className="flex flex-wrap gap-3">
             <Button
               weight="main"

@@ -2,6 +2,7 @@
 
 import type { Nudge } from "../../core/aim/nudge";
 import { Button } from "../../ui/Button";
+import { Status } from "../../ui/Status";
 
 const PAIRS: readonly (readonly [Nudge, Nudge])[] = [
   ["darker", "lighter"],
@@ -38,7 +39,7 @@ export function NudgeRow({
           </Button>
         ))}
       </div>
-      <p aria-live="polite" className="flex min-h-11 flex-wrap items-center gap-x-3">
+      <Status className="flex min-h-11 flex-wrap items-center gap-x-3">
         {counted.length > 0 ? `By eye: ${counted.join(", ")}` : ""}
         {counted.length > 0 ? (
           <Button
@@ -50,7 +51,7 @@ export function NudgeRow({
             as the picture has it
           </Button>
         ) : null}
-      </p>
+      </Status>
     </details>
   );
 }

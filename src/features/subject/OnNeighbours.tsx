@@ -14,6 +14,7 @@ import { SelectField } from "../../ui/fields";
 import { Patch } from "../../ui/Patch";
 import { useStudio } from "../../kit/studio/Studio";
 import { describeLab } from "../../words/colors";
+import { Status } from "../../ui/Status";
 
 function listed({ value, chroma, warmth }: ContrastPush): string {
   return [value, chroma, warmth].filter(Boolean).join(", ");
@@ -86,13 +87,13 @@ function EqualValue({ lab }: { lab: LabD65 }) {
             />
             <Patch lab={pair.value.second} label="this colour at the common value" className="h-14 flex-1" />
           </div>
-          <p aria-live="polite">
+          <Status>
             Both at value {valueText(pair.value.first[0], settings.scale)}:{" "}
             {hueWordsOf(pair.value.first, pair.value.hueDifferenceDegrees)}
-          </p>
+          </Status>
         </>
       ) : null}
-      {pair && !pair.ok ? <p aria-live="polite">{declined(pair.failure)}</p> : null}
+      {pair && !pair.ok ? <Status>{declined(pair.failure)}</Status> : null}
     </div>
   );
 }

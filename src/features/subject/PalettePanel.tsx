@@ -11,6 +11,7 @@ import { useStudio } from "../../kit/studio/Studio";
 import type { LookName, LookSettings } from "./looks";
 import type { TableState } from "./usePaletteTable";
 import { ValueRail } from "./ValueRail";
+import { Status } from "../../ui/Status";
 
 const PALETTE_LOOKS = [
   { value: "picture", label: "as it is" },
@@ -71,7 +72,7 @@ export function PalettePanel({
       {table.status === "no-tubes" ? <p>This palette has no tube whose paint is known.</p> : null}
       {table.status === "failed" ? (
         <Notice>
-          This palette was not worked out: {table.detail}.{" "}
+          {table.words}{" "}
           <Button weight="quiet" onClick={onRetry}>
             try again
           </Button>
@@ -90,9 +91,9 @@ export function PalettePanel({
         }}
       />
       {table.status === "ready" && reachedShare !== undefined ? (
-        <p aria-live="polite" className="text-lg font-bold">
+        <Status className="text-lg font-bold">
           {palette?.name} reaches {Math.round(100 * reachedShare)} % of the area
-        </p>
+        </Status>
       ) : null}
     </section>
   );

@@ -21,6 +21,7 @@ import { NudgeRow } from "./NudgeRow";
 import { OnNeighbours } from "./OnNeighbours";
 import { placeRow, uncertaintyOf } from "./noteFromPick";
 import type { Picked } from "./usePick";
+import { Status } from "../../ui/Status";
 
 /** ΔE00 within which the board is said to reach a colour. */
 const REACH = 1;
@@ -95,9 +96,9 @@ export function SamplePanel({
       <OnNeighbours lab={lab} neighbours={picked.neighbours} />
       {kept ? (
         <div className="mt-2">
-          <p aria-live="polite" className="mb-2 font-semibold">
+          <Status className="mb-2 font-semibold">
             Kept as note {kept.number}, {kept.name}.
-          </p>
+          </Status>
           <Button
             weight="main"
             onClick={() => {
@@ -205,10 +206,15 @@ function Row({ term, text }: { term: string; text: React.ReactNode }) {
 function ReachWords({ lab }: { lab: LabD65 }) {
   const { settings } = useStudio();
   const search = useRecipes(lab);
-  if (search.status === "no-tubes") return "none on the board";
-  if (search.status === "failed") return "could not be asked";
-  if (search.status === "searching") return "…";
-  const [nearest] = [...search.recipes].sort((a, b) => a.deltaE2000 - b.deltaE2000);
+  if (search.status === "idle") return "none on the board";
+  if (search.status === "failed")
+    return (
+      <Button weight="quiet" onClick={search.retry}>
+        could not be asked; try again
+      </Button>
+    );
+  if (search.status === "asking") return "…";
+  const [nearest] = [...search.value.recipes].sort((a, b) => a.deltaE2000 - b.deltaE2000);
   if (!nearest) return "none on the board";
   if (nearest.deltaE2000 <= REACH) return "reach it";
   const words = differenceWords(lab, nearest.predicted, WORKING_TOLERANCE, settings.scale);

@@ -36,6 +36,7 @@ import { useWall } from "./useWall";
 import { WallPanel } from "./WallPanel";
 import { WeightsPanel } from "./WeightsPanel";
 import { WithoutPicture } from "./WithoutPicture";
+import { Status } from "../../ui/Status";
 
 const TABS = [
   { value: "pick", name: "Pick" },
@@ -208,9 +209,7 @@ function Subject({ paintingId, pictureId }: { paintingId: string; pictureId: str
             {picture.opening === "reading" ? "Reading the file" : "Unfolding the picture"}
           </Working>
         ) : null}
-        <p role="status" className="empty:hidden">
-          {fresh.isKeeping ? "Keeping the picture" : fresh.word}
-        </p>
+        <Status className="empty:hidden">{fresh.isKeeping ? "Keeping the picture" : fresh.word}</Status>
         <Notice className="mt-2">{picture.failure && pictureFailureWords(picture.failure)}</Notice>
         {open ? (
           <>

@@ -7,6 +7,7 @@ import { TextField } from "../../ui/fields";
 import { Notice } from "../../ui/Notice";
 import { useStudio } from "../../kit/studio/Studio";
 import type { Wall } from "./useWall";
+import { Status } from "../../ui/Status";
 
 const CORNERS = ["top left", "top right", "bottom right", "bottom left"] as const;
 const MOST = 20;
@@ -44,9 +45,7 @@ export function WallPanel({ wall }: { wall: Wall }) {
       </div>
       <Notice>{problem}</Notice>
       {corners.length < CORNERS.length ? (
-        <p aria-live="polite" className="font-semibold">
-          Touch the pile at the {CORNERS[corners.length]}.
-        </p>
+        <Status className="font-semibold">Touch the pile at the {CORNERS[corners.length]}.</Status>
       ) : null}
       {check ? (
         <div aria-live="polite">

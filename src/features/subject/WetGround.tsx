@@ -5,20 +5,20 @@ import { useState } from "react";
 import type { LabD65 } from "../../core/color/types";
 import { differenceWords, missWords, WORKING_TOLERANCE } from "../../core/describe/difference";
 import { SelectField } from "../../ui/fields";
-import type { PaletteClient } from "../../workers/paletteClient";
 import { type KnownTubes, knownTubes } from "../../domain/tube/knownTubes";
 import { useStudio } from "../../kit/studio/Studio";
-import { useAnswer } from "../../kit/query/usePaletteAnswers";
+import { TaskLine } from "../../kit/query/TaskLine";
+import { useQuery } from "../../kit/query/useQuery";
+import { shownOf } from "../../kit/query/useTask";
+import { palettes } from "../../workers/clients";
 import { describeLab } from "../../words/colors";
 import { PairRow } from "./PairRow";
 import { ValueRail } from "./ValueRail";
 
 export function WetGround({
-  client,
   known,
   aims,
 }: {
-  client: PaletteClient | undefined;
   known: KnownTubes;
   /** One for each note, in their order. */
   aims: readonly LabD65[];
@@ -28,15 +28,12 @@ export function WetGround({
   const [takenUp, setTakenUp] = useState(10);
   const ground = board.find(({ id }) => id === groundId);
   const groundTube = ground && knownTubes([ground]).solverTubes[0];
-  const wet = useAnswer(
-    client,
+  const wet = useQuery(
+    palettes,
     known.tubes.length > 0 && aims.length > 0 && groundTube
-      ? `${known.key}|${groundId}|${takenUp}|${aims.map((lab) => lab.map((axis) => axis.toFixed(3)).join()).join(" ")}`
+      ? { tubes: known.solverTubes, aims, ground: groundTube, takenUp: takenUp / 100 }
       : undefined,
-    (remote) => {
-      if (!groundTube) throw new Error("No ground has been chosen");
-      return remote.overWetGround(known.solverTubes, aims, groundTube, takenUp / 100);
-    },
+    (remote, asked) => remote.overWetGround(asked.tubes, asked.aims, asked.ground, asked.takenUp),
   );
   return (
     <div className="border-t pt-2">
@@ -68,8 +65,9 @@ export function WetGround({
               setTakenUp(next);
             }}
           />
+          <TaskLine task={wet} asking="Working out what it turns to" what="What the wet ground does" />
           <ul aria-label="Notes over the wet ground">
-            {wet.value?.map((lab, i) => {
+            {shownOf(wet)?.map((lab, i) => {
               const note = notes[i];
               const aim = aims[i];
               if (!note || !aim) return null;

@@ -21,6 +21,7 @@ import { ReadFromFile } from "../../kit/reading/ReadFromFile";
 import { useStudio } from "../../kit/studio/Studio";
 import { parseTypedColor } from "../../kit/reading/typedColor";
 import { describeLab } from "../../words/colors";
+import { Status } from "../../ui/Status";
 
 const WAYS = [
   { value: "typed", label: "typed" },
@@ -145,10 +146,10 @@ function KeepFound({
       }}
     >
       {isPatchShown ? null : (
-        <p aria-live="polite" className="flex items-center gap-3">
+        <Status className="flex items-center gap-3">
           <Patch lab={found.lab} className="size-14 shrink-0" />
           <span>{description.sentence}</span>
-        </p>
+        </Status>
       )}
       <TextField
         label="Name of this note"
@@ -194,9 +195,9 @@ function EyePatch({ onChange }: { onChange: (lab: LabD65) => void }) {
     <div>
       <p>Hold the thing, or a patch of it, beside this colour and move the rails until both look the same.</p>
       <Patch lab={lab} label={`The patch: ${describeLab(lab, settings).sentence}`} className="mt-2 h-32" />
-      <p aria-live="polite" className="py-1 font-semibold first-letter:uppercase">
+      <Status className="py-1 font-semibold first-letter:uppercase">
         {describeLab(lab, settings).sentence}
-      </p>
+      </Status>
       <Rail
         name="Value of the patch"
         low="darker"

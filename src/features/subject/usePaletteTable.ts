@@ -4,8 +4,9 @@
 import { useEffect, useRef, useState } from "react";
 import type { PaletteTable } from "../../core/picture/paletteTable";
 import type { Palette } from "../../domain/palette/palette";
-import { createSolverClient, type SolverClient } from "../../workers/solverClient";
+import { solver } from "../../workers/clients";
 import { keyOfTube, solverTubeOf } from "../../domain/tube/solverTube";
+import { workFailureWords } from "../../words/failures";
 import { useStudio } from "../../kit/studio/Studio";
 import type { OpenPicture } from "../../kit/picture/usePicture";
 
@@ -21,7 +22,7 @@ export type TableState =
   | { readonly status: "building"; readonly share: number }
   /** `key` changes with the table that the picture's worker holds. */
   | { readonly status: "ready"; readonly key: string }
-  | { readonly status: "failed"; readonly detail: string };
+  | { readonly status: "failed"; readonly words: string };
 
 export function usePaletteTable(
   picture: OpenPicture,
@@ -29,7 +30,7 @@ export function usePaletteTable(
   isWanted: boolean,
 ): { readonly state: TableState; readonly giveUp: () => void; readonly retry: () => void } {
   const { tubeById } = useStudio();
-  const solver = useRef<SolverClient>(undefined);
+  const running = useRef<AbortController>(undefined);
   const [built, setBuilt] = useState<{ readonly key: string; readonly state: TableState }>();
   const [attempt, setAttempt] = useState(0);
   const tubes = (palette?.tubeIds ?? []).flatMap((id) => {
@@ -48,14 +49,6 @@ export function usePaletteTable(
     asked.current = tubes;
   });
 
-  useEffect(
-    () => () => {
-      solver.current?.dispose();
-      solver.current = undefined;
-    },
-    [],
-  );
-
   useEffect(() => {
     if (!isWanted || key === "" || pictureKey === "") return undefined;
     let isCurrent = true;
@@ -73,14 +66,21 @@ export function usePaletteTable(
         isCurrent = false;
       };
     }
-    // A solver of its own: the one of the bench answers the recipes of the spot meanwhile.
-    const own = (solver.current ??= createSolverClient());
-    void own
-      .paletteTable(
-        asked.current.map(({ solverTube }) => solverTube),
-        SIZE,
-        (share) => {
-          settle({ status: "building", share });
+    const left = new AbortController();
+    running.current = left;
+    void solver
+      .ask(
+        (remote, tell) =>
+          remote.paletteTable(
+            asked.current.map(({ solverTube }) => solverTube),
+            SIZE,
+            tell,
+          ),
+        {
+          signal: left.signal,
+          onProgress: (share: number) => {
+            settle({ status: "building", share });
+          },
         },
       )
       .then(async (answer) => {
@@ -89,12 +89,12 @@ export function usePaletteTable(
           const [oldest] = kept.keys();
           if (kept.size > MOST_KEPT && oldest !== undefined) kept.delete(oldest);
           if (isCurrent) await give(answer.value);
-        } else if (answer.failure.code !== "stale")
-          settle({ status: "failed", detail: answer.failure.detail });
+        } else if (answer.failure.code !== "cancelled")
+          settle({ status: "failed", words: workFailureWords("This palette's view", answer.failure) });
       });
     return () => {
       isCurrent = false;
-      own.cancel();
+      left.abort();
     };
   }, [isWanted, key, givenKey, pictureKey, ask, attempt]);
 
@@ -106,8 +106,8 @@ export function usePaletteTable(
   return {
     state,
     giveUp: () => {
-      solver.current?.cancel();
-      setBuilt({ key: givenKey, state: { status: "failed", detail: "given up" } });
+      running.current?.abort();
+      setBuilt({ key: givenKey, state: { status: "failed", words: "It was given up." } });
     },
     retry: () => {
       setBuilt(undefined);

@@ -3,7 +3,7 @@
 /** All tubes at once, from the piles that were recorded: what would move, before anything does. */
 import { useLiveQuery } from "dexie-react-hooks";
 import { format } from "date-fns";
-import { useEffect, useMemo, useState } from "react";
+import { useEffect, useMemo, useRef, useState } from "react";
 import { deltaE2000 } from "../../core/color/ciede2000";
 import type { LearnedBox } from "../../core/tube/learnBox";
 import { tintLab } from "../../core/tube/character";
@@ -16,6 +16,8 @@ import { Working } from "../../ui/Working";
 import { readTeachingPiles, readWetAndDry } from "../../persistence/pileReads";
 import { dryingOf, kindOfMixture } from "../../domain/mixture/drying";
 import { genericOpticsOf, opticsOfTube } from "../../domain/tube/optics";
+import { workFailureWords } from "../../words/failures";
+import { solver } from "../../workers/clients";
 import { useStudio } from "../../kit/studio/Studio";
 import { type PileRecord, pileRecord } from "../../domain/pile/evidence";
 import { tubeReadingOf } from "../../domain/tube/calibrationReadings";
@@ -27,7 +29,7 @@ type State =
   | { readonly kind: "learned"; readonly record: PileRecord; readonly box: LearnedBox };
 
 export function LearnFromPiles({ onDone }: { onDone: () => void }) {
-  const { db, settings, solver, tubeById, attempt } = useStudio();
+  const { db, settings, tubeById, attempt } = useStudio();
   const rows = useLiveQuery(() => readTeachingPiles(db), [db]);
   const pairs = useLiveQuery(() => readWetAndDry(db), [db]);
   const { allowsForDrying } = settings;
@@ -40,26 +42,27 @@ export function LearnFromPiles({ onDone }: { onDone: () => void }) {
   }, [rows, pairs, tubeById, allowsForDrying]);
   const [state, setState] = useState<State>({ kind: "asked" });
   const [word, setWord] = useState<string>();
-  useEffect(
-    () => () => {
-      if (state.kind === "learning") solver?.cancel();
-    },
-    [solver, state.kind],
-  );
+  const running = useRef<AbortController>(undefined);
+  useEffect(() => () => running.current?.abort(), []);
 
   const learn = async (from: PileRecord): Promise<void> => {
-    if (!solver) return;
     setState({ kind: "learning" });
     setWord(undefined);
-    const answer = await solver.learnBox(
-      from.tubes.map(learningTubeOf),
-      from.piles.map((pile) => pile.evidence),
+    const left = new AbortController();
+    running.current = left;
+    const answer = await solver.ask(
+      (remote) =>
+        remote.learnBox(
+          from.tubes.map(learningTubeOf),
+          from.piles.map((pile) => pile.evidence),
+        ),
+      { signal: left.signal },
     );
     if (answer.ok) setState({ kind: "learned", record: from, box: answer.value });
     else {
       setState({ kind: "asked" });
-      if (answer.failure.code !== "stale")
-        setWord(`Nothing was learned: ${answer.failure.detail}. Your tubes are as they were.`);
+      if (answer.failure.code !== "cancelled")
+        setWord(workFailureWords("What your piles teach", answer.failure));
     }
   };
 
@@ -91,7 +94,7 @@ export function LearnFromPiles({ onDone }: { onDone: () => void }) {
       ) : state.kind === "learning" ? (
         <Working
           onGiveUp={() => {
-            solver?.cancel();
+            running.current?.abort();
           }}
         >
           Learning; a hundred piles take some seconds.
@@ -100,7 +103,6 @@ export function LearnFromPiles({ onDone }: { onDone: () => void }) {
         <Button
           weight="main"
           className="self-start"
-          disabled={!solver}
           onClick={() => {
             attempt(learn(record));
           }}

@@ -9,6 +9,7 @@ import { Button } from "../../ui/Button";
 import { Patch } from "../../ui/Patch";
 import { useStudio } from "../../kit/studio/Studio";
 import { describeLab } from "../../words/colors";
+import { Status } from "../../ui/Status";
 
 /** A patch on a screen beside paint: an eye is about this sure, ΔE00. */
 const BY_EYE = 2;
@@ -44,9 +45,7 @@ export function ReadByEye({
     <div>
       <p>Hold your dab against this patch and nudge the patch until the two look the same.</p>
       <Patch lab={lab} label={`The patch: ${describeLab(lab, settings).sentence}`} className="mt-2 h-32" />
-      <p aria-live="polite" className="py-1">
-        {describeLab(lab, settings).sentence}
-      </p>
+      <Status className="py-1">{describeLab(lab, settings).sentence}</Status>
       <div className="grid grid-cols-2 gap-2">
         {NUDGES.map(({ label, by }) => (
           <Button

@@ -21,6 +21,8 @@ import { SelectField } from "../../ui/fields";
 import { Notice } from "../../ui/Notice";
 import { Patch } from "../../ui/Patch";
 import { genericOpticsOf, opticsOfTube } from "../../domain/tube/optics";
+import { workFailureWords } from "../../words/failures";
+import { solver } from "../../workers/clients";
 import { useStudio } from "../../kit/studio/Studio";
 import { describeLab } from "../../words/colors";
 import { ReadByColorimeter } from "../../kit/reading/ReadByColorimeter";
@@ -50,7 +52,7 @@ const SOURCES: Readonly<Record<Method, StoredColor["source"]>> = {
 export type TakenReading = TubeReading & { readonly source: StoredColor["source"] };
 
 export function TubeTest({ tube, onDone }: { tube: Tube; onDone: () => void }) {
-  const { solver, db, settings, attempt } = useStudio();
+  const { db, settings, attempt } = useStudio();
   const [method, setMethod] = useState<Method>("eye");
   const [whiteParts, setWhiteParts] = useState<number>(TEST_WHITE_PARTS[0]);
   const [readings, setReadings] = useState<readonly TakenReading[]>([]);
@@ -88,19 +90,20 @@ export function TubeTest({ tube, onDone }: { tube: Tube; onDone: () => void }) {
   };
 
   const fit = async (): Promise<void> => {
-    if (!solver) return;
     setFitting(true);
-    const answer = await solver.calibrateTube(
-      {
-        absorption: Array.from(generic.absorption),
-        scattering: Array.from(generic.scattering),
-        isBlack: false,
-      },
-      readings,
+    const answer = await solver.ask((remote) =>
+      remote.calibrateTube(
+        {
+          absorption: Array.from(generic.absorption),
+          scattering: Array.from(generic.scattering),
+          isBlack: false,
+        },
+        readings,
+      ),
     );
     setFitting(false);
     if (answer.ok) setResult(answer.value);
-    else if (answer.failure.code !== "stale") setWord(`It could not be fitted: ${answer.failure.detail}`);
+    else setWord(workFailureWords("The tube", answer.failure));
   };
 
   const keep = async (fitted: TubeCalibration): Promise<void> => {
@@ -236,7 +239,7 @@ export function TubeTest({ tube, onDone }: { tube: Tube; onDone: () => void }) {
         <Button
           weight="main"
           className="self-start"
-          disabled={readings.length === 0 || isFitting || !solver}
+          disabled={readings.length === 0 || isFitting}
           onClick={() => {
             attempt(fit());
           }}

@@ -13,6 +13,7 @@ import { BoxList } from "./BoxList";
 import { CautionsSheet } from "./CautionsSheet";
 import { LookAlikes } from "./LookAlikes";
 import { TubePage } from "./TubePage";
+import { Status } from "../../ui/Status";
 
 export function TubesView() {
   const { box, tubes, tubeById, db, attempt } = useStudio();
@@ -69,7 +70,7 @@ export function TubesView() {
         </div>
         <LookAlikes />
         {deleted ? (
-          <p role="status" className="my-1 flex items-center justify-between gap-2 border-y-2 border-ink">
+          <Status className="my-1 flex items-center justify-between gap-2 border-y-2 border-ink">
             {deleted.label} is out of the box.
             <Button
               weight="quiet"
@@ -79,7 +80,7 @@ export function TubesView() {
             >
               put it back
             </Button>
-          </p>
+          </Status>
         ) : null}
         {tubes.length === 0 ? (
           <p className="mt-2">

@@ -2,7 +2,8 @@
 
 /** A photo to know a thing again by, not to measure it: shown, replaced, taken away. */
 import { useState } from "react";
-import { createPictureClient } from "../../workers/pictureClient";
+import { fail, succeed } from "../../core/result";
+import { createPictureClient } from "../../workers/clients";
 import { Button } from "../../ui/Button";
 import { pictureFailureWords } from "../../words/pictures";
 import { useStudio } from "../studio/Studio";
@@ -25,9 +26,13 @@ export function PhotoField({
   const keep = async (file: File, now: number): Promise<void> => {
     const client = createPictureClient();
     try {
-      const opened = await client.remote.open(file);
-      setWord(opened.ok ? undefined : pictureFailureWords(opened.failure));
-      if (opened.ok) await onKeep((await client.remote.keep()).blob, now);
+      const asked = await client.ask(async (remote) => {
+        const opened = await remote.open(file);
+        return opened.ok ? succeed((await remote.keep()).blob) : opened;
+      });
+      const photo = asked.ok ? asked.value : fail({ code: "lost" } as const);
+      setWord(photo.ok ? undefined : pictureFailureWords(photo.failure));
+      if (photo.ok) await onKeep(photo.value, now);
     } finally {
       client.dispose();
     }

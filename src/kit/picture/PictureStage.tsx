@@ -5,6 +5,7 @@ import type { PictureLook, SeenPicture } from "../../workers/pictureApi";
 import { useLook } from "./useLook";
 import type { OpenPicture } from "./usePicture";
 import { FITTED, useZoom, type Zoom, zoomedAbout } from "./useZoom";
+import { Status } from "../../ui/Status";
 
 export type Spot = { readonly xPx: number; readonly yPx: number };
 /** A place that is already taken, with a word or number beside it. */
@@ -198,14 +199,13 @@ export function PictureStage({
           }}
         />
       ) : null}
-      <p
-        role="status"
+      <Status
         className={
           isSlow || failure ? "absolute top-2 left-2 bg-surface px-2 py-1 font-semibold text-ink" : "sr-only"
         }
       >
         {failure ? `This could not be shown (${failure}).` : isSlow ? "Working it out" : ""}
-      </p>
+      </Status>
     </div>
   );
 }

@@ -3,10 +3,12 @@
 /** The open picture of a view: decoded, sampled and looked at in a worker that goes when the view does. */
 import type * as Comlink from "comlink";
 import { nanoid } from "nanoid";
-import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { useCallback, useEffect, useMemo, useReducer, useRef, useState } from "react";
+import { fail, type Result } from "../../core/result";
+import type { Tell } from "../../workers/client";
 import type { PictureLight } from "../../core/picture/pixels";
 import type { KeptPicture, OpenedPicture, OpeningStage, PictureApi } from "../../workers/pictureApi";
-import { createPictureClient, type PictureClient, proxied } from "../../workers/pictureClient";
+import { createPictureClient, type PictureClient } from "../../workers/clients";
 import type { PictureFailure } from "../../domain/painting/pictureFailure";
 
 type PictureState =
@@ -37,6 +39,8 @@ export type OpenPicture = {
   readonly release: () => void;
   /** Of the file that was tried last, or of the stored picture. */
   readonly failure: PictureFailure | undefined;
+  /** Opens the stored picture once more. */
+  readonly retry: () => void;
 };
 
 export type NewPicture = {
@@ -57,6 +61,11 @@ export function usePicture(stored: StoredPicture | undefined): OpenPicture {
     readonly id: string | undefined;
     readonly failure: PictureFailure;
   }>();
+  const [turn, nextTurn] = useReducer((count: number) => count + 1, 0);
+  const retry = useCallback(() => {
+    setFailure(undefined);
+    nextTurn();
+  }, []);
   const trial = useRef<PictureClient>(undefined);
   const held = useRef(new Set<PictureClient>());
   /** The light that each worker was last told. */
@@ -80,7 +89,7 @@ export function usePicture(stored: StoredPicture | undefined): OpenPicture {
     const client = createPictureClient();
     held.current.add(client);
     let isCurrent = true;
-    void client.remote.open(file).then((answer) => {
+    void openIn(client, file).then((answer) => {
       if (!isCurrent) return;
       if (answer.ok) setOpened({ id: storedId, client, info: answer.value });
       else setFailure({ id: storedId, failure: answer.failure });
@@ -89,7 +98,7 @@ export function usePicture(stored: StoredPicture | undefined): OpenPicture {
       isCurrent = false;
       dispose(client);
     };
-  }, [storedId, isChosenStored, dispose]);
+  }, [storedId, isChosenStored, dispose, turn]);
 
   useEffect(() => {
     const all = held.current;
@@ -114,12 +123,9 @@ export function usePicture(stored: StoredPicture | undefined): OpenPicture {
       // A worker of its own: a file that fails must not disturb the picture that is open.
       const client = createPictureClient();
       trial.current = client;
-      const answer = await client.remote.open(
-        file,
-        proxied((stage: OpeningStage) => {
-          if (trial.current === client) setTrying(stage);
-        }),
-      );
+      const answer = await openIn(client, file, (stage) => {
+        if (trial.current === client) setTrying(stage);
+      });
       if (trial.current !== client) return undefined;
       trial.current = undefined;
       setTrying(undefined);
@@ -132,7 +138,7 @@ export function usePicture(stored: StoredPicture | undefined): OpenPicture {
       held.current.add(client);
       const id = nanoid();
       setChosen({ id, client, info: answer.value });
-      return { id, info: answer.value, keep: () => client.remote.keep() };
+      return { id, info: answer.value, keep: () => keptBy(client) };
     },
     [chosen, dispose],
   );
@@ -149,15 +155,25 @@ export function usePicture(stored: StoredPicture | undefined): OpenPicture {
   const ask = useCallback(
     async <T>(call: (remote: Comlink.Remote<PictureApi>) => Promise<T>): Promise<T | undefined> => {
       if (!shown || !held.current.has(shown.client)) return undefined;
-      const { remote } = shown.client;
+      const { client } = shown;
       if ((told.current.get(shown.client) ?? "") !== lightKey) {
         told.current.set(shown.client, lightKey);
-        // Messages keep their order: the question after it is answered under the new light.
-        void remote.setLight(lightKey === "" ? undefined : (JSON.parse(lightKey) as PictureLight));
+        // One thing after another: the question after it is answered under the new light.
+        const light = lightKey === "" ? undefined : (JSON.parse(lightKey) as PictureLight);
+        void client.ask((remote) => remote.setLight(light));
       }
-      return call(remote);
+      const answer = await client.ask(call);
+      if (answer.ok) return answer.value;
+      if (answer.failure.code === "refused") throw new Error(answer.failure.detail);
+      if (answer.failure.code === "lost" && held.current.has(client)) {
+        dispose(client);
+        setOpened((before) => (before?.client === client ? undefined : before));
+        setChosen((before) => (before?.client === client ? undefined : before));
+        setFailure({ id: shown.id, failure: { code: "lost" } });
+      }
+      return undefined;
     },
-    [shown, lightKey],
+    [shown, lightKey, dispose],
   );
 
   return useMemo(() => {
@@ -172,8 +188,28 @@ export function usePicture(stored: StoredPicture | undefined): OpenPicture {
       giveUp,
       release,
       failure: own,
+      retry,
     };
-  }, [shown, storedId, trying, failure, lightKey, ask, openFile, giveUp, release]);
+  }, [shown, storedId, trying, failure, lightKey, ask, openFile, giveUp, release, retry]);
+}
+
+type Opened = Result<OpenedPicture, PictureFailure>;
+
+async function openIn(
+  client: PictureClient,
+  file: Blob,
+  onProgress: (stage: OpeningStage) => void = () => undefined,
+): Promise<Opened> {
+  const answer = await client.ask((remote, tell: Tell<OpeningStage>) => remote.open(file, tell), {
+    onProgress,
+  });
+  return answer.ok ? answer.value : fail({ code: "lost" });
+}
+
+async function keptBy(client: PictureClient): Promise<KeptPicture> {
+  const answer = await client.ask((remote) => remote.keep());
+  if (answer.ok) return answer.value;
+  throw new Error("The picture could not be kept, since what reads pictures stopped. Choose it once more.");
 }
 
 function stateOf(

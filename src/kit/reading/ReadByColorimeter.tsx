@@ -15,6 +15,7 @@ import {
 import { BENCH_PAINT_SEED } from "../../devices/simulatedPaint";
 import { Button } from "../../ui/Button";
 import type { PaintKind } from "../../domain/mixture/drying";
+import { Status } from "../../ui/Status";
 
 const FAILURE_WORDS: Readonly<Record<ColorimeterFailure["code"], string>> = {
   "not-connected": "It is not connected. Connect it first.",
@@ -161,9 +162,9 @@ export function ReadByColorimeter({
           </Button>
         ) : null}
       </div>
-      <p role="status" className="min-h-7 py-1">
+      <Status className="min-h-7 py-1">
         {task ? `${task.charAt(0).toUpperCase()}${task.slice(1)}` : word}
-      </p>
+      </Status>
     </div>
   );
 }

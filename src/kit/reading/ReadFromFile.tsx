@@ -7,7 +7,8 @@ import { type PackedReadings, unpackReading } from "../../core/exchange/readingR
 import { labFromReflectance } from "../../core/spectrum/colorimetry";
 import type { TubeReading } from "../../core/tube/calibrateTube";
 import { VIEWING } from "../../data/standardViewing";
-import { type FileReading, readReadingFile } from "../../workers/readingFilesClient";
+import { readingFiles } from "../../workers/clients";
+import { workFailureWords } from "../../words/failures";
 import { Button } from "../../ui/Button";
 import { FileField, TextField } from "../../ui/fields";
 import { Notice } from "../../ui/Notice";
@@ -52,18 +53,26 @@ export function ReadFromFile({
   const { settings } = useStudio();
   const [state, setState] = useState<State>({ kind: "none" });
   const [text, setText] = useState("");
-  const running = useRef<FileReading>(null);
-  useEffect(() => () => running.current?.giveUp(), []);
+  const running = useRef<AbortController>(null);
+  useEffect(() => () => running.current?.abort(), []);
 
   const open = async (file: File): Promise<void> => {
-    running.current?.giveUp();
+    running.current?.abort();
+    const left = new AbortController();
+    running.current = left;
     setState({ kind: "reading", share: 0 });
-    const reading = readReadingFile(file, (share) => {
-      if (running.current === reading) setState({ kind: "reading", share });
+    const asked = await readingFiles.ask((remote, tell) => remote.read(file, tell), {
+      signal: left.signal,
+      onProgress: (share: number) => {
+        setState({ kind: "reading", share });
+      },
     });
-    running.current = reading;
-    const answer = await reading.answer;
-    if (running.current !== reading) return;
+    if (left.signal.aborted) return;
+    if (!asked.ok) {
+      setState({ kind: "refused", word: workFailureWords(file.name, asked.failure) });
+      return;
+    }
+    const answer = asked.value;
     setState(
       answer.ok
         ? { kind: "read", fileName: file.name, readings: answer.value }
@@ -86,8 +95,7 @@ export function ReadFromFile({
       {state.kind === "reading" ? (
         <Working
           onGiveUp={() => {
-            running.current?.giveUp();
-            running.current = null;
+            running.current?.abort();
             setState({ kind: "none" });
           }}
         >

@@ -23,6 +23,7 @@ import { pictureFailureWords, referenceFailureWords } from "../../words/pictures
 import { useStudio } from "../studio/Studio";
 import { usePicture } from "../picture/usePicture";
 import { describeLab } from "../../words/colors";
+import { Status } from "../../ui/Status";
 
 /** A camera's three channels are not an observer's; with a card they come within about this, ΔE00. */
 const FROM_PHOTO = 3;
@@ -109,7 +110,7 @@ export function ReadFromPhoto({
           setAim("reference");
         }}
       />
-      {picture.state.status === "opening" ? <p role="status">Opening the photo</p> : null}
+      {picture.state.status === "opening" ? <Status>Opening the photo</Status> : null}
       <Notice>{picture.failure && pictureFailureWords(picture.failure)}</Notice>
       {open ? (
         <>
@@ -148,9 +149,9 @@ export function ReadFromPhoto({
       ) : null}
       <Notice>{word}</Notice>
       {card && light?.ok && !dab ? (
-        <p aria-live="polite">
+        <Status>
           The {referenceName} is read. Now choose {thing} above and touch it.
-        </p>
+        </Status>
       ) : null}
       {dab && lab && !word ? (
         <>
@@ -166,9 +167,9 @@ export function ReadFromPhoto({
               className="h-24 flex-1"
             />
           </div>
-          <p aria-live="polite">
+          <Status>
             Left as photographed, right by the {referenceName}: {describeLab(lab, settings).sentence}
-          </p>
+          </Status>
           <Button
             weight="main"
             className="self-start"

@@ -25,7 +25,7 @@ import type { Painting } from "../../domain/painting/painting";
 import type { Palette } from "../../domain/palette/palette";
 import type { Tube } from "../../domain/tube/tube";
 import { changeSettings, readStudio } from "../../persistence/studio";
-import { createSolverClient, type SolverClient } from "../../workers/solverClient";
+import { saveFailureWords } from "../../words/failures";
 import { WATER } from "../../domain/tube/water";
 import { useCareOfStore } from "./careOfStore";
 import { StoreGate } from "./StoreGate";
@@ -63,7 +63,6 @@ export type Studio = {
   readonly notes: readonly Note[];
   /** Records that were put out of the way since they could not be read. */
   readonly quarantinedCount: number;
-  readonly solver: SolverClient | undefined;
   readonly change: (changes: Partial<Settings>) => void;
   /** Carries a task on and says so when it could not be done. */
   readonly attempt: (task: Promise<unknown>) => void;
@@ -97,7 +96,6 @@ export function StudioProvider({ children }: { children: ReactNode }) {
 function OpenStudio({ workspace, children }: { workspace: Workspace; children: ReactNode }) {
   const db = databaseOf(workspace);
   const snapshot = useLiveQuery(() => readStudio(db), [db]);
-  const solver = useSolver();
   const settings = snapshot?.settings ?? DEFAULT_SETTINGS;
   const isReady = snapshot !== undefined;
 
@@ -114,7 +112,7 @@ function OpenStudio({ workspace, children }: { workspace: Workspace; children: R
         setProblem(undefined);
       },
       (error: unknown) => {
-        setProblem(failureWords(error));
+        setProblem(saveFailureWords(error));
       },
     );
   }, []);
@@ -178,7 +176,6 @@ function OpenStudio({ workspace, children }: { workspace: Workspace; children: R
       board: (snapshot?.palette?.tubeIds ?? EMPTY).flatMap((id) => tubeById.get(id) ?? EMPTY),
       notes: snapshot?.notes ?? EMPTY,
       quarantinedCount: snapshot?.quarantinedCount ?? 0,
-      solver,
       change,
       attempt,
       problem,
@@ -194,7 +191,6 @@ function OpenStudio({ workspace, children }: { workspace: Workspace; children: R
     isReady,
     settings,
     snapshot,
-    solver,
     change,
     attempt,
     problem,
@@ -206,31 +202,6 @@ function OpenStudio({ workspace, children }: { workspace: Workspace; children: R
   ]);
 
   return <StudioContext value={studio}>{children}</StudioContext>;
-}
-
-function failureWords(error: unknown): string {
-  const name = error instanceof Error ? error.name : "";
-  if (name === "QuotaExceededError") {
-    return "The browser's storage is full, so this was not saved. Free some space, then do it again.";
-  }
-  const detail = error instanceof Error ? error.message : String(error);
-  return `This was not saved; everything kept before is still there. Try it once more. (${detail})`;
-}
-
-/** One solver for all views, started after the first paint and ended with the page. */
-function useSolver(): SolverClient | undefined {
-  const [solver, setSolver] = useState<SolverClient>();
-  useEffect(() => {
-    const client = createSolverClient();
-    const timer = setTimeout(() => {
-      setSolver(client);
-    }, 0);
-    return () => {
-      clearTimeout(timer);
-      client.dispose();
-    };
-  }, []);
-  return solver;
 }
 
 async function fetchFile(path: string): Promise<Response> {

@@ -3,7 +3,7 @@
 /** What goes on by itself for the store's sake: unreadable records are moved aside, and the browser is asked to keep it. */
 import { useEffect } from "react";
 import type { Workspace } from "../../persistence/database";
-import { createStoreClient } from "../../persistence/storeClient";
+import { createStoreClient } from "./storeClient";
 import type { StudioSnapshot } from "../../persistence/studio";
 
 export function useCareOfStore(workspace: Workspace, snapshot: StudioSnapshot | undefined): void {
@@ -11,7 +11,11 @@ export function useCareOfStore(workspace: Workspace, snapshot: StudioSnapshot | 
   useEffect(() => {
     if (!hasUnreadable) return undefined;
     const client = createStoreClient();
-    void client.remote.quarantine(workspace, Date.now()).finally(client.dispose);
+    void client
+      .ask((remote) => remote.quarantine(workspace, Date.now()))
+      .then(() => {
+        client.dispose();
+      });
     return undefined;
   }, [hasUnreadable, workspace]);
 

@@ -13,6 +13,7 @@ import { FileField } from "../../../ui/fields";
 import { useStudio } from "../../../kit/studio/Studio";
 import { TaskLine } from "./TaskLine";
 import { useStoreTask } from "./useStoreTask";
+import { Status } from "../../../ui/Status";
 
 type Opened = { readonly fileName: string; readonly preview: ImportPreview };
 
@@ -74,7 +75,7 @@ export function ArchiveIn() {
           }}
         />
       ) : null}
-      <p role="status">{said}</p>
+      <Status>{said}</Status>
       {last && !task.working && !opened ? (
         <p className="flex flex-wrap items-center gap-x-3">
           Last import: {last.fileName}, {format(last.at, "d MMM yyyy, HH:mm")}.

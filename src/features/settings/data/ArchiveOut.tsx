@@ -12,6 +12,7 @@ import { download } from "../../../ui/download";
 import { useStudio } from "../../../kit/studio/Studio";
 import { TaskLine } from "./TaskLine";
 import { useStoreTask } from "./useStoreTask";
+import { Status } from "../../../ui/Status";
 
 const REMINDERS = [
   { days: 1, words: "every day" },
@@ -108,7 +109,7 @@ export function ArchiveOut() {
         ))}
       </div>
       <TaskLine task={task} />
-      <p role="status">{saved}</p>
+      <Status>{saved}</Status>
     </>
   );
 }

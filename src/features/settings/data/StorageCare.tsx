@@ -19,6 +19,7 @@ import { useStudio } from "../../../kit/studio/Studio";
 import { megabytes } from "./ArchiveOut";
 import { TaskLine } from "./TaskLine";
 import { useStoreTask } from "./useStoreTask";
+import { Status } from "../../../ui/Status";
 
 type Room = { readonly used: number; readonly quota: number; readonly isKept: boolean };
 
@@ -134,7 +135,7 @@ function Quarantine() {
   const { db, attempt } = useStudio();
   const rows = useLiveQuery(() => readQuarantine(db), [db]) ?? [];
   const [said, setSaid] = useState<string>();
-  if (rows.length === 0) return <p role="status">{said}</p>;
+  if (rows.length === 0) return <Status>{said}</Status>;
   return (
     <section aria-labelledby="apart" className="mt-3 border-4 border-double border-ink p-3">
       <h3 id="apart" className="font-bold">
@@ -181,7 +182,7 @@ function Quarantine() {
           delete them for good
         </Button>
       </div>
-      <p role="status">{said}</p>
+      <Status>{said}</Status>
     </section>
   );
 }

@@ -3,7 +3,11 @@
 /** A task on the whole store: how far it is, what went wrong, and the way to give it up. */
 import { useCallback, useEffect, useRef, useState } from "react";
 import type { Answer } from "../../../persistence/storeApi";
-import { createStoreClient, type StoreClient, told } from "../../../persistence/storeClient";
+import type * as Comlink from "comlink";
+import type { StoreApi } from "../../../persistence/storeApi";
+import { createStoreClient, type StoreClient } from "../../../kit/studio/storeClient";
+import type { Tell } from "../../../workers/client";
+import { storeFailureWords } from "../../../words/failures";
 
 export type StoreTask = {
   /** What is going on, and the share that is done. */
@@ -16,10 +20,7 @@ export type StoreTask = {
    */
   readonly run: <T>(
     what: string,
-    task: (
-      remote: StoreClient["remote"],
-      onProgress: ((share: number) => void) & ReturnType<typeof told>,
-    ) => Promise<Answer<T>>,
+    task: (remote: Comlink.Remote<StoreApi>, onProgress: Tell<number>) => Promise<Answer<T>>,
     keepsWorker?: boolean,
   ) => Promise<T | undefined>;
   readonly giveUp: () => void;
@@ -43,15 +44,12 @@ export function useStoreTask(): StoreTask {
     client.current ??= createStoreClient();
     setProblem(undefined);
     setWorking({ what, share: 0 });
-    const answer = await Promise.race([
-      task(
-        client.current.remote,
-        told((share: number) => {
-          if (isMine()) setWorking({ what, share });
-        }),
-      ),
-      client.current.lost,
-    ]);
+    const asked = await client.current.ask(task, {
+      onProgress: (share: number) => {
+        if (isMine()) setWorking({ what, share });
+      },
+    });
+    const answer = asked.ok ? asked.value : { ok: false as const, reason: storeFailureWords(asked.failure) };
     if (!isMine()) return undefined;
     // What is told of the progress comes by a way of its own and may come after the answer.
     turn.current++;

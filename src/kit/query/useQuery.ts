@@ -1,0 +1,41 @@
+"use client";
+
+/** A question to a worker: its key is the request itself, so that nothing the answer depends on is left out of it. */
+import type * as Comlink from "comlink";
+import { useState } from "react";
+import type { Tell, WorkerClient } from "../../workers/client";
+import { type Task, useTask } from "./useTask";
+
+/**
+ * @param request - plain data, all that is asked; undefined asks nothing. It may be made anew at every drawing.
+ */
+export function useQuery<Api, Request, Answer>(
+  client: WorkerClient<Api>,
+  request: Request | undefined,
+  call: (remote: Comlink.Remote<Api>, request: Request, tell: Tell<number>) => Answer,
+  onProgress?: (share: number) => void,
+): Task<Awaited<Answer>> {
+  return useTask(keyOf(request), (signal) =>
+    client.ask(
+      (remote, tell: Tell<number>) => {
+        if (request === undefined) throw new Error("There is no question");
+        return call(remote, request, tell);
+      },
+      { signal, ...(onProgress && { onProgress }) },
+    ),
+  );
+}
+
+/** What a request says, whichever object says it. */
+export function keyOf(request: unknown): string | undefined {
+  return request === undefined ? undefined : JSON.stringify(request);
+}
+
+/** The same object as long as it says the same, for what is made anew at every drawing. */
+export function useSame<T>(value: T): T {
+  const key = JSON.stringify(value);
+  const [held, setHeld] = useState({ key, value });
+  if (held.key === key) return held.value;
+  setHeld({ key, value });
+  return value;
+}

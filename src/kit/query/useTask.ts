@@ -1,0 +1,65 @@
+"use client";
+
+/** The one way of a component to ask for something that takes a while. */
+import { useEffect, useEffectEvent, useReducer, useState } from "react";
+import type { Result } from "../../core/result";
+import type { WorkFailure } from "../../domain/failure";
+
+export type Task<T, F = WorkFailure> =
+  | { readonly status: "idle"; readonly last?: undefined }
+  /** `last`: what was known before, to go on showing while it is worked out anew. */
+  | { readonly status: "asking"; readonly last: T | undefined }
+  | { readonly status: "ready"; readonly value: T; readonly last: T }
+  | {
+      readonly status: "failed";
+      readonly failure: F;
+      readonly last: T | undefined;
+      readonly retry: () => void;
+    };
+
+export type Ask<T, F> = (signal: AbortSignal) => Promise<Result<T, F>>;
+
+type End<T, F> = PromiseSettledResult<Result<T, F>>;
+
+/**
+ * Asks anew whenever the key changes, and drops the question when it changes again or the component goes. A failure
+ * is a value; a rejection is a bug and goes to the error page.
+ *
+ * @param key - all that the answer depends on; undefined asks nothing.
+ */
+export function useTask<T, F>(key: string | undefined, ask: Ask<T, F>): Task<T, F> {
+  const [turn, retry] = useReducer((count: number) => count + 1, 0);
+  const [done, setDone] = useState<{
+    readonly id: string;
+    readonly end: End<T, F>;
+    readonly last: T | undefined;
+  }>();
+  const start = useEffectEvent(async (signal: AbortSignal) => ask(signal));
+  const id = key === undefined ? undefined : `${turn}|${key}`;
+  useEffect(() => {
+    if (id === undefined) return undefined;
+    const left = new AbortController();
+    void Promise.allSettled([start(left.signal)]).then(([end]) => {
+      if (left.signal.aborted) return;
+      setDone((before) => ({
+        id,
+        end,
+        last: end.status === "fulfilled" && end.value.ok ? end.value.value : before?.last,
+      }));
+    });
+    return () => {
+      left.abort();
+    };
+  }, [id]);
+  if (id === undefined) return { status: "idle" };
+  if (done?.id !== id) return { status: "asking", last: done?.last };
+  if (done.end.status === "rejected") throw done.end.reason;
+  const answer = done.end.value;
+  if (answer.ok) return { status: "ready", value: answer.value, last: answer.value };
+  return { status: "failed", failure: answer.failure, last: done.last, retry };
+}
+
+/** What is shown of a task: its answer, or the one before while another is worked out. */
+export function shownOf<T, F>(task: Task<T, F>): T | undefined {
+  return task.status === "ready" ? task.value : task.last;
+}
