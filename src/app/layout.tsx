@@ -3,7 +3,7 @@ import localFont from "next/font/local";
 import type { ReactNode } from "react";
 import { Find } from "@/features/find";
 import { Frame, VIEWS } from "@/features/frame";
-import { ROOM_SCRIPT } from "@/kit/studio/studioStore";
+import { ROOM_SCRIPT } from "@/kit/studio/workspaces";
 import "./globals.css";
 
 const hyperlegible = localFont({

@@ -53,8 +53,16 @@ export async function readBench(db: GamanDatabase, noteId: string): Promise<Benc
   return parseRows(benchSchema, [await db.benches.get(noteId)]).rows[0];
 }
 
-export async function keepBench(db: GamanDatabase, row: BenchRow): Promise<void> {
-  await db.benches.put(benchSchema.parse(row));
+/** Changes what is in hand and leaves the rest of it as it is stored; a field that is undefined is put away. */
+export async function changeBench(
+  db: GamanDatabase,
+  noteId: string,
+  changes: Omit<BenchRow, "noteId">,
+): Promise<void> {
+  await db.transaction("rw", db.benches, async () => {
+    const stored = await readBench(db, noteId);
+    await db.benches.put(benchSchema.parse({ ...stored, ...changes, noteId }));
+  });
 }
 
 /** How much paint the note needs; nothing for a pile of any size. */

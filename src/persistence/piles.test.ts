@@ -1,7 +1,7 @@
 import "fake-indexeddb/auto";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { labD65 } from "../core/color/types";
-import { addLook, keepBench, readBench, readLooks, readTimers, setTimer, setWanted } from "./benches";
+import { addLook, changeBench, readBench, readLooks, readTimers, setTimer, setWanted } from "./benches";
 import { GamanDatabase } from "./database";
 import { currentReading, seenStates } from "../domain/pile/evidence";
 import { contentsOf, volumeOf } from "../domain/pile/contents";
@@ -258,13 +258,20 @@ describe("around the paint", () => {
   it("what is in hand at a bench is kept, looks and wanted amounts too", async () => {
     const byHand = [{ tubeId: "white", parts: 2.5 }];
     const miss = { deltaLightness: -2, deltaChroma: 0, deltaHue: 1 };
-    await keepBench(db, {
-      noteId: note.id,
+    await changeBench(db, note.id, {
       chosenKey: "by-hand",
       byHand,
       draft: { pileId: "p", additionCount: 1, miss },
     });
     expect(await readBench(db, note.id)).toMatchObject({ byHand, draft: { miss } });
+    // A choice that is made before the row was read replaces nothing of it.
+    await changeBench(db, note.id, { required: ["white"], draft: undefined });
+    expect(await readBench(db, note.id)).toEqual({
+      noteId: note.id,
+      chosenKey: "by-hand",
+      byHand,
+      required: ["white"],
+    });
     expect(await readBench(db, "elsewhere")).toBeUndefined();
     await addLook(db, { paintingId: note.paintingId, noteId: note.id, target, said: color(45), at: 5 });
     expect(await readLooks(db)).toMatchObject([{ said: { lab: [45, 2, 10] } }]);

@@ -8,7 +8,7 @@ import type { GamanDatabase } from "@/persistence/database";
 import { tubeFromModel } from "@/domain/tube/newTube";
 import { keepPicture } from "@/persistence/pictures";
 import { addReading, addToPile, keepMatch, seenOf } from "@/persistence/piles";
-import { addLook, keepBench, setTimer } from "@/persistence/benches";
+import { addLook, changeBench, setTimer } from "@/persistence/benches";
 import { keepMatchPhoto } from "@/persistence/matchCare";
 import { addNote, changeSettings, startPainting } from "@/persistence/studio";
 import { ROW_TABLES, type Row, storeOf, type TableName } from "@/persistence/tables";
@@ -119,7 +119,7 @@ export async function fillStore(db: GamanDatabase, title = "Harbour"): Promise<S
     at: 1009,
   });
   await setTimer(db, { paintingId: painting.id, noteId: hull.id, kind: "dry-check" }, 60, 1010);
-  await keepBench(db, { noteId: sand.id, byHand: [{ tubeId: white.id, parts: 2 }], required: [umber.id] });
+  await changeBench(db, sand.id, { byHand: [{ tubeId: white.id, parts: 2 }], required: [umber.id] });
   return { painting, notes, tubes };
 }
 

@@ -4,7 +4,7 @@
 import { Search } from "lucide-react";
 import dynamic from "next/dynamic";
 import { useEffect, useState } from "react";
-import { useStudio } from "../../kit/studio/Studio";
+import { useSettings, useStudio } from "../../kit/studio/useStudio";
 import { useKey } from "../../ui/useKey";
 import { putWordsAway, useAskedWord } from "../../kit/words/wordAsked";
 import { Keys } from "./Keys";
@@ -17,7 +17,8 @@ const FindSheet = dynamic(loadSheet, { ssr: false });
 const FETCH_AFTER_MS = 2000;
 
 export function Find({ views }: { views: readonly ViewName[] }) {
-  const { settings, isReady } = useStudio();
+  const settings = useSettings();
+  const isReady = useStudio((studio) => studio.isReady);
   const [isFinding, setFinding] = useState(false);
   const [areKeysOpen, setKeysOpen] = useState(false);
   const asked = useAskedWord();

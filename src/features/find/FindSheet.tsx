@@ -7,7 +7,7 @@ import { Dialog } from "radix-ui";
 import { useState } from "react";
 import { Patch } from "../../ui/Patch";
 import { useReturnFocus } from "../../ui/useReturnFocus";
-import { useStudio } from "../../kit/studio/Studio";
+import { useChangeSettings } from "../../kit/studio/useChangeSettings";
 import { askForWord } from "../../kit/words/wordAsked";
 import { type Act, findLines, type Line, type Section } from "./find.model";
 import { useFindables, type ViewName } from "./useFindables";
@@ -44,7 +44,7 @@ export function FindSheet(props: Props) {
 }
 
 function Found({ views, onClose, onKeys }: Props) {
-  const { change } = useStudio();
+  const change = useChangeSettings();
   const router = useRouter();
   const [text, setText] = useState("");
   const { findables, isLooking } = useFindables(views, text);

@@ -2,12 +2,12 @@
 
 import { KeyCap } from "../../ui/KeyCap";
 import { Sheet } from "../../ui/Sheet";
-import { useStudio } from "../../kit/studio/Studio";
+import { useSettings } from "../../kit/studio/useStudio";
 import { SHORTCUTS } from "./shortcuts";
 
 /** Every key that does something, in one sheet. */
 export function Keys({ isOpen, onOpenChange }: { isOpen: boolean; onOpenChange: (isOpen: boolean) => void }) {
-  const { settings } = useStudio();
+  const settings = useSettings();
   return (
     <Sheet
       isOpen={isOpen}

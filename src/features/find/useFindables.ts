@@ -12,7 +12,9 @@ import type { Painting } from "../../domain/painting/painting";
 import { labFromStored } from "../../domain/reading/storedColor";
 import { readAllNotes } from "../../persistence/studio";
 import { tintOfTube } from "../../domain/tube/smear";
-import { type Studio, useStudio } from "../../kit/studio/Studio";
+import { useOpenStudio, useSettings } from "../../kit/studio/useStudio";
+import type { Studio } from "../../kit/studio/studioStore";
+import { useDb, useStudio } from "../../kit/studio/useStudio";
 import { describeLab, styleOf } from "../../words/colors";
 import { type Findable, linesOfWords } from "./find.model";
 
@@ -25,8 +27,9 @@ export function useFindables(
   views: readonly ViewName[],
   text: string,
 ): { readonly findables: readonly Findable[]; readonly isLooking: boolean } {
-  const studio = useStudio();
-  const { db, paintings } = studio;
+  const studio = useStudio((whole) => whole);
+  const db = useDb();
+  const { paintings } = studio;
   const allNotes = useLiveQuery(() => readAllNotes(db), [db]) ?? EMPTY;
   const { matches, isLooking } = useMatches(text);
   const fixed = useMemo(
@@ -171,7 +174,8 @@ const PAUSE_MS = 120;
 
 /** Matches of the log with these words in them, the first page of them. */
 function useMatches(text: string): { readonly matches: readonly LogRow[]; readonly isLooking: boolean } {
-  const { workspace, settings } = useStudio();
+  const { workspace } = useOpenStudio();
+  const settings = useSettings();
   const { scale, vocabulary } = styleOf(settings);
   const { atBlack, atWhite } = scale;
   const [found, setFound] = useState<{ readonly text: string; readonly rows: readonly LogRow[] }>();

@@ -6,7 +6,8 @@ import type { Settings } from "../../domain/settings/settings";
 import type { Tube } from "../../domain/tube/tube";
 import { Smear } from "../../ui/Smear";
 import { ladderOfTube } from "../../domain/tube/smear";
-import { useStudio } from "../../kit/studio/Studio";
+import { useOpenStudio, useSettings, useStudio } from "../../kit/studio/useStudio";
+import { useChangeSettings } from "../../kit/studio/useChangeSettings";
 import { useKey } from "../../ui/useKey";
 
 const ROOMS = [
@@ -17,7 +18,12 @@ const ROOMS = [
 
 /** The palette as it lies on the painter's own board, and the room that it is seen in. */
 export function Board({ tools }: { tools: ReactNode }) {
-  const { board, painting, settings, change, workspace, isReady } = useStudio();
+  const board = useStudio((studio) => studio.board);
+  const painting = useStudio((studio) => studio.painting);
+  const settings = useSettings();
+  const change = useChangeSettings();
+  const { workspace } = useOpenStudio();
+  const isReady = useStudio((studio) => studio.isReady);
   const at = ROOMS.findIndex((room) => room.value === settings.room);
   const room = ROOMS[at] ?? ROOMS[0];
   const next = ROOMS[(at + 1) % ROOMS.length] ?? ROOMS[0];

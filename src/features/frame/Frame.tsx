@@ -7,7 +7,9 @@ import { type ReactNode, Suspense } from "react";
 import { LiveRegions } from "../../ui/announce/LiveRegions";
 import { Button } from "../../ui/Button";
 import { Notice } from "../../ui/Notice";
-import { StudioProvider, useStudio } from "../../kit/studio/Studio";
+import { useStudio } from "../../kit/studio/useStudio";
+import { StudioProvider } from "../../kit/studio/StudioProvider";
+import { putAway, useProblems } from "../../kit/studio/problems";
 import { Board } from "./Board";
 import { GreyByValue } from "./GreyByValue";
 import { Navigation } from "./Navigation";
@@ -46,7 +48,9 @@ export function Frame({ tools, children }: { tools: ReactNode; children: ReactNo
 }
 
 function View({ children }: { children: ReactNode }) {
-  const { isReady, quarantinedCount, problem, clearProblem } = useStudio();
+  const isReady = useStudio((studio) => studio.isReady);
+  const quarantinedCount = useStudio((studio) => studio.quarantinedCount);
+  const problems = useProblems();
   const pathname = usePathname();
   if (!isReady) return <p className="p-6 text-muted">Opening your paintings</p>;
   return (
@@ -60,15 +64,22 @@ function View({ children }: { children: ReactNode }) {
           </Link>
         </Notice>
       ) : null}
-      {problem ? (
+      {problems.map(({ id, words }) => (
         <div
+          key={id}
           role="alert"
           className="m-4 flex items-center justify-between gap-4 border-4 border-double border-ink p-3"
         >
-          <p>{problem}</p>
-          <Button onClick={clearProblem}>Understood</Button>
+          <p>{words}</p>
+          <Button
+            onClick={() => {
+              putAway(id);
+            }}
+          >
+            Understood
+          </Button>
         </div>
-      ) : null}
+      ))}
       <NewVersion />
       <Timers />
       <Suspense fallback={null}>{children}</Suspense>

@@ -2,14 +2,14 @@
 
 /** G, held anywhere: all paint on the page in grey of its own value. */
 import { SRGB_LUMINANCE } from "../../core/color/srgb";
-import { useStudio } from "../../kit/studio/Studio";
+import { useSettings } from "../../kit/studio/useStudio";
 import { useKey } from "../../ui/useKey";
 
 /** The same luminance for each channel: in linear light that is the grey of the same L*. */
 const ROW = `${SRGB_LUMINANCE.join(" ")} 0 0`;
 
 export function GreyByValue() {
-  const { settings } = useStudio();
+  const settings = useSettings();
   useKey(
     "g",
     settings.singleKeys,

@@ -4,10 +4,12 @@
 import { useLiveQuery } from "dexie-react-hooks";
 import Link from "next/link";
 import { useEffect, useState } from "react";
-import { readTimers, removeTimer, setTimer } from "../../persistence/benches";
+import { readTimers } from "../../persistence/benches";
 import type { Timer } from "../../domain/timer/timer";
 import { Button } from "../../ui/Button";
-import { useStudio } from "../../kit/studio/Studio";
+import { useDb, useStudio } from "../../kit/studio/useStudio";
+import { attempt } from "../../kit/studio/problems";
+import { useBenchCommands } from "../../kit/commands/benches";
 import { leftWords, TIMER_WORDS } from "../../words/timers";
 
 const TICK_MS = 500;
@@ -15,13 +17,15 @@ const SNOOZE_MINUTES = 10;
 const NONE: readonly Timer[] = [];
 
 export function Timers() {
-  const { db } = useStudio();
+  const db = useDb();
   const timers = useLiveQuery(() => readTimers(db), [db]) ?? NONE;
   return timers.length > 0 ? <Running timers={timers} /> : null;
 }
 
 function Running({ timers }: { timers: readonly Timer[] }) {
-  const { db, notes, painting, attempt } = useStudio();
+  const notes = useStudio((studio) => studio.notes);
+  const painting = useStudio((studio) => studio.painting);
+  const { removeTimer, setTimer } = useBenchCommands();
   // Nothing is counted: what is left follows from the clock, so a reload or a sleeping page loses nothing.
   const [now, setNow] = useState<number>();
   useEffect(() => {
@@ -66,7 +70,7 @@ function Running({ timers }: { timers: readonly Timer[] }) {
               weight="quiet"
               aria-label={`Done: ${TIMER_WORDS[timer.kind].name}, ${nameOf(timer)}`}
               onClick={() => {
-                attempt(removeTimer(db, timer.id));
+                attempt(removeTimer(timer.id));
               }}
             >
               done
@@ -75,7 +79,7 @@ function Running({ timers }: { timers: readonly Timer[] }) {
               weight="quiet"
               onClick={() => {
                 const { paintingId, noteId, kind } = timer;
-                attempt(setTimer(db, { paintingId, noteId, kind }, SNOOZE_MINUTES, Date.now()));
+                attempt(setTimer({ paintingId, noteId, kind }, SNOOZE_MINUTES, Date.now()));
               }}
             >
               {SNOOZE_MINUTES} minutes more
@@ -97,7 +101,7 @@ function Running({ timers }: { timers: readonly Timer[] }) {
                 weight="quiet"
                 aria-label={`Stop: ${TIMER_WORDS[timer.kind].name}, ${nameOf(timer)}`}
                 onClick={() => {
-                  attempt(removeTimer(db, timer.id));
+                  attempt(removeTimer(timer.id));
                 }}
               >
                 stop

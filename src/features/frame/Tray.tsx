@@ -7,7 +7,7 @@ import { usePathname, useSearchParams } from "next/navigation";
 import type { Note } from "../../domain/note/note";
 import { labFromStored } from "../../domain/reading/storedColor";
 import { Patch } from "../../ui/Patch";
-import { useStudio } from "../../kit/studio/Studio";
+import { useSettings, useStudio } from "../../kit/studio/useStudio";
 import { describeLab } from "../../words/colors";
 import { NOTE_STATE_WORDS } from "../../words/notes";
 
@@ -15,7 +15,7 @@ export const STATE_ICONS = { open: Circle, mixing: CircleDot, drying: Droplet, c
 
 /** The notes of this painting: flat patches that touch, the one in hand raised. */
 export function Tray() {
-  const { notes } = useStudio();
+  const notes = useStudio((studio) => studio.notes);
   const pathname = usePathname();
   const current = useSearchParams().get("note");
   if (notes.length === 0) return <div className="row-start-3 wide:col-span-2" />;
@@ -40,7 +40,7 @@ export function Tray() {
 }
 
 function TrayNote({ note, href, isCurrent }: { note: Note; href: string; isCurrent: boolean }) {
-  const { settings } = useStudio();
+  const settings = useSettings();
   const lab = labFromStored(note.target);
   const StateIcon = STATE_ICONS[note.state];
   const words = `${note.number} ${note.name}: ${describeLab(lab, settings).sentence}, ${NOTE_STATE_WORDS[note.state]}`;

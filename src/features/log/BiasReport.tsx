@@ -4,14 +4,14 @@
 import { type AxisBias, isHabit } from "../../core/describe/bias";
 import { stepsText } from "../../core/describe/difference";
 import type { LogStats } from "../../persistence/log/logStats";
-import { useStudio } from "../../kit/studio/Studio";
+import { useSettings } from "../../kit/studio/useStudio";
 import { WordLink } from "../../kit/words/WordLink";
 
 /** Fewer trials say more of chance than of the eye. */
 const ENOUGH = 5;
 
 export function BiasReport({ saying, reading, kept }: Pick<LogStats, "saying" | "reading" | "kept">) {
-  const { settings } = useStudio();
+  const settings = useSettings();
   const rows = [
     { name: "Saying colours", report: saying },
     { name: "Reading piles, against the instrument", report: reading },

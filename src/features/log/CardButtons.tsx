@@ -7,7 +7,7 @@ import { workFailureWords } from "../../words/failures";
 import { cardPdf } from "../../workers/clients";
 import { Button } from "../../ui/Button";
 import { download } from "../../ui/download";
-import { useStudio } from "../../kit/studio/Studio";
+import { attempt } from "../../kit/studio/problems";
 import { CARD_MM, type RecipeCard, recipeCardSvg } from "./recipeCard";
 
 const FONT = new URL(
@@ -18,7 +18,6 @@ const DPI = 300;
 const MM_PER_INCH = 25.4;
 
 export function CardButtons({ card }: { card: RecipeCard }) {
-  const { attempt } = useStudio();
   const [printed, setPrinted] = useState<string>();
   useEffect(() => {
     if (!printed) return undefined;

@@ -9,7 +9,7 @@ import type { Dose } from "../../domain/pile/pile";
 import { volumeOf } from "../../domain/pile/contents";
 import { Button } from "../../ui/Button";
 import { Patch } from "../../ui/Patch";
-import { useStudio } from "../../kit/studio/Studio";
+import { useSettings, useStudio } from "../../kit/studio/useStudio";
 import { deltaEText, describeLab } from "../../words/colors";
 import { tubeName } from "../../words/doses";
 
@@ -39,7 +39,8 @@ export function CompareBar({ held, onLetGo }: { held: Held | undefined; onLetGo:
 }
 
 export function Comparison({ first, second }: { first: Held; second: Held }) {
-  const { settings, tubeById } = useStudio();
+  const settings = useSettings();
+  const tubeById = useStudio((studio) => studio.tubeById);
   const words = comparisonWords(first.result, second.result, WORKING_TOLERANCE, settings.scale);
   const tubeIds = [...new Set([...first.doses, ...second.doses].map(({ tubeId }) => tubeId))];
   return (

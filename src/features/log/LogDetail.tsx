@@ -18,7 +18,8 @@ import { Button, buttonClass } from "../../ui/Button";
 import { Patch } from "../../ui/Patch";
 import { Sheet } from "../../ui/Sheet";
 import { tintOfTube } from "../../domain/tube/smear";
-import { useStudio } from "../../kit/studio/Studio";
+import { useDb, useSettings, useStudio } from "../../kit/studio/useStudio";
+import { useChangeSettings } from "../../kit/studio/useChangeSettings";
 import { deltaEText, describeLab } from "../../words/colors";
 import { exactWords, knifeWords, tubeName } from "../../words/doses";
 import { CardButtons } from "./CardButtons";
@@ -37,7 +38,7 @@ type Props = {
 };
 
 export function LogDetail({ open, onClose, ...rest }: Props) {
-  const { db } = useStudio();
+  const db = useDb();
   const { matchId, pileId } = open ?? {};
   const record = useLiveQuery(
     () =>
@@ -71,7 +72,9 @@ export function LogDetail({ open, onClose, ...rest }: Props) {
 }
 
 function Detail({ record, held, onHold, onClose }: { record: LogRecord } & Omit<Props, "open">) {
-  const { settings, change, tubeById } = useStudio();
+  const settings = useSettings();
+  const change = useChangeSettings();
+  const tubeById = useStudio((studio) => studio.tubeById);
   const { match, pile, note, readings } = record;
   const stored = match?.target ?? note?.target;
   const target = stored && labFromStored(stored);
@@ -154,7 +157,7 @@ function Colours({
   result: LabD65 | undefined;
   how: string;
 }) {
-  const { settings } = useStudio();
+  const settings = useSettings();
   const shown = [
     { name: "Target", lab: target, note: "" },
     { name: "Result", lab: result, note: how },

@@ -4,7 +4,7 @@
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { useEffect, useRef, useState } from "react";
 import { Patch } from "../../ui/Patch";
-import { useStudio } from "../../kit/studio/Studio";
+import { useSettings } from "../../kit/studio/useStudio";
 import { describeLab } from "../../words/colors";
 import type { RowsProps } from "./LogTable";
 import { labOf } from "../../domain/match/since";
@@ -14,7 +14,7 @@ const NARROWEST_PX = 168;
 const OVERSCAN = 3;
 
 export function LogPatches({ rows, onOpen }: RowsProps) {
-  const { settings } = useStudio();
+  const settings = useSettings();
   const frame = useRef<HTMLDivElement>(null);
   const [perLine, setPerLine] = useState(2);
   useEffect(() => {

@@ -12,7 +12,7 @@ import { labFromStored } from "../../domain/reading/storedColor";
 import { Button } from "../../ui/Button";
 import { Choice } from "../../ui/Choice";
 import { SelectField, TextField } from "../../ui/fields";
-import { useStudio } from "../../kit/studio/Studio";
+import { useSettings, useStudio } from "../../kit/studio/useStudio";
 import { parseTypedColor } from "../../kit/reading/typedColor";
 import { KIND_WORDS, STATE_WORDS, STATES_OF } from "../../words/states";
 import { NEWEST_MATCHES } from "./useLog";
@@ -89,7 +89,8 @@ const MISSES = [1, 2, 3, 5] as const;
 const HALF_STEP = 0.5;
 
 function Narrowing({ query, onChange, paintings }: Props) {
-  const { settings, tubes } = useStudio();
+  const settings = useSettings();
+  const tubes = useStudio((studio) => studio.tubes);
   const { scale, chromaWords } = settings;
   const set = <K extends keyof LogQuery>(field: K, value: LogQuery[K] | undefined): void => {
     // A filter that is taken off must not stay behind as an empty field.
@@ -326,7 +327,7 @@ function dayText(time: number | undefined): string {
 
 /** "Have I mixed this before?" */
 function Near({ query, onNear }: { query: LogQuery; onNear: (near: LogQuery["near"]) => void }) {
-  const { notes } = useStudio();
+  const notes = useStudio((studio) => studio.notes);
   const [text, setText] = useState("");
   const typed = text.trim() === "" ? undefined : parseTypedColor(text);
   return (

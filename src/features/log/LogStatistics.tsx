@@ -10,7 +10,7 @@ import type { Tube } from "../../domain/tube/tube";
 import { fail } from "../../core/result";
 import { TaskLine } from "../../kit/query/TaskLine";
 import { shownOf, useTask } from "../../kit/query/useTask";
-import { useStudio } from "../../kit/studio/Studio";
+import { useSettings, useStudio } from "../../kit/studio/useStudio";
 import { tubeName } from "../../words/doses";
 import { BiasReport } from "./BiasReport";
 import type { OpenLog } from "./useLog";
@@ -90,7 +90,8 @@ function Months({ months }: { months: readonly MonthOfWork[] }) {
 }
 
 function Paint({ paint }: { paint: readonly PaintUse[] }) {
-  const { settings, tubeById } = useStudio();
+  const settings = useSettings();
+  const tubeById = useStudio((studio) => studio.tubeById);
   const { partMl } = settings;
   const shown = useMemo(() => paint.slice(0, SHOWN_TUBES), [paint]);
   const names = useMemo(

@@ -11,7 +11,7 @@ import type { Settings } from "../../domain/settings/settings";
 import type { Tube } from "../../domain/tube/tube";
 import { Patch } from "../../ui/Patch";
 import { SortableHead } from "../../ui/SortableHead";
-import { useStudio } from "../../kit/studio/Studio";
+import { useSettings, useStudio } from "../../kit/studio/useStudio";
 import { describeLab } from "../../words/colors";
 import { doseWords } from "../../words/doses";
 import { labOf, sinceKept } from "../../domain/match/since";
@@ -109,7 +109,8 @@ const TableRow = memo(function TableRow({
 });
 
 function useColumns(kind: LogKind, onOpen: (row: LogRow) => void): readonly Column[] {
-  const { settings, tubeById } = useStudio();
+  const settings = useSettings();
+  const tubeById = useStudio((studio) => studio.tubeById);
   return useMemo(() => columnsOf(kind, onOpen, settings, tubeById), [kind, onOpen, settings, tubeById]);
 }
 

@@ -11,7 +11,7 @@ import { Button, buttonClass } from "../../ui/Button";
 import { Choice } from "../../ui/Choice";
 import { Notice } from "../../ui/Notice";
 import { workFailureWords } from "../../words/failures";
-import { useStudio } from "../../kit/studio/Studio";
+import { useStudio } from "../../kit/studio/useStudio";
 import { CompareBar, type Held } from "./Compare";
 import { LogDetail, type OpenRecord } from "./LogDetail";
 import { LogPatches } from "./LogPatches";
@@ -64,7 +64,7 @@ export function LogView() {
 }
 
 function Records({ open }: { open: OpenLog }) {
-  const { paintings } = useStudio();
+  const paintings = useStudio((studio) => studio.paintings);
   const params = useSearchParams();
   const [query, setQuery] = useState<LogQuery>(NEWEST_MATCHES);
   const [look, setLook] = useState<"table" | "patches">("table");

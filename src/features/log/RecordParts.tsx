@@ -5,7 +5,7 @@ import { format } from "date-fns";
 import { useLiveQuery } from "dexie-react-hooks";
 import { useState } from "react";
 import type { Dose } from "../../domain/pile/pile";
-import { keepMatchPhoto, readMatchPhoto, removeMatchPhoto, setRemark } from "../../persistence/matchCare";
+import { readMatchPhoto } from "../../persistence/matchCare";
 import { contentsOf, volumeOf } from "../../domain/pile/contents";
 import type { Match } from "../../domain/match/match";
 import type { Pile } from "../../domain/pile/pile";
@@ -15,7 +15,9 @@ import { Button } from "../../ui/Button";
 import { TextAreaField } from "../../ui/fields";
 import { Patch } from "../../ui/Patch";
 import { PhotoField } from "../../kit/picture/PhotoField";
-import { useStudio } from "../../kit/studio/Studio";
+import { useDb, useSettings, useStudio } from "../../kit/studio/useStudio";
+import { attempt } from "../../kit/studio/problems";
+import { useMatchCommands } from "../../kit/commands/matches";
 import { deltaEText, describeLab } from "../../words/colors";
 import { doseWords, exactWords, knifeWords, tubeName } from "../../words/doses";
 import { sinceKept } from "../../domain/match/since";
@@ -23,7 +25,8 @@ import { SOURCE_WORDS } from "../../words/states";
 
 /** Whether the same parts would still look like that. */
 export function SinceLine({ match, doses }: { match: Match; doses: readonly Dose[] }) {
-  const { settings, tubeById } = useStudio();
+  const settings = useSettings();
+  const tubeById = useStudio((studio) => studio.tubeById);
   const predicted = match.predicted?.light === "D65" ? match.predicted.lab : undefined;
   const since = sinceKept({ doses, at: match.keptAt, predicted }, tubeById, settings.scale);
   if (since.kind === "same") return null;
@@ -45,7 +48,8 @@ export function SinceLine({ match, doses }: { match: Match; doses: readonly Dose
 
 /** All of it in shares, then each go as it was laid. */
 export function WentIn({ pile }: { pile: Pile }) {
-  const { settings, tubeById } = useStudio();
+  const settings = useSettings();
+  const tubeById = useStudio((studio) => studio.tubeById);
   const contents = contentsOf(pile);
   const whole = volumeOf(contents);
   const goes = [...new Set(pile.additions.map((addition) => addition.turn))].map((turn) => ({
@@ -102,7 +106,7 @@ export function WentIn({ pile }: { pile: Pile }) {
 }
 
 export function Readings({ readings }: { readings: readonly Reading[] }) {
-  const { settings } = useStudio();
+  const settings = useSettings();
   return (
     <details className="mt-1">
       <summary className="flex min-h-11 items-center font-semibold underline underline-offset-4">
@@ -132,7 +136,8 @@ export function Readings({ readings }: { readings: readonly Reading[] }) {
 
 /** What the painter wants to remember of a match. */
 export function Care({ match, name }: { match: Match; name: string }) {
-  const { db, attempt } = useStudio();
+  const db = useDb();
+  const { setRemark, keepMatchPhoto, removeMatchPhoto } = useMatchCommands();
   const photo = useLiveQuery(() => readMatchPhoto(db, match.id), [db, match.id]);
   const [text, setText] = useState(match.remark);
   const isChanged = text.trim() !== match.remark;
@@ -150,7 +155,7 @@ export function Care({ match, name }: { match: Match; name: string }) {
         <Button
           disabled={!isChanged}
           onClick={() => {
-            attempt(setRemark(db, match.id, text.trim()));
+            attempt(setRemark(match.id, text.trim()));
           }}
         >
           Keep the remark
@@ -163,8 +168,8 @@ export function Care({ match, name }: { match: Match; name: string }) {
         <PhotoField
           blob={photo}
           alt={`Photo of the match of ${name}`}
-          onKeep={(blob, now) => keepMatchPhoto(db, match.id, blob, now)}
-          onRemove={() => removeMatchPhoto(db, match.id)}
+          onKeep={(blob, now) => keepMatchPhoto(match.id, blob, now)}
+          onRemove={() => removeMatchPhoto(match.id)}
         />
       </div>
     </section>

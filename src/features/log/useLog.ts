@@ -7,7 +7,7 @@ import { LOG_PAGE } from "../../persistence/log/logApi";
 import { createLogClient, type LogClient } from "../../kit/log/logClient";
 import type { LogQuery } from "../../persistence/log/logQuery";
 import type { LogRow } from "../../domain/log/logRow";
-import { useStudio } from "../../kit/studio/Studio";
+import { useOpenStudio, useSettings } from "../../kit/studio/useStudio";
 import { styleOf } from "../../words/colors";
 
 export const NEWEST_MATCHES: LogQuery = { kind: "match", order: "at", isDescending: true };
@@ -24,7 +24,8 @@ export type OpenLog = {
 };
 
 export function useOpenLog(): OpenLog {
-  const { workspace, settings } = useStudio();
+  const { workspace } = useOpenStudio();
+  const settings = useSettings();
   const [open, setOpen] = useState<{ readonly log: LogClient; readonly version: number }>();
   const [isLost, setLost] = useState(false);
   const [turn, nextTurn] = useReducer((count: number) => count + 1, 0);

@@ -3,12 +3,13 @@
 /** How much is needed: an area under a film, a number of piles, as much as before, and a margin for waste. */
 import { useState } from "react";
 import { neededMl } from "../../core/amounts/needed";
-import { setWanted } from "../../persistence/benches";
 import { contentsOf, volumeOf } from "../../domain/pile/contents";
 import { Button } from "../../ui/Button";
 import { Choice } from "../../ui/Choice";
 import { TextField } from "../../ui/fields";
-import { useStudio } from "../../kit/studio/Studio";
+import { useSettings } from "../../kit/studio/useStudio";
+import { attempt } from "../../kit/studio/problems";
+import { useBenchCommands } from "../../kit/commands/benches";
 import type { Bench } from "./useBench";
 
 const WAYS = [
@@ -23,7 +24,8 @@ const PILE_ML = 8;
 const MOST_ML = 10_000;
 
 export function AmountPanel({ bench }: { bench: Bench }) {
-  const { db, settings, attempt } = useStudio();
+  const settings = useSettings();
+  const { setWanted } = useBenchCommands();
   const { note, again } = bench;
   const [isOpen, setOpen] = useState(false);
   const [way, setWay] = useState<Way>("area");
@@ -42,7 +44,7 @@ export function AmountPanel({ bench }: { bench: Bench }) {
   const isGood = ml > 0 && ml <= MOST_ML && marginShare >= 0 && marginShare <= 2;
   const beforeMl = again ? volumeOf(contentsOf(again)) * settings.partMl : undefined;
   const take = (wanted: { readonly ml: number; readonly marginShare: number } | undefined): void => {
-    attempt(setWanted(db, note.id, wanted));
+    attempt(setWanted(note.id, wanted));
     setOpen(false);
   };
   return (

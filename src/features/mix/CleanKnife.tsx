@@ -9,7 +9,7 @@ import { PAINT_SURFACE } from "../../data/surface";
 import { contentsOf } from "../../domain/pile/contents";
 import { readPileBefore } from "../../persistence/pileReads";
 import { opticsOfTube } from "../../domain/tube/optics";
-import { useStudio } from "../../kit/studio/Studio";
+import { useDb, useStudio } from "../../kit/studio/useStudio";
 import { deltaEText } from "../../words/colors";
 import type { BenchRecipe } from "../../domain/recipe/benchRecipe";
 import type { Bench } from "./useBench";
@@ -18,7 +18,8 @@ import type { Bench } from "./useBench";
 const CLINGS = 0.02;
 
 export function CleanKnife({ bench, recipe }: { bench: Bench; recipe: BenchRecipe }) {
-  const { db, notes } = useStudio();
+  const db = useDb();
+  const notes = useStudio((studio) => studio.notes);
   const { note, tubeById } = bench;
   const before = useLiveQuery(() => readPileBefore(db, note.id), [db, note.id]);
   const volumesOf = (

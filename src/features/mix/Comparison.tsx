@@ -13,7 +13,7 @@ import { KeyCap } from "../../ui/KeyCap";
 import { Patch } from "../../ui/Patch";
 import { Rail } from "../../ui/Rail";
 import { labFromStored } from "../../domain/reading/storedColor";
-import { useStudio } from "../../kit/studio/Studio";
+import { useSettings } from "../../kit/studio/useStudio";
 import { useKey } from "../../ui/useKey";
 import { deltaEText, describeLab } from "../../words/colors";
 import { ReadingBar } from "./ReadingBar";
@@ -39,7 +39,7 @@ const RAIL_CHROMA = 24;
  * @param isBlind - true while the painter is still to say the colour: then nothing says it for them.
  */
 export function Comparison({ bench, isBlind }: { bench: Bench; isBlind: boolean }) {
-  const { settings } = useStudio();
+  const settings = useSettings();
   const [isGrey, setGrey] = useState(false);
   const [isBlurred, setBlurred] = useState(false);
   const [isSwapped, setSwapped] = useState(false);
@@ -222,7 +222,7 @@ const WORTH_SAYING = 0.3;
 
 /** That the wet pile must look otherwise than the dry paint shall, and from what that is known. */
 function WetAim({ bench }: { bench: Bench }) {
-  const { settings } = useStudio();
+  const settings = useSettings();
   const { drying, target, aim } = bench;
   if (!drying) return null;
   const { deltaLightness, deltaChroma } = threeWayDifference(aim, target);
@@ -250,7 +250,7 @@ function WetAim({ bench }: { bench: Bench }) {
 }
 
 function Rails({ bench, shown }: { bench: Bench; shown: Shown }) {
-  const { settings } = useStudio();
+  const settings = useSettings();
   const { aim, chosen } = bench;
   const difference = threeWayDifference(aim, shown.lab);
   const words = differenceWords(aim, shown.lab, bench.tolerance, settings.scale);

@@ -13,11 +13,12 @@ import { readPile } from "../../persistence/pileReads";
 import type { Match } from "../../domain/match/match";
 import type { Tube } from "../../domain/tube/tube";
 import { labFromStored, storedFromLab } from "../../domain/reading/storedColor";
-import { addNote } from "../../persistence/studio";
 import { Button } from "../../ui/Button";
 import { Patch } from "../../ui/Patch";
 import { isBlackTube, isWhiteTube } from "../../domain/tube/kinds";
-import { useStudio } from "../../kit/studio/Studio";
+import { useDb, useSettings, useStudio } from "../../kit/studio/useStudio";
+import { attempt } from "../../kit/studio/problems";
+import { usePaintingCommands } from "../../kit/commands/paintings";
 import { useQuery } from "../../kit/query/useQuery";
 import { TaskLine } from "../../kit/query/TaskLine";
 import { solver } from "../../workers/clients";
@@ -38,7 +39,7 @@ const KIND_WORDS: Readonly<Record<VariantKind, { readonly name: string; readonly
 const STEPS = 1.5;
 
 export function Family({ bench, match }: { bench: Bench; match: Match }) {
-  const { db } = useStudio();
+  const db = useDb();
   const [isOpen, setOpen] = useState(false);
   const pile = useLiveQuery(() => readPile(db, match.pileId), [db, match.pileId]);
   if (!pile) return null;
@@ -71,7 +72,9 @@ function Variants({
   bench: Bench;
   contents: readonly { readonly tubeId: string; readonly parts: number }[];
 }) {
-  const { db, board, settings, attempt } = useStudio();
+  const board = useStudio((studio) => studio.board);
+  const settings = useSettings();
+  const { addNote } = usePaintingCommands();
   const router = useRouter();
   const { tubeById, note } = bench;
   const asked = mixtureRequest(contents, board, tubeById);
@@ -93,7 +96,6 @@ function Variants({
   if (answer.value.length === 0) return <p>These tubes reach neither a lighter nor a darker one.</p>;
   const keepAsNote = async ({ kind, addition }: Variant, now: number): Promise<void> => {
     const made = await addNote(
-      db,
       {
         paintingId: note.paintingId,
         name: `${note.name}, ${KIND_WORDS[kind].note}`,

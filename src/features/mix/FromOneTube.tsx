@@ -9,7 +9,7 @@ import { Patch } from "../../ui/Patch";
 import { isBlackTube, isWhiteTube } from "../../domain/tube/kinds";
 import { WATER } from "../../domain/tube/water";
 import { solverTubeOf } from "../../domain/tube/solverTube";
-import { useStudio } from "../../kit/studio/Studio";
+import { useSettings, useStudio } from "../../kit/studio/useStudio";
 import { useQuery } from "../../kit/query/useQuery";
 import { TaskLine } from "../../kit/query/TaskLine";
 import { shownOf } from "../../kit/query/useTask";
@@ -37,7 +37,8 @@ export function FromOneTube({ bench }: { bench: Bench }) {
 }
 
 function Nearest({ bench }: { bench: Bench }) {
-  const { board, settings } = useStudio();
+  const board = useStudio((studio) => studio.board);
+  const settings = useSettings();
   const { target, forbidden } = bench;
   const known = board
     .filter(({ id }) => !forbidden.includes(id))

@@ -7,13 +7,14 @@ import { useEffect, useRef, useState } from "react";
 import { readWords } from "../../core/describe/readWords";
 import { contentsOf, volumeOf } from "../../domain/pile/contents";
 import { readPile } from "../../persistence/pileReads";
-import { recordDryCheck, setLeft } from "../../persistence/piles";
 import type { Match } from "../../domain/match/match";
 import type { StoredColor } from "../../domain/reading/storedColor";
 import { labFromStored, storedFromLab } from "../../domain/reading/storedColor";
 import { Button, buttonClass } from "../../ui/Button";
 import { TextField } from "../../ui/fields";
-import { useStudio } from "../../kit/studio/Studio";
+import { useDb, useSettings } from "../../kit/studio/useStudio";
+import { attempt } from "../../kit/studio/problems";
+import { useMatchCommands } from "../../kit/commands/matches";
 import { deltaEText, describeLab } from "../../words/colors";
 import { exactWords } from "../../words/doses";
 import { Family } from "./Family";
@@ -57,7 +58,9 @@ export function MatchLine({ bench }: { bench: Bench }) {
 
 /** Only a person at the dry paint confirms; what they saw there teaches how this paint dries. */
 function DryCheck({ bench, match }: { bench: Bench; match: Match }) {
-  const { db, settings, attempt } = useStudio();
+  const db = useDb();
+  const settings = useSettings();
+  const { recordDryCheck } = useMatchCommands();
   const [text, setText] = useState("");
   const said = readWords(text, bench.target, settings.scale);
   const [question] = said.questions;
@@ -82,14 +85,14 @@ function DryCheck({ bench, match }: { bench: Bench; match: Match }) {
       <div className="flex flex-wrap gap-3">
         <Button
           onClick={() => {
-            attempt(recordDryCheck(db, match.id, "confirmed", Date.now(), dry));
+            attempt(recordDryCheck(match.id, "confirmed", Date.now(), dry));
           }}
         >
           Dry, still right
         </Button>
         <Button
           onClick={() => {
-            attempt(recordDryCheck(db, match.id, "moved", Date.now(), dry));
+            attempt(recordDryCheck(match.id, "moved", Date.now(), dry));
           }}
         >
           It moved
@@ -126,7 +129,9 @@ function DryCheck({ bench, match }: { bench: Bench; match: Match }) {
 
 /** What is left of the pile can go into other piles; and the same pile can be mixed again. */
 function Leftover({ bench, match }: { bench: Bench; match: Match }) {
-  const { db, settings, attempt } = useStudio();
+  const db = useDb();
+  const settings = useSettings();
+  const { setLeft } = useMatchCommands();
   const pile = useLiveQuery(() => readPile(db, match.pileId), [db, match.pileId]);
   if (!pile) return null;
   const parts = volumeOf(contentsOf(pile));
@@ -139,7 +144,7 @@ function Leftover({ bench, match }: { bench: Bench; match: Match }) {
       <Button
         weight="quiet"
         onClick={() => {
-          attempt(setLeft(db, pile.id, left > 0 ? 0 : parts / 2));
+          attempt(setLeft(pile.id, left > 0 ? 0 : parts / 2));
         }}
       >
         {left > 0 ? "none is left" : "about half is left"}
@@ -148,7 +153,7 @@ function Leftover({ bench, match }: { bench: Bench; match: Match }) {
         <Button
           weight="quiet"
           onClick={() => {
-            attempt(setLeft(db, pile.id, parts));
+            attempt(setLeft(pile.id, parts));
           }}
         >
           all of it is left

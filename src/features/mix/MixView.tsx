@@ -6,7 +6,7 @@ import { useSearchParams } from "next/navigation";
 import { useState } from "react";
 import type { Note } from "../../domain/note/note";
 import { buttonClass } from "../../ui/Button";
-import { useStudio } from "../../kit/studio/Studio";
+import { useSettings, useStudio } from "../../kit/studio/useStudio";
 import { AmountPanel } from "./AmountPanel";
 import { Comparison } from "./Comparison";
 import { MatchLine } from "./MatchLine";
@@ -23,7 +23,8 @@ import { Trials } from "./Trials";
 import { type Bench, useBench } from "./useBench";
 
 export function MixView() {
-  const { notes, painting } = useStudio();
+  const notes = useStudio((studio) => studio.notes);
+  const painting = useStudio((studio) => studio.painting);
   const params = useSearchParams();
   const wanted = params.get("note");
   const note =
@@ -49,7 +50,7 @@ export function MixView() {
 
 function BenchOfNote({ note, againPileId }: { note: Note; againPileId: string | undefined }) {
   const bench = useBench(note, againPileId);
-  const { settings } = useStudio();
+  const settings = useSettings();
   const { looks, ofNote } = useLooks(bench);
   const [isSkipped, setSkipped] = useState(false);
   const isBlind =
@@ -87,7 +88,7 @@ function BenchOfNote({ note, againPileId }: { note: Note; againPileId: string | 
 
 /** Everything beside the pair: what to lay down, what came of it, what to do next. */
 function Work({ bench }: { bench: Bench }) {
-  const { settings } = useStudio();
+  const settings = useSettings();
   const isPremix = settings.school.way === "premix";
   return (
     <>

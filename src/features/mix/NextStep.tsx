@@ -6,7 +6,7 @@ import type { Addition, NextAddition } from "../../core/correct/nextAddition";
 import { Button } from "../../ui/Button";
 import { Patch } from "../../ui/Patch";
 import { contentsOf, volumeOf } from "../../domain/pile/contents";
-import { useStudio } from "../../kit/studio/Studio";
+import { useSettings } from "../../kit/studio/useStudio";
 import { deltaEText, describeLab } from "../../words/colors";
 import { doseWords, exactWords } from "../../words/doses";
 import { TaskLine } from "../../kit/query/TaskLine";
@@ -16,7 +16,7 @@ import { inOrderOfSchool } from "../../domain/school/school";
 import type { Bench } from "./useBench";
 
 export function NextStep({ bench }: { bench: Bench }) {
-  const { settings } = useStudio();
+  const settings = useSettings();
   const { next, pile, reading, isSample } = bench;
   if (!pile) return null;
   if (!reading)
@@ -77,7 +77,7 @@ function OtherWays({
   bench: Bench;
   costs: Extract<NextAddition, { readonly costs: unknown }>["costs"];
 }) {
-  const { settings } = useStudio();
+  const settings = useSettings();
   const volumeText = (parts: number): string => exactWords(parts, settings);
   const { correct, startAgain, scrapeBack } = costs;
   const canScrape = Number.isFinite(scrapeBack.volume) && scrapeBack.keptShare < MOST_KEPT;
@@ -123,7 +123,7 @@ function AdditionRow({
   tubeIds: readonly string[];
   isFirst: boolean;
 }) {
-  const { settings } = useStudio();
+  const settings = useSettings();
   const { tubeById } = bench;
   const predicted = bench.wetOf(addition.predicted);
   const parts = addition.parts.map(({ tube, volume }) => ({
@@ -211,7 +211,7 @@ function sideShare(added: readonly { readonly parts: number }[], speckParts: num
 
 /** While a sample lies on the side, it stands on the bench in place of its pile, which waits as it is. */
 export function SampleLine({ bench }: { bench: Bench }) {
-  const { settings } = useStudio();
+  const settings = useSettings();
   const { pile, isSample, actions } = bench;
   if (!pile?.side || !isSample) return null;
   const { of: parent, share } = pile.side;

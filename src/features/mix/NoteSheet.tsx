@@ -3,27 +3,27 @@
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import type { Note } from "../../domain/note/note";
-import { removeNote, renameNote } from "../../persistence/studio";
 import { Button } from "../../ui/Button";
 import { TextField } from "../../ui/fields";
 import { Sheet } from "../../ui/Sheet";
-import { useStudio } from "../../kit/studio/Studio";
+import { attempt } from "../../kit/studio/problems";
+import { usePaintingCommands } from "../../kit/commands/paintings";
 import { Status } from "../../ui/Status";
 
 /** Renaming a note, or taking it back while nothing was mixed for it. */
 export function NoteSheet({ note }: { note: Note }) {
-  const { db, attempt } = useStudio();
+  const { renameNote, removeNote } = usePaintingCommands();
   const router = useRouter();
   const [isOpen, setOpen] = useState(false);
   const [name, setName] = useState(note.name);
   const [word, setWord] = useState<string>();
   const isNamed = name.trim() !== "";
   const rename = async (): Promise<void> => {
-    await renameNote(db, note.id, name);
+    await renameNote(note.id, name);
     setOpen(false);
   };
   const remove = async (): Promise<void> => {
-    const outcome = await removeNote(db, note.id);
+    const outcome = await removeNote(note.id);
     if (outcome === "removed") router.push("/");
     else
       setWord(

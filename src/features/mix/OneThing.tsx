@@ -17,7 +17,7 @@ import { Patch } from "../../ui/Patch";
 import { isBlackTube } from "../../domain/tube/kinds";
 import { isWater } from "../../domain/tube/water";
 import { labOfAdditions } from "../../domain/mixture/color";
-import { useStudio } from "../../kit/studio/Studio";
+import { useSettings, useStudio } from "../../kit/studio/useStudio";
 import { useQuery } from "../../kit/query/useQuery";
 import { TaskLine } from "../../kit/query/TaskLine";
 import { solver } from "../../workers/clients";
@@ -62,7 +62,8 @@ export function OneThing({ bench }: { bench: Bench }) {
 }
 
 function Ways({ bench }: { bench: Bench }) {
-  const { board, settings } = useStudio();
+  const board = useStudio((studio) => studio.board);
+  const settings = useSettings();
   const [move, setMove] = useState<Move>("duller");
   const { pile, tubeById } = bench;
   const contents = pile ? contentsOf(pile) : [];

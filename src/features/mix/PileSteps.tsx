@@ -11,7 +11,7 @@ import { SelectField, TextField } from "../../ui/fields";
 import { Patch } from "../../ui/Patch";
 import { leftoverId } from "../../domain/pile/leftovers";
 import { labOfAdditions } from "../../domain/mixture/color";
-import { useStudio } from "../../kit/studio/Studio";
+import { useSettings, useStudio } from "../../kit/studio/useStudio";
 import { describeLab } from "../../words/colors";
 import { exactWords, knifeWords, tubeName } from "../../words/doses";
 import type { BenchStep } from "../../domain/pile/plan";
@@ -136,7 +136,7 @@ export function PileSteps({ bench }: { bench: Bench }) {
 }
 
 function PileTotal({ parts }: { parts: number }) {
-  const { settings } = useStudio();
+  const settings = useSettings();
   return <span className="text-muted">{exactWords(parts, settings)}</span>;
 }
 
@@ -170,7 +170,7 @@ function StepRow({
   after: LabD65 | undefined;
   onLay: (parts: number) => void;
 }) {
-  const { settings } = useStudio();
+  const settings = useSettings();
   const { tubeById } = bench;
   const [isEditing, setEditing] = useState(false);
   const tube = tubeById.get(step.tubeId);
@@ -287,7 +287,9 @@ function OtherAmount({
 }
 
 function SomethingElse({ bench }: { bench: Bench }) {
-  const { board, box, settings } = useStudio();
+  const board = useStudio((studio) => studio.board);
+  const box = useStudio((studio) => studio.box);
+  const settings = useSettings();
   const { tubeById } = bench;
   const tubes: readonly Tube[] = [...board, ...box.filter((tube) => !board.includes(tube))];
   const sizes = [settings.sizes.speckParts, settings.sizes.touchParts, 0.25, 0.5, 1, 2, 4];

@@ -3,15 +3,15 @@
 import { useState } from "react";
 import type { AxisTolerance } from "../../core/describe/difference";
 import type { Note } from "../../domain/note/note";
-import { setNotePurpose } from "../../persistence/studio";
 import { Button } from "../../ui/Button";
 import { SelectField, TextField } from "../../ui/fields";
-import { useStudio } from "../../kit/studio/Studio";
+import { attempt } from "../../kit/studio/problems";
+import { usePaintingCommands } from "../../kit/commands/paintings";
 import { PURPOSES, toleranceOf } from "../../domain/match/purpose";
 
 /** What the match is for; its closeness follows, or is the painter's own. */
 export function PurposeField({ note }: { note: Note }) {
-  const { db, attempt } = useStudio();
+  const { setNotePurpose } = usePaintingCommands();
   const purpose = note.purpose ?? "family";
   return (
     <div className="flex flex-wrap items-end gap-3 pb-1">
@@ -22,7 +22,7 @@ export function PurposeField({ note }: { note: Note }) {
           const chosen = PURPOSES.find(({ value }) => value === event.target.value);
           if (!chosen) return;
           attempt(
-            setNotePurpose(db, note.id, {
+            setNotePurpose(note.id, {
               purpose: chosen.value,
               tolerance: chosen.value === "own" ? toleranceOf(note) : undefined,
             }),
@@ -47,7 +47,7 @@ const AXES = [
 ] as const;
 
 function OwnTolerance({ note }: { note: Note }) {
-  const { db, attempt } = useStudio();
+  const { setNotePurpose } = usePaintingCommands();
   const held = toleranceOf(note);
   const [texts, setTexts] = useState({
     lightness: String(held.lightness),
@@ -68,7 +68,7 @@ function OwnTolerance({ note }: { note: Note }) {
           chroma: numberOf("chroma"),
           hue: numberOf("hue"),
         };
-        attempt(setNotePurpose(db, note.id, { purpose: "own", tolerance }));
+        attempt(setNotePurpose(note.id, { purpose: "own", tolerance }));
       }}
     >
       {AXES.map(({ key, label }) => (

@@ -9,12 +9,14 @@ import { chromaOfWords } from "../../core/describe/chromaWords";
 import { differenceWords, missWords, WORKING_TOLERANCE } from "../../core/describe/difference";
 import { degreesOfHue, HUE_PLACES } from "../../core/describe/huePlaces";
 import { lightnessFromValue } from "../../core/describe/valueScale";
-import { addLook, readLooks } from "../../persistence/benches";
+import { readLooks } from "../../persistence/benches";
 import { labFromStored, storedFromLab } from "../../domain/reading/storedColor";
 import { Button } from "../../ui/Button";
 import { SelectField, TextField } from "../../ui/fields";
 import { Patch } from "../../ui/Patch";
-import { useStudio } from "../../kit/studio/Studio";
+import { useDb, useSettings } from "../../kit/studio/useStudio";
+import { attempt } from "../../kit/studio/problems";
+import { useBenchCommands } from "../../kit/commands/benches";
 import { describeLab } from "../../words/colors";
 import { EYE_UNCERTAINTY } from "../../domain/reading/uncertainty";
 import { axesOf } from "../../domain/school/school";
@@ -22,13 +24,14 @@ import type { Bench } from "./useBench";
 
 /** All first looks, undefined until they are read, and the last one at this note. */
 export function useLooks(bench: Pick<Bench, "note">) {
-  const { db } = useStudio();
+  const db = useDb();
   const looks = useLiveQuery(() => readLooks(db), [db]);
   return { looks, ofNote: looks?.filter(({ noteId }) => noteId === bench.note.id).at(-1) };
 }
 
 export function ReadFirst({ bench, onSkip }: { bench: Bench; onSkip: () => void }) {
-  const { db, settings, attempt } = useStudio();
+  const settings = useSettings();
+  const { addLook } = useBenchCommands();
   const { scale, chromaWords, school } = settings;
   const words = chromaOfWords(chromaWords);
   const [hue, setHue] = useState(0);
@@ -125,7 +128,7 @@ export function ReadFirst({ bench, onSkip }: { bench: Bench; onSkip: () => void 
           if (!isGood) return;
           const { note } = bench;
           attempt(
-            addLook(db, {
+            addLook({
               paintingId: note.paintingId,
               noteId: note.id,
               target: note.target,
@@ -149,7 +152,7 @@ export function ReadFirst({ bench, onSkip }: { bench: Bench; onSkip: () => void 
 
 /** What was said of this target, beside what it is. */
 export function SaidLine({ bench }: { bench: Bench }) {
-  const { settings } = useStudio();
+  const settings = useSettings();
   const { ofNote } = useLooks(bench);
   if (!settings.school.readFirst || !ofNote) return null;
   const said = labFromStored(ofNote.said);

@@ -10,7 +10,7 @@ import { Patch } from "../../ui/Patch";
 import { contentsOf } from "../../domain/pile/contents";
 import { kindOfMixture } from "../../domain/mixture/drying";
 import { ReadFromPhoto } from "../../kit/reading/ReadFromPhoto";
-import { useStudio } from "../../kit/studio/Studio";
+import { useSettings } from "../../kit/studio/useStudio";
 import { parseTypedColor } from "../../kit/reading/typedColor";
 import { describeLab } from "../../words/colors";
 import { LOOKS_THE_SAME } from "../../domain/reading/eyeDraft";
@@ -95,7 +95,7 @@ export function ReadingBar({ bench }: { bench: Bench }) {
 
 /** "A bit too red and a little dark": a word with two meanings is asked back, never guessed. */
 function SaidReading({ bench, onDone }: { bench: Bench; onDone: () => void }) {
-  const { settings } = useStudio();
+  const settings = useSettings();
   const [text, setText] = useState("");
   const said = readWords(text, bench.aim, settings.scale);
   const [question] = said.questions;

@@ -5,7 +5,7 @@ import { cautionsFor } from "../../core/safety/cautions";
 import type { LightName } from "../../core/color/types";
 import type { Tube } from "../../domain/tube/tube";
 import { isWater } from "../../domain/tube/water";
-import { useStudio } from "../../kit/studio/Studio";
+import { useSettings } from "../../kit/studio/useStudio";
 import { pricePerMl } from "../../domain/tube/price";
 import { useQuery } from "../../kit/query/useQuery";
 import { shownOf } from "../../kit/query/useTask";
@@ -47,7 +47,7 @@ function tubesOf(recipe: BenchRecipe, tubeById: ReadonlyMap<string, Tube>): read
 }
 
 export function RecipeCare({ bench, recipe }: { bench: Bench; recipe: BenchRecipe }) {
-  const { settings } = useStudio();
+  const settings = useSettings();
   const { tubeById } = bench;
   const { dosing, roundingLoss } = recipe;
   const tubes = tubesOf(recipe, tubeById);
@@ -103,7 +103,7 @@ export function RecipeCare({ bench, recipe }: { bench: Bench; recipe: BenchRecip
 
 /** What has to be done before anything is laid down. */
 export function BeforeLaying({ bench, recipe }: { bench: Bench; recipe: BenchRecipe }) {
-  const { settings } = useStudio();
+  const settings = useSettings();
   const { tubeById, dilutions } = bench;
   return (
     <>

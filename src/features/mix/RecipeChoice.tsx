@@ -4,7 +4,7 @@ import { RadioGroup } from "radix-ui";
 import { differenceWords, missWords, WORKING_TOLERANCE } from "../../core/describe/difference";
 import { Ribbon } from "../../ui/Ribbon";
 import { tintOfTube } from "../../domain/tube/smear";
-import { useStudio } from "../../kit/studio/Studio";
+import { useSettings } from "../../kit/studio/useStudio";
 import { deltaEText } from "../../words/colors";
 import { knifeWords, tubeName } from "../../words/doses";
 import { REASON_WORDS } from "../../words/recipes";
@@ -59,7 +59,7 @@ export function RecipeChoice({ bench }: { bench: Bench }) {
 }
 
 function ReachLine({ bench }: { bench: Bench }) {
-  const { settings } = useStudio();
+  const settings = useSettings();
   if (bench.search.status !== "ready") return null;
   const [nearest] = [...bench.search.value.recipes].sort((a, b) => a.deltaE2000 - b.deltaE2000);
   if (!nearest || nearest.deltaE2000 <= REACH) return null;
@@ -75,7 +75,7 @@ function ReachLine({ bench }: { bench: Bench }) {
 }
 
 function RecipeRow({ bench, recipe }: { bench: Bench; recipe: BenchRecipe }) {
-  const { settings } = useStudio();
+  const settings = useSettings();
   const { tubeById } = bench;
   const segments = recipe.amounts.flatMap((amount) => {
     const tube = tubeById.get(amount.tubeId);

@@ -7,7 +7,7 @@ import { handStep } from "../../core/amounts/amounts";
 import { Button } from "../../ui/Button";
 import { SelectField } from "../../ui/fields";
 import { isWater, WATER } from "../../domain/tube/water";
-import { useStudio } from "../../kit/studio/Studio";
+import { useSettings, useStudio } from "../../kit/studio/useStudio";
 import { exactWords, knifeWords, tubeName } from "../../words/doses";
 import type { BenchAmount, BenchRecipe } from "../../domain/recipe/benchRecipe";
 import { FromOneTube } from "./FromOneTube";
@@ -18,7 +18,7 @@ const MOST_PARTS = 1000;
 const MOST_TUBES = 6;
 
 export function RecipeEditor({ bench, recipe }: { bench: Bench; recipe: BenchRecipe }) {
-  const { board } = useStudio();
+  const board = useStudio((studio) => studio.board);
   const [isAsked, setAsked] = useState<boolean>();
   const isOpen = isAsked ?? recipe.key === "by-hand";
   const { amounts } = recipe;
@@ -135,7 +135,7 @@ function AmountRow({
   onSwap: (tubeId: string) => void;
   onRemove: () => void;
 }) {
-  const { settings } = useStudio();
+  const settings = useSettings();
   const { required, forbidden, tubeById } = bench;
   const { tubeId, parts } = amount;
   const name = tubeName(tubeById.get(tubeId));

@@ -3,13 +3,13 @@
 /** Sets a timer for this note: how long its medium stays open, keeps under a cover, dries, or settles. */
 import { useState } from "react";
 import { STUDIO_TIMES, type StudioTimes } from "../../data/studioTimes";
-import { setTimer } from "../../persistence/benches";
 import { contentsOf } from "../../domain/pile/contents";
 import type { Timer } from "../../domain/timer/timer";
 import { Button } from "../../ui/Button";
 import { SelectField, TextField } from "../../ui/fields";
 import { kindOfMixture } from "../../domain/mixture/drying";
-import { useStudio } from "../../kit/studio/Studio";
+import { attempt } from "../../kit/studio/problems";
+import { useBenchCommands } from "../../kit/commands/benches";
 import { TIMER_WORDS } from "../../words/timers";
 import type { Bench } from "./useBench";
 
@@ -24,7 +24,7 @@ const KINDS = ["dry-check", "open-time", "cover", "stir"] as const;
 const MOST_MINUTES = 31 * 24 * 60;
 
 export function TimerField({ bench }: { bench: Bench }) {
-  const { db, attempt } = useStudio();
+  const { setTimer } = useBenchCommands();
   const { note, pile, chosen, tubeById } = bench;
   const amounts = pile ? contentsOf(pile) : (chosen?.amounts ?? []);
   const medium = kindOfMixture(amounts, tubeById)?.medium ?? "other";
@@ -44,7 +44,7 @@ export function TimerField({ bench }: { bench: Bench }) {
         event.preventDefault();
         if (!isGood) return;
         const { paintingId, id: noteId } = note;
-        attempt(setTimer(db, { paintingId, noteId, kind: chosenKind }, minutes, Date.now()));
+        attempt(setTimer({ paintingId, noteId, kind: chosenKind }, minutes, Date.now()));
       }}
     >
       <SelectField

@@ -5,14 +5,14 @@ import { deltaE2000 } from "../../core/color/ciede2000";
 import { labFromStored } from "../../domain/reading/storedColor";
 import { Patch } from "../../ui/Patch";
 import { labOfAdditions } from "../../domain/mixture/color";
-import { useStudio } from "../../kit/studio/Studio";
+import { useSettings } from "../../kit/studio/useStudio";
 import { deltaEText, describeLab } from "../../words/colors";
 import { doseWords } from "../../words/doses";
 import { trialsOf } from "../../domain/pile/trials";
 import type { Bench } from "./useBench";
 
 export function Trials({ bench }: { bench: Bench }) {
-  const { settings } = useStudio();
+  const settings = useSettings();
   const { pile, readings, aim, tubeById } = bench;
   if (!pile || readings.length === 0) return null;
   return (

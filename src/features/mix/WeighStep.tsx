@@ -7,7 +7,7 @@ import { createSimulatedScale, type SimulatedScale, type Weight } from "../../de
 import { Button } from "../../ui/Button";
 import { Notice } from "../../ui/Notice";
 import { densityOf } from "../../domain/tube/density";
-import { useStudio } from "../../kit/studio/Studio";
+import { useSettings } from "../../kit/studio/useStudio";
 import { tubeName } from "../../words/doses";
 import type { BenchStep } from "../../domain/pile/plan";
 import type { Bench } from "./useBench";
@@ -29,7 +29,7 @@ export function WeighStep({
   step: BenchStep;
   onLay: (parts: number) => void;
 }) {
-  const { settings } = useStudio();
+  const settings = useSettings();
   const scale = useRef<SimulatedScale>(undefined);
   const [isConnected, setConnected] = useState(false);
   const [isConnecting, setConnecting] = useState(false);

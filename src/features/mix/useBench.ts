@@ -28,7 +28,7 @@ import { isBlackTube, isWhiteTube } from "../../domain/tube/kinds";
 import { isWater } from "../../domain/tube/water";
 import { labOfAdditions } from "../../domain/mixture/color";
 import { opticsOfTube } from "../../domain/tube/optics";
-import { useStudio } from "../../kit/studio/Studio";
+import { useDb, useSettings, useStudio } from "../../kit/studio/useStudio";
 import { type FoundRecipes, useRecipes } from "../../kit/query/useRecipes";
 import { shownOf as lastOf, type Task } from "../../kit/query/useTask";
 import type { BenchDilution } from "../../domain/pile/dilution";
@@ -111,7 +111,11 @@ const NONE: readonly never[] = [];
 const NO_IDS: readonly string[] = [];
 
 export function useBench(note: Note, againPileId: string | undefined): Bench {
-  const { db, tubeById: tubes, board, notes, settings } = useStudio();
+  const db = useDb();
+  const tubes = useStudio((studio) => studio.tubeById);
+  const board = useStudio((studio) => studio.board);
+  const notes = useStudio((studio) => studio.notes);
+  const settings = useSettings();
   const target = useMemo(() => labFromStored(note.target), [note.target]);
   const [row, changeRow] = useBenchRow(note.id);
   const required = row.required ?? NO_IDS;

@@ -3,28 +3,28 @@
 /** What is in hand at a bench but not put down yet: kept in the store, so that closing the page loses nothing. */
 import { useLiveQuery } from "dexie-react-hooks";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
-import { keepBench, readBench } from "../../persistence/benches";
 import type { BenchRow } from "../../domain/pile/pile";
-import { useStudio } from "../../kit/studio/Studio";
+import { attempt } from "../../kit/studio/problems";
+import { useDb } from "../../kit/studio/useStudio";
+import { changeBench, readBench } from "../../persistence/benches";
 
 /** A finger that drags a marker changes many times a second; the store hears of it this much later, in ms. */
 const SETTLE_MS = 150;
 
-export function useBenchRow(
-  noteId: string,
-): readonly [Omit<BenchRow, "noteId">, (changes: Partial<BenchRow>) => void] {
-  const { db, attempt } = useStudio();
+export type InHand = Omit<BenchRow, "noteId">;
+
+/** What is in hand, and how it is changed: a change lies over what is stored, also before that was read. */
+export function useBenchRow(noteId: string): readonly [InHand, (changes: InHand) => void] {
+  const db = useDb();
   const stored = useLiveQuery(() => readBench(db, noteId), [db, noteId]);
-  const [changed, setChanged] = useState<BenchRow>();
-  const row = useMemo(() => changed ?? stored ?? { noteId }, [changed, stored, noteId]);
-  const unsaved = useRef<BenchRow>(undefined);
+  const [changed, setChanged] = useState<InHand>({});
+  const unsaved = useRef<InHand>(undefined);
   const save = useCallback(() => {
-    const next = unsaved.current;
+    const changes = unsaved.current;
     unsaved.current = undefined;
-    if (next) attempt(keepBench(db, next));
-  }, [db, attempt]);
+    if (changes) attempt(changeBench(db, noteId, changes));
+  }, [db, noteId]);
   useEffect(() => {
-    if (!changed) return undefined;
     const timer = setTimeout(save, SETTLE_MS);
     return () => {
       clearTimeout(timer);
@@ -37,14 +37,9 @@ export function useBenchRow(
       save();
     };
   }, [save]);
-  const change = useCallback(
-    (changes: Partial<BenchRow>) => {
-      const base = unsaved.current ?? row;
-      const next = { ...base, ...changes, noteId };
-      unsaved.current = next;
-      setChanged(next);
-    },
-    [row, noteId],
-  );
-  return [row, change];
+  const change = useCallback((changes: InHand) => {
+    unsaved.current = { ...unsaved.current, ...changes };
+    setChanged((before) => ({ ...before, ...changes }));
+  }, []);
+  return [useMemo(() => ({ ...stored, ...changed }), [stored, changed]), change];
 }

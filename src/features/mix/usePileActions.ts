@@ -5,7 +5,8 @@ import { useEffect, useState } from "react";
 import type { Match } from "../../domain/match/match";
 import { lastTurnOf } from "../../domain/pile/contents";
 import type { Dose, Pile, StoredRecipe } from "../../domain/pile/pile";
-import { useStudio } from "../../kit/studio/Studio";
+import { useDb } from "../../kit/studio/useStudio";
+import { attempt } from "../../kit/studio/problems";
 import {
   addReading,
   addToPile,
@@ -55,7 +56,7 @@ type Shown = {
 };
 
 export function usePileActions({ noteId, pile, sample, story }: Shown): PileActions {
-  const { db, attempt } = useStudio();
+  const db = useDb();
   const [hand] = useState(() => new OwnHand());
   const shown = sample ?? pile;
   useEffect(() => {

@@ -4,14 +4,15 @@
 import { useEffect, useRef, useState } from "react";
 import type { ChosenPalette, PaletteChoice } from "../../core/palette/choosePalette";
 import type { Tube } from "../../domain/tube/tube";
-import { addPalette } from "../../persistence/palettes";
 import type { BoxQuestion } from "../../workers/paletteApi";
 import { Button } from "../../ui/Button";
 import { CheckField, SelectField } from "../../ui/fields";
 import { Notice } from "../../ui/Notice";
 import { Working } from "../../ui/Working";
 import { isBlackTube, isLightfast } from "../../domain/tube/kinds";
-import { useStudio } from "../../kit/studio/Studio";
+import { attempt } from "../../kit/studio/problems";
+import { useStudio } from "../../kit/studio/useStudio";
+import { usePaletteCommands } from "../../kit/commands/palettes";
 import type { KnownTubes } from "../../domain/tube/knownTubes";
 import { MissCurve } from "./MissCurve";
 import { palettes } from "../../workers/clients";
@@ -212,11 +213,12 @@ function Chosen({
   tubes: readonly Tube[];
   paintingId: string;
 }) {
-  const { db, attempt, notes: rows } = useStudio();
+  const rows = useStudio((studio) => studio.notes);
+  const { addPalette } = usePaletteCommands();
   const [keptIds, setKeptIds] = useState<readonly string[]>([]);
   const keep = async (size: number, { tubes: places }: ChosenPalette): Promise<void> => {
     const tubeIds = places.flatMap((place) => tubes[place]?.id ?? []);
-    await addPalette(db, {
+    await addPalette({
       paintingId,
       name: `${size} chosen for ${question.notes.length} notes`,
       tubeIds,

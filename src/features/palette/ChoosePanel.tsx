@@ -9,7 +9,7 @@ import { labFromStored } from "../../domain/reading/storedColor";
 import type { BoxQuestion } from "../../workers/paletteApi";
 import { Button } from "../../ui/Button";
 import { Working } from "../../ui/Working";
-import { useStudio } from "../../kit/studio/Studio";
+import { useSettings, useStudio } from "../../kit/studio/useStudio";
 import { ChooseForMe } from "./ChooseForMe";
 import { searchedTubes } from "../../domain/palette/searchedTubes";
 import { type KnownTubes, knownTubes } from "../../domain/tube/knownTubes";
@@ -29,7 +29,9 @@ const LARGE_PALETTE = 12;
 const LARGE_RECIPE_TUBES = 3;
 
 export function ChoosePanel({ palette, known }: PanelProps) {
-  const { box, notes, settings } = useStudio();
+  const box = useStudio((studio) => studio.box);
+  const notes = useStudio((studio) => studio.notes);
+  const settings = useSettings();
   const labs = useMemo(() => notes.map((note) => labFromStored(note.target)), [notes]);
   const active = useMemo(
     () => box.filter((tube) => tube.archivedAt === undefined || palette.tubeIds.includes(tube.id)),
@@ -77,7 +79,7 @@ function Advice({
   boxKnown: KnownTubes;
   question: BoxQuestion;
 }) {
-  const { notes } = useStudio();
+  const notes = useStudio((studio) => studio.notes);
   const places = useMemo(
     () => known.tubes.map((tube) => boxKnown.tubes.findIndex((other) => other.id === tube.id)),
     [known, boxKnown],

@@ -12,7 +12,7 @@ import { readPicture } from "../../persistence/pictures";
 import { createPictureClient } from "../../workers/clients";
 import { CheckField } from "../../ui/fields";
 import { isLightfast } from "../../domain/tube/kinds";
-import { useStudio } from "../../kit/studio/Studio";
+import { useDb, useStudio } from "../../kit/studio/useStudio";
 import { tubesOf } from "../../domain/palette/searchedTubes";
 import { knownTubes } from "../../domain/tube/knownTubes";
 import type { PanelProps } from "./panel";
@@ -24,7 +24,7 @@ import { shownOf, useTask } from "../../kit/query/useTask";
 
 const MOST_COMPARED = 4;
 export function ComparePanel({ palette }: PanelProps) {
-  const { palettes } = useStudio();
+  const palettes = useStudio((studio) => studio.palettes);
   const [chosenIds, setChosenIds] = useState<readonly string[]>();
   const areas = usePictureAreas();
   const ids = chosenIds ?? [
@@ -71,7 +71,8 @@ function Score({
   /** Undefined while the picture is read, empty without one. */
   areas: readonly ColorArea[] | undefined;
 }) {
-  const { notes, tubeById } = useStudio();
+  const notes = useStudio((studio) => studio.notes);
+  const tubeById = useStudio((studio) => studio.tubeById);
   const known = useMemo(() => knownTubes(tubesOf(palette.tubeIds, tubeById)), [palette.tubeIds, tubeById]);
   const labs = useMemo(() => notes.map((note) => labFromStored(note.target)), [notes]);
   const isReady = known.tubes.length > 0 && areas !== undefined;
@@ -147,7 +148,8 @@ function tubeFacts(tubes: readonly Tube[]) {
 
 /** The colours of the painting's picture; empty when it has none. */
 function usePictureAreas(): readonly ColorArea[] | undefined {
-  const { db, painting } = useStudio();
+  const db = useDb();
+  const painting = useStudio((studio) => studio.painting);
   const pictureId = painting?.pictureId;
   const picture = useLiveQuery(
     async () => (pictureId ? ((await readPicture(db, pictureId)) ?? null) : null),

@@ -13,7 +13,7 @@ import { SelectField } from "../../ui/fields";
 import { Patch } from "../../ui/Patch";
 import { opticsOfTube } from "../../domain/tube/optics";
 import { totalsOf } from "../../domain/pile/contents";
-import { useStudio } from "../../kit/studio/Studio";
+import { useDb, useSettings, useStudio } from "../../kit/studio/useStudio";
 import { describeLab } from "../../words/colors";
 import { searchedTubes } from "../../domain/palette/searchedTubes";
 import { type KnownTubes, knownTubes } from "../../domain/tube/knownTubes";
@@ -73,7 +73,9 @@ export function PairsPanel({ known }: PanelProps) {
 
 /** Tubes of the palette, then piles of this painting that were kept. */
 function usePaints(known: KnownTubes): readonly Paint[] {
-  const { db, painting, tubeById } = useStudio();
+  const db = useDb();
+  const painting = useStudio((studio) => studio.painting);
+  const tubeById = useStudio((studio) => studio.tubeById);
   const paintingId = painting?.id;
   const log = useLiveQuery(
     () => (paintingId === undefined ? [] : readLog(db, paintingId, MOST_PILES)),
@@ -130,7 +132,7 @@ const PARTNER_LIGHTNESSES = [30, 40, 50, 60, 70, 80] as const;
 const SHOWN_PARTNERS = 4;
 
 function Partners({ known }: Pick<PanelProps, "known">) {
-  const { settings } = useStudio();
+  const settings = useSettings();
   const [tubeId, setTubeId] = useState<string>();
   const [lightness, setLightness] = useState<number>(50);
   const chosen = known.tubes.findIndex((tube) => tube.id === tubeId);
@@ -202,7 +204,7 @@ const SHOWN_PARENTS = 3;
 const NONE: readonly never[] = [];
 
 function ParentsOf({ known }: Pick<PanelProps, "known">) {
-  const { box } = useStudio();
+  const box = useStudio((studio) => studio.box);
   const [source, setSource] = useState<(typeof SOURCES)[number]["value"]>("palette");
   const boxKnown = useMemo(
     () =>
@@ -274,7 +276,7 @@ function Mixed({
   parts: readonly string[];
   shares: readonly number[];
 }) {
-  const { settings } = useStudio();
+  const settings = useSettings();
   return (
     <li className="flex items-center gap-3 border-b py-1">
       <Patch lab={lab} label={describeLab(lab, settings).sentence} className="h-12 w-14 shrink-0" />

@@ -3,26 +3,23 @@
 import { clsx } from "clsx";
 import { useState } from "react";
 import type { Palette } from "../../domain/palette/palette";
-import {
-  addPalette,
-  changePalette,
-  layOutPalette,
-  removePalette,
-  restorePalette,
-} from "../../persistence/palettes";
 import { Button } from "../../ui/Button";
 import { TextAreaField, TextField } from "../../ui/fields";
 import { Patch } from "../../ui/Patch";
 import { Sheet } from "../../ui/Sheet";
 import { tintOfTube } from "../../domain/tube/smear";
-import { useStudio } from "../../kit/studio/Studio";
+import { useStudio } from "../../kit/studio/useStudio";
+import { attempt } from "../../kit/studio/problems";
+import { usePaletteCommands } from "../../kit/commands/palettes";
 import { tubesOf } from "../../domain/palette/searchedTubes";
 import { fillTemplate, type Template, TEMPLATES } from "../../domain/palette/templates";
 import { Status } from "../../ui/Status";
 
 /** The palettes of the painting; one of them lies on the board. */
 export function PaletteList({ open, onOpen }: { open: Palette; onOpen: (paletteId: string) => void }) {
-  const { db, palette: onBoard, palettes, attempt } = useStudio();
+  const onBoard = useStudio((studio) => studio.palette);
+  const palettes = useStudio((studio) => studio.palettes);
+  const { restorePalette, layOutPalette, addPalette, removePalette } = usePaletteCommands();
   const [sheet, setSheet] = useState<"new" | "rename">();
   const [removed, setRemoved] = useState<Palette>();
   const close = (): void => {
@@ -74,7 +71,7 @@ export function PaletteList({ open, onOpen }: { open: Palette; onOpen: (paletteI
             weight="quiet"
             onClick={() => {
               attempt(
-                restorePalette(db, removed).then(() => {
+                restorePalette(removed).then(() => {
                   setRemoved(undefined);
                   onOpen(removed.id);
                 }),
@@ -90,7 +87,7 @@ export function PaletteList({ open, onOpen }: { open: Palette; onOpen: (paletteI
           weight="quiet"
           disabled={open.id === onBoard?.id}
           onClick={() => {
-            attempt(layOutPalette(db, open.id));
+            attempt(layOutPalette(open.id));
           }}
         >
           lay it out
@@ -100,7 +97,7 @@ export function PaletteList({ open, onOpen }: { open: Palette; onOpen: (paletteI
           onClick={() => {
             const { paintingId, tubeIds, remark } = open;
             attempt(
-              addPalette(db, { paintingId, name: `${open.name.slice(0, 110)}, copy`, tubeIds, remark }).then(
+              addPalette({ paintingId, name: `${open.name.slice(0, 110)}, copy`, tubeIds, remark }).then(
                 (copy) => {
                   onOpen(copy.id);
                 },
@@ -122,7 +119,7 @@ export function PaletteList({ open, onOpen }: { open: Palette; onOpen: (paletteI
           weight="quiet"
           disabled={open.id === onBoard?.id}
           onClick={() => {
-            attempt(removePalette(db, open.id).then(setRemoved));
+            attempt(removePalette(open.id).then(setRemoved));
           }}
         >
           take away
@@ -156,7 +153,7 @@ export function PaletteList({ open, onOpen }: { open: Palette; onOpen: (paletteI
 }
 
 function Swatches({ palette }: { palette: Palette }) {
-  const { tubeById } = useStudio();
+  const tubeById = useStudio((studio) => studio.tubeById);
   return (
     <span aria-hidden="true" className="flex h-8 w-20 shrink-0">
       {tubesOf(palette.tubeIds, tubeById).map((tube) => {
@@ -168,10 +165,13 @@ function Swatches({ palette }: { palette: Palette }) {
 }
 
 function FromTemplate({ paintingId, onAdded }: { paintingId: string; onAdded: (paletteId: string) => void }) {
-  const { db, box, board, tubeById, attempt } = useStudio();
+  const box = useStudio((studio) => studio.box);
+  const board = useStudio((studio) => studio.board);
+  const tubeById = useStudio((studio) => studio.tubeById);
+  const { addPalette } = usePaletteCommands();
   const add = (name: string, tubeIds: readonly string[]): void => {
     attempt(
-      addPalette(db, { paintingId, name, tubeIds: [...tubeIds], remark: "" }).then((palette) => {
+      addPalette({ paintingId, name, tubeIds: [...tubeIds], remark: "" }).then((palette) => {
         onAdded(palette.id);
       }),
     );
@@ -221,7 +221,7 @@ function FromTemplate({ paintingId, onAdded }: { paintingId: string; onAdded: (p
 }
 
 function NameForm({ palette, onDone }: { palette: Palette; onDone: () => void }) {
-  const { db, attempt } = useStudio();
+  const { changePalette } = usePaletteCommands();
   const [name, setName] = useState(palette.name);
   const [remark, setRemark] = useState(palette.remark);
   const isNamed = name.trim() !== "";
@@ -230,7 +230,7 @@ function NameForm({ palette, onDone }: { palette: Palette; onDone: () => void })
       className="flex flex-col gap-4"
       onSubmit={(event) => {
         event.preventDefault();
-        if (isNamed) attempt(changePalette(db, palette.id, { name, remark }).then(onDone));
+        if (isNamed) attempt(changePalette(palette.id, { name, remark }).then(onDone));
       }}
     >
       <TextField

@@ -22,20 +22,22 @@ import { GripVertical, X } from "lucide-react";
 import { useState } from "react";
 import type { Palette } from "../../domain/palette/palette";
 import type { Tube } from "../../domain/tube/tube";
-import { setBoard } from "../../persistence/tubes";
 import { Button } from "../../ui/Button";
 import { Sheet } from "../../ui/Sheet";
 import { Smear } from "../../ui/Smear";
 import { BoxPicker } from "../../kit/paint/BoxPicker";
 import { ladderOfTube } from "../../domain/tube/smear";
-import { useStudio } from "../../kit/studio/Studio";
+import { useStudio } from "../../kit/studio/useStudio";
+import { attempt } from "../../kit/studio/problems";
+import { useTubeCommands } from "../../kit/commands/tubes";
 import { tubesOf } from "../../domain/palette/searchedTubes";
 
 /** A finger that scrolls moves less than this before it is meant as a drag, px. */
 const DRAG_DISTANCE = 6;
 
 export function PaletteTubes({ palette }: { palette: Palette }) {
-  const { db, tubeById, attempt } = useStudio();
+  const tubeById = useStudio((studio) => studio.tubeById);
+  const { setBoard } = useTubeCommands();
   const [isChoosing, setChoosing] = useState(false);
   // The new order stands at once; the store follows.
   const [moved, setMoved] = useState<{ readonly from: string; readonly ids: readonly string[] }>();
@@ -47,7 +49,7 @@ export function PaletteTubes({ palette }: { palette: Palette }) {
   );
   const keep = (ids: readonly string[]): void => {
     setMoved({ from: stored, ids });
-    attempt(setBoard(db, palette.id, ids));
+    attempt(setBoard(palette.id, ids));
   };
   const onDragEnd = ({ active, over }: DragEndEvent): void => {
     if (!over || active.id === over.id) return;

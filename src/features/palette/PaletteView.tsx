@@ -7,7 +7,7 @@ import { useMemo, useState } from "react";
 import type { Palette } from "../../domain/palette/palette";
 import { Button, buttonClass } from "../../ui/Button";
 import { Sheet } from "../../ui/Sheet";
-import { useStudio } from "../../kit/studio/Studio";
+import { useSettings, useStudio } from "../../kit/studio/useStudio";
 import { ChoosePanel } from "./ChoosePanel";
 import { ComparePanel } from "./ComparePanel";
 import { tubesOf } from "../../domain/palette/searchedTubes";
@@ -28,7 +28,9 @@ const TABS = [
 ] as const;
 
 export function PaletteView() {
-  const { painting, palette, palettes } = useStudio();
+  const painting = useStudio((studio) => studio.painting);
+  const palette = useStudio((studio) => studio.palette);
+  const palettes = useStudio((studio) => studio.palettes);
   const [openId, setOpenId] = useState<string>();
   const [isSheetOpen, setSheetOpen] = useState(false);
   const open = palettes.find((row) => row.id === openId) ?? palette ?? palettes[0];
@@ -80,7 +82,8 @@ export function PaletteView() {
 }
 
 function Opened({ palette }: { palette: Palette }) {
-  const { tubeById, settings } = useStudio();
+  const tubeById = useStudio((studio) => studio.tubeById);
+  const settings = useSettings();
   const { allowsBlack } = settings.school;
   const known = useMemo(
     () => knownTubes(tubesOf(palette.tubeIds, tubeById).filter((tube) => allowsBlack || !isBlackTube(tube))),

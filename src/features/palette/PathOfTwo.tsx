@@ -10,7 +10,7 @@ import { WHITE_BENCH } from "../../data/whiteBench";
 import { Patch } from "../../ui/Patch";
 import { chromaAndValueAxes } from "../../kit/chart/chartAxes";
 import type { ChartAxis, ChartLine } from "../../kit/chart/LineChart";
-import { useStudio } from "../../kit/studio/Studio";
+import { useSettings } from "../../kit/studio/useStudio";
 import { describeLab } from "../../words/colors";
 import { isInside, pathSentences, shareText } from "../../words/palettes";
 
@@ -32,7 +32,7 @@ export function PathOfTwo({
   second: Paint;
   whiteParts: number;
 }) {
-  const { settings } = useStudio();
+  const settings = useSettings();
   const path = useMemo(
     () => mixturePath(first.optics, second.optics, WHITE_BENCH, { whiteParts }),
     [first, second, whiteParts],
@@ -98,7 +98,7 @@ export function PathOfTwo({
 const WAY: ChartAxis = { name: "way from the one to the other, %", min: 0, max: 100 };
 
 function PathChart({ path }: { path: MixturePath }) {
-  const { settings } = useStudio();
+  const settings = useSettings();
   const { scale } = settings;
   const { axes, lines } = useMemo(() => {
     const last = path.points.length - 1;

@@ -15,7 +15,7 @@ import { labFromStored } from "../../domain/reading/storedColor";
 import { Choice } from "../../ui/Choice";
 import { Patch } from "../../ui/Patch";
 import { opticsOfTube } from "../../domain/tube/optics";
-import { useStudio } from "../../kit/studio/Studio";
+import { useSettings, useStudio } from "../../kit/studio/useStudio";
 import { WordLink } from "../../kit/words/WordLink";
 import { describeLab } from "../../words/colors";
 import type { PanelProps } from "./panel";
@@ -35,7 +35,7 @@ type ShownAs = (typeof SHOWN_AS)[number]["value"];
 const FULL_CHROMA = 95;
 
 export function ReachPanel({ known }: PanelProps) {
-  const { notes } = useStudio();
+  const notes = useStudio((studio) => studio.notes);
   const [shownAs, setShownAs] = useState<ShownAs>("paint");
   const labs = useMemo(() => notes.map((note) => labFromStored(note.target)), [notes]);
   const task = useQuery(
@@ -82,7 +82,7 @@ export function ReachPanel({ known }: PanelProps) {
 }
 
 function Summary({ profile }: { profile: ReachProfile }) {
-  const { settings } = useStudio();
+  const settings = useSettings();
   const cells = profile.rows.flatMap(({ cells: row }) => row.filter((cell) => cell !== undefined));
   const brightest = cells.reduce<EdgeColor | undefined>(
     (best, cell) => (!best || lchFromLab(cell.lab)[1] > lchFromLab(best.lab)[1] ? cell : best),
@@ -112,7 +112,7 @@ function ReachTable({
   shownAs: ShownAs;
   notes: readonly Note[];
 }) {
-  const { settings } = useStudio();
+  const settings = useSettings();
   const marks = useMemo(() => marksOf(notes, profile.lightnesses), [notes, profile.lightnesses]);
   return (
     <table className="mt-2 w-full table-fixed border-separate border-spacing-x-1 border-spacing-y-0">
@@ -156,7 +156,7 @@ function ReachCell({
   shownAs: ShownAs;
   marks: readonly number[];
 }) {
-  const { settings } = useStudio();
+  const settings = useSettings();
   const chroma = cell ? lchFromLab(cell.lab)[1] : 0;
   return (
     <span className="relative flex h-full items-center">
@@ -208,7 +208,7 @@ function marksOf(
 }
 
 function NoteReach({ note, target, nearest }: { note: Note; target: LabD65; nearest: LabD65 }) {
-  const { settings } = useStudio();
+  const settings = useSettings();
   return (
     <li className="flex items-center gap-3 border-b py-1">
       <span className="flex h-11 w-28 shrink-0">
@@ -234,7 +234,7 @@ function NoteReach({ note, target, nearest }: { note: Note; target: LabD65; near
 }
 
 function Greys({ profile }: { profile: ReachProfile }) {
-  const { settings } = useStudio();
+  const settings = useSettings();
   return (
     <section>
       <h2 className="border-b-2 border-ink font-bold">Its ends and its cleanest greys</h2>
@@ -272,7 +272,7 @@ function Greys({ profile }: { profile: ReachProfile }) {
 
 /** Parts of white to one: a speck in a whole part, the least that a knife measures. */
 function LightestTints({ tubes }: { tubes: PanelProps["known"]["tubes"] }) {
-  const { settings } = useStudio();
+  const settings = useSettings();
   const whiteParts = 1 / settings.sizes.speckParts;
   return (
     <details>

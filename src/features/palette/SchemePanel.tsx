@@ -12,7 +12,7 @@ import { CheckField, SelectField } from "../../ui/fields";
 import { Patch } from "../../ui/Patch";
 import { isBlackTube } from "../../domain/tube/kinds";
 import { modelsOfTube } from "../../domain/tube/optics";
-import { useStudio } from "../../kit/studio/Studio";
+import { useSettings } from "../../kit/studio/useStudio";
 import { describeLab } from "../../words/colors";
 import type { KnownTubes } from "../../domain/tube/knownTubes";
 import type { PanelProps } from "./panel";
@@ -33,7 +33,7 @@ const KEY_STEP = 15;
 const MOST_FREE = 6;
 
 export function SchemePanel({ known }: PanelProps) {
-  const { settings } = useStudio();
+  const settings = useSettings();
   const [kind, setKind] = useState<Kind>("complementary");
   const [firstPlace, setFirstPlace] = useState(0);
   const [freePlaces, setFreePlaces] = useState<readonly number[]>([0, 4, 8]);
@@ -139,7 +139,7 @@ function FreeHues({
 
 /** The scheme as it is, shaded with black and tinted with white: each key a row of touching patches. */
 function Keys({ scheme }: { scheme: SchemeAnswer }) {
-  const { settings } = useStudio();
+  const settings = useSettings();
   const rows = [
     { name: "tinted with white", labs: scheme.tinted?.map((member) => member?.lab), keys: scheme.tinted },
     {
@@ -221,7 +221,7 @@ function roundedShare(share: number): number {
 }
 
 function Strays({ scheme }: { scheme: SchemeAnswer }) {
-  const { settings } = useStudio();
+  const settings = useSettings();
   const nameOf = (place: number): string => hueWords(scheme.members[place]?.hueDegrees ?? 0);
   const { strays } = scheme;
   return (

@@ -6,11 +6,11 @@ import type { Note } from "../../domain/note/note";
 import type { Tube } from "../../domain/tube/tube";
 import { Smear } from "../../ui/Smear";
 import { ladderOfTube } from "../../domain/tube/smear";
-import { useStudio } from "../../kit/studio/Studio";
+import { useStudio } from "../../kit/studio/useStudio";
 
 /** @param tubes - the box that the places of the advice belong to. */
 export function Worth({ advice, tubes }: { advice: PaletteAdvice; tubes: readonly Tube[] }) {
-  const { notes } = useStudio();
+  const notes = useStudio((studio) => studio.notes);
   return (
     <ul>
       {advice.worth.map((worth) => (

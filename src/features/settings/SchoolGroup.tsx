@@ -4,7 +4,8 @@
 import type { School } from "../../domain/school/school";
 import { Choice, type ChoiceOption } from "../../ui/Choice";
 import { CheckField } from "../../ui/fields";
-import { useStudio } from "../../kit/studio/Studio";
+import { useSettings } from "../../kit/studio/useStudio";
+import { useChangeSettings } from "../../kit/studio/useChangeSettings";
 import { Group } from "./Group";
 
 type Question<K extends keyof School> = {
@@ -74,7 +75,8 @@ const WAY: Question<"way"> = {
 };
 
 export function SchoolGroup() {
-  const { settings, change } = useStudio();
+  const settings = useSettings();
+  const change = useChangeSettings();
   const { school } = settings;
   const set = (changes: Partial<School>): void => {
     change({ school: { ...school, ...changes } });

@@ -6,7 +6,10 @@ import type { Settings } from "../../domain/settings/settings";
 import { Button } from "../../ui/Button";
 import { Choice } from "../../ui/Choice";
 import { SelectField } from "../../ui/fields";
-import { useStudio } from "../../kit/studio/Studio";
+import { useOpenStudio, useSettings } from "../../kit/studio/useStudio";
+import { useChangeSettings } from "../../kit/studio/useChangeSettings";
+import { useDemo } from "../../kit/studio/useDemo";
+import { attempt } from "../../kit/studio/problems";
 import { WordLink } from "../../kit/words/WordLink";
 import { DataGroups } from "./data/DataGroups";
 import { Group } from "./Group";
@@ -26,7 +29,10 @@ const FRACTIONS = [
 ];
 
 export function SettingsView() {
-  const { settings, change, workspace, openDemo, closeDemo, deleteDemo, attempt } = useStudio();
+  const settings = useSettings();
+  const change = useChangeSettings();
+  const { workspace } = useOpenStudio();
+  const demo = useDemo();
   return (
     <div className="max-w-3xl p-4 wide:p-5 wide:pl-2">
       <h1 className="text-xl font-bold">Settings</h1>
@@ -163,11 +169,11 @@ export function SettingsView() {
       <Group title="Demo" text="“Slipway, low tide” has a store of its own and never touches your work.">
         <div className="flex flex-wrap gap-3">
           {workspace === "demo" ? (
-            <Button onClick={closeDemo}>Back to my own work</Button>
+            <Button onClick={demo.close}>Back to my own work</Button>
           ) : (
             <Button
               onClick={() => {
-                attempt(openDemo());
+                attempt(demo.open());
               }}
             >
               Open the demo painting
@@ -176,7 +182,7 @@ export function SettingsView() {
           {workspace === "demo" ? (
             <Button
               onClick={() => {
-                attempt(deleteDemo());
+                attempt(demo.remove());
               }}
             >
               Remove the demo
@@ -189,7 +195,8 @@ export function SettingsView() {
 }
 
 function ScaleGroup() {
-  const { settings, change } = useStudio();
+  const settings = useSettings();
+  const change = useChangeSettings();
   const { atBlack, atWhite } = settings.scale;
   const steps = Math.max(atBlack, atWhite);
   const setScale = (count: number, isLightHigh: boolean): void => {

@@ -8,14 +8,15 @@ import { type LabD65, labD65 } from "../../core/color/types";
 import { HUE_PLACES } from "../../core/describe/huePlaces";
 import { valueText } from "../../core/describe/valueScale";
 import { REACHED } from "../../core/reach/reach";
-import { backToSeen, changeNotes, restoreNotes } from "../../persistence/pictures";
 import type { Note } from "../../domain/note/note";
 import { labFromStored, storedFromLab } from "../../domain/reading/storedColor";
 import { Button } from "../../ui/Button";
 import { CheckField } from "../../ui/fields";
 import { UndoLine } from "../../ui/UndoLine";
 import { knownTubes } from "../../domain/tube/knownTubes";
-import { useStudio } from "../../kit/studio/Studio";
+import { useSettings, useStudio } from "../../kit/studio/useStudio";
+import { attempt } from "../../kit/studio/problems";
+import { usePictureCommands } from "../../kit/commands/pictures";
 import { TaskLine } from "../../kit/query/TaskLine";
 import { useQuery } from "../../kit/query/useQuery";
 import { shownOf } from "../../kit/query/useTask";
@@ -63,7 +64,10 @@ function movedBy(notes: readonly Note[], wishes: Wishes): readonly LabD65[] {
 }
 
 export function AimsPanel() {
-  const { db, notes, board, settings, attempt } = useStudio();
+  const notes = useStudio((studio) => studio.notes);
+  const board = useStudio((studio) => studio.board);
+  const settings = useSettings();
+  const { changeNotes, backToSeen, restoreNotes } = usePictureCommands();
   const [wishes, setWishes] = useState<Wishes>(NO_WISHES);
   const [before, setBefore] = useState<readonly Note[]>();
   const known = useMemo(() => knownTubes(board), [board]);
@@ -92,7 +96,6 @@ export function AimsPanel() {
   const make = async (): Promise<void> => {
     setBefore(
       await changeNotes(
-        db,
         notes.flatMap((note, i) => {
           const aim = aims[i];
           if (!aim) return [];
@@ -199,12 +202,7 @@ export function AimsPanel() {
         {adapted.length > 0 ? (
           <Button
             onClick={() => {
-              attempt(
-                backToSeen(
-                  db,
-                  adapted.map(({ id }) => id),
-                ).then(setBefore),
-              );
+              attempt(backToSeen(adapted.map(({ id }) => id)).then(setBefore));
             }}
           >
             Back to what was seen
@@ -214,7 +212,7 @@ export function AimsPanel() {
       {before ? (
         <UndoLine
           onUndo={() => {
-            attempt(restoreNotes(db, before));
+            attempt(restoreNotes(before));
             setBefore(undefined);
           }}
         >

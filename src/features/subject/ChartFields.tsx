@@ -6,7 +6,7 @@ import { CHART_VALUES } from "../../devices/simulatedCamera";
 import { Button } from "../../ui/Button";
 import { FileField, TextAreaField, TextField } from "../../ui/fields";
 import { Notice } from "../../ui/Notice";
-import { useStudio } from "../../kit/studio/Studio";
+import { attempt } from "../../kit/studio/problems";
 import { parseTypedColor } from "../../kit/reading/typedColor";
 import type { ChartDraft } from "./useReferences";
 
@@ -14,7 +14,6 @@ const USUAL_CHART = { rows: 4, columns: 6 };
 const MOST_PATCHES = 400;
 
 export function ChartFields({ onChart }: { onChart: (chart: ChartDraft | undefined) => void }) {
-  const { attempt } = useStudio();
   const [rows, setRows] = useState(String(USUAL_CHART.rows));
   const [columns, setColumns] = useState(String(USUAL_CHART.columns));
   const [values, setValues] = useState("");

@@ -4,10 +4,11 @@
 import { useState } from "react";
 import type { Picture } from "../../domain/painting/painting";
 import { storedFromLab } from "../../domain/reading/storedColor";
-import { addNote } from "../../persistence/studio";
 import { Button } from "../../ui/Button";
 import { Patch } from "../../ui/Patch";
-import { useStudio } from "../../kit/studio/Studio";
+import { attempt } from "../../kit/studio/problems";
+import { useSettings } from "../../kit/studio/useStudio";
+import { usePaintingCommands } from "../../kit/commands/paintings";
 import type { OpenPicture } from "../../kit/picture/usePicture";
 import { describeLab } from "../../words/colors";
 import { placeRow, uncertaintyOf } from "./noteFromPick";
@@ -23,7 +24,8 @@ export function FamiliesPanel({
   stored: Picture;
   families: Families;
 }) {
-  const { db, attempt, settings } = useStudio();
+  const settings = useSettings();
+  const { addNote } = usePaintingCommands();
   const [ticked, setTicked] = useState<readonly string[]>([]);
   const [word, setWord] = useState("");
   const { proposals, extremes, isAsking } = families;
@@ -38,7 +40,6 @@ export function FamiliesPanel({
     ]);
     if (!sample) return;
     await addNote(
-      db,
       {
         paintingId: stored.paintingId,
         name: describeLab(lab, settings).hue,

@@ -6,7 +6,7 @@ import { useEffect, useEffectEvent, useState } from "react";
 import { CAMERA_SHOTS } from "../../devices/simulatedCamera";
 import { Button } from "../../ui/Button";
 import { Sheet } from "../../ui/Sheet";
-import { useStudio } from "../../kit/studio/Studio";
+import { attempt } from "../../kit/studio/problems";
 
 /** Phones convert their own format to one of these when they are asked for. */
 const KINDS = "image/jpeg,image/png,image/webp,image/avif,image/tiff,image/gif,image/bmp,.tif,.tiff";
@@ -133,7 +133,6 @@ function useGivenPicture(onFile: (file: File) => void): void {
 
 /** Sample photos with the faults that photos have. */
 function SimulatedCamera({ onFile }: { onFile: (file: File) => void }) {
-  const { attempt } = useStudio();
   const [isOpen, setOpen] = useState(false);
   const shoot = async (path: string): Promise<void> => {
     const response = await fetch(path);

@@ -4,7 +4,6 @@
 import { type LabD65, labD65 } from "../../core/color/types";
 import { CARD_LIGHTNESS, underLight } from "../../core/picture/pictureLight";
 import { placeOf } from "../../core/picture/pixels";
-import { setPictureLight } from "../../persistence/pictures";
 import type { Picture } from "../../domain/painting/painting";
 import { storedFromLab } from "../../domain/reading/storedColor";
 import { Button } from "../../ui/Button";
@@ -13,7 +12,9 @@ import { TextField } from "../../ui/fields";
 import { Notice } from "../../ui/Notice";
 import { Patch } from "../../ui/Patch";
 import { referenceFailureWords } from "../../words/pictures";
-import { useStudio } from "../../kit/studio/Studio";
+import { attempt } from "../../kit/studio/problems";
+import { useSettings } from "../../kit/studio/useStudio";
+import { usePictureCommands } from "../../kit/commands/pictures";
 import { parseTypedColor } from "../../kit/reading/typedColor";
 import type { OpenPicture } from "../../kit/picture/usePicture";
 import { describeLab } from "../../words/colors";
@@ -57,13 +58,14 @@ export function LightPanel({
   card: CardChoice;
   onCard: (card: CardChoice) => void;
 }) {
-  const { db, attempt, settings } = useStudio();
+  const settings = useSettings();
+  const { setPictureLight } = usePictureCommands();
   const { found, all, problem } = references;
   const info = picture.state.status === "open" ? picture.state.info : undefined;
   const take = async (): Promise<void> => {
     if (!found?.ok) return;
     const { gains, slope, knowsSlope } = found.value;
-    await setPictureLight(db, stored.id, {
+    await setPictureLight(stored.id, {
       gains: [...gains],
       slope: [...slope],
       knowsSlope,
@@ -83,7 +85,7 @@ export function LightPanel({
         {stored.light ? (
           <Button
             onClick={() => {
-              attempt(setPictureLight(db, stored.id, undefined));
+              attempt(setPictureLight(stored.id, undefined));
             }}
           >
             Put the light back

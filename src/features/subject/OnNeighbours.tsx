@@ -12,7 +12,7 @@ import type { Neighbour } from "../../core/picture/pixels";
 import { labFromStored } from "../../domain/reading/storedColor";
 import { SelectField } from "../../ui/fields";
 import { Patch } from "../../ui/Patch";
-import { useStudio } from "../../kit/studio/Studio";
+import { useSettings, useStudio } from "../../kit/studio/useStudio";
 import { describeLab } from "../../words/colors";
 import { Status } from "../../ui/Status";
 
@@ -21,7 +21,7 @@ function listed({ value, chroma, warmth }: ContrastPush): string {
 }
 
 export function OnNeighbours({ lab, neighbours }: { lab: LabD65; neighbours: readonly Neighbour[] }) {
-  const { settings } = useStudio();
+  const settings = useSettings();
   return (
     <details className="border-t">
       <summary className="flex min-h-11 items-center font-semibold underline underline-offset-4">
@@ -57,7 +57,8 @@ export function OnNeighbours({ lab, neighbours }: { lab: LabD65; neighbours: rea
 
 /** The hue of this colour against that of a note, both at one value. */
 function EqualValue({ lab }: { lab: LabD65 }) {
-  const { notes, settings } = useStudio();
+  const notes = useStudio((studio) => studio.notes);
+  const settings = useSettings();
   const [noteId, setNoteId] = useState("");
   const note = notes.find((row) => row.id === noteId);
   const pair = note && atEqualValue(labFromStored(note.target), lab);

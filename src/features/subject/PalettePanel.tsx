@@ -7,7 +7,7 @@ import { Choice } from "../../ui/Choice";
 import { SelectField } from "../../ui/fields";
 import { Notice } from "../../ui/Notice";
 import { Working } from "../../ui/Working";
-import { useStudio } from "../../kit/studio/Studio";
+import { useStudio } from "../../kit/studio/useStudio";
 import type { LookName, LookSettings } from "./looks";
 import type { TableState } from "./usePaletteTable";
 import { ValueRail } from "./ValueRail";
@@ -42,7 +42,7 @@ export function PalettePanel({
   onSettings: (changes: Partial<LookSettings>) => void;
   reachedShare: number | undefined;
 }) {
-  const { palettes } = useStudio();
+  const palettes = useStudio((studio) => studio.palettes);
   return (
     <section aria-label="Palette on the picture" className="flex flex-col gap-4">
       <SelectField

@@ -3,12 +3,14 @@
 /** The painting's pictures: which one is looked at, another one, and one that is taken away. */
 import { useLiveQuery } from "dexie-react-hooks";
 import { useState } from "react";
-import { readPictureNames, removePicture, restorePicture, showPicture } from "../../persistence/pictures";
+import { readPictureNames } from "../../persistence/pictures";
 import type { Picture } from "../../domain/painting/painting";
 import { Button } from "../../ui/Button";
 import { SelectField } from "../../ui/fields";
 import { UndoLine } from "../../ui/UndoLine";
-import { useStudio } from "../../kit/studio/Studio";
+import { useDb } from "../../kit/studio/useStudio";
+import { attempt } from "../../kit/studio/problems";
+import { usePictureCommands } from "../../kit/commands/pictures";
 import { FileChooser } from "./FileChooser";
 
 export function PictureShelf({
@@ -26,7 +28,8 @@ export function PictureShelf({
   /** Another stored picture takes the stage. */
   onChange: () => void;
 }) {
-  const { db, attempt } = useStudio();
+  const db = useDb();
+  const { showPicture, removePicture, restorePicture } = usePictureCommands();
   const names = useLiveQuery(() => readPictureNames(db, paintingId), [db, paintingId, pictureId]);
   const [removed, setRemoved] = useState<Picture>();
   return (
@@ -37,7 +40,7 @@ export function PictureShelf({
           value={pictureId}
           onChange={(event) => {
             onChange();
-            attempt(showPicture(db, paintingId, event.target.value));
+            attempt(showPicture(paintingId, event.target.value));
           }}
         >
           {names.map(({ id, fileName }) => (
@@ -53,7 +56,7 @@ export function PictureShelf({
           weight="quiet"
           onClick={() => {
             onChange();
-            attempt(removePicture(db, pictureId).then(setRemoved));
+            attempt(removePicture(pictureId).then(setRemoved));
           }}
         >
           take this picture away
@@ -63,7 +66,7 @@ export function PictureShelf({
         <UndoLine
           onUndo={() => {
             onChange();
-            attempt(restorePicture(db, removed));
+            attempt(restorePicture(removed));
             setRemoved(undefined);
           }}
         >

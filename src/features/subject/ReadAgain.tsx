@@ -2,19 +2,22 @@
 
 import { useState } from "react";
 import { nudged } from "../../core/aim/nudge";
-import { changeNotes, type NoteChange, restoreNotes } from "../../persistence/pictures";
+import { type NoteChange } from "../../persistence/pictures";
 import type { Note } from "../../domain/note/note";
 import type { Picture } from "../../domain/painting/painting";
 import { storedFromLab } from "../../domain/reading/storedColor";
 import { Button } from "../../ui/Button";
 import { UndoLine } from "../../ui/UndoLine";
-import { useStudio } from "../../kit/studio/Studio";
+import { useStudio } from "../../kit/studio/useStudio";
+import { attempt } from "../../kit/studio/problems";
+import { usePictureCommands } from "../../kit/commands/pictures";
 import type { OpenPicture } from "../../kit/picture/usePicture";
 import { placeRow, uncertaintyOf } from "./noteFromPick";
 
 /** Notes that were read under another light can be read again; those that are mixed already stay. */
 export function ReadAgain({ picture, stored }: { picture: OpenPicture; stored: Picture }) {
-  const { db, notes, attempt } = useStudio();
+  const notes = useStudio((studio) => studio.notes);
+  const { changeNotes, restoreNotes } = usePictureCommands();
   const [before, setBefore] = useState<readonly Note[]>();
   const stale = notes.filter(
     ({ place, state }) =>
@@ -53,7 +56,7 @@ export function ReadAgain({ picture, stored }: { picture: OpenPicture; stored: P
         isAdapted: false,
       });
     }
-    setBefore(await changeNotes(db, changes));
+    setBefore(await changeNotes(changes));
   };
   return (
     <>
@@ -69,7 +72,7 @@ export function ReadAgain({ picture, stored }: { picture: OpenPicture; stored: P
       {before && before.length > 0 ? (
         <UndoLine
           onUndo={() => {
-            attempt(restoreNotes(db, before));
+            attempt(restoreNotes(before));
             setBefore(undefined);
           }}
         >

@@ -7,12 +7,13 @@ import type { LabD65 } from "../../core/color/types";
 import { differenceWords, missWords, stepsText, WORKING_TOLERANCE } from "../../core/describe/difference";
 import type { Picture } from "../../domain/painting/painting";
 import { storedFromLab } from "../../domain/reading/storedColor";
-import { addNote } from "../../persistence/studio";
 import { Button } from "../../ui/Button";
 import { TextField } from "../../ui/fields";
 import { Patch } from "../../ui/Patch";
 import type { Spot } from "../../kit/picture/PictureStage";
-import { useStudio } from "../../kit/studio/Studio";
+import { useSettings, useStudio } from "../../kit/studio/useStudio";
+import { attempt } from "../../kit/studio/problems";
+import { usePaintingCommands } from "../../kit/commands/paintings";
 import type { OpenPicture } from "../../kit/picture/usePicture";
 import { useRecipes } from "../../kit/query/useRecipes";
 import { describeLab } from "../../words/colors";
@@ -45,7 +46,9 @@ export function SamplePanel({
   /** Chooses what is touched next: the colour, its light or its shadow. */
   aims: React.ReactNode;
 }) {
-  const { db, settings, notes, attempt } = useStudio();
+  const settings = useSettings();
+  const notes = useStudio((studio) => studio.notes);
+  const { addNote } = usePaintingCommands();
   const router = useRouter();
   const [name, setName] = useState("");
   const [nudges, setNudges] = useState<readonly Nudge[]>([]);
@@ -60,7 +63,6 @@ export function SamplePanel({
     const made = isShown ? nudges : [];
     const target = made.reduce(nudged, now.middle.lab);
     const note = await addNote(
-      db,
       {
         paintingId,
         name: name.trim() === "" ? describeLab(target, settings).hue : name,
@@ -164,7 +166,7 @@ function correctionWords(light: Picture["light"]): string {
 
 /** Light, middle and shadow touch each other, with their values under them. */
 function SamplePatches({ picked, lab }: { picked: Picked; lab: LabD65 }) {
-  const { settings } = useStudio();
+  const settings = useSettings();
   const patches = [
     { name: "light", lab: picked.light?.lab ?? picked.middle.light },
     { name: "middle", lab },
@@ -204,7 +206,7 @@ function Row({ term, text }: { term: string; text: React.ReactNode }) {
 
 /** Whether the board reaches a colour, and if not, what would be missing. */
 function ReachWords({ lab }: { lab: LabD65 }) {
-  const { settings } = useStudio();
+  const settings = useSettings();
   const search = useRecipes(lab);
   if (search.status === "idle") return "none on the board";
   if (search.status === "failed")

@@ -8,7 +8,7 @@ import { valueFromLightness, valueText } from "../../core/describe/valueScale";
 import { FEWEST_STEPS, MOST_STEPS } from "../../core/picture/luminancePlane";
 import { Choice } from "../../ui/Choice";
 import { SelectField } from "../../ui/fields";
-import { useStudio } from "../../kit/studio/Studio";
+import { useSettings } from "../../kit/studio/useStudio";
 import type { OpenPicture } from "../../kit/picture/usePicture";
 import { type LookName, LOOKS, type LookSettings, SQUINTS } from "./looks";
 import { useValueShares } from "./useValueShares";
@@ -46,7 +46,7 @@ export function SeePanel({
   settings: LookSettings;
   onSettings: (changes: Partial<LookSettings>) => void;
 }) {
-  const { settings } = useStudio();
+  const settings = useSettings();
   const shown = [look, second];
   return (
     <section aria-label="Ways of looking" className="flex flex-col gap-4">
@@ -138,7 +138,7 @@ export function SeePanel({
 const BINS = 20;
 
 function ValueHistogram({ picture }: { picture: OpenPicture }) {
-  const { settings } = useStudio();
+  const settings = useSettings();
   const shares = useValueShares(picture, BINS);
   const { scale } = settings;
   const lines = useMemo(

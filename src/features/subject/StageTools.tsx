@@ -6,7 +6,7 @@ import { Button } from "../../ui/Button";
 import { Choice } from "../../ui/Choice";
 import { HoldButton } from "../../ui/HoldButton";
 import type { Hanging } from "../../kit/picture/PictureStage";
-import { useStudio } from "../../kit/studio/Studio";
+import { useSettings } from "../../kit/studio/useStudio";
 import { useKey } from "../../ui/useKey";
 import { FITTED, type Zoom, zoomedAbout } from "../../kit/picture/useZoom";
 import { type LookName, LOOKS } from "./looks";
@@ -37,7 +37,7 @@ function HoldLook({
   held: LookName | undefined;
   onHold: (look: LookName | undefined) => void;
 }) {
-  const { settings } = useStudio();
+  const settings = useSettings();
   const hold = (isOn: boolean): void => {
     onHold(isOn ? name : undefined);
   };
@@ -79,7 +79,7 @@ export function StageTools({
   zoom: Zoom;
   onZoom: (zoom: Zoom) => void;
 }) {
-  const { settings } = useStudio();
+  const settings = useSettings();
   const mirror = (): void => {
     onHanging({ ...hanging, isMirrored: !hanging.isMirrored });
   };

@@ -4,13 +4,13 @@ import { labD65 } from "../../core/color/types";
 import { valueText } from "../../core/describe/valueScale";
 import { stepLightness } from "../../core/picture/luminancePlane";
 import { Patch } from "../../ui/Patch";
-import { useStudio } from "../../kit/studio/Studio";
+import { useSettings } from "../../kit/studio/useStudio";
 import type { OpenPicture } from "../../kit/picture/usePicture";
 import { useValueShares } from "./useValueShares";
 
 /** How much of the area each step takes: a strip in the steps' own greys, and the same in words. */
 export function StepShares({ picture, steps }: { picture: OpenPicture; steps: number }) {
-  const { settings } = useStudio();
+  const settings = useSettings();
   const shares = useValueShares(picture, steps);
   if (!shares) return null;
   const rows = shares.map((share, step) => ({

@@ -13,7 +13,7 @@ import { Notice } from "../../ui/Notice";
 import { Working } from "../../ui/Working";
 import { type Hanging, PictureStage, type Spot, type StageMark } from "../../kit/picture/PictureStage";
 import { pictureFailureWords } from "../../words/pictures";
-import { useStudio } from "../../kit/studio/Studio";
+import { useDb, useStudio } from "../../kit/studio/useStudio";
 import { usePicture } from "../../kit/picture/usePicture";
 import { FITTED, type Zoom } from "../../kit/picture/useZoom";
 import { AimsPanel } from "./AimsPanel";
@@ -54,7 +54,7 @@ type TabName = (typeof TABS)[number]["value"];
 const WALL_TOLERANCE = 4;
 
 export function SubjectView() {
-  const { painting } = useStudio();
+  const painting = useStudio((studio) => studio.painting);
   if (!painting) {
     return (
       <div className="p-5">
@@ -70,7 +70,10 @@ export function SubjectView() {
 }
 
 function Subject({ paintingId, pictureId }: { paintingId: string; pictureId: string | undefined }) {
-  const { db, notes, palette, palettes } = useStudio();
+  const db = useDb();
+  const notes = useStudio((studio) => studio.notes);
+  const palette = useStudio((studio) => studio.palette);
+  const palettes = useStudio((studio) => studio.palettes);
   const stored = useLiveQuery(() => (pictureId ? readPicture(db, pictureId) : undefined), [db, pictureId]);
   const picture = usePicture(stored);
   const fresh = useNewPicture(paintingId, picture);

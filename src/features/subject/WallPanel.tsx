@@ -5,7 +5,7 @@ import { stepsText } from "../../core/describe/difference";
 import { Button } from "../../ui/Button";
 import { TextField } from "../../ui/fields";
 import { Notice } from "../../ui/Notice";
-import { useStudio } from "../../kit/studio/Studio";
+import { useSettings } from "../../kit/studio/useStudio";
 import type { Wall } from "./useWall";
 import { Status } from "../../ui/Status";
 
@@ -17,7 +17,7 @@ function ordinal(place: number): string {
 }
 
 export function WallPanel({ wall }: { wall: Wall }) {
-  const { settings } = useStudio();
+  const settings = useSettings();
   const { grid, check, corners, problem } = wall;
   const steps = (off: number): string =>
     `${stepsText(off, settings.scale)} too ${off < 0 ? "dark" : "light"}`;

@@ -5,15 +5,17 @@ import { useEffect, useMemo, useRef, useState } from "react";
 import { screenColorFromLab } from "../../core/color/srgb";
 import { type LabD65, labD65 } from "../../core/color/types";
 import { compositionWeights, type NoteAreas } from "../../core/picture/noteAreas";
-import { setNoteArea } from "../../persistence/pictures";
 import { labFromStored } from "../../domain/reading/storedColor";
 import { Button } from "../../ui/Button";
 import { Patch } from "../../ui/Patch";
-import { useStudio } from "../../kit/studio/Studio";
+import { useStudio } from "../../kit/studio/useStudio";
+import { attempt } from "../../kit/studio/problems";
+import { usePictureCommands } from "../../kit/commands/pictures";
 import type { OpenPicture } from "../../kit/picture/usePicture";
 
 export function WeightsPanel({ picture }: { picture: OpenPicture }) {
-  const { db, notes, attempt } = useStudio();
+  const notes = useStudio((studio) => studio.notes);
+  const { setNoteArea } = usePictureCommands();
   const { ask, key } = picture;
   const labs = useMemo(() => notes.map((note) => labFromStored(note.target)), [notes]);
   const seen = useMemo(() => notes.map((note) => labFromStored(note.seen ?? note.target)), [notes]);
@@ -83,7 +85,7 @@ export function WeightsPanel({ picture }: { picture: OpenPicture }) {
                     name={note.name}
                     share={shares[i] ?? 0}
                     onChange={(share) => {
-                      attempt(setNoteArea(db, note.id, share));
+                      attempt(setNoteArea(note.id, share));
                     }}
                   />
                 </td>
@@ -103,7 +105,7 @@ export function WeightsPanel({ picture }: { picture: OpenPicture }) {
           weight="quiet"
           className="self-start"
           onClick={() => {
-            attempt(Promise.all(notes.map((note) => setNoteArea(db, note.id, undefined))));
+            attempt(Promise.all(notes.map((note) => setNoteArea(note.id, undefined))));
           }}
         >
           areas as the picture has them

@@ -6,7 +6,7 @@ import type { LabD65 } from "../../core/color/types";
 import { differenceWords, missWords, WORKING_TOLERANCE } from "../../core/describe/difference";
 import { SelectField } from "../../ui/fields";
 import { type KnownTubes, knownTubes } from "../../domain/tube/knownTubes";
-import { useStudio } from "../../kit/studio/Studio";
+import { useSettings, useStudio } from "../../kit/studio/useStudio";
 import { TaskLine } from "../../kit/query/TaskLine";
 import { useQuery } from "../../kit/query/useQuery";
 import { shownOf } from "../../kit/query/useTask";
@@ -23,7 +23,9 @@ export function WetGround({
   /** One for each note, in their order. */
   aims: readonly LabD65[];
 }) {
-  const { notes, board, settings } = useStudio();
+  const notes = useStudio((studio) => studio.notes);
+  const board = useStudio((studio) => studio.board);
+  const settings = useSettings();
   const [groundId, setGroundId] = useState("");
   const [takenUp, setTakenUp] = useState(10);
   const ground = board.find(({ id }) => id === groundId);

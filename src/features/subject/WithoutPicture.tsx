@@ -10,7 +10,6 @@ import { lightnessPerStep, quarterText } from "../../core/describe/valueScale";
 import { SIMULATED_OBJECTS } from "../../devices/simulatedObjects";
 import type { StoredColor } from "../../domain/reading/storedColor";
 import { storedFromLab } from "../../domain/reading/storedColor";
-import { addNote } from "../../persistence/studio";
 import { Button } from "../../ui/Button";
 import { Choice } from "../../ui/Choice";
 import { SelectField, TextField } from "../../ui/fields";
@@ -18,7 +17,9 @@ import { Patch } from "../../ui/Patch";
 import { Rail } from "../../ui/Rail";
 import { ReadByColorimeter } from "../../kit/reading/ReadByColorimeter";
 import { ReadFromFile } from "../../kit/reading/ReadFromFile";
-import { useStudio } from "../../kit/studio/Studio";
+import { useSettings } from "../../kit/studio/useStudio";
+import { attempt } from "../../kit/studio/problems";
+import { usePaintingCommands } from "../../kit/commands/paintings";
 import { parseTypedColor } from "../../kit/reading/typedColor";
 import { describeLab } from "../../words/colors";
 import { Status } from "../../ui/Status";
@@ -100,11 +101,11 @@ function OneWay({ way, paintingId }: { way: Way; paintingId: string }) {
 }
 
 function useKeep(paintingId: string) {
-  const { db, settings, attempt } = useStudio();
+  const settings = useSettings();
+  const { addNote } = usePaintingCommands();
   const router = useRouter();
   const keep = async ({ lab, source, uncertaintyDeltaE2000 }: Found, name: string): Promise<void> => {
     const note = await addNote(
-      db,
       {
         paintingId,
         name: name.trim() === "" ? describeLab(lab, settings).hue : name,
@@ -133,7 +134,7 @@ function KeepFound({
   /** The patch stands somewhere else already. */
   isPatchShown?: boolean;
 }) {
-  const { settings } = useStudio();
+  const settings = useSettings();
   const keep = useKeep(paintingId);
   if (!found) return null;
   const description = describeLab(found.lab, settings);
@@ -174,7 +175,7 @@ const LIGHTNESS_RANGE = 45;
 
 /** A patch moved along the three rails until it looks like the thing. */
 function EyePatch({ onChange }: { onChange: (lab: LabD65) => void }) {
-  const { settings } = useStudio();
+  const settings = useSettings();
   const [start, setStart] = useState(MIDDLE);
   const [by, setBy] = useState({ deltaLightness: 0, deltaChroma: 0, deltaHue: 0 });
   const labAt = (moved: typeof by): LabD65 => {
@@ -286,7 +287,7 @@ function ObjectReading({
 
 /** A note from numbers. */
 function TypedNote({ paintingId }: { paintingId: string }) {
-  const { settings } = useStudio();
+  const settings = useSettings();
   const [text, setText] = useState("");
   const [name, setName] = useState("");
   const [problem, setProblem] = useState<string>();

@@ -3,7 +3,8 @@
 /** A file becomes the painting's picture: shown at once, stored behind it, with a word on what became of it. */
 import { useState } from "react";
 import { keepPicture } from "../../persistence/pictures";
-import { useStudio } from "../../kit/studio/Studio";
+import { useDb } from "../../kit/studio/useStudio";
+import { attempt } from "../../kit/studio/problems";
 import type { OpenPicture } from "../../kit/picture/usePicture";
 
 /** Room that is left free for everything else that is recorded, bytes. */
@@ -18,7 +19,7 @@ export type NewPictureState = {
 };
 
 export function useNewPicture(paintingId: string, picture: OpenPicture): NewPictureState {
-  const { db, attempt } = useStudio();
+  const db = useDb();
   const [isKeeping, setKeeping] = useState(false);
   const [fileName, setFileName] = useState<string>();
   const [word, setWord] = useState<string>();

@@ -7,7 +7,7 @@ import type { Palette } from "../../domain/palette/palette";
 import { solver } from "../../workers/clients";
 import { keyOfTube, solverTubeOf } from "../../domain/tube/solverTube";
 import { workFailureWords } from "../../words/failures";
-import { useStudio } from "../../kit/studio/Studio";
+import { useStudio } from "../../kit/studio/useStudio";
 import type { OpenPicture } from "../../kit/picture/usePicture";
 
 /** Corners along each axis: fine for photographs. */
@@ -29,7 +29,7 @@ export function usePaletteTable(
   palette: Palette | undefined,
   isWanted: boolean,
 ): { readonly state: TableState; readonly giveUp: () => void; readonly retry: () => void } {
-  const { tubeById } = useStudio();
+  const tubeById = useStudio((studio) => studio.tubeById);
   const running = useRef<AbortController>(undefined);
   const [built, setBuilt] = useState<{ readonly key: string; readonly state: TableState }>();
   const [attempt, setAttempt] = useState(0);

@@ -7,12 +7,14 @@ import Link from "next/link";
 import { useState } from "react";
 import { readUnarchived } from "../../persistence/studio";
 import { buttonClass } from "../../ui/Button";
-import { useStudio } from "../../kit/studio/Studio";
+import { useDb, useOpenStudio, useSettings } from "../../kit/studio/useStudio";
 
 const DAY_MS = 86_400_000;
 
 export function ArchiveDue() {
-  const { db, settings, workspace } = useStudio();
+  const db = useDb();
+  const settings = useSettings();
+  const { workspace } = useOpenStudio();
   const { lastArchiveAt, remindAfterDays } = settings;
   const [openedAt] = useState(() => Date.now());
   const waiting = useLiveQuery(() => readUnarchived(db, lastArchiveAt), [db, lastArchiveAt]);

@@ -3,18 +3,20 @@
 import Link from "next/link";
 import { useState } from "react";
 import type { Palette } from "../../domain/palette/palette";
-import { setBoard } from "../../persistence/tubes";
 import { Button } from "../../ui/Button";
 import { BoxPicker } from "../../kit/paint/BoxPicker";
-import { useStudio } from "../../kit/studio/Studio";
+import { useStudio } from "../../kit/studio/useStudio";
+import { attempt } from "../../kit/studio/problems";
+import { useTubeCommands } from "../../kit/commands/tubes";
 
 /** Which tubes of the box lie on the board, in the order in which they are chosen. */
 export function BoardForm({ palette, onDone }: { palette: Palette; onDone: () => void }) {
-  const { db, board, attempt } = useStudio();
+  const board = useStudio((studio) => studio.board);
+  const { setBoard } = useTubeCommands();
   const [tubeIds, setTubeIds] = useState<readonly string[]>(() => board.map((tube) => tube.id));
   const [keptIds] = useState(tubeIds);
   const save = async (): Promise<void> => {
-    await setBoard(db, palette.id, tubeIds);
+    await setBoard(palette.id, tubeIds);
     onDone();
   };
   return (

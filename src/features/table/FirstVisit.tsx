@@ -1,19 +1,20 @@
 "use client";
 
+import { useDemo } from "../../kit/studio/useDemo";
 import { useState } from "react";
 import { Button } from "../../ui/Button";
-import { useStudio } from "../../kit/studio/Studio";
+
 import { PaintingForm } from "./PaintingForm";
 
 /** Nothing is open: begin with one's own tubes, or look at the demo. */
 export function FirstVisit() {
-  const { openDemo } = useStudio();
+  const demo = useDemo();
   const [problem, setProblem] = useState<string>();
   const [isOpening, setIsOpening] = useState(false);
   const open = (): void => {
     setIsOpening(true);
     setProblem(undefined);
-    openDemo().catch((error: unknown) => {
+    demo.open().catch((error: unknown) => {
       setIsOpening(false);
       const reason = error instanceof Error ? error.message : "unknown reason";
       setProblem(`The demo could not be opened: ${reason}. Reload the page and try again.`);

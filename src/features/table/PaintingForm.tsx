@@ -4,12 +4,12 @@ import { zodResolver } from "@hookform/resolvers/zod";
 import { Controller, useForm } from "react-hook-form";
 import * as z from "zod/mini";
 import { tubeFromModel } from "../../domain/tube/newTube";
-import { startPainting } from "../../persistence/studio";
 import { Button } from "../../ui/Button";
 import { TextField } from "../../ui/fields";
 import { modelsById, PaintPicker } from "../../kit/paint/PaintPicker";
 import { MOST_TUBES } from "../../kit/paint/SmearPicker";
-import { useStudio } from "../../kit/studio/Studio";
+import { attempt } from "../../kit/studio/problems";
+import { usePaintingCommands } from "../../kit/commands/paintings";
 
 const formSchema = z.object({
   name: z
@@ -23,13 +23,13 @@ const formSchema = z.object({
 });
 
 export function PaintingForm({ onDone }: { onDone?: () => void }) {
-  const { db, attempt } = useStudio();
+  const { startPainting } = usePaintingCommands();
   const { register, handleSubmit, control, formState } = useForm({
     resolver: zodResolver(formSchema),
     defaultValues: { name: "", modelIds: [] },
   });
   const save = async (name: string, modelIds: readonly string[]): Promise<void> => {
-    await startPainting(db, name, modelsById(modelIds).map(tubeFromModel), Date.now());
+    await startPainting(name, modelsById(modelIds).map(tubeFromModel), Date.now());
     onDone?.();
   };
   return (

@@ -8,14 +8,17 @@ import { useState } from "react";
 import type { Note } from "../../domain/note/note";
 import type { Painting } from "../../domain/painting/painting";
 import { readPicture } from "../../persistence/pictures";
-import { recordDryCheck } from "../../persistence/piles";
 import { readLatestMatches } from "../../persistence/studio";
 import { labFromStored } from "../../domain/reading/storedColor";
 import { Button } from "../../ui/Button";
 import { SelectField } from "../../ui/fields";
 import { Patch } from "../../ui/Patch";
 import { Sheet } from "../../ui/Sheet";
-import { useStudio } from "../../kit/studio/Studio";
+import { useDb, useOpenStudio, useSettings, useStudio } from "../../kit/studio/useStudio";
+import { useDemo } from "../../kit/studio/useDemo";
+import { attempt } from "../../kit/studio/problems";
+import { useChangeSettings } from "../../kit/studio/useChangeSettings";
+import { useMatchCommands } from "../../kit/commands/matches";
 import { describeLab } from "../../words/colors";
 import { ArchiveDue } from "./ArchiveDue";
 import { BoardForm } from "./BoardForm";
@@ -25,12 +28,17 @@ import { PaintingForm } from "./PaintingForm";
 import { PicturePlate } from "./PicturePlate";
 
 export function TableView() {
-  const { painting } = useStudio();
+  const painting = useStudio((studio) => studio.painting);
   return painting ? <PaintingOnTable painting={painting} /> : <FirstVisit />;
 }
 
 function PaintingOnTable({ painting }: { painting: Painting }) {
-  const { db, paintings, notes, palette, workspace, closeDemo, deleteDemo, attempt } = useStudio();
+  const db = useDb();
+  const paintings = useStudio((studio) => studio.paintings);
+  const notes = useStudio((studio) => studio.notes);
+  const palette = useStudio((studio) => studio.palette);
+  const { workspace } = useOpenStudio();
+  const demo = useDemo();
   const [sheet, setSheet] = useState<"painting" | "board">();
   const picture = useLiveQuery(
     () => (painting.pictureId ? readPicture(db, painting.pictureId) : undefined),
@@ -69,13 +77,13 @@ function PaintingOnTable({ painting }: { painting: Painting }) {
           </Button>
           {workspace === "demo" ? (
             <>
-              <Button weight="quiet" onClick={closeDemo}>
+              <Button weight="quiet" onClick={demo.close}>
                 Back to my own work
               </Button>
               <Button
                 weight="quiet"
                 onClick={() => {
-                  attempt(deleteDemo());
+                  attempt(demo.remove());
                 }}
               >
                 Remove the demo
@@ -120,7 +128,7 @@ function PaintingOnTable({ painting }: { painting: Painting }) {
 }
 
 function PaintingSelect({ paintings, currentId }: { paintings: readonly Painting[]; currentId: string }) {
-  const { change } = useStudio();
+  const change = useChangeSettings();
   return (
     <SelectField
       label="Painting"
@@ -143,7 +151,9 @@ function PaintingSelect({ paintings, currentId }: { paintings: readonly Painting
 const STEPS_SHOWN = 6;
 
 function NextList() {
-  const { db, notes, painting } = useStudio();
+  const db = useDb();
+  const notes = useStudio((studio) => studio.notes);
+  const painting = useStudio((studio) => studio.painting);
   const matches = useLiveQuery(() => readLatestMatches(db, painting?.id ?? ""), [db, painting?.id]);
   const [openedAt] = useState(() => Date.now());
   if (!matches) return null;
@@ -186,7 +196,8 @@ function NoNotes() {
 }
 
 function NextItem({ step, isFirst }: { step: NextStep; isFirst: boolean }) {
-  const { db, settings, attempt } = useStudio();
+  const settings = useSettings();
+  const { recordDryCheck } = useMatchCommands();
   const router = useRouter();
   const { note } = step;
   const lab = labFromStored(note.target);
@@ -208,14 +219,14 @@ function NextItem({ step, isFirst }: { step: NextStep; isFirst: boolean }) {
             <Button
               weight={isFirst ? "main" : "plain"}
               onClick={() => {
-                attempt(recordDryCheck(db, step.match.id, "confirmed", Date.now()));
+                attempt(recordDryCheck(step.match.id, "confirmed", Date.now()));
               }}
             >
               Dry, still right
             </Button>
             <Button
               onClick={() => {
-                attempt(recordDryCheck(db, step.match.id, "moved", Date.now()));
+                attempt(recordDryCheck(step.match.id, "moved", Date.now()));
               }}
             >
               It moved

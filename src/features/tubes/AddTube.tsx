@@ -3,12 +3,12 @@
 /** Into the box: from the generic library, or a tube that the library does not know. */
 import { useState } from "react";
 import { tubeFromModel } from "../../domain/tube/newTube";
-import { addTubes } from "../../persistence/tubes";
 import { Button } from "../../ui/Button";
 import { Sheet } from "../../ui/Sheet";
 import { TextField } from "../../ui/fields";
 import { modelsById, PaintPicker } from "../../kit/paint/PaintPicker";
-import { useStudio } from "../../kit/studio/Studio";
+import { attempt } from "../../kit/studio/problems";
+import { useTubeCommands } from "../../kit/commands/tubes";
 import { BoxFile } from "./BoxFile";
 import { tubeFromLabel } from "../../domain/tube/labelTube";
 import { UnknownTube } from "./UnknownTube";
@@ -40,10 +40,10 @@ export function AddTube({
 }
 
 function FromLibrary({ onAdded }: { onAdded: (tubeId: string) => void }) {
-  const { db, attempt } = useStudio();
+  const { addTubes } = useTubeCommands();
   const [modelIds, setModelIds] = useState<readonly string[]>([]);
   const add = async (): Promise<void> => {
-    const [first] = await addTubes(db, modelsById(modelIds).map(tubeFromModel), Date.now());
+    const [first] = await addTubes(modelsById(modelIds).map(tubeFromModel), Date.now());
     setModelIds([]);
     if (first) onAdded(first.id);
   };
@@ -65,7 +65,7 @@ function FromLibrary({ onAdded }: { onAdded: (tubeId: string) => void }) {
 }
 
 function FromLabel({ onAdded }: { onAdded: (tubeId: string) => void }) {
-  const { db, attempt } = useStudio();
+  const { addTubes } = useTubeCommands();
   const [label, setLabel] = useState("");
   const [pigments, setPigments] = useState("");
   const [word, setWord] = useState<string>();
@@ -76,7 +76,7 @@ function FromLabel({ onAdded }: { onAdded: (tubeId: string) => void }) {
       return;
     }
     setWord(undefined);
-    const [first] = await addTubes(db, [tube], Date.now());
+    const [first] = await addTubes([tube], Date.now());
     setLabel("");
     setPigments("");
     if (first) onAdded(first.id);

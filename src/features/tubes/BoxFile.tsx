@@ -1,10 +1,11 @@
 "use client";
 
 import { useState } from "react";
-import { addTubes } from "../../persistence/tubes";
 import { Button } from "../../ui/Button";
 import { FileField } from "../../ui/fields";
-import { useStudio } from "../../kit/studio/Studio";
+import { useStudio } from "../../kit/studio/useStudio";
+import { attempt } from "../../kit/studio/problems";
+import { useTubeCommands } from "../../kit/commands/tubes";
 import { download } from "../../ui/download";
 
 /** A list of tubes is short; the reader itself is only loaded when a file is opened. */
@@ -12,7 +13,8 @@ const MOST_BOX_BYTES = 2 * 2 ** 20;
 
 /** Tubes from a CSV file into the box, and the box as such a file. */
 export function BoxFile({ onAdded }: { onAdded: (tubeId: string) => void }) {
-  const { db, box, attempt } = useStudio();
+  const box = useStudio((studio) => studio.box);
+  const { addTubes } = useTubeCommands();
   const [word, setWord] = useState<string>();
   const open = async (file: File, now: number): Promise<void> => {
     if (file.size > MOST_BOX_BYTES) {
@@ -26,7 +28,7 @@ export function BoxFile({ onAdded }: { onAdded: (tubeId: string) => void }) {
       return;
     }
     setWord(undefined);
-    const [first] = await addTubes(db, answer.value, now);
+    const [first] = await addTubes(answer.value, now);
     if (first) onAdded(first.id);
   };
   const save = async (): Promise<void> => {

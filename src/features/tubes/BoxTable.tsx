@@ -16,7 +16,7 @@ import { valueFromLightness } from "../../core/describe/valueScale";
 import type { Tube } from "../../domain/tube/tube";
 import { ladderOfTube } from "../../domain/tube/smear";
 import { SortableHead } from "../../ui/SortableHead";
-import { useStudio } from "../../kit/studio/Studio";
+import { useSettings } from "../../kit/studio/useStudio";
 
 const features = tableFeatures({
   rowSortingFeature,
@@ -35,7 +35,7 @@ export function BoxTable({
   openId: string | undefined;
   onOpen: (tubeId: string) => void;
 }) {
-  const { settings } = useStudio();
+  const settings = useSettings();
   const columns = useMemo(
     () =>
       column.columns([

@@ -2,7 +2,7 @@
 
 import { CAUTION_CLASSES, cautionsFor, GENERAL_CAUTIONS } from "../../core/safety/cautions";
 import { Sheet } from "../../ui/Sheet";
-import { useStudio } from "../../kit/studio/Studio";
+import { useStudio } from "../../kit/studio/useStudio";
 
 /** All cautions of the box in one place: the most hazardous class first, with the tubes that it concerns. */
 export function CautionsSheet({
@@ -12,7 +12,7 @@ export function CautionsSheet({
   isOpen: boolean;
   onOpenChange: (isOpen: boolean) => void;
 }) {
-  const { box } = useStudio();
+  const box = useStudio((studio) => studio.box);
   const classes = CAUTION_CLASSES.filter((name) => box.some((tube) => tube.hazard === name));
   const media = [...new Set(box.map((tube) => tube.medium))];
   const byClass = classes.flatMap((name) => {

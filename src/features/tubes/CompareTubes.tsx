@@ -11,12 +11,12 @@ import type { Tube } from "../../domain/tube/tube";
 import { SelectField } from "../../ui/fields";
 import { Patch } from "../../ui/Patch";
 import { opticsOfTube } from "../../domain/tube/optics";
-import { useStudio } from "../../kit/studio/Studio";
+import { useSettings, useStudio } from "../../kit/studio/useStudio";
 import { describeLab } from "../../words/colors";
 import { partsWords } from "../../words/tubes";
 
 export function CompareTubes({ tube }: { tube: Tube }) {
-  const { settings } = useStudio();
+  const settings = useSettings();
   const others = useOthers(tube);
   const optics = opticsOfTube(tube);
   const nearest = useMemo(() => {
@@ -85,7 +85,7 @@ export function CompareTubes({ tube }: { tube: Tube }) {
 
 /** What the other tubes can stand in with for this one. */
 function StandIn({ tube }: { tube: Tube }) {
-  const { box } = useStudio();
+  const box = useStudio((studio) => studio.box);
   const others = useOthers(tube);
   const answer = useMemo(() => {
     const optics = opticsOfTube(tube);
@@ -122,7 +122,7 @@ const SEEN_IN_WHITE = 4;
 /** Which bright tube and which complement imitate it: what a dull tube is made of, in hue. */
 function Imitated({ tube }: { tube: Tube }) {
   const others = useOthers(tube);
-  const { settings } = useStudio();
+  const settings = useSettings();
   const answer = useMemo(() => {
     const optics = opticsOfTube(tube);
     if (!optics) return undefined;
@@ -159,7 +159,7 @@ function Imitated({ tube }: { tube: Tube }) {
 }
 
 function useOthers(tube: Tube) {
-  const { box } = useStudio();
+  const box = useStudio((studio) => studio.box);
   return useMemo(
     () =>
       box.flatMap((other) => {

@@ -9,7 +9,7 @@ import type { LearnedBox } from "../../core/tube/learnBox";
 import { tintLab } from "../../core/tube/character";
 import { WHITE_BENCH } from "../../data/whiteBench";
 import type { Tube } from "../../domain/tube/tube";
-import { keepCalibrations, type TubeLearned } from "../../persistence/tubes";
+import { type TubeLearned } from "../../persistence/tubes";
 import { Button } from "../../ui/Button";
 import { Notice } from "../../ui/Notice";
 import { Working } from "../../ui/Working";
@@ -18,7 +18,9 @@ import { dryingOf, kindOfMixture } from "../../domain/mixture/drying";
 import { genericOpticsOf, opticsOfTube } from "../../domain/tube/optics";
 import { workFailureWords } from "../../words/failures";
 import { solver } from "../../workers/clients";
-import { useStudio } from "../../kit/studio/Studio";
+import { useDb, useSettings, useStudio } from "../../kit/studio/useStudio";
+import { attempt } from "../../kit/studio/problems";
+import { useTubeCommands } from "../../kit/commands/tubes";
 import { type PileRecord, pileRecord } from "../../domain/pile/evidence";
 import { tubeReadingOf } from "../../domain/tube/calibrationReadings";
 import { changeWords } from "../../words/tubes";
@@ -29,7 +31,10 @@ type State =
   | { readonly kind: "learned"; readonly record: PileRecord; readonly box: LearnedBox };
 
 export function LearnFromPiles({ onDone }: { onDone: () => void }) {
-  const { db, settings, tubeById, attempt } = useStudio();
+  const db = useDb();
+  const settings = useSettings();
+  const tubeById = useStudio((studio) => studio.tubeById);
+  const { keepCalibrations } = useTubeCommands();
   const rows = useLiveQuery(() => readTeachingPiles(db), [db]);
   const pairs = useLiveQuery(() => readWetAndDry(db), [db]);
   const { allowsForDrying } = settings;
@@ -87,7 +92,7 @@ export function LearnFromPiles({ onDone }: { onDone: () => void }) {
           record={state.record}
           box={state.box}
           onKeep={() => {
-            attempt(keepCalibrations(db, calibrationsOf(state.record, state.box, Date.now())).then(onDone));
+            attempt(keepCalibrations(calibrationsOf(state.record, state.box, Date.now())).then(onDone));
           }}
           onDiscard={onDone}
         />
@@ -125,7 +130,7 @@ function Outcome({
   onKeep: () => void;
   onDiscard: () => void;
 }) {
-  const { settings } = useStudio();
+  const settings = useSettings();
   const doubted = record.piles.filter((_, i) => box.piles[i]?.isDoubted);
   return (
     <section aria-live="polite" className="flex flex-col gap-3">

@@ -6,7 +6,7 @@ import { WHITE_BENCH } from "../../data/whiteBench";
 import { Patch } from "../../ui/Patch";
 import { ladderOfTube } from "../../domain/tube/smear";
 import { opticsOfTube } from "../../domain/tube/optics";
-import { useStudio } from "../../kit/studio/Studio";
+import { useStudio } from "../../kit/studio/useStudio";
 
 /** Steps of the smear's ladder: alone, and in four parts of white, where look-alikes part. */
 const ALONE = 0;
@@ -14,7 +14,7 @@ const IN_FOUR = 3;
 
 /** Tubes on the board that are easily mistaken for each other, with the tints that tell them apart. */
 export function LookAlikes() {
-  const { board } = useStudio();
+  const board = useStudio((studio) => studio.board);
   const pairs = useMemo(() => {
     const known = board.flatMap((tube) => {
       const optics = opticsOfTube(tube);

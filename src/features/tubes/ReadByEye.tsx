@@ -7,7 +7,7 @@ import { applyDifference, hueRailEnds } from "../../core/describe/difference";
 import { lightnessPerStep } from "../../core/describe/valueScale";
 import { Button } from "../../ui/Button";
 import { Patch } from "../../ui/Patch";
-import { useStudio } from "../../kit/studio/Studio";
+import { useSettings } from "../../kit/studio/useStudio";
 import { describeLab } from "../../words/colors";
 import { Status } from "../../ui/Status";
 
@@ -25,7 +25,7 @@ export function ReadByEye({
   expected: LabD65;
   onTake: (lab: LabD65, uncertaintyDeltaE2000: number) => void;
 }) {
-  const { settings } = useStudio();
+  const settings = useSettings();
   const [lab, setLab] = useState(expected);
   const { hueDown, hueUp } = hueRailEnds(lab);
   const quarterStep = lightnessPerStep(settings.scale) / 4;

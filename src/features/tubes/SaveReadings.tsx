@@ -10,13 +10,12 @@ import { WHITE_BENCH } from "../../data/whiteBench";
 import type { Tube } from "../../domain/tube/tube";
 import { Button } from "../../ui/Button";
 import { opticsOfTube } from "../../domain/tube/optics";
-import { useStudio } from "../../kit/studio/Studio";
+import { attempt } from "../../kit/studio/problems";
 import { download } from "../../ui/download";
 import { tubeReadingOf } from "../../domain/tube/calibrationReadings";
 
 /** A tube's readings, and its predicted ladder as spectra, as files that other programs read. */
 export function SaveReadings({ tube }: { tube: Tube }) {
-  const { attempt } = useStudio();
   const readings = tube.optics.calibrations.at(-1)?.readings ?? [];
   const save = async (rows: readonly ReadingRow[], format: "cgats" | "csv", what: string): Promise<void> => {
     const { writeReadings } = await import("../../workers/readingFiles");

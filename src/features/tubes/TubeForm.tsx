@@ -13,11 +13,11 @@ import {
   TUBE_MEDIA,
   TUBE_OPACITIES,
 } from "../../domain/tube/tube";
-import { changeTube } from "../../persistence/tubes";
 import { Button } from "../../ui/Button";
 import { SelectField, TextField } from "../../ui/fields";
 import { GENERIC_PIGMENTS } from "../../domain/tube/optics";
-import { useStudio } from "../../kit/studio/Studio";
+import { attempt } from "../../kit/studio/problems";
+import { useTubeCommands } from "../../kit/commands/tubes";
 
 /** A number that may be left out; a comma is as good as a point. */
 const numberText = (most: number, least = 0) =>
@@ -75,7 +75,7 @@ function numberOf(text: string): number | undefined {
 const KEEP = "keep";
 
 export function TubeForm({ tube, onDone }: { tube: Tube; onDone: () => void }) {
-  const { db, attempt } = useStudio();
+  const { changeTube } = useTubeCommands();
   const [modelId] = tube.optics.modelIds;
   const isSingle =
     tube.optics.modelIds.length === 1 && GENERIC_PIGMENTS.some((model) => model.id === modelId);
@@ -125,7 +125,7 @@ export function TubeForm({ tube, onDone }: { tube: Tube; onDone: () => void }) {
         optics: { modelIds: [values.modelId], isLookAlike: false, calibrations: [] },
       }),
     };
-    await changeTube(db, tube.id, changes);
+    await changeTube(tube.id, changes);
     onDone();
   };
   const { errors } = formState;

@@ -10,21 +10,15 @@ import { cautionsFor } from "../../core/safety/cautions";
 import { tintLadder } from "../../core/tube/character";
 import { WHITE_BENCH } from "../../data/whiteBench";
 import type { Tube } from "../../domain/tube/tube";
-import {
-  copyTube,
-  type DeletedTube,
-  deleteTube,
-  moveTube,
-  restoreTube,
-  setTubeArchived,
-  undoCalibration,
-} from "../../persistence/tubes";
+import { type DeletedTube } from "../../persistence/tubes";
 import { Button } from "../../ui/Button";
 import { Notice } from "../../ui/Notice";
 import { Patch } from "../../ui/Patch";
 import { Sheet } from "../../ui/Sheet";
 import { genericOpticsOf, opticsOfTube } from "../../domain/tube/optics";
-import { useStudio } from "../../kit/studio/Studio";
+import { useSettings, useStudio } from "../../kit/studio/useStudio";
+import { attempt } from "../../kit/studio/problems";
+import { useTubeCommands } from "../../kit/commands/tubes";
 import { describeLab } from "../../words/colors";
 import { basisWords } from "../../domain/tube/box";
 import { CompareTubes } from "./CompareTubes";
@@ -50,7 +44,9 @@ export function TubePage({
   onOpen: (tubeId: string) => void;
   onDeleted: (undo: DeletedTube) => void;
 }) {
-  const { db, box, settings, attempt } = useStudio();
+  const box = useStudio((studio) => studio.box);
+  const settings = useSettings();
+  const { restoreTube } = useTubeCommands();
   const [sheet, setSheet] = useState<OpenSheet>();
   const optics = opticsOfTube(tube);
   const active = useMemo(() => box.filter((other) => other.archivedAt === undefined), [box]);
@@ -144,7 +140,7 @@ export function TubePage({
           weight="main"
           className="mt-4"
           onClick={() => {
-            attempt(restoreTube(db, { tubeId: tube.id, palettes: [] }));
+            attempt(restoreTube({ tubeId: tube.id, palettes: [] }));
           }}
         >
           Put it back into the box
@@ -202,7 +198,8 @@ function TubeActions({
   onOpen: (tubeId: string) => void;
   onDeleted: (undo: DeletedTube) => void;
 }) {
-  const { db, box, attempt } = useStudio();
+  const box = useStudio((studio) => studio.box);
+  const { copyTube, moveTube, setTubeArchived, deleteTube } = useTubeCommands();
   const optics = opticsOfTube(tube);
   const active = box.filter((other) => other.archivedAt === undefined);
   const place = active.findIndex((other) => other.id === tube.id);
@@ -236,7 +233,7 @@ function TubeActions({
         weight="quiet"
         onClick={() => {
           attempt(
-            copyTube(db, tube.id, Date.now()).then((copy) => {
+            copyTube(tube.id, Date.now()).then((copy) => {
               onOpen(copy.id);
             }),
           );
@@ -248,7 +245,7 @@ function TubeActions({
         weight="quiet"
         disabled={place <= 0}
         onClick={() => {
-          attempt(moveTube(db, tube.id, active[place - 1]?.id));
+          attempt(moveTube(tube.id, active[place - 1]?.id));
         }}
       >
         move up
@@ -257,7 +254,7 @@ function TubeActions({
         weight="quiet"
         disabled={place < 0 || place >= active.length - 1}
         onClick={() => {
-          attempt(moveTube(db, tube.id, active[place + 2]?.id));
+          attempt(moveTube(tube.id, active[place + 2]?.id));
         }}
       >
         move down
@@ -265,7 +262,7 @@ function TubeActions({
       <Button
         weight="quiet"
         onClick={() => {
-          attempt(setTubeArchived(db, tube.id, tube.archivedAt === undefined, Date.now()));
+          attempt(setTubeArchived(tube.id, tube.archivedAt === undefined, Date.now()));
         }}
       >
         {tube.archivedAt === undefined ? "archive" : "take out of the archive"}
@@ -273,7 +270,7 @@ function TubeActions({
       <Button
         weight="quiet"
         onClick={() => {
-          attempt(deleteTube(db, tube.id, Date.now()).then(onDeleted));
+          attempt(deleteTube(tube.id, Date.now()).then(onDeleted));
         }}
       >
         delete
@@ -283,7 +280,8 @@ function TubeActions({
 }
 
 function HowSure({ tube, onLearn }: { tube: Tube; onLearn: () => void }) {
-  const { db, settings, attempt } = useStudio();
+  const settings = useSettings();
+  const { undoCalibration } = useTubeCommands();
   const calibration = tube.optics.calibrations.at(-1);
   const hasGeneric = genericOpticsOf(tube) !== undefined;
   return (
@@ -309,7 +307,7 @@ function HowSure({ tube, onLearn }: { tube: Tube; onLearn: () => void }) {
           <Button
             weight="quiet"
             onClick={() => {
-              attempt(undoCalibration(db, tube.id));
+              attempt(undoCalibration(tube.id));
             }}
           >
             {calibration.piles.length > 0 ? "undo what the piles taught, in all tubes" : "undo the last test"}

@@ -2,21 +2,23 @@
 
 import { useLiveQuery } from "dexie-react-hooks";
 import type { Tube } from "../../domain/tube/tube";
-import { keepTubePhoto, readTubePhoto, removeTubePhoto } from "../../persistence/tubes";
+import { readTubePhoto } from "../../persistence/tubes";
 import { PhotoField } from "../../kit/picture/PhotoField";
-import { useStudio } from "../../kit/studio/Studio";
+import { useDb } from "../../kit/studio/useStudio";
+import { useTubeCommands } from "../../kit/commands/tubes";
 
 /** A photo of the tube or of its swatch. */
 export function TubePhoto({ tube }: { tube: Tube }) {
-  const { db } = useStudio();
+  const db = useDb();
+  const { keepTubePhoto, removeTubePhoto } = useTubeCommands();
   const blob = useLiveQuery(() => readTubePhoto(db, tube.id), [db, tube.id]);
   return (
     <section className="mt-4 max-w-prose">
       <PhotoField
         blob={blob}
         alt={`Photo of ${tube.label}`}
-        onKeep={(photo, now) => keepTubePhoto(db, tube.id, photo, now)}
-        onRemove={() => removeTubePhoto(db, tube.id)}
+        onKeep={(photo, now) => keepTubePhoto(tube.id, photo, now)}
+        onRemove={() => removeTubePhoto(tube.id)}
       />
     </section>
   );

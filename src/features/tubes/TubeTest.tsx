@@ -14,7 +14,6 @@ import { WHITE_BENCH } from "../../data/whiteBench";
 import type { StoredColor } from "../../domain/reading/storedColor";
 import type { Tube } from "../../domain/tube/tube";
 import { storedFromLab } from "../../domain/reading/storedColor";
-import { keepCalibrations } from "../../persistence/tubes";
 import { Button } from "../../ui/Button";
 import { Choice } from "../../ui/Choice";
 import { SelectField } from "../../ui/fields";
@@ -23,7 +22,9 @@ import { Patch } from "../../ui/Patch";
 import { genericOpticsOf, opticsOfTube } from "../../domain/tube/optics";
 import { workFailureWords } from "../../words/failures";
 import { solver } from "../../workers/clients";
-import { useStudio } from "../../kit/studio/Studio";
+import { useSettings } from "../../kit/studio/useStudio";
+import { attempt } from "../../kit/studio/problems";
+import { useTubeCommands } from "../../kit/commands/tubes";
 import { describeLab } from "../../words/colors";
 import { ReadByColorimeter } from "../../kit/reading/ReadByColorimeter";
 import { ReadByEye } from "./ReadByEye";
@@ -52,7 +53,8 @@ const SOURCES: Readonly<Record<Method, StoredColor["source"]>> = {
 export type TakenReading = TubeReading & { readonly source: StoredColor["source"] };
 
 export function TubeTest({ tube, onDone }: { tube: Tube; onDone: () => void }) {
-  const { db, settings, attempt } = useStudio();
+  const settings = useSettings();
+  const { keepCalibrations } = useTubeCommands();
   const [method, setMethod] = useState<Method>("eye");
   const [whiteParts, setWhiteParts] = useState<number>(TEST_WHITE_PARTS[0]);
   const [readings, setReadings] = useState<readonly TakenReading[]>([]);
@@ -127,7 +129,7 @@ export function TubeTest({ tube, onDone }: { tube: Tube; onDone: () => void }) {
       spreadBefore: fitted.spreadBefore,
       spreadAfter: fitted.spreadAfter,
     };
-    await keepCalibrations(db, [{ tubeId: tube.id, calibration }]);
+    await keepCalibrations([{ tubeId: tube.id, calibration }]);
     onDone();
   };
 

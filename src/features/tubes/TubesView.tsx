@@ -5,9 +5,10 @@ import { clsx } from "clsx";
 import { useRouter, useSearchParams } from "next/navigation";
 import { useDeferredValue, useState } from "react";
 import type { DeletedTube } from "../../persistence/tubes";
-import { restoreTube } from "../../persistence/tubes";
 import { Button } from "../../ui/Button";
-import { useStudio } from "../../kit/studio/Studio";
+import { useStudio } from "../../kit/studio/useStudio";
+import { attempt } from "../../kit/studio/problems";
+import { useTubeCommands } from "../../kit/commands/tubes";
 import { AddTube } from "./AddTube";
 import { BoxList } from "./BoxList";
 import { CautionsSheet } from "./CautionsSheet";
@@ -16,7 +17,10 @@ import { TubePage } from "./TubePage";
 import { Status } from "../../ui/Status";
 
 export function TubesView() {
-  const { box, tubes, tubeById, db, attempt } = useStudio();
+  const box = useStudio((studio) => studio.box);
+  const tubes = useStudio((studio) => studio.tubes);
+  const tubeById = useStudio((studio) => studio.tubeById);
+  const { restoreTube } = useTubeCommands();
   const router = useRouter();
   const asked = useSearchParams().get("tube");
   const [isAdding, setAdding] = useState(false);
@@ -34,7 +38,7 @@ export function TubesView() {
   const opened = useDeferredValue(shown, undefined);
   const undo = async (): Promise<void> => {
     if (!deleted) return;
-    await restoreTube(db, deleted.undo);
+    await restoreTube(deleted.undo);
     setDeleted(undefined);
     open(deleted.undo.tubeId);
   };

@@ -13,7 +13,8 @@ import { TextField } from "../../ui/fields";
 import { Smear } from "../../ui/Smear";
 import { GENERIC_PIGMENTS } from "../../domain/tube/optics";
 import { ladderOfModel } from "../../domain/tube/smear";
-import { useStudio } from "../../kit/studio/Studio";
+import { useDb } from "../../kit/studio/useStudio";
+import { attempt } from "../../kit/studio/problems";
 import { parseTypedColor } from "../../kit/reading/typedColor";
 
 const SHOWN = 5;
@@ -42,7 +43,7 @@ async function addLike(db: GamanDatabase, model: PigmentModel, now: number): Pro
 }
 
 export function UnknownTube({ onAdded }: { onAdded: (tubeId: string) => void }) {
-  const { db, attempt } = useStudio();
+  const db = useDb();
   const [masstone, setMasstone] = useState("");
   const [tint, setTint] = useState("");
   const [word, setWord] = useState<string>();

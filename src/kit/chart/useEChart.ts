@@ -3,7 +3,7 @@
 /** A chart in an element: drawn in the room's own greys, drawn anew when the room or its content changes. */
 import * as echarts from "echarts/core";
 import { type RefObject, useEffect, useRef } from "react";
-import { useStudio } from "../studio/Studio";
+import { useSettings } from "../studio/useStudio";
 
 /** What a chart is drawn with: the greys of the room and the type of the page. */
 export type ChartLook = {
@@ -31,7 +31,7 @@ export function useEChart(
   optionOf: (look: ChartLook) => echarts.EChartsCoreOption,
 ): RefObject<HTMLDivElement | null> {
   const frame = useRef<HTMLDivElement>(null);
-  const { settings } = useStudio();
+  const settings = useSettings();
   useEffect(() => {
     const element = frame.current;
     if (!element) return undefined;

@@ -3,7 +3,7 @@
 import { useMemo } from "react";
 import { ladderOfTube } from "../../domain/tube/smear";
 import { SmearPicker } from "./SmearPicker";
-import { useStudio } from "../studio/Studio";
+import { useStudio } from "../studio/useStudio";
 
 /** Tubes of one's own box to choose from, archived ones only if they are chosen already. */
 export function BoxPicker({
@@ -18,7 +18,7 @@ export function BoxPicker({
   keptIds: readonly string[];
   onChange: (ids: readonly string[]) => void;
 }) {
-  const { box } = useStudio();
+  const box = useStudio((studio) => studio.box);
   const items = useMemo(
     () =>
       box

@@ -6,7 +6,7 @@ import { fail, succeed } from "../../core/result";
 import { createPictureClient } from "../../workers/clients";
 import { Button } from "../../ui/Button";
 import { pictureFailureWords } from "../../words/pictures";
-import { useStudio } from "../studio/Studio";
+import { attempt } from "../studio/problems";
 import { useObjectUrl } from "./useObjectUrl";
 
 export function PhotoField({
@@ -20,7 +20,6 @@ export function PhotoField({
   onKeep: (blob: Blob, now: number) => Promise<void>;
   onRemove: () => Promise<void>;
 }) {
-  const { attempt } = useStudio();
   const url = useObjectUrl(blob);
   const [word, setWord] = useState<string>();
   const keep = async (file: File, now: number): Promise<void> => {

@@ -4,7 +4,7 @@
 import { Button } from "../../ui/Button";
 import { Notice } from "../../ui/Notice";
 import { workFailureWords } from "../../words/failures";
-import { Say } from "../../ui/announce/Say";
+import { Status } from "../../ui/Status";
 import type { Task } from "./useTask";
 
 export function TaskLine<T>({
@@ -21,11 +21,7 @@ export function TaskLine<T>({
   className?: string;
 }) {
   if (task.status === "asking" && task.last === undefined)
-    return (
-      <p className={className}>
-        <Say>{asking}</Say>
-      </p>
-    );
+    return <Status className={className}>{asking}</Status>;
   if (task.status !== "failed") return null;
   return (
     <Notice className={className}>

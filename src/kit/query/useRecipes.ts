@@ -5,7 +5,7 @@ import type { LabD65 } from "../../core/color/types";
 import type { PaintedRecipe } from "../../core/recipe/palette";
 import { NO_WISHES, recipeQuestion, type RecipeWishes } from "../../domain/recipe/recipeRequest";
 import { solver } from "../../workers/clients";
-import { useStudio } from "../studio/Studio";
+import { useSettings, useStudio } from "../studio/useStudio";
 import { useQuery } from "./useQuery";
 import type { Task } from "./useTask";
 
@@ -17,7 +17,8 @@ export type FoundRecipes = {
 
 /** Idle where the board has no tube. */
 export function useRecipes(target: LabD65, wishes: RecipeWishes = NO_WISHES): Task<FoundRecipes> {
-  const { board, settings } = useStudio();
+  const board = useStudio((studio) => studio.board);
+  const settings = useSettings();
   const question = board.length > 0 ? recipeQuestion(target, board, wishes, settings) : undefined;
   return useQuery(solver, question, async (remote, { request, tubeIds }) => {
     const { recipes } = await remote.searchRecipes(request);

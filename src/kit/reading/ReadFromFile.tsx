@@ -14,7 +14,7 @@ import { FileField, TextField } from "../../ui/fields";
 import { Notice } from "../../ui/Notice";
 import { Patch } from "../../ui/Patch";
 import { Working } from "../../ui/Working";
-import { useStudio } from "../studio/Studio";
+import { useSettings } from "../studio/useStudio";
 import { describeLab } from "../../words/colors";
 
 /** What instruments that write such files promise, ΔE00 and reflectance. */
@@ -50,7 +50,7 @@ export function ReadFromFile({
     whiteParts: number | undefined,
   ) => void;
 }) {
-  const { settings } = useStudio();
+  const settings = useSettings();
   const [state, setState] = useState<State>({ kind: "none" });
   const [text, setText] = useState("");
   const running = useRef<AbortController>(null);

@@ -20,7 +20,7 @@ import { Notice } from "../../ui/Notice";
 import { Patch } from "../../ui/Patch";
 import { PictureStage, type Spot, type StageMark } from "../picture/PictureStage";
 import { pictureFailureWords, referenceFailureWords } from "../../words/pictures";
-import { useStudio } from "../studio/Studio";
+import { useSettings } from "../studio/useStudio";
 import { usePicture } from "../picture/usePicture";
 import { describeLab } from "../../words/colors";
 import { Status } from "../../ui/Status";
@@ -49,7 +49,7 @@ export function ReadFromPhoto({
   thing: string;
   onTake: (lab: LabD65, uncertaintyDeltaE2000: number) => void;
 }) {
-  const { settings } = useStudio();
+  const settings = useSettings();
   const referenceName = reference === "card" ? "card" : reference.name;
   const [photo, setPhoto] = useState<{ readonly id: string; readonly name: string; readonly blob: Blob }>();
   const [aim, setAim] = useState<Aim>("reference");

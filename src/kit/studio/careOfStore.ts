@@ -2,12 +2,13 @@
 
 /** What goes on by itself for the store's sake: unreadable records are moved aside, and the browser is asked to keep it. */
 import { useEffect } from "react";
-import type { Workspace } from "../../persistence/database";
 import { createStoreClient } from "./storeClient";
-import type { StudioSnapshot } from "../../persistence/studio";
+import { useOpenStudio, useStudio } from "./useStudio";
 
-export function useCareOfStore(workspace: Workspace, snapshot: StudioSnapshot | undefined): void {
-  const hasUnreadable = (snapshot?.unreadableIds.length ?? 0) > 0;
+export function useCareOfStore(): void {
+  const { workspace } = useOpenStudio();
+  const hasUnreadable = useStudio((studio) => studio.hasUnreadable);
+  const hasPainting = useStudio((studio) => studio.painting !== undefined);
   useEffect(() => {
     if (!hasUnreadable) return undefined;
     const client = createStoreClient();
@@ -19,7 +20,7 @@ export function useCareOfStore(workspace: Workspace, snapshot: StudioSnapshot | 
     return undefined;
   }, [hasUnreadable, workspace]);
 
-  const hasOwnWork = workspace === "own" && snapshot?.painting !== undefined;
+  const hasOwnWork = workspace === "own" && hasPainting;
   useEffect(() => {
     if (hasOwnWork) void keepForGood();
   }, [hasOwnWork]);

@@ -1,58 +1,177 @@
-/** Which workspace is open, shared by all tabs of this browser. */
-import { type GamanDatabase, openDatabase, type Workspace } from "../../persistence/database";
+/**
+ * What every view stands on: the painter's settings, box, paintings, and the painting in hand, as the store has them.
+ *
+ * A plain class: views read it through narrow selectors ({@link useStudio}), so that a write to one table redraws
+ * what shows that table and nothing else. Lists are made here, once, and stay the same objects while nothing in
+ * them changes.
+ */
+import type { Note } from "../../domain/note/note";
+import type { Painting } from "../../domain/painting/painting";
+import type { Palette } from "../../domain/palette/palette";
+import { DEFAULT_SETTINGS, type Settings } from "../../domain/settings/settings";
+import type { Tube } from "../../domain/tube/tube";
+import { WATER } from "../../domain/tube/water";
+import type { GamanDatabase } from "../../persistence/database";
+import { type Watched, watchPainting, watchStudio } from "../../persistence/watch";
 
-const WORKSPACE_KEY = "gaman-workspace";
-const ROOM_KEY = "gaman-room";
-const listeners = new Set<() => void>();
-const databases = new Map<Workspace, GamanDatabase>();
+export type Studio = {
+  /** False until the database has answered once. */
+  readonly isReady: boolean;
+  readonly settings: Settings;
+  /** All of them, oldest first. */
+  readonly paintings: readonly Painting[];
+  /** The one in hand. */
+  readonly painting: Painting | undefined;
+  /** The one that is laid out on the board. */
+  readonly palette: Palette | undefined;
+  /** All palettes of the painting, the board's among them, by name. */
+  readonly palettes: readonly Palette[];
+  /** Tubes that are not deleted; archived ones too. */
+  readonly box: readonly Tube[];
+  /** Every tube there ever was, deleted ones too. */
+  readonly tubes: readonly Tube[];
+  /** Every tube that a record may name: deleted ones too, and water. */
+  readonly tubeById: ReadonlyMap<string, Tube>;
+  /** The palette's tubes in the order of the board. */
+  readonly board: readonly Tube[];
+  /** Of the painting, by number. */
+  readonly notes: readonly Note[];
+  readonly noteById: ReadonlyMap<string, Note>;
+  /** Records that could not be read: how many were put out of the way, and whether there are more. */
+  readonly quarantinedCount: number;
+  readonly hasUnreadable: boolean;
+};
 
-export function readWorkspace(): Workspace {
-  return window.localStorage.getItem(WORKSPACE_KEY) === "demo" ? "demo" : "own";
-}
+const NONE: readonly never[] = [];
 
-export function chooseWorkspace(workspace: Workspace): void {
-  window.localStorage.setItem(WORKSPACE_KEY, workspace);
-  for (const listener of listeners) listener();
-}
+const NOTHING: Studio = {
+  isReady: false,
+  settings: DEFAULT_SETTINGS,
+  paintings: NONE,
+  painting: undefined,
+  palette: undefined,
+  palettes: NONE,
+  box: NONE,
+  tubes: NONE,
+  tubeById: new Map([[WATER.id, WATER]]),
+  board: NONE,
+  notes: NONE,
+  noteById: new Map(),
+  quarantinedCount: 0,
+  hasUnreadable: false,
+};
 
-/** Other tabs tell of their choice through the storage event. */
-export function subscribeWorkspace(listener: () => void): () => void {
-  const onStorage = (event: StorageEvent): void => {
-    if (event.key === WORKSPACE_KEY || event.key === null) listener();
+type Heard = { [Table in Watched["table"]]?: Extract<Watched, { readonly table: Table }> };
+
+export class StudioStore {
+  private state = NOTHING;
+  private readonly heard: Heard = {};
+  private readonly listeners = new Set<() => void>();
+  private watched: { readonly paintingId: string; readonly end: () => void } | undefined;
+  private end: (() => void) | undefined;
+
+  constructor(private readonly db: GamanDatabase) {}
+
+  readonly get = (): Studio => this.state;
+
+  readonly subscribe = (listener: () => void): (() => void) => {
+    this.listeners.add(listener);
+    return () => this.listeners.delete(listener);
   };
-  listeners.add(listener);
-  window.addEventListener("storage", onStorage);
-  return () => {
-    listeners.delete(listener);
-    window.removeEventListener("storage", onStorage);
+
+  /** @param onFailure - the database cannot be read at all. @returns ends the watching. */
+  readonly open = (onFailure: (error: unknown) => void): (() => void) => {
+    const hearing = { hear: this.hear, onFailure };
+    this.end = watchStudio(this.db, hearing);
+    this.onFailure = onFailure;
+    return () => {
+      this.end?.();
+      this.watched?.end();
+      this.watched = undefined;
+    };
   };
+
+  private onFailure: (error: unknown) => void = () => undefined;
+
+  private readonly hear = (watched: Watched): void => {
+    Object.assign(this.heard, { [watched.table]: watched });
+    this.watchCurrentPainting();
+    const next = this.compose();
+    if (next === this.state) return;
+    this.state = next;
+    for (const listener of this.listeners) listener();
+  };
+
+  /** The painting that the settings name; the newest when they name none. */
+  private currentPainting(): Painting | undefined {
+    const rows = this.heard.paintings?.parsed.rows ?? NONE;
+    const wanted = this.heard.settings?.settings.currentPaintingId;
+    return rows.find(({ id }) => id === wanted) ?? rows.at(-1);
+  }
+
+  private watchCurrentPainting(): void {
+    if (!this.heard.settings || !this.heard.paintings) return;
+    const id = this.currentPainting()?.id;
+    if (this.watched?.paintingId === id) return;
+    this.watched?.end();
+    this.watched = undefined;
+    if (id === undefined) return;
+    // Told at once or later: what is kept here must stand before the first word comes.
+    const end = watchPainting(this.db, id, { hear: this.hear, onFailure: this.onFailure });
+    this.watched = { paintingId: id, end };
+  }
+
+  private compose(): Studio {
+    const { settings, paintings, tubes, palettes, notes, quarantine } = this.heard;
+    if (!settings || !paintings || !tubes || !quarantine) return this.state;
+    const painting = this.currentPainting();
+    // A painting comes into hand with its palettes and notes, never without.
+    if (painting && (palettes?.paintingId !== painting.id || notes?.paintingId !== painting.id))
+      return this.state;
+    const before = this.state;
+    const own = painting ? (palettes?.parsed.rows ?? NONE) : NONE;
+    const noteRows = painting ? (notes?.parsed.rows ?? NONE) : NONE;
+    const allTubes = tubes.parsed.rows;
+    const areTubesSame = allTubes === before.tubes;
+    const tubeById = areTubesSame
+      ? before.tubeById
+      : new Map([WATER, ...allTubes].map((tube) => [tube.id, tube]));
+    const sortedNotes = same(
+      before.notes,
+      [...noteRows].sort((a, b) => a.number - b.number),
+    );
+    const palette = own.find(({ id }) => id === painting?.paletteId);
+    const next: Studio = {
+      isReady: true,
+      settings: settings.settings,
+      paintings: paintings.parsed.rows,
+      painting,
+      palette,
+      palettes: same(
+        before.palettes,
+        [...own].sort((a, b) => a.name.localeCompare(b.name) || a.id.localeCompare(b.id)),
+      ),
+      tubes: allTubes,
+      box: areTubesSame ? before.box : allTubes.filter((tube) => tube.deletedAt === undefined),
+      tubeById,
+      board: same(
+        before.board,
+        (palette?.tubeIds ?? NONE).flatMap((id) => tubeById.get(id) ?? NONE),
+      ),
+      notes: sortedNotes,
+      noteById:
+        sortedNotes === before.notes ? before.noteById : new Map(sortedNotes.map((note) => [note.id, note])),
+      quarantinedCount: quarantine.count,
+      hasUnreadable:
+        settings.isUnreadable ||
+        [paintings, tubes, palettes, notes].some((part) => (part?.parsed.unreadableIds.length ?? 0) > 0),
+    };
+    const isSame = (Object.keys(next) as (keyof Studio)[]).every((key) => next[key] === before[key]);
+    return isSame ? before : next;
+  }
 }
 
-export function databaseOf(workspace: Workspace): GamanDatabase {
-  const known = databases.get(workspace);
-  if (known) return known;
-  const db = openDatabase(workspace);
-  databases.set(workspace, db);
-  return db;
+/** The list before, when the next one holds the same. */
+function same<T>(before: readonly T[], next: readonly T[]): readonly T[] {
+  return before.length === next.length && before.every((row, i) => row === next[i]) ? before : next;
 }
-
-/** A deleted database must be opened anew. */
-export function forgetDatabase(workspace: Workspace): void {
-  databases.get(workspace)?.close();
-  databases.delete(workspace);
-}
-
-/** Kept outside the database too, so that the page is in the right room before anything is read. */
-export function rememberRoom(room: string): void {
-  document.documentElement.dataset.room = room;
-  window.localStorage.setItem(ROOM_KEY, room);
-}
-
-/** What the browser remembers outside the databases. */
-export function forgetChoices(): void {
-  window.localStorage.removeItem(WORKSPACE_KEY);
-  window.localStorage.removeItem(ROOM_KEY);
-}
-
-/** Runs before the first paint of the page; must stay in step with {@link rememberRoom}. */
-export const ROOM_SCRIPT = `try{var r=localStorage.getItem("${ROOM_KEY}");if(r)document.documentElement.dataset.room=r}catch(e){}`;

@@ -1,11 +1,10 @@
 "use client";
 
-import { useEffect, useRef } from "react";
+import { type RefObject, useEffect, useRef } from "react";
 import { announce, type Urgency } from "./announcer";
 
-/** Words that are shown and spoken: whatever stands inside is told to the frame's live region when it changes. */
-export function Say({ children, urgency = "polite" }: { children: React.ReactNode; urgency?: Urgency }) {
-  const shown = useRef<HTMLSpanElement>(null);
+/** Tells what an element says to the frame's live region whenever its words change. */
+export function useSpoken(shown: RefObject<HTMLElement | null>, urgency: Urgency = "polite"): void {
   const last = useRef("");
   useEffect(() => {
     const text = shown.current?.textContent ?? "";
@@ -13,6 +12,12 @@ export function Say({ children, urgency = "polite" }: { children: React.ReactNod
     last.current = text;
     return text === "" ? undefined : announce(text, urgency);
   });
+}
+
+/** Words that are shown and spoken. */
+export function Say({ children }: { children: React.ReactNode }) {
+  const shown = useRef<HTMLSpanElement>(null);
+  useSpoken(shown);
   return (
     <span ref={shown} data-says="">
       {children}

@@ -10,7 +10,7 @@ import { rowTable } from "../../../persistence/tables";
 import { Button } from "../../../ui/Button";
 import { Choice } from "../../../ui/Choice";
 import { FileField } from "../../../ui/fields";
-import { useStudio } from "../../../kit/studio/Studio";
+import { useDb, useOpenStudio } from "../../../kit/studio/useStudio";
 import { TaskLine } from "./TaskLine";
 import { useStoreTask } from "./useStoreTask";
 import { Status } from "../../../ui/Status";
@@ -18,7 +18,8 @@ import { Status } from "../../../ui/Status";
 type Opened = { readonly fileName: string; readonly preview: ImportPreview };
 
 export function ArchiveIn() {
-  const { db, workspace } = useStudio();
+  const db = useDb();
+  const { workspace } = useOpenStudio();
   const task = useStoreTask();
   const [opened, setOpened] = useState<Opened>();
   const [said, setSaid] = useState<string>();

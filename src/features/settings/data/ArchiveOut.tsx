@@ -9,7 +9,8 @@ import type { Painting } from "../../../domain/painting/painting";
 import { Button } from "../../../ui/Button";
 import { SelectField } from "../../../ui/fields";
 import { download } from "../../../ui/download";
-import { useStudio } from "../../../kit/studio/Studio";
+import { useOpenStudio, useSettings, useStudio } from "../../../kit/studio/useStudio";
+import { useChangeSettings } from "../../../kit/studio/useChangeSettings";
 import { TaskLine } from "./TaskLine";
 import { useStoreTask } from "./useStoreTask";
 import { Status } from "../../../ui/Status";
@@ -33,7 +34,11 @@ function csvName(kind: CsvKind): string {
 }
 
 export function ArchiveOut() {
-  const { paintings, painting: current, settings, workspace, change } = useStudio();
+  const paintings = useStudio((studio) => studio.paintings);
+  const current = useStudio((studio) => studio.painting);
+  const settings = useSettings();
+  const { workspace } = useOpenStudio();
+  const change = useChangeSettings();
   const task = useStoreTask();
   const [what, setWhat] = useState("everything");
   const [saved, setSaved] = useState<string>();

@@ -1,16 +1,16 @@
 "use client";
 
 /** Deletes everything, after it was asked for twice. */
+import { deleteEverything } from "../../../kit/studio/useDemo";
 import { AlertDialog } from "radix-ui";
 import { useState } from "react";
 import { Button, buttonClass } from "../../../ui/Button";
 import { TextField } from "../../../ui/fields";
-import { useStudio } from "../../../kit/studio/Studio";
+import { attempt } from "../../../kit/studio/problems";
 
 const WORD = "delete";
 
 export function DeleteAll() {
-  const { deleteEverything, attempt } = useStudio();
   const [text, setText] = useState("");
   return (
     <AlertDialog.Root

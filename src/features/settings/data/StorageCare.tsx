@@ -15,7 +15,8 @@ import { Button } from "../../../ui/Button";
 import { Notice } from "../../../ui/Notice";
 import { isStorageKnown, keepForGood } from "../../../kit/studio/careOfStore";
 import { download } from "../../../ui/download";
-import { useStudio } from "../../../kit/studio/Studio";
+import { useDb, useOpenStudio } from "../../../kit/studio/useStudio";
+import { attempt } from "../../../kit/studio/problems";
 import { megabytes } from "./ArchiveOut";
 import { TaskLine } from "./TaskLine";
 import { useStoreTask } from "./useStoreTask";
@@ -75,7 +76,7 @@ export function StorageLine() {
 const SHOWN_FAULTS = 20;
 
 export function StoreCheck() {
-  const { workspace } = useStudio();
+  const { workspace } = useOpenStudio();
   const task = useStoreTask();
   const [report, setReport] = useState<StoreReport>();
   const check = async (): Promise<void> => {
@@ -132,7 +133,7 @@ export function StoreCheck() {
 }
 
 function Quarantine() {
-  const { db, attempt } = useStudio();
+  const db = useDb();
   const rows = useLiveQuery(() => readQuarantine(db), [db]) ?? [];
   const [said, setSaid] = useState<string>();
   if (rows.length === 0) return <Status>{said}</Status>;

@@ -1,0 +1,12 @@
+/** What is done to kept matches and what is left of them. */
+import { setRemark, keepMatchPhoto, removeMatchPhoto } from "../../persistence/matchCare";
+import { recordDryCheck, setLeft } from "../../persistence/piles";
+import { commandsOf } from "./commandsOf";
+
+export const useMatchCommands = commandsOf({
+  setRemark,
+  keepMatchPhoto,
+  removeMatchPhoto,
+  recordDryCheck,
+  setLeft,
+});

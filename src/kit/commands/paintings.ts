@@ -1,0 +1,11 @@
+/** What is done to paintings and notes. */
+import { startPainting, addNote, renameNote, setNotePurpose, removeNote } from "../../persistence/studio";
+import { commandsOf } from "./commandsOf";
+
+export const usePaintingCommands = commandsOf({
+  startPainting,
+  addNote,
+  renameNote,
+  setNotePurpose,
+  removeNote,
+});

@@ -1,0 +1,25 @@
+/** What is done to pictures, and to notes by way of them. */
+import {
+  keepPicture,
+  showPicture,
+  removePicture,
+  restorePicture,
+  setPictureLight,
+  changeNotes,
+  restoreNotes,
+  backToSeen,
+  setNoteArea,
+} from "../../persistence/pictures";
+import { commandsOf } from "./commandsOf";
+
+export const usePictureCommands = commandsOf({
+  keepPicture,
+  showPicture,
+  removePicture,
+  restorePicture,
+  setPictureLight,
+  changeNotes,
+  restoreNotes,
+  backToSeen,
+  setNoteArea,
+});

@@ -1,0 +1,31 @@
+/** What is done to the box and the board. */
+import {
+  addTubes,
+  changeTube,
+  copyTube,
+  moveTube,
+  setTubeArchived,
+  deleteTube,
+  restoreTube,
+  keepCalibrations,
+  undoCalibration,
+  setBoard,
+  keepTubePhoto,
+  removeTubePhoto,
+} from "../../persistence/tubes";
+import { commandsOf } from "./commandsOf";
+
+export const useTubeCommands = commandsOf({
+  addTubes,
+  changeTube,
+  copyTube,
+  moveTube,
+  setTubeArchived,
+  deleteTube,
+  restoreTube,
+  keepCalibrations,
+  undoCalibration,
+  setBoard,
+  keepTubePhoto,
+  removeTubePhoto,
+});

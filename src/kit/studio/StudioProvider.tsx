@@ -1,0 +1,56 @@
+"use client";
+
+/** Opens the workspace that was chosen, and what every view stands on. */
+import { type ReactNode, useEffect, useMemo, useState, useSyncExternalStore } from "react";
+import type { Workspace } from "../../persistence/database";
+import { tellProblem } from "./problems";
+import { StoreGate } from "./StoreGate";
+import { StudioStore } from "./studioStore";
+import { useCareOfStore } from "./careOfStore";
+import { StudioContext, useStudio } from "./useStudio";
+import { databaseOf, readWorkspace, rememberRoom, subscribeWorkspace } from "./workspaces";
+
+export function StudioProvider({ children }: { children: ReactNode }) {
+  // On the server nothing is open; the first client render then reads the choice.
+  const workspace = useSyncExternalStore(subscribeWorkspace, readWorkspace, () => undefined);
+  return workspace ? (
+    <StoreGate key={workspace} db={databaseOf(workspace)}>
+      <OpenWorkspace workspace={workspace}>{children}</OpenWorkspace>
+    </StoreGate>
+  ) : (
+    <p className="p-8">Opening your paintings</p>
+  );
+}
+
+function OpenWorkspace({ workspace, children }: { workspace: Workspace; children: ReactNode }) {
+  const db = databaseOf(workspace);
+  const [store] = useState(() => new StudioStore(db));
+  useEffect(
+    () =>
+      store.open((error) => {
+        const detail = error instanceof Error ? error.message : String(error);
+        tellProblem(
+          `What you kept could not be read just now; nothing of it is lost. Reload this page. (${detail})`,
+        );
+      }),
+    [store],
+  );
+  const open = useMemo(() => ({ db, workspace, store }), [db, workspace, store]);
+  return (
+    <StudioContext value={open}>
+      <Housekeeping />
+      {children}
+    </StudioContext>
+  );
+}
+
+/** What goes on by itself beside the views. */
+function Housekeeping() {
+  const isReady = useStudio((studio) => studio.isReady);
+  const room = useStudio((studio) => studio.settings.room);
+  useEffect(() => {
+    if (isReady) rememberRoom(room);
+  }, [isReady, room]);
+  useCareOfStore();
+  return null;
+}

@@ -1,0 +1,35 @@
+"use client";
+
+import { createContext, useContext, useSyncExternalStore } from "react";
+import type { GamanDatabase, Workspace } from "../../persistence/database";
+import type { Studio, StudioStore } from "./studioStore";
+
+export type OpenStudio = {
+  readonly db: GamanDatabase;
+  readonly workspace: Workspace;
+  readonly store: StudioStore;
+};
+
+export const StudioContext = createContext<OpenStudio | undefined>(undefined);
+
+export function useOpenStudio(): OpenStudio {
+  const open = useContext(StudioContext);
+  if (!open) throw new Error("The studio needs a StudioProvider around it");
+  return open;
+}
+
+/** @param select - takes what is stored; it makes nothing new, or the component would draw without end. */
+export function useStudio<T>(select: (studio: Studio) => T): T {
+  const { store } = useOpenStudio();
+  const read = (): T => select(store.get());
+  return useSyncExternalStore(store.subscribe, read, read);
+}
+
+export function useDb(): GamanDatabase {
+  return useOpenStudio().db;
+}
+
+/** The painter's own scales, words, sizes and school. */
+export function useSettings(): Studio["settings"] {
+  return useStudio((studio) => studio.settings);
+}

@@ -1,0 +1,58 @@
+/** Which workspace is open, shared by all tabs of this browser. */
+import { type GamanDatabase, openDatabase, type Workspace } from "../../persistence/database";
+
+const WORKSPACE_KEY = "gaman-workspace";
+const ROOM_KEY = "gaman-room";
+const listeners = new Set<() => void>();
+const databases = new Map<Workspace, GamanDatabase>();
+
+export function readWorkspace(): Workspace {
+  return window.localStorage.getItem(WORKSPACE_KEY) === "demo" ? "demo" : "own";
+}
+
+export function chooseWorkspace(workspace: Workspace): void {
+  window.localStorage.setItem(WORKSPACE_KEY, workspace);
+  for (const listener of listeners) listener();
+}
+
+/** Other tabs tell of their choice through the storage event. */
+export function subscribeWorkspace(listener: () => void): () => void {
+  const onStorage = (event: StorageEvent): void => {
+    if (event.key === WORKSPACE_KEY || event.key === null) listener();
+  };
+  listeners.add(listener);
+  window.addEventListener("storage", onStorage);
+  return () => {
+    listeners.delete(listener);
+    window.removeEventListener("storage", onStorage);
+  };
+}
+
+export function databaseOf(workspace: Workspace): GamanDatabase {
+  const known = databases.get(workspace);
+  if (known) return known;
+  const db = openDatabase(workspace);
+  databases.set(workspace, db);
+  return db;
+}
+
+/** A deleted database must be opened anew. */
+export function forgetDatabase(workspace: Workspace): void {
+  databases.get(workspace)?.close();
+  databases.delete(workspace);
+}
+
+/** Kept outside the database too, so that the page is in the right room before anything is read. */
+export function rememberRoom(room: string): void {
+  document.documentElement.dataset.room = room;
+  window.localStorage.setItem(ROOM_KEY, room);
+}
+
+/** What the browser remembers outside the databases. */
+export function forgetChoices(): void {
+  window.localStorage.removeItem(WORKSPACE_KEY);
+  window.localStorage.removeItem(ROOM_KEY);
+}
+
+/** Runs before the first paint of the page; must stay in step with {@link rememberRoom}. */
+export const ROOM_SCRIPT = `try{var r=localStorage.getItem("${ROOM_KEY}");if(r)document.documentElement.dataset.room=r}catch(e){}`;
