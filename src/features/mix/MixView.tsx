@@ -4,23 +4,23 @@
 import Link from "next/link";
 import { useSearchParams } from "next/navigation";
 import { useState } from "react";
-import type { Note } from "../../domain/note/note";
+import { BenchProvider } from "./bench/BenchProvider";
 import { buttonClass } from "../../ui/Button";
 import { useSettings, useStudio } from "../../kit/studio/useStudio";
-import { AmountPanel } from "./AmountPanel";
-import { Comparison } from "./Comparison";
-import { MatchLine } from "./MatchLine";
-import { NoteSheet } from "./NoteSheet";
-import { NextStep, SampleLine } from "./NextStep";
-import { OneThing } from "./OneThing";
-import { PileSteps } from "./PileSteps";
-import { PurposeField } from "./PurposeField";
-import { ReadFirst, SaidLine, useLooks } from "./ReadFirst";
-import { RecipeCare } from "./RecipeCare";
-import { RecipeChoice } from "./RecipeChoice";
-import { TimerField } from "./TimerField";
-import { Trials } from "./Trials";
-import { type Bench, useBench } from "./useBench";
+import { AmountPanel } from "./recipe/AmountPanel";
+import { Comparison } from "./compare/Comparison";
+import { MatchLine } from "./keep/MatchLine";
+import { NoteSheet } from "./keep/NoteSheet";
+import { NextStep, SampleLine } from "./correct/NextStep";
+import { OneThing } from "./correct/OneThing";
+import { PileSteps } from "./pile/PileSteps";
+import { PurposeField } from "./keep/PurposeField";
+import { ReadFirst, SaidLine, useLooks } from "./compare/ReadFirst";
+import { RecipeCare } from "./recipe/RecipeCare";
+import { RecipeChoice } from "./recipe/RecipeChoice";
+import { TimerField } from "./pile/TimerField";
+import { Trials } from "./pile/Trials";
+import { useAim, useOffers, useStory } from "./bench/contexts";
 
 export function MixView() {
   const notes = useStudio((studio) => studio.notes);
@@ -32,7 +32,12 @@ export function MixView() {
     (wanted
       ? undefined
       : (notes.find((row) => row.state === "mixing") ?? notes.find((row) => row.state === "open")));
-  if (note) return <BenchOfNote key={note.id} note={note} againPileId={params.get("again") ?? undefined} />;
+  if (note)
+    return (
+      <BenchProvider key={note.id} note={note} againPileId={params.get("again") ?? undefined}>
+        <BenchOfNote />
+      </BenchProvider>
+    );
   return (
     <div className="p-5">
       <h1 className="text-xl font-bold">Nothing to mix yet</h1>
@@ -48,34 +53,29 @@ export function MixView() {
   );
 }
 
-function BenchOfNote({ note, againPileId }: { note: Note; againPileId: string | undefined }) {
-  const bench = useBench(note, againPileId);
+function BenchOfNote() {
+  const { note } = useAim();
+  const { pile, lastMatch } = useStory();
   const settings = useSettings();
-  const { looks, ofNote } = useLooks(bench);
+  const { looks, ofNote } = useLooks(note.id);
   const [isSkipped, setSkipped] = useState(false);
   const isBlind =
-    settings.school.readFirst &&
-    !isSkipped &&
-    !ofNote &&
-    !bench.pile &&
-    !bench.lastMatch &&
-    looks !== undefined;
+    settings.school.readFirst && !isSkipped && !ofNote && !pile && !lastMatch && looks !== undefined;
   return (
     <div className="max-wide:**:scroll-mt-64 gap-x-8 wide:grid wide:grid-cols-[minmax(0,1.1fr)_minmax(0,1fr)] wide:p-5 wide:pl-2">
       <h1 className="sr-only">
         Mix note {note.number}, {note.name}
       </h1>
-      <Comparison bench={bench} isBlind={isBlind} />
+      <Comparison isBlind={isBlind} />
       <div className="px-4 pb-6 wide:px-0">
         {isBlind ? (
           <ReadFirst
-            bench={bench}
             onSkip={() => {
               setSkipped(true);
             }}
           />
         ) : (
-          <Work bench={bench} />
+          <Work />
         )}
         <div className="mt-4 flex flex-wrap items-end gap-x-5 gap-y-2 border-t pt-2">
           <PurposeField note={note} />
@@ -87,23 +87,25 @@ function BenchOfNote({ note, againPileId }: { note: Note; againPileId: string | 
 }
 
 /** Everything beside the pair: what to lay down, what came of it, what to do next. */
-function Work({ bench }: { bench: Bench }) {
+function Work() {
+  const { pile } = useStory();
+  const { chosen } = useOffers();
   const settings = useSettings();
   const isPremix = settings.school.way === "premix";
   return (
     <>
-      <MatchLine bench={bench} />
-      <SaidLine bench={bench} />
-      <SampleLine bench={bench} />
-      {isPremix ? <AmountPanel bench={bench} /> : null}
-      {bench.pile ? null : <RecipeChoice bench={bench} />}
-      <NextStep bench={bench} />
-      <PileSteps bench={bench} />
-      {bench.chosen && !bench.pile ? <RecipeCare bench={bench} recipe={bench.chosen} /> : null}
-      {isPremix ? null : <AmountPanel bench={bench} />}
-      <OneThing bench={bench} />
-      <Trials bench={bench} />
-      <TimerField bench={bench} />
+      <MatchLine />
+      <SaidLine />
+      <SampleLine />
+      {isPremix ? <AmountPanel /> : null}
+      {pile ? null : <RecipeChoice />}
+      <NextStep />
+      <PileSteps />
+      {chosen && !pile ? <RecipeCare recipe={chosen} /> : null}
+      {isPremix ? null : <AmountPanel />}
+      <OneThing />
+      <Trials />
+      <TimerField />
     </>
   );
 }

@@ -2,24 +2,26 @@
 
 import { clsx } from "clsx";
 import { useState } from "react";
-import { deltaE2000 } from "../../core/color/ciede2000";
-import { lchFromLab } from "../../core/color/cieLab";
-import type { LabD65 } from "../../core/color/types";
-import { differenceWords, threeWayDifference } from "../../core/describe/difference";
-import { lightnessPerStep } from "../../core/describe/valueScale";
-import { isExactOnScreen } from "../../ui/color";
-import { HoldButton } from "../../ui/HoldButton";
-import { KeyCap } from "../../ui/KeyCap";
-import { Patch } from "../../ui/Patch";
-import { Rail } from "../../ui/Rail";
-import { labFromStored } from "../../domain/reading/storedColor";
-import { useSettings } from "../../kit/studio/useStudio";
-import { useKey } from "../../ui/useKey";
-import { deltaEText, describeLab } from "../../words/colors";
+import { deltaE2000 } from "../../../core/color/ciede2000";
+import { lchFromLab } from "../../../core/color/cieLab";
+import type { LabD65 } from "../../../core/color/types";
+import { differenceWords, threeWayDifference } from "../../../core/describe/difference";
+import { lightnessPerStep } from "../../../core/describe/valueScale";
+import { isExactOnScreen } from "../../../ui/color";
+import { HoldButton } from "../../../ui/HoldButton";
+import { KeyCap } from "../../../ui/KeyCap";
+import { Patch } from "../../../ui/Patch";
+import { Rail } from "../../../ui/Rail";
+import { labFromStored } from "../../../domain/reading/storedColor";
+import { useSettings } from "../../../kit/studio/useStudio";
+import { useKey } from "../../../ui/useKey";
+import { deltaEText, describeLab } from "../../../words/colors";
 import { ReadingBar } from "./ReadingBar";
-import { spreadOf } from "./RecipeCare";
-import { type Axis, axesOf } from "../../domain/school/school";
-import type { Bench, Shown } from "./useBench";
+import { spreadOf } from "../recipe/RecipeCare";
+import { type Axis, axesOf } from "../../../domain/school/school";
+import type { NotePlace } from "../../../domain/note/note";
+import { useAim, useHand, useOffers, usePaint, useShown, useStory } from "../bench/contexts";
+import type { Shown } from "../bench/contexts";
 
 const FROM_WORDS: Readonly<Record<Shown["from"], string>> = {
   recipe: "Recipe, predicted",
@@ -38,15 +40,18 @@ const RAIL_CHROMA = 24;
  *
  * @param isBlind - true while the painter is still to say the colour: then nothing says it for them.
  */
-export function Comparison({ bench, isBlind }: { bench: Bench; isBlind: boolean }) {
+export function Comparison({ isBlind }: { isBlind: boolean }) {
+  const { note, aim } = useAim();
+  const known = useShown();
+  const { chosen } = useOffers();
+  const { pile } = useStory();
   const settings = useSettings();
   const [isGrey, setGrey] = useState(false);
   const [isBlurred, setBlurred] = useState(false);
   const [isSwapped, setSwapped] = useState(false);
   const [isAmong, setAmong] = useState(false);
   const [isDab, setDab] = useState(false);
-  const { note, aim } = bench;
-  const shown = isBlind ? undefined : bench.shown;
+  const shown = isBlind ? undefined : known;
   const swap = (): void => {
     setSwapped((was) => !was);
   };
@@ -99,7 +104,7 @@ export function Comparison({ bench, isBlind }: { bench: Bench; isBlind: boolean 
       ? [
           {
             title:
-              bench.chosen?.key === "by-hand" && shown.from === "recipe"
+              chosen?.key === "by-hand" && shown.from === "recipe"
                 ? "By hand, predicted"
                 : FROM_WORDS[shown.from],
             lab: shown.lab,
@@ -156,7 +161,7 @@ export function Comparison({ bench, isBlind }: { bench: Bench; isBlind: boolean 
         </div>
       </div>
       <div className="px-4 wide:px-0">
-        {isBlind ? null : <WetAim bench={bench} />}
+        {isBlind ? null : <WetAim />}
         <div className="flex flex-wrap items-center gap-x-1.5 wide:gap-x-4">
           <span className="text-muted">hold</span>
           <HoldButton isOn={isGrey} onChange={setGrey} shortcut="G">
@@ -185,21 +190,15 @@ export function Comparison({ bench, isBlind }: { bench: Bench; isBlind: boolean 
             swap
           </button>
         </div>
-        {shown ? <Rails bench={bench} shown={shown} /> : null}
-        {bench.pile ? <ReadingBar bench={bench} /> : null}
+        {shown ? <Rails shown={shown} /> : null}
+        {pile ? <ReadingBar /> : null}
       </div>
     </section>
   );
 }
 
 /** What lies around the note in its picture, as four fields behind the pair. */
-function Among({
-  neighbours,
-  isGrey,
-}: {
-  neighbours: NonNullable<Bench["note"]["place"]>["neighbours"];
-  isGrey: boolean;
-}) {
+function Among({ neighbours, isGrey }: { neighbours: NotePlace["neighbours"]; isGrey: boolean }) {
   const [first] = neighbours;
   if (!first) return null;
   const labAt = (side: (typeof neighbours)[number]["side"]): LabD65 =>
@@ -221,9 +220,9 @@ const DAB_OUTLINE = "58% 42% 53% 47% / 46% 57% 43% 54%";
 const WORTH_SAYING = 0.3;
 
 /** That the wet pile must look otherwise than the dry paint shall, and from what that is known. */
-function WetAim({ bench }: { bench: Bench }) {
+function WetAim() {
+  const { drying, target, aim } = useAim();
   const settings = useSettings();
-  const { drying, target, aim } = bench;
   if (!drying) return null;
   const { deltaLightness, deltaChroma } = threeWayDifference(aim, target);
   const moves = [
@@ -249,19 +248,23 @@ function WetAim({ bench }: { bench: Bench }) {
   );
 }
 
-function Rails({ bench, shown }: { bench: Bench; shown: Shown }) {
+function Rails({ shown }: { shown: Shown }) {
+  const { aim, tolerance } = useAim();
+  const { chosen } = useOffers();
+  const { pile } = useStory();
+  const { tubeById } = usePaint();
+  const { setDraft } = useHand();
   const settings = useSettings();
-  const { aim, chosen } = bench;
   const difference = threeWayDifference(aim, shown.lab);
-  const words = differenceWords(aim, shown.lab, bench.tolerance, settings.scale);
+  const words = differenceWords(aim, shown.lab, tolerance, settings.scale);
   const draft = {
     deltaLightness: difference.deltaLightness,
     deltaChroma: difference.deltaChroma,
     deltaHue: difference.deltaHue,
   };
-  const isDisabled = !bench.pile;
+  const isDisabled = !pile;
   // What is predicted may lie this far off; in chroma and hue a difference counts less the brighter it is.
-  const spread = shown.from === "recipe" && chosen ? spreadOf(chosen, bench.tubeById) : undefined;
+  const spread = shown.from === "recipe" && chosen ? spreadOf(chosen, tubeById) : undefined;
   const [, chroma] = lchFromLab(aim);
   const rails: Readonly<Record<Axis, React.ReactNode>> = {
     value: (
@@ -274,11 +277,11 @@ function Rails({ bench, shown }: { bench: Bench; shown: Shown }) {
         value={draft.deltaLightness}
         range={RAIL_STEPS * lightnessPerStep(settings.scale)}
         step={lightnessPerStep(settings.scale) / 20}
-        tolerance={bench.tolerance.lightness}
+        tolerance={tolerance.lightness}
         spread={spread}
         isDisabled={isDisabled}
         onChange={(deltaLightness) => {
-          bench.setDraft({ ...draft, deltaLightness });
+          setDraft({ ...draft, deltaLightness });
         }}
       />
     ),
@@ -292,11 +295,11 @@ function Rails({ bench, shown }: { bench: Bench; shown: Shown }) {
         value={draft.deltaChroma}
         range={RAIL_CHROMA}
         step={0.5}
-        tolerance={bench.tolerance.chroma}
+        tolerance={tolerance.chroma}
         spread={spread && spread * (1 + CHROMA_WEIGHT * chroma)}
         isDisabled={isDisabled}
         onChange={(deltaChroma) => {
-          bench.setDraft({ ...draft, deltaChroma });
+          setDraft({ ...draft, deltaChroma });
         }}
       />
     ),
@@ -310,11 +313,11 @@ function Rails({ bench, shown }: { bench: Bench; shown: Shown }) {
         value={draft.deltaHue}
         range={RAIL_CHROMA}
         step={0.5}
-        tolerance={bench.tolerance.hue}
+        tolerance={tolerance.hue}
         spread={spread && spread * (1 + HUE_WEIGHT * chroma)}
         isDisabled={isDisabled}
         onChange={(deltaHue) => {
-          bench.setDraft({ ...draft, deltaHue });
+          setDraft({ ...draft, deltaHue });
         }}
       />
     ),

@@ -3,25 +3,38 @@
 import { clsx } from "clsx";
 import { Check, Pencil } from "lucide-react";
 import { useState } from "react";
-import type { LabD65 } from "../../core/color/types";
-import { contentsOf, volumeOf } from "../../domain/pile/contents";
-import type { Tube } from "../../domain/tube/tube";
-import { Button } from "../../ui/Button";
-import { SelectField, TextField } from "../../ui/fields";
-import { Patch } from "../../ui/Patch";
-import { leftoverId } from "../../domain/pile/leftovers";
-import { labOfAdditions } from "../../domain/mixture/color";
-import { useSettings, useStudio } from "../../kit/studio/useStudio";
-import { describeLab } from "../../words/colors";
-import { exactWords, knifeWords, tubeName } from "../../words/doses";
-import type { BenchStep } from "../../domain/pile/plan";
-import type { Bench } from "./useBench";
+import type { LabD65 } from "../../../core/color/types";
+import { contentsOf, volumeOf } from "../../../domain/pile/contents";
+import type { Tube } from "../../../domain/tube/tube";
+import { Button } from "../../../ui/Button";
+import { SelectField, TextField } from "../../../ui/fields";
+import { Patch } from "../../../ui/Patch";
+import { leftoverId } from "../../../domain/pile/leftovers";
+import { labOfAdditions } from "../../../domain/mixture/color";
+import { useSettings, useStudio } from "../../../kit/studio/useStudio";
+import { describeLab } from "../../../words/colors";
+import { exactWords, knifeWords, tubeName } from "../../../words/doses";
+import type { BenchStep } from "../../../domain/pile/plan";
+import {
+  type Aim,
+  type Paint,
+  type Story,
+  useAim,
+  useDeeds,
+  useOffers,
+  usePaint,
+  useStory,
+} from "../bench/contexts";
 import { WeighStep } from "./WeighStep";
-import { Status } from "../../ui/Status";
+import { Status } from "../../../ui/Status";
 
 /** What lies in the pile and what comes next, with the predicted colour after each addition. */
-export function PileSteps({ bench }: { bench: Bench }) {
-  const { steps, pile, growth, isSample } = bench;
+export function PileSteps() {
+  const { steps, pile, growth, isSample } = useStory();
+  const { tubeById } = usePaint();
+  const { wetOf } = useAim();
+  const { lay, actions } = useDeeds();
+  const { search } = useOffers();
   const [isAdding, setAdding] = useState(false);
   const [isWeighing, setWeighing] = useState(false);
   if (steps.length === 0 && !pile) return null;
@@ -47,12 +60,11 @@ export function PileSteps({ bench }: { bench: Bench }) {
         {steps.map((step, i) => (
           <StepRow
             key={`${i}-${step.tubeId}`}
-            bench={bench}
             step={step}
             whole={total}
-            after={afterStep(bench, i)}
+            after={afterStep({ pile, steps, tubeById, wetOf }, i)}
             onLay={(parts) => {
-              bench.lay([{ tubeId: step.tubeId, parts }], true);
+              lay([{ tubeId: step.tubeId, parts }], true);
             }}
           />
         ))}
@@ -62,9 +74,9 @@ export function PileSteps({ bench }: { bench: Bench }) {
           <Button
             weight={pile ? "plain" : "main"}
             // While recipes are worked out anew, the one that is shown may be the one before.
-            disabled={!pile && bench.search.status === "asking"}
+            disabled={!pile && search.status === "asking"}
             onClick={() => {
-              bench.lay(open, true);
+              lay(open, true);
             }}
           >
             {pile ? "The rest is down" : "All of it is down"}
@@ -90,13 +102,13 @@ export function PileSteps({ bench }: { bench: Bench }) {
           </Button>
         ) : null}
         {pile ? (
-          <Button weight="quiet" onClick={bench.actions.undo}>
+          <Button weight="quiet" onClick={actions.undo}>
             undo the last
           </Button>
         ) : null}
         {pile && !isSample ? (
           <>
-            <Button weight="quiet" onClick={bench.actions.setAside}>
+            <Button weight="quiet" onClick={actions.setAside}>
               set aside, start again
             </Button>
             <label className="flex items-center gap-2">
@@ -107,7 +119,7 @@ export function PileSteps({ bench }: { bench: Bench }) {
                 value=""
                 onChange={(event) => {
                   const kept = Number(event.target.value);
-                  if (kept > 0) bench.actions.scrape(kept);
+                  if (kept > 0) actions.scrape(kept);
                 }}
               >
                 <option value="">…</option>
@@ -123,14 +135,13 @@ export function PileSteps({ bench }: { bench: Bench }) {
       </div>
       {isWeighing && following ? (
         <WeighStep
-          bench={bench}
           step={following}
           onLay={(parts) => {
-            bench.lay([{ tubeId: following.tubeId, parts }], true);
+            lay([{ tubeId: following.tubeId, parts }], true);
           }}
         />
       ) : null}
-      {isAdding ? <SomethingElse bench={bench} /> : null}
+      {isAdding ? <SomethingElse /> : null}
     </section>
   );
 }
@@ -141,7 +152,15 @@ function PileTotal({ parts }: { parts: number }) {
 }
 
 /** Of what lay there before the go, then of each dose of the go one after the other. */
-function afterStep({ pile, steps, tubeById, wetOf }: Bench, place: number): LabD65 | undefined {
+function afterStep(
+  {
+    pile,
+    steps,
+    tubeById,
+    wetOf,
+  }: Pick<Story, "pile" | "steps"> & Pick<Paint, "tubeById"> & Pick<Aim, "wetOf">,
+  place: number,
+): LabD65 | undefined {
   const at = steps[place]?.turn;
   const isOpen = at === undefined;
   const before = pile ? contentsOf(pile, isOpen ? undefined : at - 1) : [];
@@ -156,25 +175,22 @@ function afterStep({ pile, steps, tubeById, wetOf }: Bench, place: number): LabD
 }
 
 function StepRow({
-  bench,
   step,
   whole,
   after,
   onLay,
 }: {
-  bench: Bench;
-  step: BenchStep;
-  /** Parts of all steps together. */
-  whole: number;
-  /** The predicted colour once it is down. */
+  step: BenchStep /** Parts of all steps together. */;
+  whole: number /** The predicted colour once it is down. */;
   after: LabD65 | undefined;
   onLay: (parts: number) => void;
 }) {
+  const { tubeById } = usePaint();
+  const { pile } = useStory();
   const settings = useSettings();
-  const { tubeById } = bench;
   const [isEditing, setEditing] = useState(false);
   const tube = tubeById.get(step.tubeId);
-  const isOfPile = bench.pile?.side !== undefined && step.tubeId === leftoverId(bench.pile.side.of);
+  const isOfPile = pile?.side !== undefined && step.tubeId === leftoverId(pile.side.of);
   const label = isOfPile ? "of the pile" : tubeName(tube);
   const amount = knifeWords(step.parts, settings);
   return (
@@ -286,24 +302,27 @@ function OtherAmount({
   );
 }
 
-function SomethingElse({ bench }: { bench: Bench }) {
+function SomethingElse() {
+  const { tubeById } = usePaint();
+  const { pile } = useStory();
+  const { wetOf } = useAim();
+  const { lay } = useDeeds();
   const board = useStudio((studio) => studio.board);
   const box = useStudio((studio) => studio.box);
   const settings = useSettings();
-  const { tubeById } = bench;
   const tubes: readonly Tube[] = [...board, ...box.filter((tube) => !board.includes(tube))];
   const sizes = [settings.sizes.speckParts, settings.sizes.touchParts, 0.25, 0.5, 1, 2, 4];
   const [tubeId, setTubeId] = useState(tubes[0]?.id ?? "");
   const [size, setSize] = useState(1);
   const parts = sizes[size] ?? 0;
-  const dry = labOfAdditions([...(bench.pile ? contentsOf(bench.pile) : []), { tubeId, parts }], tubeById);
-  const after = dry && bench.wetOf(dry);
+  const dry = labOfAdditions([...(pile ? contentsOf(pile) : []), { tubeId, parts }], tubeById);
+  const after = dry && wetOf(dry);
   return (
     <form
       className="mt-3 flex flex-wrap items-end gap-3"
       onSubmit={(event) => {
         event.preventDefault();
-        bench.lay([{ tubeId, parts }], false, false);
+        lay([{ tubeId, parts }], false, false);
       }}
     >
       <SelectField

@@ -2,13 +2,13 @@
 
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import type { Note } from "../../domain/note/note";
-import { Button } from "../../ui/Button";
-import { TextField } from "../../ui/fields";
-import { Sheet } from "../../ui/Sheet";
-import { attempt } from "../../kit/studio/problems";
-import { usePaintingCommands } from "../../kit/commands/paintings";
-import { Status } from "../../ui/Status";
+import type { Note } from "../../../domain/note/note";
+import { Button } from "../../../ui/Button";
+import { TextField } from "../../../ui/fields";
+import { Sheet } from "../../../ui/Sheet";
+import { attempt } from "../../../kit/studio/problems";
+import { usePaintingCommands } from "../../../kit/commands/paintings";
+import { Status } from "../../../ui/Status";
 
 /** Renaming a note, or taking it back while nothing was mixed for it. */
 export function NoteSheet({ note }: { note: Note }) {

@@ -2,22 +2,22 @@
 
 /** How the pile looks: kept, said to be the same, said in words, typed, or measured. */
 import { useState } from "react";
-import type { LabD65 } from "../../core/color/types";
-import { readWords } from "../../core/describe/readWords";
-import { Button } from "../../ui/Button";
-import { TextField } from "../../ui/fields";
-import { Patch } from "../../ui/Patch";
-import { contentsOf } from "../../domain/pile/contents";
-import { kindOfMixture } from "../../domain/mixture/drying";
-import { ReadFromPhoto } from "../../kit/reading/ReadFromPhoto";
-import { useSettings } from "../../kit/studio/useStudio";
-import { parseTypedColor } from "../../kit/reading/typedColor";
-import { describeLab } from "../../words/colors";
-import { LOOKS_THE_SAME } from "../../domain/reading/eyeDraft";
-import { TYPED_UNCERTAINTY } from "../../domain/reading/uncertainty";
+import type { LabD65 } from "../../../core/color/types";
+import { readWords } from "../../../core/describe/readWords";
+import { Button } from "../../../ui/Button";
+import { TextField } from "../../../ui/fields";
+import { Patch } from "../../../ui/Patch";
+import { contentsOf } from "../../../domain/pile/contents";
+import { kindOfMixture } from "../../../domain/mixture/drying";
+import { ReadFromPhoto } from "../../../kit/reading/ReadFromPhoto";
+import { useSettings } from "../../../kit/studio/useStudio";
+import { parseTypedColor } from "../../../kit/reading/typedColor";
+import { describeLab } from "../../../words/colors";
+import { LOOKS_THE_SAME } from "../../../domain/reading/eyeDraft";
+import { TYPED_UNCERTAINTY } from "../../../domain/reading/uncertainty";
 import { MeasurePile } from "./MeasurePile";
-import type { Bench } from "./useBench";
-import { Status } from "../../ui/Status";
+import { useAim, useDeeds, useHand, usePaint, useStory } from "../bench/contexts";
+import { Status } from "../../../ui/Status";
 
 const WAYS = [
   { value: "words", label: "say it" },
@@ -27,24 +27,28 @@ const WAYS = [
 ] as const;
 type Way = (typeof WAYS)[number]["value"];
 
-export function ReadingBar({ bench }: { bench: Bench }) {
+export function ReadingBar() {
+  const { isSample, reading } = useStory();
+  const { hasDraft, setDraft } = useHand();
+  const { keep, readDraft, read } = useDeeds();
+  const { target } = useAim();
   const [way, setWay] = useState<Way>();
   // A sample shows what the pile could become; kept is the pile.
-  const canKeep = !bench.isSample && (bench.hasDraft || bench.reading !== undefined);
+  const canKeep = !isSample && (hasDraft || reading !== undefined);
   return (
     <div className="mt-2 pb-4 wide:pb-0">
       <div className="flex flex-wrap items-center gap-x-3 gap-y-2">
-        <Button weight="main" disabled={!canKeep} onClick={bench.keep}>
+        <Button weight="main" disabled={!canKeep} onClick={keep}>
           Keep as match
         </Button>
         <Button
           onClick={() => {
-            bench.setDraft(LOOKS_THE_SAME);
+            setDraft(LOOKS_THE_SAME);
           }}
         >
           Looks the same
         </Button>
-        <Button disabled={!bench.hasDraft} onClick={bench.noteReading}>
+        <Button disabled={!hasDraft} onClick={readDraft}>
           Note reading
         </Button>
         {WAYS.map(({ value, label }) => (
@@ -62,7 +66,6 @@ export function ReadingBar({ bench }: { bench: Bench }) {
       </div>
       {way === "words" ? (
         <SaidReading
-          bench={bench}
           onDone={() => {
             setWay(undefined);
           }}
@@ -71,7 +74,7 @@ export function ReadingBar({ bench }: { bench: Bench }) {
       {way === "typed" ? (
         <TypedReading
           onRead={(lab) => {
-            bench.read(lab, "typed", TYPED_UNCERTAINTY);
+            read(lab, "typed", TYPED_UNCERTAINTY);
             setWay(undefined);
           }}
         />
@@ -79,25 +82,27 @@ export function ReadingBar({ bench }: { bench: Bench }) {
       {way === "photo" ? (
         <div className="mt-2">
           <ReadFromPhoto
-            reference={{ name: "sample", lab: bench.target }}
+            reference={{ name: "sample", lab: target }}
             thing="the pile"
             onTake={(lab, uncertaintyDeltaE2000) => {
-              bench.read(lab, "picture", uncertaintyDeltaE2000);
+              read(lab, "picture", uncertaintyDeltaE2000);
               setWay(undefined);
             }}
           />
         </div>
       ) : null}
-      {way === "colorimeter" ? <MeasuredReading bench={bench} /> : null}
+      {way === "colorimeter" ? <MeasuredReading /> : null}
     </div>
   );
 }
 
 /** "A bit too red and a little dark": a word with two meanings is asked back, never guessed. */
-function SaidReading({ bench, onDone }: { bench: Bench; onDone: () => void }) {
+function SaidReading({ onDone }: { onDone: () => void }) {
+  const { aim } = useAim();
+  const { read } = useDeeds();
   const settings = useSettings();
   const [text, setText] = useState("");
-  const said = readWords(text, bench.aim, settings.scale);
+  const said = readWords(text, aim, settings.scale);
   const [question] = said.questions;
   const { lab } = said;
   return (
@@ -106,7 +111,7 @@ function SaidReading({ bench, onDone }: { bench: Bench; onDone: () => void }) {
       onSubmit={(event) => {
         event.preventDefault();
         if (!lab) return;
-        bench.read(lab, "by-eye", said.uncertaintyDeltaE2000);
+        read(lab, "by-eye", said.uncertaintyDeltaE2000);
         onDone();
       }}
     >
@@ -144,7 +149,7 @@ function SaidReading({ bench, onDone }: { bench: Bench; onDone: () => void }) {
       {lab ? (
         <div className="flex items-center gap-3">
           <span className="flex">
-            <Patch lab={bench.aim} className="h-11 w-14" />
+            <Patch lab={aim} className="h-11 w-14" />
             <Patch
               lab={lab}
               label={`As said: ${describeLab(lab, settings).sentence}`}
@@ -189,8 +194,10 @@ function TypedReading({ onRead }: { onRead: (lab: LabD65) => void }) {
 }
 
 /** The simulated bench: the pile's true colour, wet as it lies there. */
-function MeasuredReading({ bench }: { bench: Bench }) {
-  const { pile, tubeById } = bench;
+function MeasuredReading() {
+  const { pile } = useStory();
+  const { tubeById } = usePaint();
+  const { read } = useDeeds();
   const contents = pile ? contentsOf(pile) : [];
   return (
     <div className="mt-2">
@@ -200,7 +207,7 @@ function MeasuredReading({ bench }: { bench: Bench }) {
         thing="the pile"
         wet={kindOfMixture(contents, tubeById)}
         onTake={(lab, uncertaintyDeltaE2000) => {
-          bench.read(lab, "measured", uncertaintyDeltaE2000);
+          read(lab, "measured", uncertaintyDeltaE2000);
         }}
       />
     </div>

@@ -1,23 +1,23 @@
 "use client";
 
 /** What to mind of a recipe: how sure it is, which tube to measure well, rounding, light, price, cautions. */
-import { cautionsFor } from "../../core/safety/cautions";
-import type { LightName } from "../../core/color/types";
-import type { Tube } from "../../domain/tube/tube";
-import { isWater } from "../../domain/tube/water";
-import { useSettings } from "../../kit/studio/useStudio";
-import { pricePerMl } from "../../domain/tube/price";
-import { useQuery } from "../../kit/query/useQuery";
-import { shownOf } from "../../kit/query/useTask";
-import { solver } from "../../workers/clients";
-import { workFailureWords } from "../../words/failures";
-import { deltaEText } from "../../words/colors";
-import { exactWords, knifeWords, tubeName } from "../../words/doses";
-import type { BenchRecipe, DosingShift } from "../../domain/recipe/benchRecipe";
-import { GENERIC_UNCERTAINTY } from "../../domain/reading/uncertainty";
+import { cautionsFor } from "../../../core/safety/cautions";
+import type { LightName } from "../../../core/color/types";
+import type { Tube } from "../../../domain/tube/tube";
+import { isWater } from "../../../domain/tube/water";
+import { useSettings } from "../../../kit/studio/useStudio";
+import { pricePerMl } from "../../../domain/tube/price";
+import { useQuery } from "../../../kit/query/useQuery";
+import { shownOf } from "../../../kit/query/useTask";
+import { solver } from "../../../workers/clients";
+import { workFailureWords } from "../../../words/failures";
+import { deltaEText } from "../../../words/colors";
+import { exactWords, knifeWords, tubeName } from "../../../words/doses";
+import type { BenchRecipe, DosingShift } from "../../../domain/recipe/benchRecipe";
+import { GENERIC_UNCERTAINTY } from "../../../domain/reading/uncertainty";
 import { CleanKnife } from "./CleanKnife";
-import { mixtureRequest } from "../../domain/mixture/mixtureRequest";
-import type { Bench } from "./useBench";
+import { mixtureRequest } from "../../../domain/mixture/mixtureRequest";
+import { useAim, useOffers, usePaint } from "../bench/contexts";
 
 /** Below this a wrong dose does no harm worth a word. */
 const DOSE_WORTH_A_WORD = 0.8;
@@ -46,9 +46,10 @@ function tubesOf(recipe: BenchRecipe, tubeById: ReadonlyMap<string, Tube>): read
     .flatMap((amount) => tubeById.get(amount.tubeId) ?? []);
 }
 
-export function RecipeCare({ bench, recipe }: { bench: Bench; recipe: BenchRecipe }) {
+export function RecipeCare({ recipe }: { recipe: BenchRecipe }) {
+  const { tubeById } = usePaint();
+  const { again } = useOffers();
   const settings = useSettings();
-  const { tubeById } = bench;
   const { dosing, roundingLoss } = recipe;
   const tubes = tubesOf(recipe, tubeById);
   const [touchiest, ...steadier] = dosing
@@ -64,12 +65,11 @@ export function RecipeCare({ bench, recipe }: { bench: Bench; recipe: BenchRecip
     [],
   );
   const gone = tubes.filter((tube) => tube.deletedAt !== undefined || tube.archivedAt !== undefined);
-  const { again } = bench;
   const changed =
     recipe.reasons.includes("from-log") && again
       ? tubes.filter(({ optics }) => (optics.calibrations.at(-1)?.at ?? 0) > again.createdAt)
       : [];
-  const light = useLightMark(bench, recipe);
+  const light = useLightMark(recipe);
   const price = priceOf(recipe, tubeById, settings.partMl);
   const notes = [
     gone.length > 0
@@ -102,9 +102,10 @@ export function RecipeCare({ bench, recipe }: { bench: Bench; recipe: BenchRecip
 }
 
 /** What has to be done before anything is laid down. */
-export function BeforeLaying({ bench, recipe }: { bench: Bench; recipe: BenchRecipe }) {
+export function BeforeLaying({ recipe }: { recipe: BenchRecipe }) {
+  const { tubeById } = usePaint();
+  const { dilutions } = useOffers();
   const settings = useSettings();
-  const { tubeById, dilutions } = bench;
   return (
     <>
       {dilutions.map(({ tubeId, carrierId, carrierParts, dose }) => (
@@ -114,15 +115,16 @@ export function BeforeLaying({ bench, recipe }: { bench: Bench; recipe: BenchRec
           {exactWords(dose, settings)}) of that.
         </p>
       ))}
-      <CleanKnife bench={bench} recipe={recipe} />
+      <CleanKnife recipe={recipe} />
     </>
   );
 }
 
 /** A word when the mixture would part from a smooth surface of the target's colour under some lamp. */
-function useLightMark(bench: Bench, recipe: BenchRecipe): string | undefined {
-  const asked = mixtureRequest(recipe.amounts, [], bench.tubeById);
-  const { target } = bench;
+function useLightMark(recipe: BenchRecipe): string | undefined {
+  const { tubeById } = usePaint();
+  const { target } = useAim();
+  const asked = mixtureRequest(recipe.amounts, [], tubeById);
   const task = useQuery(
     solver,
     asked && { target, mixture: asked.request },

@@ -1,13 +1,13 @@
 "use client";
 
 import { useState } from "react";
-import type { AxisTolerance } from "../../core/describe/difference";
-import type { Note } from "../../domain/note/note";
-import { Button } from "../../ui/Button";
-import { SelectField, TextField } from "../../ui/fields";
-import { attempt } from "../../kit/studio/problems";
-import { usePaintingCommands } from "../../kit/commands/paintings";
-import { PURPOSES, toleranceOf } from "../../domain/match/purpose";
+import type { AxisTolerance } from "../../../core/describe/difference";
+import type { Note } from "../../../domain/note/note";
+import { Button } from "../../../ui/Button";
+import { SelectField, TextField } from "../../../ui/fields";
+import { attempt } from "../../../kit/studio/problems";
+import { usePaintingCommands } from "../../../kit/commands/paintings";
+import { PURPOSES, toleranceOf } from "../../../domain/match/purpose";
 
 /** What the match is for; its closeness follows, or is the painter's own. */
 export function PurposeField({ note }: { note: Note }) {

@@ -2,16 +2,16 @@
 
 /** Sets a timer for this note: how long its medium stays open, keeps under a cover, dries, or settles. */
 import { useState } from "react";
-import { STUDIO_TIMES, type StudioTimes } from "../../data/studioTimes";
-import { contentsOf } from "../../domain/pile/contents";
-import type { Timer } from "../../domain/timer/timer";
-import { Button } from "../../ui/Button";
-import { SelectField, TextField } from "../../ui/fields";
-import { kindOfMixture } from "../../domain/mixture/drying";
-import { attempt } from "../../kit/studio/problems";
-import { useBenchCommands } from "../../kit/commands/benches";
-import { TIMER_WORDS } from "../../words/timers";
-import type { Bench } from "./useBench";
+import { STUDIO_TIMES, type StudioTimes } from "../../../data/studioTimes";
+import { contentsOf } from "../../../domain/pile/contents";
+import type { Timer } from "../../../domain/timer/timer";
+import { Button } from "../../../ui/Button";
+import { SelectField, TextField } from "../../../ui/fields";
+import { kindOfMixture } from "../../../domain/mixture/drying";
+import { attempt } from "../../../kit/studio/problems";
+import { useBenchCommands } from "../../../kit/commands/benches";
+import { TIMER_WORDS } from "../../../words/timers";
+import { useAim, useOffers, usePaint, useStory } from "../bench/contexts";
 
 const PRESETS: Readonly<Record<Timer["kind"], keyof StudioTimes>> = {
   "open-time": "openTime",
@@ -23,14 +23,17 @@ const KINDS = ["dry-check", "open-time", "cover", "stir"] as const;
 /** A month: longer than any film that is judged. */
 const MOST_MINUTES = 31 * 24 * 60;
 
-export function TimerField({ bench }: { bench: Bench }) {
+export function TimerField() {
+  const { note } = useAim();
+  const { pile, lastMatch } = useStory();
+  const { chosen } = useOffers();
+  const { tubeById } = usePaint();
   const { setTimer } = useBenchCommands();
-  const { note, pile, chosen, tubeById } = bench;
   const amounts = pile ? contentsOf(pile) : (chosen?.amounts ?? []);
   const medium = kindOfMixture(amounts, tubeById)?.medium ?? "other";
   const granulates = amounts.some(({ tubeId }) => tubeById.get(tubeId)?.granulates === true);
   const [kind, setKind] = useState<Timer["kind"]>();
-  const chosenKind = kind ?? (bench.lastMatch ? "dry-check" : granulates && pile ? "stir" : "open-time");
+  const chosenKind = kind ?? (lastMatch ? "dry-check" : granulates && pile ? "stir" : "open-time");
   const preset = STUDIO_TIMES[medium][PRESETS[chosenKind]];
   const [typed, setTyped] = useState<{ readonly kind: Timer["kind"]; readonly text: string }>();
   const text = typed?.kind === chosenKind ? typed.text : String(preset);

@@ -1,13 +1,13 @@
 "use client";
 
 /** The simulated colorimeter on a pile or its dry dab: it reads the hidden true tubes that lie in it. */
-import type { LabD65 } from "../../core/color/types";
-import type { PaintKind } from "../../domain/mixture/drying";
-import { filmOf } from "../../domain/mixture/color";
-import { genericOpticsOf } from "../../domain/tube/optics";
-import { isWater } from "../../domain/tube/water";
-import { ReadByColorimeter } from "../../kit/reading/ReadByColorimeter";
-import type { Bench } from "./useBench";
+import type { LabD65 } from "../../../core/color/types";
+import type { PaintKind } from "../../../domain/mixture/drying";
+import { filmOf } from "../../../domain/mixture/color";
+import { genericOpticsOf } from "../../../domain/tube/optics";
+import { isWater } from "../../../domain/tube/water";
+import { ReadByColorimeter } from "../../../kit/reading/ReadByColorimeter";
+import type { Tube } from "../../../domain/tube/tube";
 
 export function MeasurePile({
   contents,
@@ -17,7 +17,7 @@ export function MeasurePile({
   onTake,
 }: {
   contents: readonly { readonly tubeId: string; readonly parts: number }[];
-  tubeById: Bench["tubeById"];
+  tubeById: ReadonlyMap<string, Tube>;
   thing: string;
   /** The kind of paint while it is wet; nothing for dry paint. */
   wet: PaintKind | undefined;

@@ -4,29 +4,29 @@
 import { useLiveQuery } from "dexie-react-hooks";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import { lchFromLab } from "../../core/color/cieLab";
-import type { Variant, VariantKind } from "../../core/correct/lightenAndShade";
-import { roundToHand } from "../../core/amounts/amounts";
-import { lightnessPerStep } from "../../core/describe/valueScale";
-import { contentsOf, volumeOf } from "../../domain/pile/contents";
-import { readPile } from "../../persistence/pileReads";
-import type { Match } from "../../domain/match/match";
-import type { Tube } from "../../domain/tube/tube";
-import { labFromStored, storedFromLab } from "../../domain/reading/storedColor";
-import { Button } from "../../ui/Button";
-import { Patch } from "../../ui/Patch";
-import { isBlackTube, isWhiteTube } from "../../domain/tube/kinds";
-import { useDb, useSettings, useStudio } from "../../kit/studio/useStudio";
-import { attempt } from "../../kit/studio/problems";
-import { usePaintingCommands } from "../../kit/commands/paintings";
-import { useQuery } from "../../kit/query/useQuery";
-import { TaskLine } from "../../kit/query/TaskLine";
-import { solver } from "../../workers/clients";
-import { describeLab } from "../../words/colors";
-import { doseWords, tubeName } from "../../words/doses";
-import { GENERIC_UNCERTAINTY } from "../../domain/reading/uncertainty";
-import { mixtureRequest } from "../../domain/mixture/mixtureRequest";
-import type { Bench } from "./useBench";
+import { lchFromLab } from "../../../core/color/cieLab";
+import type { Variant, VariantKind } from "../../../core/correct/lightenAndShade";
+import { roundToHand } from "../../../core/amounts/amounts";
+import { lightnessPerStep } from "../../../core/describe/valueScale";
+import { contentsOf, volumeOf } from "../../../domain/pile/contents";
+import { readPile } from "../../../persistence/pileReads";
+import type { Match } from "../../../domain/match/match";
+import type { Tube } from "../../../domain/tube/tube";
+import { labFromStored, storedFromLab } from "../../../domain/reading/storedColor";
+import { Button } from "../../../ui/Button";
+import { Patch } from "../../../ui/Patch";
+import { isBlackTube, isWhiteTube } from "../../../domain/tube/kinds";
+import { useDb, useSettings, useStudio } from "../../../kit/studio/useStudio";
+import { attempt } from "../../../kit/studio/problems";
+import { usePaintingCommands } from "../../../kit/commands/paintings";
+import { useQuery } from "../../../kit/query/useQuery";
+import { TaskLine } from "../../../kit/query/TaskLine";
+import { solver } from "../../../workers/clients";
+import { describeLab } from "../../../words/colors";
+import { doseWords, tubeName } from "../../../words/doses";
+import { GENERIC_UNCERTAINTY } from "../../../domain/reading/uncertainty";
+import { mixtureRequest } from "../../../domain/mixture/mixtureRequest";
+import { useAim, usePaint } from "../bench/contexts";
 
 const KIND_WORDS: Readonly<Record<VariantKind, { readonly name: string; readonly note: string }>> = {
   "white-highlight": { name: "Lighter, white alone", note: "lighter" },
@@ -38,7 +38,8 @@ const KIND_WORDS: Readonly<Record<VariantKind, { readonly name: string; readonly
 /** How far up and down, in steps of the painter's scale. */
 const STEPS = 1.5;
 
-export function Family({ bench, match }: { bench: Bench; match: Match }) {
+export function Family({ match }: { match: Match }) {
+  const { tubeById } = usePaint();
   const db = useDb();
   const [isOpen, setOpen] = useState(false);
   const pile = useLiveQuery(() => readPile(db, match.pileId), [db, match.pileId]);
@@ -46,7 +47,7 @@ export function Family({ bench, match }: { bench: Bench; match: Match }) {
   const contents = contentsOf(pile);
   const whole = volumeOf(contents);
   const ratio = contents.map(
-    ({ tubeId, parts }) => `${((100 * parts) / whole).toFixed(1)} % ${tubeName(bench.tubeById.get(tubeId))}`,
+    ({ tubeId, parts }) => `${((100 * parts) / whole).toFixed(1)} % ${tubeName(tubeById.get(tubeId))}`,
   );
   return (
     <>
@@ -60,23 +61,22 @@ export function Family({ bench, match }: { bench: Bench; match: Match }) {
       >
         lighten and shade it
       </Button>
-      {isOpen ? <Variants bench={bench} contents={contents} /> : null}
+      {isOpen ? <Variants contents={contents} /> : null}
     </>
   );
 }
 
 function Variants({
-  bench,
   contents,
 }: {
-  bench: Bench;
   contents: readonly { readonly tubeId: string; readonly parts: number }[];
 }) {
+  const { tubeById } = usePaint();
+  const { note } = useAim();
   const board = useStudio((studio) => studio.board);
   const settings = useSettings();
   const { addNote } = usePaintingCommands();
   const router = useRouter();
-  const { tubeById, note } = bench;
   const asked = mixtureRequest(contents, board, tubeById);
   const places = (isWanted: (tube: Tube) => boolean): number[] =>
     (asked?.tubes ?? []).flatMap((tube, place) => (isWanted(tube) ? [place] : []));

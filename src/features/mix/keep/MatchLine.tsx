@@ -4,30 +4,31 @@ import { formatDistanceToNow } from "date-fns";
 import { useLiveQuery } from "dexie-react-hooks";
 import Link from "next/link";
 import { useEffect, useRef, useState } from "react";
-import { readWords } from "../../core/describe/readWords";
-import { contentsOf, volumeOf } from "../../domain/pile/contents";
-import { readPile } from "../../persistence/pileReads";
-import type { Match } from "../../domain/match/match";
-import type { StoredColor } from "../../domain/reading/storedColor";
-import { labFromStored, storedFromLab } from "../../domain/reading/storedColor";
-import { Button, buttonClass } from "../../ui/Button";
-import { TextField } from "../../ui/fields";
-import { useDb, useSettings } from "../../kit/studio/useStudio";
-import { attempt } from "../../kit/studio/problems";
-import { useMatchCommands } from "../../kit/commands/matches";
-import { deltaEText, describeLab } from "../../words/colors";
-import { exactWords } from "../../words/doses";
+import { readWords } from "../../../core/describe/readWords";
+import { contentsOf, volumeOf } from "../../../domain/pile/contents";
+import { readPile } from "../../../persistence/pileReads";
+import type { Match } from "../../../domain/match/match";
+import type { StoredColor } from "../../../domain/reading/storedColor";
+import { labFromStored, storedFromLab } from "../../../domain/reading/storedColor";
+import { Button, buttonClass } from "../../../ui/Button";
+import { TextField } from "../../../ui/fields";
+import { useDb, useSettings } from "../../../kit/studio/useStudio";
+import { attempt } from "../../../kit/studio/problems";
+import { useMatchCommands } from "../../../kit/commands/matches";
+import { deltaEText, describeLab } from "../../../words/colors";
+import { exactWords } from "../../../words/doses";
 import { Family } from "./Family";
-import { MeasurePile } from "./MeasurePile";
-import type { Bench } from "./useBench";
-import { Status } from "../../ui/Status";
+import { MeasurePile } from "../compare/MeasurePile";
+import { useAim, usePaint, useStory } from "../bench/contexts";
+import { Status } from "../../../ui/Status";
 
 /** The kept match of this note: provisional until someone has looked at the dry paint. */
-export function MatchLine({ bench }: { bench: Bench }) {
-  const match = bench.lastMatch;
+export function MatchLine() {
+  const { lastMatch, pile } = useStory();
+  const match = lastMatch;
   const line = useRef<HTMLDivElement>(null);
   const hadPile = useRef(false);
-  const isOpen = bench.pile !== undefined;
+  const isOpen = pile !== undefined;
   const isKept = match !== undefined;
   useEffect(() => {
     // Kept far down the page, the word that it was kept must not stay out of sight above.
@@ -49,20 +50,22 @@ export function MatchLine({ bench }: { bench: Bench }) {
       <Link href={`/log?match=${match.id}` as "/log"} className={buttonClass("quiet")}>
         see it in the log
       </Link>
-      {match.verdict === "provisional" ? <DryCheck bench={bench} match={match} /> : null}
-      <Leftover bench={bench} match={match} />
-      <Family bench={bench} match={match} />
+      {match.verdict === "provisional" ? <DryCheck match={match} /> : null}
+      <Leftover match={match} />
+      <Family match={match} />
     </div>
   );
 }
 
 /** Only a person at the dry paint confirms; what they saw there teaches how this paint dries. */
-function DryCheck({ bench, match }: { bench: Bench; match: Match }) {
+function DryCheck({ match }: { match: Match }) {
+  const { target } = useAim();
+  const { tubeById } = usePaint();
   const db = useDb();
   const settings = useSettings();
   const { recordDryCheck } = useMatchCommands();
   const [text, setText] = useState("");
-  const said = readWords(text, bench.target, settings.scale);
+  const said = readWords(text, target, settings.scale);
   const [question] = said.questions;
   const [measured, setMeasured] = useState<StoredColor>();
   const [isMeasuring, setMeasuring] = useState(false);
@@ -110,7 +113,7 @@ function DryCheck({ bench, match }: { bench: Bench; match: Match }) {
       {isMeasuring && pile ? (
         <MeasurePile
           contents={contentsOf(pile)}
-          tubeById={bench.tubeById}
+          tubeById={tubeById}
           thing="the dry dab"
           wet={undefined}
           onTake={(lab, uncertaintyDeltaE2000) => {
@@ -128,7 +131,8 @@ function DryCheck({ bench, match }: { bench: Bench; match: Match }) {
 }
 
 /** What is left of the pile can go into other piles; and the same pile can be mixed again. */
-function Leftover({ bench, match }: { bench: Bench; match: Match }) {
+function Leftover({ match }: { match: Match }) {
+  const { note } = useAim();
   const db = useDb();
   const settings = useSettings();
   const { setLeft } = useMatchCommands();
@@ -159,7 +163,7 @@ function Leftover({ bench, match }: { bench: Bench; match: Match }) {
           all of it is left
         </Button>
       )}
-      <Link href={`/mix?note=${bench.note.id}&again=${pile.id}`} className={buttonClass("quiet")}>
+      <Link href={`/mix?note=${note.id}&again=${pile.id}`} className={buttonClass("quiet")}>
         I ran out, mix it again
       </Link>
     </div>

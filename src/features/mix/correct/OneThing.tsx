@@ -2,30 +2,31 @@
 
 /** One thing changed on purpose, with what each way of doing it does to the rest. */
 import { useState } from "react";
-import { roundToHand } from "../../core/amounts/amounts";
-import type { LabD65 } from "../../core/color/types";
-import { lchFromLab } from "../../core/color/cieLab";
-import { type AdditionKind, additionKind } from "../../core/correct/additionKind";
-import type { Corrector } from "../../core/correct/correctors";
-import { hueRailEnds } from "../../core/describe/difference";
-import { lightnessPerStep } from "../../core/describe/valueScale";
-import { contentsOf, volumeOf } from "../../domain/pile/contents";
-import type { School } from "../../domain/school/school";
-import { Button } from "../../ui/Button";
-import { Choice } from "../../ui/Choice";
-import { Patch } from "../../ui/Patch";
-import { isBlackTube } from "../../domain/tube/kinds";
-import { isWater } from "../../domain/tube/water";
-import { labOfAdditions } from "../../domain/mixture/color";
-import { useSettings, useStudio } from "../../kit/studio/useStudio";
-import { useQuery } from "../../kit/query/useQuery";
-import { TaskLine } from "../../kit/query/TaskLine";
-import { solver } from "../../workers/clients";
-import { describeLab } from "../../words/colors";
-import { doseWords } from "../../words/doses";
-import { moveWords, whyWords } from "../../words/additions";
-import { mixtureRequest } from "../../domain/mixture/mixtureRequest";
-import type { Bench } from "./useBench";
+import { roundToHand } from "../../../core/amounts/amounts";
+import type { LabD65 } from "../../../core/color/types";
+import { lchFromLab } from "../../../core/color/cieLab";
+import { type AdditionKind, additionKind } from "../../../core/correct/additionKind";
+import type { Corrector } from "../../../core/correct/correctors";
+import { hueRailEnds } from "../../../core/describe/difference";
+import { lightnessPerStep } from "../../../core/describe/valueScale";
+import { contentsOf, volumeOf } from "../../../domain/pile/contents";
+import type { School } from "../../../domain/school/school";
+import { Button } from "../../../ui/Button";
+import { Choice } from "../../../ui/Choice";
+import { Patch } from "../../../ui/Patch";
+import { isBlackTube } from "../../../domain/tube/kinds";
+import { isWater } from "../../../domain/tube/water";
+import { labOfAdditions } from "../../../domain/mixture/color";
+import { useSettings, useStudio } from "../../../kit/studio/useStudio";
+import { useQuery } from "../../../kit/query/useQuery";
+import { TaskLine } from "../../../kit/query/TaskLine";
+import { solver } from "../../../workers/clients";
+import { describeLab } from "../../../words/colors";
+import { doseWords } from "../../../words/doses";
+import { moveWords, whyWords } from "../../../words/additions";
+import { mixtureRequest } from "../../../domain/mixture/mixtureRequest";
+import type { Tube } from "../../../domain/tube/tube";
+import { useAim, useDeeds, usePaint, useStory } from "../bench/contexts";
 
 const MOVES = [
   { value: "lighter", label: "lighter", axis: "value", sign: 1 },
@@ -42,9 +43,10 @@ const CHROMA_STEP = 6;
 const HUE_STEP = 5;
 const MOST_WAYS = 4;
 
-export function OneThing({ bench }: { bench: Bench }) {
+export function OneThing() {
+  const { pile } = useStory();
   const [isOpen, setOpen] = useState(false);
-  if (!bench.pile) return null;
+  if (!pile) return null;
   return (
     <div className="mt-3">
       <Button
@@ -56,20 +58,23 @@ export function OneThing({ bench }: { bench: Bench }) {
       >
         change one thing
       </Button>
-      {isOpen ? <Ways bench={bench} /> : null}
+      {isOpen ? <Ways /> : null}
     </div>
   );
 }
 
-function Ways({ bench }: { bench: Bench }) {
+function Ways() {
+  const { pile } = useStory();
+  const { tubeById } = usePaint();
+  const { target, wetOf } = useAim();
+  const { lay } = useDeeds();
   const board = useStudio((studio) => studio.board);
   const settings = useSettings();
   const [move, setMove] = useState<Move>("duller");
-  const { pile, tubeById } = bench;
   const contents = pile ? contentsOf(pile) : [];
   const volume = volumeOf(contents);
   const now = labOfAdditions(contents, tubeById);
-  const { hueUp, hueDown } = hueRailEnds(now ?? bench.target);
+  const { hueUp, hueDown } = hueRailEnds(now ?? target);
   const { axis, sign } = MOVES.find(({ value }) => value === move) ?? MOVES[2];
   const size =
     axis === "value" ? lightnessPerStep(settings.scale) / 2 : axis === "chroma" ? CHROMA_STEP : HUE_STEP;
@@ -115,7 +120,7 @@ function Ways({ bench }: { bench: Bench }) {
       <ul className="mt-1">
         {ways.map(({ way, parts, kind }) => {
           const words = doseWords(parts, tubeById, settings).join(" and ");
-          const predicted = bench.wetOf(way.predicted);
+          const predicted = wetOf(way.predicted);
           return (
             <li key={words} className="flex items-center gap-3 border-t py-1.5">
               <Patch
@@ -133,7 +138,7 @@ function Ways({ bench }: { bench: Bench }) {
               <Button
                 aria-label={`It is down: ${words}`}
                 onClick={() => {
-                  bench.lay(parts, false);
+                  lay(parts, false);
                 }}
               >
                 It is down
@@ -153,7 +158,7 @@ type Way = {
 };
 
 /** By which of the painters' means an addition works. */
-function kindOf(now: LabD65, parts: Way["parts"], tubeById: Bench["tubeById"]): AdditionKind {
+function kindOf(now: LabD65, parts: Way["parts"], tubeById: ReadonlyMap<string, Tube>): AdditionKind {
   const labs = parts
     .map(({ tubeId }) => labOfAdditions([{ tubeId, parts: 1 }], tubeById))
     .filter((lab) => lab !== undefined);
@@ -166,7 +171,7 @@ function inTaste(
   now: LabD65,
   move: Move,
   school: School,
-  tubeById: Bench["tubeById"],
+  tubeById: ReadonlyMap<string, Tube>,
 ): Way[] {
   const isRed = RED_HUES.some(([from, to]) => lchFromLab(now)[2] >= from && lchFromLab(now)[2] <= to);
   const wish =

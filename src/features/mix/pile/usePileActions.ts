@@ -2,11 +2,11 @@
 
 /** What the painter does to the paint, one thing after another, each written against the pile as it was seen. */
 import { useEffect, useState } from "react";
-import type { Match } from "../../domain/match/match";
-import { lastTurnOf } from "../../domain/pile/contents";
-import type { Dose, Pile, StoredRecipe } from "../../domain/pile/pile";
-import { useDb } from "../../kit/studio/useStudio";
-import { attempt } from "../../kit/studio/problems";
+import type { Match } from "../../../domain/match/match";
+import { lastTurnOf } from "../../../domain/pile/contents";
+import type { Dose, Pile, StoredRecipe } from "../../../domain/pile/pile";
+import { useDb } from "../../../kit/studio/useStudio";
+import { attempt } from "../../../kit/studio/problems";
 import {
   addReading,
   addToPile,
@@ -22,7 +22,7 @@ import {
   setPileAside,
   startSample,
   undoLastAddition,
-} from "../../persistence/piles";
+} from "../../../persistence/piles";
 
 export type PileActions = {
   /** Paint of one go. A dose that is tapped twice is two doses; what finishes a plan is put down once. */

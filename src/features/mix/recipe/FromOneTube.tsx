@@ -2,23 +2,23 @@
 
 /** Where to begin to keep the brightness: the nearest tube, tinted or thinned, and the neighbour that nudges it. */
 import { useState } from "react";
-import { UNDILUTED_THICKNESS } from "../../data/paper";
-import type { NearestTube } from "../../core/recipe/nearestTube";
-import { Button } from "../../ui/Button";
-import { Patch } from "../../ui/Patch";
-import { isBlackTube, isWhiteTube } from "../../domain/tube/kinds";
-import { WATER } from "../../domain/tube/water";
-import { solverTubeOf } from "../../domain/tube/solverTube";
-import { useSettings, useStudio } from "../../kit/studio/useStudio";
-import { useQuery } from "../../kit/query/useQuery";
-import { TaskLine } from "../../kit/query/TaskLine";
-import { shownOf } from "../../kit/query/useTask";
-import { solver } from "../../workers/clients";
-import { deltaEText, describeLab } from "../../words/colors";
-import { tubeName } from "../../words/doses";
-import type { Bench } from "./useBench";
+import { UNDILUTED_THICKNESS } from "../../../data/paper";
+import type { NearestTube } from "../../../core/recipe/nearestTube";
+import { Button } from "../../../ui/Button";
+import { Patch } from "../../../ui/Patch";
+import { isBlackTube, isWhiteTube } from "../../../domain/tube/kinds";
+import { WATER } from "../../../domain/tube/water";
+import { solverTubeOf } from "../../../domain/tube/solverTube";
+import { useSettings, useStudio } from "../../../kit/studio/useStudio";
+import { useQuery } from "../../../kit/query/useQuery";
+import { TaskLine } from "../../../kit/query/TaskLine";
+import { shownOf } from "../../../kit/query/useTask";
+import { solver } from "../../../workers/clients";
+import { deltaEText, describeLab } from "../../../words/colors";
+import { tubeName } from "../../../words/doses";
+import { useAim, useHand } from "../bench/contexts";
 
-export function FromOneTube({ bench }: { bench: Bench }) {
+export function FromOneTube() {
   const [isOpen, setOpen] = useState(false);
   return (
     <>
@@ -31,15 +31,16 @@ export function FromOneTube({ bench }: { bench: Bench }) {
       >
         begin with the nearest tube
       </Button>
-      {isOpen ? <Nearest bench={bench} /> : null}
+      {isOpen ? <Nearest /> : null}
     </>
   );
 }
 
-function Nearest({ bench }: { bench: Bench }) {
+function Nearest() {
+  const { target, aim, wetOf } = useAim();
+  const { forbidden, changeByHand } = useHand();
   const board = useStudio((studio) => studio.board);
   const settings = useSettings();
-  const { target, forbidden } = bench;
   const known = board
     .filter(({ id }) => !forbidden.includes(id))
     .filter((tube) => settings.school.allowsBlack || !isBlackTube(tube))
@@ -68,9 +69,9 @@ function Nearest({ bench }: { bench: Bench }) {
   return (
     <div className="flex items-center gap-3 border-t py-2">
       <span className="flex shrink-0">
-        <Patch lab={bench.aim} className="h-14 w-8" />
+        <Patch lab={aim} className="h-14 w-8" />
         <Patch
-          lab={bench.wetOf((nudge ?? found).predicted)}
+          lab={wetOf((nudge ?? found).predicted)}
           label={`Predicted: ${describeLab((nudge ?? found).predicted, settings).sentence}`}
           className="h-14 w-8"
         />
@@ -88,7 +89,7 @@ function Nearest({ bench }: { bench: Bench }) {
         onClick={() => {
           if (found.state.as === "thinned") {
             const water = UNDILUTED_THICKNESS / found.state.filmThickness - 1;
-            bench.changeByHand([
+            changeByHand([
               { tubeId: known[found.tube]?.tube.id ?? "", parts: 1 },
               ...(water > 0 ? [{ tubeId: WATER.id, parts: water }] : []),
             ]);
@@ -101,7 +102,7 @@ function Nearest({ bench }: { bench: Bench }) {
             ...(whiteParts > 0 ? [{ tubeId: known[white]?.tube.id ?? "", parts: whiteParts }] : []),
             ...(nudge ? [{ tubeId: known[nudge.tube]?.tube.id ?? "", parts: nudge.volume * whole }] : []),
           ];
-          bench.changeByHand(amounts);
+          changeByHand(amounts);
         }}
       >
         Take it

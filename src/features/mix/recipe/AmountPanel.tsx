@@ -2,15 +2,15 @@
 
 /** How much is needed: an area under a film, a number of piles, as much as before, and a margin for waste. */
 import { useState } from "react";
-import { neededMl } from "../../core/amounts/needed";
-import { contentsOf, volumeOf } from "../../domain/pile/contents";
-import { Button } from "../../ui/Button";
-import { Choice } from "../../ui/Choice";
-import { TextField } from "../../ui/fields";
-import { useSettings } from "../../kit/studio/useStudio";
-import { attempt } from "../../kit/studio/problems";
-import { useBenchCommands } from "../../kit/commands/benches";
-import type { Bench } from "./useBench";
+import { neededMl } from "../../../core/amounts/needed";
+import { contentsOf, volumeOf } from "../../../domain/pile/contents";
+import { Button } from "../../../ui/Button";
+import { Choice } from "../../../ui/Choice";
+import { TextField } from "../../../ui/fields";
+import { useSettings } from "../../../kit/studio/useStudio";
+import { attempt } from "../../../kit/studio/problems";
+import { useBenchCommands } from "../../../kit/commands/benches";
+import { useAim, useOffers } from "../bench/contexts";
 
 const WAYS = [
   { value: "area", label: "an area" },
@@ -23,10 +23,11 @@ type Way = (typeof WAYS)[number]["value"];
 const PILE_ML = 8;
 const MOST_ML = 10_000;
 
-export function AmountPanel({ bench }: { bench: Bench }) {
+export function AmountPanel() {
+  const { note } = useAim();
+  const { again } = useOffers();
   const settings = useSettings();
   const { setWanted } = useBenchCommands();
-  const { note, again } = bench;
   const [isOpen, setOpen] = useState(false);
   const [way, setWay] = useState<Way>("area");
   const [area, setArea] = useState("100");

@@ -3,10 +3,10 @@
 /** What is in hand at a bench but not put down yet: kept in the store, so that closing the page loses nothing. */
 import { useLiveQuery } from "dexie-react-hooks";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
-import type { BenchRow } from "../../domain/pile/pile";
-import { attempt } from "../../kit/studio/problems";
-import { useDb } from "../../kit/studio/useStudio";
-import { changeBench, readBench } from "../../persistence/benches";
+import type { BenchRow } from "../../../domain/pile/pile";
+import { attempt } from "../../../kit/studio/problems";
+import { useDb } from "../../../kit/studio/useStudio";
+import { changeBench, readBench } from "../../../persistence/benches";
 
 /** A finger that drags a marker changes many times a second; the store hears of it this much later, in ms. */
 const SETTLE_MS = 150;

@@ -2,25 +2,26 @@
 
 /** Whether what clings to the knife from the pile before would be seen in this one. */
 import { useLiveQuery } from "dexie-react-hooks";
-import { contamination } from "../../core/mixing/contamination";
-import type { PaintVolume } from "../../core/mixing/mixture";
-import { VIEWING } from "../../data/standardViewing";
-import { PAINT_SURFACE } from "../../data/surface";
-import { contentsOf } from "../../domain/pile/contents";
-import { readPileBefore } from "../../persistence/pileReads";
-import { opticsOfTube } from "../../domain/tube/optics";
-import { useDb, useStudio } from "../../kit/studio/useStudio";
-import { deltaEText } from "../../words/colors";
-import type { BenchRecipe } from "../../domain/recipe/benchRecipe";
-import type { Bench } from "./useBench";
+import { contamination } from "../../../core/mixing/contamination";
+import type { PaintVolume } from "../../../core/mixing/mixture";
+import { VIEWING } from "../../../data/standardViewing";
+import { PAINT_SURFACE } from "../../../data/surface";
+import { contentsOf } from "../../../domain/pile/contents";
+import { readPileBefore } from "../../../persistence/pileReads";
+import { opticsOfTube } from "../../../domain/tube/optics";
+import { useDb, useStudio } from "../../../kit/studio/useStudio";
+import { deltaEText } from "../../../words/colors";
+import type { BenchRecipe } from "../../../domain/recipe/benchRecipe";
+import { useAim, usePaint } from "../bench/contexts";
 
 /** Share of a new pile that a knife which was only scraped off brings along. */
 const CLINGS = 0.02;
 
-export function CleanKnife({ bench, recipe }: { bench: Bench; recipe: BenchRecipe }) {
+export function CleanKnife({ recipe }: { recipe: BenchRecipe }) {
+  const { note } = useAim();
+  const { tubeById } = usePaint();
   const db = useDb();
   const notes = useStudio((studio) => studio.notes);
-  const { note, tubeById } = bench;
   const before = useLiveQuery(() => readPileBefore(db, note.id), [db, note.id]);
   const volumesOf = (
     amounts: readonly { readonly tubeId: string; readonly parts: number }[],

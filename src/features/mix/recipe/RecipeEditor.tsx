@@ -3,29 +3,30 @@
 /** Any amount changed by hand, with what it does at once; a tube held in, left out, or changed for another. */
 import { Minus, Plus } from "lucide-react";
 import { useState } from "react";
-import { handStep } from "../../core/amounts/amounts";
-import { Button } from "../../ui/Button";
-import { SelectField } from "../../ui/fields";
-import { isWater, WATER } from "../../domain/tube/water";
-import { useSettings, useStudio } from "../../kit/studio/useStudio";
-import { exactWords, knifeWords, tubeName } from "../../words/doses";
-import type { BenchAmount, BenchRecipe } from "../../domain/recipe/benchRecipe";
+import { handStep } from "../../../core/amounts/amounts";
+import { Button } from "../../../ui/Button";
+import { SelectField } from "../../../ui/fields";
+import { isWater, WATER } from "../../../domain/tube/water";
+import { useSettings, useStudio } from "../../../kit/studio/useStudio";
+import { exactWords, knifeWords, tubeName } from "../../../words/doses";
+import type { BenchAmount, BenchRecipe } from "../../../domain/recipe/benchRecipe";
 import { FromOneTube } from "./FromOneTube";
-import type { Bench } from "./useBench";
+import { useHand, usePaint } from "../bench/contexts";
 
 /** Volumes that no painter puts into one pile; a slip of the decimal point is caught here. */
 const MOST_PARTS = 1000;
 const MOST_TUBES = 6;
 
-export function RecipeEditor({ bench, recipe }: { bench: Bench; recipe: BenchRecipe }) {
+export function RecipeEditor({ recipe }: { recipe: BenchRecipe }) {
+  const { required, forbidden, changeByHand, setWishes } = useHand();
+  const { tubeById } = usePaint();
   const board = useStudio((studio) => studio.board);
   const [isAsked, setAsked] = useState<boolean>();
   const isOpen = isAsked ?? recipe.key === "by-hand";
   const { amounts } = recipe;
   const others = [...board, WATER].filter(({ id }) => amounts.every(({ tubeId }) => tubeId !== id));
-  const { required, forbidden, tubeById } = bench;
   const change = (next: readonly { readonly tubeId: string; readonly parts: number }[]): void => {
-    bench.changeByHand(next);
+    changeByHand(next);
   };
   const wishes = [
     ...required.map((id) => ({ id, words: "always in", set: "required" as const })),
@@ -43,12 +44,12 @@ export function RecipeEditor({ bench, recipe }: { bench: Bench; recipe: BenchRec
         >
           change it by hand
         </Button>
-        <FromOneTube bench={bench} />
+        <FromOneTube />
         {recipe.key === "by-hand" ? (
           <Button
             weight="quiet"
             onClick={() => {
-              bench.changeByHand(undefined);
+              changeByHand(undefined);
             }}
           >
             back to the recipes
@@ -60,7 +61,7 @@ export function RecipeEditor({ bench, recipe }: { bench: Bench; recipe: BenchRec
             weight="quiet"
             aria-label={`No longer ${words}: ${tubeName(tubeById.get(id))}`}
             onClick={() => {
-              bench.setWishes({
+              setWishes({
                 required: required.filter((one) => set !== "required" || one !== id),
                 forbidden: forbidden.filter((one) => set !== "forbidden" || one !== id),
               });
@@ -75,7 +76,6 @@ export function RecipeEditor({ bench, recipe }: { bench: Bench; recipe: BenchRec
           {amounts.map((amount, i) => (
             <AmountRow
               key={amount.tubeId}
-              bench={bench}
               amount={amount}
               others={others.map(({ id }) => id)}
               isOnly={amounts.length === 1}
@@ -119,7 +119,6 @@ export function RecipeEditor({ bench, recipe }: { bench: Bench; recipe: BenchRec
 const FIRST_DOSE = 0.25;
 
 function AmountRow({
-  bench,
   amount,
   others,
   isOnly,
@@ -127,7 +126,6 @@ function AmountRow({
   onSwap,
   onRemove,
 }: {
-  bench: Bench;
   amount: BenchAmount;
   others: readonly string[];
   isOnly: boolean;
@@ -135,8 +133,9 @@ function AmountRow({
   onSwap: (tubeId: string) => void;
   onRemove: () => void;
 }) {
+  const { required, forbidden, setWishes, changeByHand } = useHand();
+  const { tubeById } = usePaint();
   const settings = useSettings();
-  const { required, forbidden, tubeById } = bench;
   const { tubeId, parts } = amount;
   const name = tubeName(tubeById.get(tubeId));
   const { speckParts } = settings.sizes;
@@ -179,7 +178,7 @@ function AmountRow({
           aria-pressed={isRequired}
           aria-label={`Always use ${name}`}
           onClick={() => {
-            bench.setWishes({
+            setWishes({
               required: isRequired ? required.filter((id) => id !== tubeId) : [...required, tubeId],
               forbidden: [...forbidden],
             });
@@ -193,11 +192,11 @@ function AmountRow({
               weight="quiet"
               aria-label={`Recipes without ${name}`}
               onClick={() => {
-                bench.setWishes({
+                setWishes({
                   required: required.filter((id) => id !== tubeId),
                   forbidden: [...new Set([...forbidden, tubeId])],
                 });
-                bench.changeByHand(undefined);
+                changeByHand(undefined);
               }}
             >
               recipes without it

@@ -3,33 +3,34 @@
 /** Hue and lean, value and chroma, said before any recipe is shown; kept, so that one's bias comes to light. */
 import { useLiveQuery } from "dexie-react-hooks";
 import { useState } from "react";
-import { labFromLch } from "../../core/color/cieLab";
-import { type LabD65, lchUnder } from "../../core/color/types";
-import { chromaOfWords } from "../../core/describe/chromaWords";
-import { differenceWords, missWords, WORKING_TOLERANCE } from "../../core/describe/difference";
-import { degreesOfHue, HUE_PLACES } from "../../core/describe/huePlaces";
-import { lightnessFromValue } from "../../core/describe/valueScale";
-import { readLooks } from "../../persistence/benches";
-import { labFromStored, storedFromLab } from "../../domain/reading/storedColor";
-import { Button } from "../../ui/Button";
-import { SelectField, TextField } from "../../ui/fields";
-import { Patch } from "../../ui/Patch";
-import { useDb, useSettings } from "../../kit/studio/useStudio";
-import { attempt } from "../../kit/studio/problems";
-import { useBenchCommands } from "../../kit/commands/benches";
-import { describeLab } from "../../words/colors";
-import { EYE_UNCERTAINTY } from "../../domain/reading/uncertainty";
-import { axesOf } from "../../domain/school/school";
-import type { Bench } from "./useBench";
+import { labFromLch } from "../../../core/color/cieLab";
+import { type LabD65, lchUnder } from "../../../core/color/types";
+import { chromaOfWords } from "../../../core/describe/chromaWords";
+import { differenceWords, missWords, WORKING_TOLERANCE } from "../../../core/describe/difference";
+import { degreesOfHue, HUE_PLACES } from "../../../core/describe/huePlaces";
+import { lightnessFromValue } from "../../../core/describe/valueScale";
+import { readLooks } from "../../../persistence/benches";
+import { labFromStored, storedFromLab } from "../../../domain/reading/storedColor";
+import { Button } from "../../../ui/Button";
+import { SelectField, TextField } from "../../../ui/fields";
+import { Patch } from "../../../ui/Patch";
+import { useDb, useSettings } from "../../../kit/studio/useStudio";
+import { attempt } from "../../../kit/studio/problems";
+import { useBenchCommands } from "../../../kit/commands/benches";
+import { describeLab } from "../../../words/colors";
+import { EYE_UNCERTAINTY } from "../../../domain/reading/uncertainty";
+import { axesOf } from "../../../domain/school/school";
+import { useAim } from "../bench/contexts";
 
 /** All first looks, undefined until they are read, and the last one at this note. */
-export function useLooks(bench: Pick<Bench, "note">) {
+export function useLooks(noteId: string) {
   const db = useDb();
   const looks = useLiveQuery(() => readLooks(db), [db]);
-  return { looks, ofNote: looks?.filter(({ noteId }) => noteId === bench.note.id).at(-1) };
+  return { looks, ofNote: looks?.filter((look) => look.noteId === noteId).at(-1) };
 }
 
-export function ReadFirst({ bench, onSkip }: { bench: Bench; onSkip: () => void }) {
+export function ReadFirst({ onSkip }: { onSkip: () => void }) {
+  const { note } = useAim();
   const settings = useSettings();
   const { addLook } = useBenchCommands();
   const { scale, chromaWords, school } = settings;
@@ -126,7 +127,6 @@ export function ReadFirst({ bench, onSkip }: { bench: Bench; onSkip: () => void 
         onSubmit={(event) => {
           event.preventDefault();
           if (!isGood) return;
-          const { note } = bench;
           attempt(
             addLook({
               paintingId: note.paintingId,
@@ -151,9 +151,10 @@ export function ReadFirst({ bench, onSkip }: { bench: Bench; onSkip: () => void 
 }
 
 /** What was said of this target, beside what it is. */
-export function SaidLine({ bench }: { bench: Bench }) {
+export function SaidLine() {
+  const { note } = useAim();
   const settings = useSettings();
-  const { ofNote } = useLooks(bench);
+  const { ofNote } = useLooks(note.id);
   if (!settings.school.readFirst || !ofNote) return null;
   const said = labFromStored(ofNote.said);
   const target = labFromStored(ofNote.target);

@@ -1,19 +1,21 @@
 "use client";
 
 /** Every turn of the pile in a row: what was added, how it looked, and how far off it was. */
-import { deltaE2000 } from "../../core/color/ciede2000";
-import { labFromStored } from "../../domain/reading/storedColor";
-import { Patch } from "../../ui/Patch";
-import { labOfAdditions } from "../../domain/mixture/color";
-import { useSettings } from "../../kit/studio/useStudio";
-import { deltaEText, describeLab } from "../../words/colors";
-import { doseWords } from "../../words/doses";
-import { trialsOf } from "../../domain/pile/trials";
-import type { Bench } from "./useBench";
+import { deltaE2000 } from "../../../core/color/ciede2000";
+import { labFromStored } from "../../../domain/reading/storedColor";
+import { Patch } from "../../../ui/Patch";
+import { labOfAdditions } from "../../../domain/mixture/color";
+import { useSettings } from "../../../kit/studio/useStudio";
+import { deltaEText, describeLab } from "../../../words/colors";
+import { doseWords } from "../../../words/doses";
+import { trialsOf } from "../../../domain/pile/trials";
+import { useAim, usePaint, useStory } from "../bench/contexts";
 
-export function Trials({ bench }: { bench: Bench }) {
+export function Trials() {
+  const { pile, readings } = useStory();
+  const { aim, wetOf } = useAim();
+  const { tubeById } = usePaint();
   const settings = useSettings();
-  const { pile, readings, aim, tubeById } = bench;
   if (!pile || readings.length === 0) return null;
   return (
     <section aria-labelledby="trials" className="mt-4">
@@ -23,7 +25,7 @@ export function Trials({ bench }: { bench: Bench }) {
       <ol className="mt-1 flex gap-3 overflow-x-auto pb-2">
         {trialsOf(pile, readings).map(({ number, added, keptShare, inPile, reading }) => {
           const dry = labOfAdditions(inPile, tubeById);
-          const lab = reading ? labFromStored(reading.color) : dry && bench.wetOf(dry);
+          const lab = reading ? labFromStored(reading.color) : dry && wetOf(dry);
           return (
             <li key={number} className="w-40 shrink-0 text-sm leading-snug">
               <div className="flex h-14">

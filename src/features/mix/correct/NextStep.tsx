@@ -1,23 +1,24 @@
 "use client";
 
 /** What to add next, with other ways, their side effects and what each costs; or to leave it, or begin anew. */
-import { roundToHand } from "../../core/amounts/amounts";
-import type { Addition, NextAddition } from "../../core/correct/nextAddition";
-import { Button } from "../../ui/Button";
-import { Patch } from "../../ui/Patch";
-import { contentsOf, volumeOf } from "../../domain/pile/contents";
-import { useSettings } from "../../kit/studio/useStudio";
-import { deltaEText, describeLab } from "../../words/colors";
-import { doseWords, exactWords } from "../../words/doses";
-import { TaskLine } from "../../kit/query/TaskLine";
-import { growthWords, moveWords, riskWords, whyWords } from "../../words/additions";
-import { coachWords } from "../../words/schools";
-import { inOrderOfSchool } from "../../domain/school/school";
-import type { Bench } from "./useBench";
+import { roundToHand } from "../../../core/amounts/amounts";
+import type { Addition, NextAddition } from "../../../core/correct/nextAddition";
+import { Button } from "../../../ui/Button";
+import { Patch } from "../../../ui/Patch";
+import { contentsOf, volumeOf } from "../../../domain/pile/contents";
+import { useSettings } from "../../../kit/studio/useStudio";
+import { deltaEText, describeLab } from "../../../words/colors";
+import { doseWords, exactWords } from "../../../words/doses";
+import { TaskLine } from "../../../kit/query/TaskLine";
+import { growthWords, moveWords, riskWords, whyWords } from "../../../words/additions";
+import { coachWords } from "../../../words/schools";
+import { inOrderOfSchool } from "../../../domain/school/school";
+import { useAim, useDeeds, useOffers, usePaint, useStory } from "../bench/contexts";
 
-export function NextStep({ bench }: { bench: Bench }) {
+export function NextStep() {
+  const { next } = useOffers();
+  const { pile, reading, isSample } = useStory();
   const settings = useSettings();
-  const { next, pile, reading, isSample } = bench;
   if (!pile) return null;
   if (!reading)
     return (
@@ -57,26 +58,20 @@ export function NextStep({ bench }: { bench: Bench }) {
         {additions.map((addition, i) => (
           <AdditionRow
             key={addition.parts.map(({ tube }) => tube).join()}
-            bench={bench}
             addition={addition}
             tubeIds={tubeIds}
             isFirst={i === 0}
           />
         ))}
       </ul>
-      {isSample ? null : <OtherWays bench={bench} costs={advice.costs} />}
+      {isSample ? null : <OtherWays costs={advice.costs} />}
     </section>
   );
 }
 
 /** What correcting costs against beginning again and against scraping most of it away, each to be done at once. */
-function OtherWays({
-  bench,
-  costs,
-}: {
-  bench: Bench;
-  costs: Extract<NextAddition, { readonly costs: unknown }>["costs"];
-}) {
+function OtherWays({ costs }: { costs: Extract<NextAddition, { readonly costs: unknown }>["costs"] }) {
+  const { actions, keep } = useDeeds();
   const settings = useSettings();
   const volumeText = (parts: number): string => exactWords(parts, settings);
   const { correct, startAgain, scrapeBack } = costs;
@@ -95,13 +90,13 @@ function OtherWays({
           <Button
             weight="quiet"
             onClick={() => {
-              bench.actions.scrape(scrapeBack.keptShare);
+              actions.scrape(scrapeBack.keptShare);
             }}
           >
             scraped back to {Math.round(100 * scrapeBack.keptShare)} %
           </Button>
         ) : null}
-        <Button weight="quiet" onClick={bench.keep}>
+        <Button weight="quiet" onClick={keep}>
           leave it as it is and keep it
         </Button>
       </div>
@@ -113,19 +108,20 @@ function OtherWays({
 const MOST_KEPT = 0.85;
 
 function AdditionRow({
-  bench,
   addition,
   tubeIds,
   isFirst,
 }: {
-  bench: Bench;
   addition: Addition;
   tubeIds: readonly string[];
   isFirst: boolean;
 }) {
+  const { tubeById } = usePaint();
+  const { wetOf, aim } = useAim();
+  const { lay, actions } = useDeeds();
+  const { isSample } = useStory();
   const settings = useSettings();
-  const { tubeById } = bench;
-  const predicted = bench.wetOf(addition.predicted);
+  const predicted = wetOf(addition.predicted);
   const parts = addition.parts.map(({ tube, volume }) => ({
     tubeId: tubeIds[tube] ?? "",
     parts: roundToHand(volume, settings.sizes),
@@ -142,7 +138,7 @@ function AdditionRow({
     <li className="border-b py-2">
       <div className="flex gap-3">
         <span className="flex shrink-0 self-stretch">
-          <Patch lab={bench.aim} className="min-h-14 w-8" />
+          <Patch lab={aim} className="min-h-14 w-8" />
           <Patch
             lab={predicted}
             label={`Predicted: ${describeLab(predicted, settings).sentence}`}
@@ -164,7 +160,7 @@ function AdditionRow({
           weight={isFirst ? "main" : "plain"}
           aria-label={`It is down: ${words}`}
           onClick={() => {
-            bench.lay(parts, false);
+            lay(parts, false);
           }}
         >
           It is down
@@ -172,7 +168,7 @@ function AdditionRow({
         <Button
           aria-label={`Half of it is down: ${words}`}
           onClick={() => {
-            bench.lay(
+            lay(
               parts.map((part) => ({ ...part, parts: part.parts / 2 })),
               false,
             );
@@ -180,13 +176,13 @@ function AdditionRow({
         >
           Half of it
         </Button>
-        {bench.isSample ? null : (
+        {isSample ? null : (
           <Button
             weight="quiet"
             aria-label={`Try it on the side: ${words}`}
             onClick={() => {
               const share = sideShare(parts, settings.sizes.speckParts);
-              bench.actions.startSample(
+              actions.startSample(
                 share,
                 parts.map((part) => ({ ...part, parts: part.parts * share })),
               );
@@ -210,9 +206,10 @@ function sideShare(added: readonly { readonly parts: number }[], speckParts: num
 }
 
 /** While a sample lies on the side, it stands on the bench in place of its pile, which waits as it is. */
-export function SampleLine({ bench }: { bench: Bench }) {
+export function SampleLine() {
+  const { pile, isSample } = useStory();
+  const { actions } = useDeeds();
   const settings = useSettings();
-  const { pile, isSample, actions } = bench;
   if (!pile?.side || !isSample) return null;
   const { of: parent, share } = pile.side;
   const taken = contentsOf({ additions: pile.additions.filter(({ fromPileId }) => fromPileId === parent) });

@@ -1,13 +1,17 @@
 "use client";
 
 /** What to add to a pile that has been read. */
-import type { NextAddition } from "../../core/correct/nextAddition";
-import { contentsOf } from "../../domain/pile/contents";
-import { additionRequest, type NextAdditionQuestion, washRequest } from "../../domain/pile/additionRequest";
-import { isWater } from "../../domain/tube/water";
-import { useQuery } from "../../kit/query/useQuery";
-import type { Task } from "../../kit/query/useTask";
-import { solver } from "../../workers/clients";
+import type { NextAddition } from "../../../core/correct/nextAddition";
+import { contentsOf } from "../../../domain/pile/contents";
+import {
+  additionRequest,
+  type NextAdditionQuestion,
+  washRequest,
+} from "../../../domain/pile/additionRequest";
+import { isWater } from "../../../domain/tube/water";
+import { useQuery } from "../../../kit/query/useQuery";
+import type { Task } from "../../../kit/query/useTask";
+import { solver } from "../../../workers/clients";
 
 export type Advice = { readonly advice: NextAddition; readonly tubeIds: readonly string[] };
 

@@ -1,18 +1,18 @@
 "use client";
 
 import { RadioGroup } from "radix-ui";
-import { differenceWords, missWords, WORKING_TOLERANCE } from "../../core/describe/difference";
-import { Ribbon } from "../../ui/Ribbon";
-import { tintOfTube } from "../../domain/tube/smear";
-import { useSettings } from "../../kit/studio/useStudio";
-import { deltaEText } from "../../words/colors";
-import { knifeWords, tubeName } from "../../words/doses";
-import { REASON_WORDS } from "../../words/recipes";
-import type { BenchRecipe } from "../../domain/recipe/benchRecipe";
-import { TaskLine } from "../../kit/query/TaskLine";
+import { differenceWords, missWords, WORKING_TOLERANCE } from "../../../core/describe/difference";
+import { Ribbon } from "../../../ui/Ribbon";
+import { tintOfTube } from "../../../domain/tube/smear";
+import { useSettings } from "../../../kit/studio/useStudio";
+import { deltaEText } from "../../../words/colors";
+import { knifeWords, tubeName } from "../../../words/doses";
+import { REASON_WORDS } from "../../../words/recipes";
+import type { BenchRecipe } from "../../../domain/recipe/benchRecipe";
+import { TaskLine } from "../../../kit/query/TaskLine";
 import { BeforeLaying } from "./RecipeCare";
 import { RecipeEditor } from "./RecipeEditor";
-import type { Bench } from "./useBench";
+import { useAim, useHand, useOffers, usePaint } from "../bench/contexts";
 
 /** Beyond this a colour counts as out of reach of the board, ΔE00. */
 const REACH = 1;
@@ -24,8 +24,9 @@ const ALL_REASONS: Readonly<Record<BenchRecipe["reasons"][number], string>> = {
 };
 
 /** The different answers, as ribbons. */
-export function RecipeChoice({ bench }: { bench: Bench }) {
-  const { search, recipes, chosen } = bench;
+export function RecipeChoice() {
+  const { search, recipes, chosen } = useOffers();
+  const { choose } = useHand();
   if (search.status === "idle")
     return <p>No tubes whose paint is known lie on the board. Lay some out on the Table first.</p>;
   if (recipes.length === 0 || search.status === "failed")
@@ -41,29 +42,31 @@ export function RecipeChoice({ bench }: { bench: Bench }) {
       <h2 id="recipes" className="font-bold">
         {recipes.length === 1 ? "The recipe" : "Ways to mix it"}
       </h2>
-      <ReachLine bench={bench} />
+      <ReachLine />
       <RadioGroup.Root
         aria-labelledby="recipes"
         value={chosen?.key ?? ""}
-        onValueChange={bench.choose}
+        onValueChange={choose}
         className="mt-1 border-t"
       >
         {recipes.map((recipe) => (
-          <RecipeRow key={recipe.key} bench={bench} recipe={recipe} />
+          <RecipeRow key={recipe.key} recipe={recipe} />
         ))}
       </RadioGroup.Root>
-      {chosen ? <BeforeLaying bench={bench} recipe={chosen} /> : null}
-      {chosen ? <RecipeEditor bench={bench} recipe={chosen} /> : null}
+      {chosen ? <BeforeLaying recipe={chosen} /> : null}
+      {chosen ? <RecipeEditor recipe={chosen} /> : null}
     </section>
   );
 }
 
-function ReachLine({ bench }: { bench: Bench }) {
+function ReachLine() {
+  const { search } = useOffers();
+  const { target } = useAim();
   const settings = useSettings();
-  if (bench.search.status !== "ready") return null;
-  const [nearest] = [...bench.search.value.recipes].sort((a, b) => a.deltaE2000 - b.deltaE2000);
+  if (search.status !== "ready") return null;
+  const [nearest] = [...search.value.recipes].sort((a, b) => a.deltaE2000 - b.deltaE2000);
   if (!nearest || nearest.deltaE2000 <= REACH) return null;
-  const words = differenceWords(bench.target, nearest.predicted, WORKING_TOLERANCE, settings.scale);
+  const words = differenceWords(target, nearest.predicted, WORKING_TOLERANCE, settings.scale);
   const misses = missWords(words);
   return (
     <p className="mt-1 border-l-4 border-ink pl-3">
@@ -74,9 +77,9 @@ function ReachLine({ bench }: { bench: Bench }) {
   );
 }
 
-function RecipeRow({ bench, recipe }: { bench: Bench; recipe: BenchRecipe }) {
+function RecipeRow({ recipe }: { recipe: BenchRecipe }) {
+  const { tubeById } = usePaint();
   const settings = useSettings();
-  const { tubeById } = bench;
   const segments = recipe.amounts.flatMap((amount) => {
     const tube = tubeById.get(amount.tubeId);
     const lab = tube && tintOfTube(tube);

@@ -2,16 +2,16 @@
 
 /** The next dose on the scale: tare, live weight, target line. What really fell is what is recorded. */
 import { useEffect, useRef, useState } from "react";
-import { createRng } from "../../core/random/rng";
-import { createSimulatedScale, type SimulatedScale, type Weight } from "../../devices/scale";
-import { Button } from "../../ui/Button";
-import { Notice } from "../../ui/Notice";
-import { densityOf } from "../../domain/tube/density";
-import { useSettings } from "../../kit/studio/useStudio";
-import { tubeName } from "../../words/doses";
-import type { BenchStep } from "../../domain/pile/plan";
-import type { Bench } from "./useBench";
-import { Status } from "../../ui/Status";
+import { createRng } from "../../../core/random/rng";
+import { createSimulatedScale, type SimulatedScale, type Weight } from "../../../devices/scale";
+import { Button } from "../../../ui/Button";
+import { Notice } from "../../../ui/Notice";
+import { densityOf } from "../../../domain/tube/density";
+import { useSettings } from "../../../kit/studio/useStudio";
+import { tubeName } from "../../../words/doses";
+import type { BenchStep } from "../../../domain/pile/plan";
+import { usePaint } from "../bench/contexts";
+import { Status } from "../../../ui/Status";
 
 /** A simulated hand: grams that a touch of the button lets fall, and that holding it lets fall in a second. */
 const DAB_GRAMS = 0.05;
@@ -20,21 +20,14 @@ const FLOW_MS = 100;
 /** The bar shows this much more than the target. */
 const BEYOND = 1.4;
 
-export function WeighStep({
-  bench,
-  step,
-  onLay,
-}: {
-  bench: Bench;
-  step: BenchStep;
-  onLay: (parts: number) => void;
-}) {
+export function WeighStep({ step, onLay }: { step: BenchStep; onLay: (parts: number) => void }) {
+  const { tubeById } = usePaint();
   const settings = useSettings();
   const scale = useRef<SimulatedScale>(undefined);
   const [isConnected, setConnected] = useState(false);
   const [isConnecting, setConnecting] = useState(false);
   const [weight, setWeight] = useState<Weight>();
-  const tube = bench.tubeById.get(step.tubeId);
+  const tube = tubeById.get(step.tubeId);
   const name = tubeName(tube);
   const density = tube ? densityOf(tube) : Number.NaN;
   const target = step.parts * settings.partMl * density;

@@ -1,0 +1,109 @@
+"use client";
+
+/** Puts the bench of a note together from its subjects. */
+import { type ReactNode, useMemo } from "react";
+import type { Note } from "../../../domain/note/note";
+import { contentsOf } from "../../../domain/pile/contents";
+import { dilutionsOf } from "../../../domain/pile/dilution";
+import { benchPlan } from "../../../domain/pile/plan";
+import { labFromStored } from "../../../domain/reading/storedColor";
+import { scaledTo } from "../../../domain/recipe/offers";
+import { useSettings } from "../../../kit/studio/useStudio";
+import { useBenchRow } from "./useBenchRow";
+import { usePileActions } from "../pile/usePileActions";
+import {
+  AimContext,
+  DeedsContext,
+  type Hand,
+  HandContext,
+  OffersContext,
+  PaintContext,
+  ShownContext,
+  StoryContext,
+} from "./contexts";
+import { deedsOf } from "./deeds";
+import { liveDraft, shownBeside } from "./shown";
+import { useAimOf } from "./useAimOf";
+import { useNext } from "./useNext";
+import { useNoteStory } from "./useNoteStory";
+import { useOffered } from "./useOffered";
+import { usePaintAtHand } from "./usePaintAtHand";
+
+const NONE: readonly never[] = [];
+
+export function BenchProvider({
+  note,
+  againPileId,
+  children,
+}: {
+  note: Note;
+  againPileId: string | undefined;
+  children: ReactNode;
+}) {
+  const { sizes } = useSettings();
+  const target = useMemo(() => labFromStored(note.target), [note.target]);
+  const [inHand, change] = useBenchRow(note.id);
+  const paint = usePaintAtHand();
+  const story = useNoteStory(note.id);
+  const { pile, main, sample, running } = story;
+  const actions = usePileActions({ noteId: note.id, pile: main, sample, story: story.key });
+  const offered = useOffered(note, target, inHand, paint, againPileId);
+  const { chosen, wantedParts } = offered;
+  const aim = useAimOf(note, target, pile ? contentsOf(pile) : (chosen?.amounts ?? NONE), paint);
+  const next = useNext(aim, story, paint, inHand.forbidden ?? NONE);
+  const dilutions = useMemo(
+    () => (main || !chosen ? NONE : dilutionsOf(chosen.amounts, target, paint.tubeById, sizes)),
+    [main, chosen, target, paint.tubeById, sizes],
+  );
+  const planned = main ? scaledTo(running?.amounts ?? NONE, wantedParts) : (chosen?.amounts ?? NONE);
+  const plan = benchPlan(sample ? NONE : planned, pile?.additions ?? NONE);
+  const draft = liveDraft(inHand, story);
+  const hand: Hand = {
+    required: inHand.required ?? NONE,
+    forbidden: inHand.forbidden ?? NONE,
+    hasDraft: draft !== undefined,
+    choose: (chosenKey) => {
+      change({ chosenKey });
+    },
+    changeByHand: (amounts) => {
+      change({
+        byHand: amounts?.map(({ tubeId, parts }) => ({ tubeId, parts })),
+        chosenKey: amounts ? "by-hand" : undefined,
+      });
+    },
+    setWishes: change,
+    setDraft: (miss) => {
+      change({
+        draft: miss && pile ? { pileId: pile.id, additionCount: pile.additions.length, miss } : undefined,
+      });
+    },
+  };
+  const putAway = (): void => {
+    change({ draft: undefined, chosenKey: undefined, byHand: undefined });
+  };
+  const deeds = deedsOf(
+    aim,
+    story,
+    paint,
+    { steps: plan.steps, chosen, draft },
+    { setDraft: hand.setDraft, putAway },
+    actions,
+  );
+  return (
+    <PaintContext value={paint}>
+      <AimContext value={aim}>
+        <StoryContext value={{ ...story, ...plan }}>
+          <OffersContext value={{ ...offered, dilutions, next }}>
+            <HandContext value={hand}>
+              <DeedsContext value={deeds}>
+                <ShownContext value={shownBeside(aim, story, paint, offered, inHand, draft)}>
+                  {children}
+                </ShownContext>
+              </DeedsContext>
+            </HandContext>
+          </OffersContext>
+        </StoryContext>
+      </AimContext>
+    </PaintContext>
+  );
+}

@@ -1,0 +1,121 @@
+"use client";
+
+/** The bench by subject: each part of it reads what it needs and no more. */
+import { createContext, useContext } from "react";
+import type { LabD65 } from "../../../core/color/types";
+import type { AxisTolerance } from "../../../core/describe/difference";
+import type { Match } from "../../../domain/match/match";
+import type { Drying } from "../../../domain/mixture/drying";
+import type { Note } from "../../../domain/note/note";
+import type { BenchDilution } from "../../../domain/pile/dilution";
+import type { Dose, Pile } from "../../../domain/pile/pile";
+import type { BenchStep } from "../../../domain/pile/plan";
+import type { EyeDraft } from "../../../domain/reading/eyeDraft";
+import type { Reading } from "../../../domain/reading/reading";
+import type { StoredColor } from "../../../domain/reading/storedColor";
+import type { BenchRecipe } from "../../../domain/recipe/benchRecipe";
+import type { Tube } from "../../../domain/tube/tube";
+import type { FoundRecipes } from "../../../kit/query/useRecipes";
+import type { Task } from "../../../kit/query/useTask";
+import type { PileActions } from "../pile/usePileActions";
+import type { Advice } from "../correct/useNextAddition";
+
+/** What is aimed at. */
+export type Aim = {
+  readonly note: Note;
+  /** The colour that the dry paint shall have. */
+  readonly target: LabD65;
+  /** What the wet pile has to look like for that; the target itself where paint does not move. */
+  readonly aim: LabD65;
+  readonly drying: Drying | undefined;
+  /** Of a colour that is predicted dry: how it looks while it is wet. */
+  readonly wetOf: (dry: LabD65) => LabD65;
+  readonly toDry: (wet: LabD65) => LabD65;
+  /** How close the match has to come, for what it is for. */
+  readonly tolerance: AxisTolerance;
+};
+
+/** All paint that there is: tubes, and what is left of older piles. */
+export type Paint = {
+  readonly tubeById: ReadonlyMap<string, Tube>;
+  readonly leftovers: readonly Pile[];
+};
+
+/** What lies on the board for this note, and what was read and kept of it. */
+export type Story = {
+  readonly pile: Pile | undefined;
+  /** True while a sample on the side stands for its pile. */
+  readonly isSample: boolean;
+  readonly steps: readonly BenchStep[];
+  /** How much larger the pile has to become than planned, for what was put down too much. */
+  readonly growth: number;
+  readonly reading: Reading | undefined;
+  /** All readings of the open pile, in turn. */
+  readonly readings: readonly Reading[];
+  readonly lastMatch: Match | undefined;
+};
+
+/** What is offered: recipes, and what to add next. */
+export type Offers = {
+  readonly search: Task<FoundRecipes>;
+  readonly recipes: readonly BenchRecipe[];
+  readonly chosen: BenchRecipe | undefined;
+  readonly dilutions: readonly BenchDilution[];
+  /** Parts that are wanted in all, margin and all; undefined for a pile of any size. */
+  readonly wantedParts: number | undefined;
+  /** The pile from the record that is mixed again. */
+  readonly again: Pile | undefined;
+  readonly next: Task<Advice>;
+};
+
+/** What is chosen and entered but not paint yet. */
+export type Hand = {
+  readonly required: readonly string[];
+  readonly forbidden: readonly string[];
+  readonly hasDraft: boolean;
+  readonly choose: (key: string) => void;
+  /** Changes amounts by hand; undefined goes back to the recipe. */
+  readonly changeByHand: (amounts: readonly Dose[] | undefined) => void;
+  readonly setWishes: (wishes: { readonly required: string[]; readonly forbidden: string[] }) => void;
+  readonly setDraft: (draft: EyeDraft | undefined) => void;
+};
+
+/** What is done to the paint. */
+export type Deeds = {
+  /** @param isOnce - false for a dose by hand: tapped twice, it is two doses. */
+  readonly lay: (doses: readonly Dose[], isSuggested: boolean, isOnce?: boolean) => void;
+  /** Records what was read of the pile as it lies now, wet. */
+  readonly read: (lab: LabD65, source: StoredColor["source"], uncertaintyDeltaE2000: number) => void;
+  /** Records the finger on the rails. */
+  readonly readDraft: () => void;
+  readonly keep: () => void;
+  readonly actions: PileActions;
+};
+
+/** What is shown beside the target, and how it is known. */
+export type Shown = {
+  readonly lab: LabD65;
+  readonly from: "recipe" | "pile" | "reading" | "draft" | "kept";
+};
+
+export const AimContext = createContext<Aim | undefined>(undefined);
+export const PaintContext = createContext<Paint | undefined>(undefined);
+export const StoryContext = createContext<Story | undefined>(undefined);
+export const OffersContext = createContext<Offers | undefined>(undefined);
+export const HandContext = createContext<Hand | undefined>(undefined);
+export const DeedsContext = createContext<Deeds | undefined>(undefined);
+/** Undefined where nothing is to be compared yet. */
+export const ShownContext = createContext<Shown | undefined>(undefined);
+
+function needed<T>(value: T | undefined): T {
+  if (value === undefined) throw new Error("This part of the bench needs a Bench around it");
+  return value;
+}
+
+export const useAim = (): Aim => needed(useContext(AimContext));
+export const usePaint = (): Paint => needed(useContext(PaintContext));
+export const useStory = (): Story => needed(useContext(StoryContext));
+export const useOffers = (): Offers => needed(useContext(OffersContext));
+export const useHand = (): Hand => needed(useContext(HandContext));
+export const useDeeds = (): Deeds => needed(useContext(DeedsContext));
+export const useShown = (): Shown | undefined => useContext(ShownContext);

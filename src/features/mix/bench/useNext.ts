@@ -1,0 +1,39 @@
+"use client";
+
+import { closenessOf } from "../../../domain/match/purpose";
+import { isBlackTube, isWhiteTube } from "../../../domain/tube/kinds";
+import { useSettings, useStudio } from "../../../kit/studio/useStudio";
+import { type Advice, useNextAddition } from "../correct/useNextAddition";
+import type { Task } from "../../../kit/query/useTask";
+import type { Aim, Paint } from "./contexts";
+import type { NoteStory } from "./useNoteStory";
+
+/** What to add to the pile that was read, from the tubes that the painter allows. */
+export function useNext(
+  { target, toDry, tolerance }: Aim,
+  { pile, main, isSample, reading, readings }: NoteStory,
+  { tubeById }: Paint,
+  forbidden: readonly string[],
+): Task<Advice> {
+  const board = useStudio((studio) => studio.board);
+  const { school } = useSettings();
+  return useNextAddition(
+    pile && reading
+      ? {
+          pile,
+          parent: isSample ? main : undefined,
+          readings,
+          target,
+          toDry,
+          toleranceDeltaE2000: closenessOf(tolerance),
+          board: board.filter(
+            (tube) =>
+              !forbidden.includes(tube.id) &&
+              (school.allowsBlack || !isBlackTube(tube)) &&
+              (school.lighten === "white" || !isWhiteTube(tube)),
+          ),
+          tubeById,
+        }
+      : undefined,
+  );
+}

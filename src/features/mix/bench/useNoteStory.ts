@@ -1,0 +1,55 @@
+"use client";
+
+import { useLiveQuery } from "dexie-react-hooks";
+import { useMemo } from "react";
+import { currentReading } from "../../../domain/pile/evidence";
+import type { Pile, StoredRecipe } from "../../../domain/pile/pile";
+import { useDb } from "../../../kit/studio/useStudio";
+import { type NoteHistory, readNoteHistory, readRecipe } from "../../../persistence/pileReads";
+import type { Story } from "./contexts";
+
+export type NoteStory = Omit<Story, "steps" | "growth"> & {
+  readonly main: Pile | undefined;
+  readonly sample: Pile | undefined;
+  /** What the open pile follows. */
+  readonly running: StoredRecipe | undefined;
+  /** Changes with everything that was done to the note's paint. */
+  readonly key: string;
+};
+
+const NONE: readonly never[] = [];
+
+/** The note's paint as the store has it. */
+export function useNoteStory(noteId: string): NoteStory {
+  const db = useDb();
+  const history = useLiveQuery(() => readNoteHistory(db, noteId), [db, noteId]);
+  const main = history?.piles.filter(({ state }) => state === "open").at(-1);
+  const sample = history?.piles.filter(({ state, side }) => state === "side" && side?.of === main?.id).at(-1);
+  const pile = sample ?? main;
+  const recipeId = main?.recipeId;
+  const running = useLiveQuery(() => (recipeId ? readRecipe(db, recipeId) : undefined), [db, recipeId]);
+  const readings = useMemo(
+    () => history?.readings.filter(({ pileId }) => pileId === pile?.id || pileId === main?.id) ?? NONE,
+    [history, pile?.id, main?.id],
+  );
+  return {
+    main,
+    sample,
+    pile,
+    running: recipeId ? running : undefined,
+    isSample: sample !== undefined,
+    readings,
+    reading: currentReading(pile, readings),
+    lastMatch: pile ? undefined : history?.matches.at(-1),
+    key: keyOf(history),
+  };
+}
+
+function keyOf(history: NoteHistory | undefined): string {
+  const { piles = NONE, readings = NONE, matches = NONE } = history ?? {};
+  return JSON.stringify([
+    piles.map(({ id, state, additions, scrapes }) => [id, state, additions.length, scrapes?.length]),
+    readings.length,
+    matches.map(({ id, verdict }) => [id, verdict]),
+  ]);
+}

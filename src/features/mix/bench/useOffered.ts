@@ -1,0 +1,50 @@
+"use client";
+
+import { useLiveQuery } from "dexie-react-hooks";
+import { useMemo } from "react";
+import type { LabD65 } from "../../../core/color/types";
+import { factorsOf, toleranceOf } from "../../../domain/match/purpose";
+import type { Note } from "../../../domain/note/note";
+import { offeredRecipes } from "../../../domain/recipe/offers";
+import { useRecipes } from "../../../kit/query/useRecipes";
+import { shownOf } from "../../../kit/query/useTask";
+import { useDb, useSettings } from "../../../kit/studio/useStudio";
+import { readPile } from "../../../persistence/pileReads";
+import type { InHand } from "./useBenchRow";
+import type { Offers } from "./contexts";
+import type { PaintAtHand } from "./usePaintAtHand";
+
+/** Recipes for a note, from the tubes at hand and under the wishes in hand. */
+export function useOffered(
+  note: Note,
+  target: LabD65,
+  inHand: InHand,
+  { tubeById, rests }: PaintAtHand,
+  againPileId: string | undefined,
+): Omit<Offers, "dilutions" | "next"> {
+  const db = useDb();
+  const { partMl, school } = useSettings();
+  const again = useLiveQuery(() => (againPileId ? readPile(db, againPileId) : undefined), [db, againPileId]);
+  const { wanted } = note;
+  const wantedParts = wanted && (wanted.ml * (1 + wanted.marginShare)) / partMl;
+  const search = useRecipes(target, {
+    required: inHand.required ?? [],
+    forbidden: inHand.forbidden ?? [],
+    factors: factorsOf(toleranceOf(note)),
+    extra: rests.map(({ tube, leftParts }) => ({
+      tube,
+      // Of a pile of no stated size, what is left can always be as much as is needed.
+      mostShare: Math.min(1, leftParts / (wantedParts ?? leftParts)),
+    })),
+  });
+  // The last answers stay while new ones are worked out, so that nothing jumps and no focus is lost.
+  const found = search.status === "failed" ? undefined : shownOf(search);
+  const { byHand } = inHand;
+  const { start } = school;
+  const recipes = useMemo(
+    () => offeredRecipes({ found, again, byHand, target, tubeById, wantedParts, start }),
+    [found, again, byHand, target, tubeById, wantedParts, start],
+  );
+  const chosen = recipes.find((recipe) => recipe.key === inHand.chosenKey) ?? recipes[0];
+  return { search, recipes, chosen, wantedParts, again };
+}
