@@ -6,6 +6,7 @@ import type { NewTube } from "../domain/tube/newTube";
 import { type Tube, TUBE_GRADES, TUBE_MEDIA } from "../domain/tube/tube";
 import { tubeSchema } from "./schema";
 import { tubeFromLabel } from "../domain/tube/labelTube";
+import { parseNumber } from "../domain/reading/typedNumber";
 
 const COLUMNS = [
   "label",
@@ -63,9 +64,9 @@ function readTube(cell: (name: Column) => string): NewTube | string {
   ] as const) {
     const text = cell(column);
     if (text === "") continue;
-    const value = Number(text.replace(",", "."));
-    if (!Number.isFinite(value)) return `“${text}” in ${column} is no number`;
-    numbers[field] = value;
+    const value = parseNumber(text, { least: 0, most: Number.POSITIVE_INFINITY });
+    if (!value.ok) return `“${text}” in ${column} is no number of 0 or more`;
+    numbers[field] = value.value;
   }
   const parsed = newTubeSchema.safeParse({
     ...start,

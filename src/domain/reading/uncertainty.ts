@@ -27,3 +27,10 @@ export function photoUncertainty(light: { readonly knowsSlope: boolean } | undef
 export function evidenceUncertainty(color: { readonly uncertaintyDeltaE2000: number }): number {
   return Math.max(LEAST_UNCERTAINTY, color.uncertaintyDeltaE2000);
 }
+
+/** A camera's channels against an observer's, when something of known colour lies in the photo. */
+export const FROM_PHOTO_UNCERTAINTY = PHOTO_BY_CARD;
+/** What instruments that write files of readings promise. */
+export const FILE_UNCERTAINTY = 0.5;
+/** Of each band of an instrument's spectrum, in reflectance. */
+export const BAND_UNCERTAINTY = 0.004;

@@ -13,7 +13,8 @@ import { Button } from "../../ui/Button";
 import { Choice } from "../../ui/Choice";
 import { SelectField, TextField } from "../../ui/fields";
 import { useSettings, useStudio } from "../../kit/studio/useStudio";
-import { parseTypedColor } from "../../kit/reading/typedColor";
+import { parseColor } from "../../domain/reading/typedColor";
+import { colorFailureWords } from "../../words/typed";
 import { KIND_WORDS, STATE_WORDS, STATES_OF } from "../../words/states";
 import { NEWEST_MATCHES } from "./useLog";
 
@@ -329,7 +330,7 @@ function dayText(time: number | undefined): string {
 function Near({ query, onNear }: { query: LogQuery; onNear: (near: LogQuery["near"]) => void }) {
   const notes = useStudio((studio) => studio.notes);
   const [text, setText] = useState("");
-  const typed = text.trim() === "" ? undefined : parseTypedColor(text);
+  const typed = text.trim() === "" ? undefined : parseColor(text);
   return (
     <>
       <Pick
@@ -353,10 +354,10 @@ function Near({ query, onNear }: { query: LogQuery; onNear: (near: LogQuery["nea
         label="or to hex or CIELAB"
         className="w-44"
         value={text}
-        error={typed && !typed.ok ? typed.failure : undefined}
+        error={typed && !typed.ok ? colorFailureWords(typed.failure) : undefined}
         onChange={(event) => {
           setText(event.target.value);
-          const colour = parseTypedColor(event.target.value);
+          const colour = parseColor(event.target.value);
           if (colour.ok) onNear(colour.value);
           else if (event.target.value.trim() === "") onNear(undefined);
         }}

@@ -7,7 +7,8 @@ import { Button } from "../../ui/Button";
 import { FileField, TextAreaField, TextField } from "../../ui/fields";
 import { Notice } from "../../ui/Notice";
 import { attempt } from "../../kit/studio/problems";
-import { parseTypedColor } from "../../kit/reading/typedColor";
+import { parseColor } from "../../domain/reading/typedColor";
+import { colorFailureWords } from "../../words/typed";
 import type { ChartDraft } from "./useReferences";
 
 const USUAL_CHART = { rows: 4, columns: 6 };
@@ -23,7 +24,7 @@ export function ChartFields({ onChart }: { onChart: (chart: ChartDraft | undefin
       .split("\n")
       .map((line) => line.trim())
       .filter((line) => line !== "");
-    const parsed = lines.map((line) => parseTypedColor(line));
+    const parsed = lines.map((line) => parseColor(line));
     const wrong = parsed.findIndex((one) => !one.ok);
     const count = Number(rows) * Number(columns);
     if (!Number.isInteger(count) || Number(rows) < 2 || Number(columns) < 2 || count > MOST_PATCHES) {
@@ -31,7 +32,9 @@ export function ChartFields({ onChart }: { onChart: (chart: ChartDraft | undefin
       return;
     }
     if (wrong >= 0) {
-      setWord(`Line ${wrong + 1} is no colour: ${parsed[wrong]?.ok === false ? parsed[wrong].failure : ""}`);
+      setWord(
+        `Line ${wrong + 1} is no colour: ${parsed[wrong]?.ok === false ? colorFailureWords(parsed[wrong].failure) : ""}`,
+      );
       return;
     }
     if (lines.length !== count) {

@@ -11,7 +11,8 @@ import { useSettings } from "../../kit/studio/useStudio";
 import { usePaintingCommands } from "../../kit/commands/paintings";
 import type { OpenPicture } from "../../kit/picture/usePicture";
 import { describeLab } from "../../words/colors";
-import { placeRow, uncertaintyOf } from "./noteFromPick";
+import { photoUncertainty } from "../../domain/reading/uncertainty";
+import { placeRow } from "./noteFromPick";
 import type { Families, Proposal } from "./useFamilies";
 import { Status } from "../../ui/Status";
 
@@ -43,7 +44,7 @@ export function FamiliesPanel({
       {
         paintingId: stored.paintingId,
         name: describeLab(lab, settings).hue,
-        target: storedFromLab(lab, "picture", uncertaintyOf(stored.light)),
+        target: storedFromLab(lab, "picture", photoUncertainty(stored.light)),
         place: placeRow(
           stored.id,
           stored.light,

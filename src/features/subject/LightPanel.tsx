@@ -15,7 +15,7 @@ import { referenceFailureWords } from "../../words/pictures";
 import { attempt } from "../../kit/studio/problems";
 import { useSettings } from "../../kit/studio/useStudio";
 import { usePictureCommands } from "../../kit/commands/pictures";
-import { parseTypedColor } from "../../kit/reading/typedColor";
+import { parseColor } from "../../domain/reading/typedColor";
 import type { OpenPicture } from "../../kit/picture/usePicture";
 import { describeLab } from "../../words/colors";
 import { ChartFields } from "./ChartFields";
@@ -41,7 +41,7 @@ export function cardTruth({ typed }: CardChoice): LabD65 | undefined {
   const lightness = Number(typed);
   if (typed.trim() !== "" && Number.isFinite(lightness))
     return lightness > 0 && lightness <= 100 ? labD65(lightness, 0, 0) : undefined;
-  const parsed = parseTypedColor(typed);
+  const parsed = parseColor(typed);
   return parsed.ok ? parsed.value : undefined;
 }
 

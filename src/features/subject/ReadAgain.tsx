@@ -12,7 +12,8 @@ import { useStudio } from "../../kit/studio/useStudio";
 import { attempt } from "../../kit/studio/problems";
 import { usePictureCommands } from "../../kit/commands/pictures";
 import type { OpenPicture } from "../../kit/picture/usePicture";
-import { placeRow, uncertaintyOf } from "./noteFromPick";
+import { photoUncertainty } from "../../domain/reading/uncertainty";
+import { placeRow } from "./noteFromPick";
 
 /** Notes that were read under another light can be read again; those that are mixed already stay. */
 export function ReadAgain({ picture, stored }: { picture: OpenPicture; stored: Picture }) {
@@ -46,7 +47,7 @@ export function ReadAgain({ picture, stored }: { picture: OpenPicture; stored: P
       };
       changes.push({
         noteId: note.id,
-        target: storedFromLab(lab, "picture", uncertaintyOf(stored.light)),
+        target: storedFromLab(lab, "picture", photoUncertainty(stored.light)),
         place: placeRow(
           stored.id,
           stored.light,

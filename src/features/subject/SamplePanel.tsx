@@ -20,7 +20,8 @@ import { describeLab } from "../../words/colors";
 import { Loupe } from "./Loupe";
 import { NudgeRow } from "./NudgeRow";
 import { OnNeighbours } from "./OnNeighbours";
-import { placeRow, uncertaintyOf } from "./noteFromPick";
+import { photoUncertainty } from "../../domain/reading/uncertainty";
+import { placeRow } from "./noteFromPick";
 import type { Picked } from "./usePick";
 import { Status } from "../../ui/Status";
 
@@ -66,7 +67,7 @@ export function SamplePanel({
       {
         paintingId,
         name: name.trim() === "" ? describeLab(target, settings).hue : name,
-        target: storedFromLab(target, "picture", uncertaintyOf(light)),
+        target: storedFromLab(target, "picture", photoUncertainty(light)),
         place: placeRow(pictureId, light, now, made),
       },
       Date.now(),

@@ -12,6 +12,7 @@ import { useStudio } from "../../kit/studio/useStudio";
 import { attempt } from "../../kit/studio/problems";
 import { usePictureCommands } from "../../kit/commands/pictures";
 import type { OpenPicture } from "../../kit/picture/usePicture";
+import { parseNumber } from "../../domain/reading/typedNumber";
 
 export function WeightsPanel({ picture }: { picture: OpenPicture }) {
   const notes = useStudio((studio) => studio.notes);
@@ -127,8 +128,8 @@ function AreaField({
 }) {
   const shown = (100 * share).toFixed(1);
   const take = (field: HTMLInputElement): void => {
-    const percent = Number(field.value.replace(",", "."));
-    if (field.value !== shown && percent >= 0 && percent <= 100) onChange(percent / 100);
+    const percent = parseNumber(field.value, { least: 0, most: 100, units: ["%"] });
+    if (field.value !== shown && percent.ok) onChange(percent.value / 100);
     else field.value = shown;
   };
   return (

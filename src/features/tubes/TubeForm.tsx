@@ -18,16 +18,18 @@ import { SelectField, TextField } from "../../ui/fields";
 import { GENERIC_PIGMENTS } from "../../domain/tube/optics";
 import { attempt } from "../../kit/studio/problems";
 import { useTubeCommands } from "../../kit/commands/tubes";
+import { parseOptionalNumber } from "../../domain/reading/typedNumber";
 
 /** A number that may be left out; a comma is as good as a point. */
 const numberText = (most: number, least = 0) =>
-  z.string().check(
-    z.refine((text) => {
-      if (text.trim() === "") return true;
-      const value = Number(text.replace(",", "."));
-      return Number.isFinite(value) && value >= least && value <= most;
-    }, `Type a number from ${least} to ${most}, or leave it empty.`),
-  );
+  z
+    .string()
+    .check(
+      z.refine(
+        (text) => parseOptionalNumber(text, { least, most }).ok,
+        `Type a number from ${least} to ${most}, or leave it empty.`,
+      ),
+    );
 
 const formSchema = z.object({
   label: z
@@ -68,7 +70,8 @@ function pigmentsOf(text: string): string[] {
 }
 
 function numberOf(text: string): number | undefined {
-  return text.trim() === "" ? undefined : Number(text.replace(",", "."));
+  const typed = parseOptionalNumber(text, { least: 0, most: Number.POSITIVE_INFINITY });
+  return typed.ok ? typed.value : undefined;
 }
 
 /** For a tube whose models are kept as they are: a blend, or one that does not ship. */

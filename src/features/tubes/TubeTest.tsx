@@ -2,7 +2,6 @@
 
 /** A tube test: two or more dabs, read by eye, as numbers or by the simulated colorimeter, and what follows. */
 import { useState } from "react";
-import type { LabD65 } from "../../core/color/types";
 import {
   impossibleReading,
   TEST_WHITE_PARTS,
@@ -15,7 +14,6 @@ import type { StoredColor } from "../../domain/reading/storedColor";
 import type { Tube } from "../../domain/tube/tube";
 import { storedFromLab } from "../../domain/reading/storedColor";
 import { Button } from "../../ui/Button";
-import { Choice } from "../../ui/Choice";
 import { SelectField } from "../../ui/fields";
 import { Notice } from "../../ui/Notice";
 import { Patch } from "../../ui/Patch";
@@ -26,36 +24,16 @@ import { useSettings } from "../../kit/studio/useStudio";
 import { attempt } from "../../kit/studio/problems";
 import { useTubeCommands } from "../../kit/commands/tubes";
 import { describeLab } from "../../words/colors";
-import { ReadByColorimeter } from "../../kit/reading/ReadByColorimeter";
-import { ReadByEye } from "./ReadByEye";
-import { ReadFromFile } from "../../kit/reading/ReadFromFile";
-import { ReadFromPhoto } from "../../kit/reading/ReadFromPhoto";
-import { ReadTyped } from "./ReadTyped";
 import { partsWords } from "../../words/tubes";
-
-const METHODS = [
-  { value: "eye", label: "by eye" },
-  { value: "typed", label: "typed numbers" },
-  { value: "colorimeter", label: "simulated colorimeter" },
-  { value: "photo", label: "from a photo with a card" },
-  { value: "file", label: "from a file" },
-] as const;
-type Method = (typeof METHODS)[number]["value"];
-
-const SOURCES: Readonly<Record<Method, StoredColor["source"]>> = {
-  eye: "by-eye",
-  typed: "typed",
-  colorimeter: "measured",
-  photo: "picture",
-  file: "file",
-};
+import { ReadColour, type ReadWay } from "../../kit/reading/ReadColour";
+import type { TakenColour } from "../../kit/reading/taken";
 
 export type TakenReading = TubeReading & { readonly source: StoredColor["source"] };
 
 export function TubeTest({ tube, onDone }: { tube: Tube; onDone: () => void }) {
   const settings = useSettings();
   const { keepCalibrations } = useTubeCommands();
-  const [method, setMethod] = useState<Method>("eye");
+  const [way, setWay] = useState<ReadWay>("eye");
   const [whiteParts, setWhiteParts] = useState<number>(TEST_WHITE_PARTS[0]);
   const [readings, setReadings] = useState<readonly TakenReading[]>([]);
   const [result, setResult] = useState<TubeCalibration>();
@@ -66,17 +44,18 @@ export function TubeTest({ tube, onDone }: { tube: Tube; onDone: () => void }) {
   if (!generic || !believed) return null;
   const expected = tintLab(believed, whiteParts, WHITE_BENCH);
 
-  const take = (
-    lab: LabD65,
-    uncertaintyDeltaE2000: number,
-    spectrum?: TubeReading["spectrum"],
-    statedParts = whiteParts,
-  ): void => {
+  const take = ({
+    lab,
+    source,
+    uncertaintyDeltaE2000,
+    spectrum,
+    whiteParts: statedParts = whiteParts,
+  }: TakenColour): void => {
     const reading: TakenReading = {
       whiteParts: statedParts,
       lab,
       uncertaintyDeltaE2000,
-      source: SOURCES[method],
+      source,
       ...(spectrum && { spectrum }),
     };
     const next = [...readings.filter((other) => other.whiteParts !== statedParts), reading].sort(
@@ -140,7 +119,6 @@ export function TubeTest({ tube, onDone }: { tube: Tube; onDone: () => void }) {
         through. Beside it one part of the tube in nine of titanium white, mixed until it is even. Read both
         wet, or both dry.
       </p>
-      <Choice label="How you read it" value={method} options={METHODS} onChange={setMethod} />
       <SelectField
         label="The dab"
         value={String(whiteParts)}
@@ -155,26 +133,25 @@ export function TubeTest({ tube, onDone }: { tube: Tube; onDone: () => void }) {
           </option>
         ))}
       </SelectField>
-      {method === "eye" ? (
-        <ReadByEye key={whiteParts} expected={expected} onTake={take} />
-      ) : method === "typed" ? (
-        <ReadTyped key={whiteParts} onTake={take} />
-      ) : method === "file" ? (
-        <ReadFromFile onTake={take} />
-      ) : method === "photo" ? (
-        <ReadFromPhoto reference="card" thing="the dab" onTake={take} />
-      ) : (
-        <ReadByColorimeter
-          thing="the dab"
-          specimen={[
+      <ReadColour
+        key={whiteParts}
+        ways={["eye", "typed", "colorimeter", "photo", "file"]}
+        thing="the dab"
+        startWith={way}
+        onWay={setWay}
+        expected={expected}
+        specimen={{
+          specimen: [
             { tubeId: tube.id, generic, volume: 1 },
             ...(whiteParts > 0
               ? [{ tubeId: "bench white", generic: WHITE_BENCH.white, volume: whiteParts }]
               : []),
-          ]}
-          onTake={take}
-        />
-      )}
+          ],
+        }}
+        onTake={(taken) => {
+          if (taken) take(taken);
+        }}
+      />
       <Notice>{word}</Notice>
       {readings.length > 0 ? (
         <section>

@@ -15,7 +15,8 @@ import { GENERIC_PIGMENTS } from "../../domain/tube/optics";
 import { ladderOfModel } from "../../domain/tube/smear";
 import { useDb } from "../../kit/studio/useStudio";
 import { attempt } from "../../kit/studio/problems";
-import { parseTypedColor } from "../../kit/reading/typedColor";
+import { parseColor } from "../../domain/reading/typedColor";
+import { colorFailureWords } from "../../words/typed";
 
 const SHOWN = 5;
 /** The tint that the second field asks for. */
@@ -49,11 +50,11 @@ export function UnknownTube({ onAdded }: { onAdded: (tubeId: string) => void }) 
   const [word, setWord] = useState<string>();
   const [nearest, setNearest] = useState<readonly Likeness[]>([]);
   const find = (): void => {
-    const alone = masstone.trim() === "" ? undefined : parseTypedColor(masstone);
-    const tinted = tint.trim() === "" ? undefined : parseTypedColor(tint);
+    const alone = masstone.trim() === "" ? undefined : parseColor(masstone);
+    const tinted = tint.trim() === "" ? undefined : parseColor(tint);
     for (const parsed of [alone, tinted]) {
       if (parsed && !parsed.ok) {
-        setWord(parsed.failure);
+        setWord(colorFailureWords(parsed.failure));
         return;
       }
     }

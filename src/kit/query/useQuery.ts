@@ -2,7 +2,6 @@
 
 /** A question to a worker: its key is the request itself, so that nothing the answer depends on is left out of it. */
 import type * as Comlink from "comlink";
-import { useState } from "react";
 import type { Tell, WorkerClient } from "../../workers/client";
 import { type Task, useTask } from "./useTask";
 
@@ -29,13 +28,4 @@ export function useQuery<Api, Request, Answer>(
 /** What a request says, whichever object says it. */
 export function keyOf(request: unknown): string | undefined {
   return request === undefined ? undefined : JSON.stringify(request);
-}
-
-/** The same object as long as it says the same, for what is made anew at every drawing. */
-export function useSame<T>(value: T): T {
-  const key = JSON.stringify(value);
-  const [held, setHeld] = useState({ key, value });
-  if (held.key === key) return held.value;
-  setHeld({ key, value });
-  return value;
 }

@@ -13,6 +13,7 @@ import {
   type Specimen,
 } from "../../devices/colorimeter";
 import { BENCH_PAINT_SEED } from "../../devices/simulatedPaint";
+import { BAND_UNCERTAINTY } from "../../domain/reading/uncertainty";
 import { Button } from "../../ui/Button";
 import type { PaintKind } from "../../domain/mixture/drying";
 import { Status } from "../../ui/Status";
@@ -23,9 +24,6 @@ const FAILURE_WORDS: Readonly<Record<ColorimeterFailure["code"], string>> = {
   unsteady: "It was held unsteadily. Hold it flat and measure once more.",
   disconnected: "The cable came out. Connect it again, then calibrate on the tile.",
 };
-
-/** Uncertainty of each band of its spectrum, in reflectance. */
-const BAND_UNCERTAINTY = 0.004;
 
 type Stage = "away" | "connected" | "ready";
 type Task = "connecting" | "calibrating" | "measuring";

@@ -6,6 +6,7 @@ import type { LabD65 } from "../../core/color/types";
 import { type PackedReadings, unpackReading } from "../../core/exchange/readingRow";
 import { labFromReflectance } from "../../core/spectrum/colorimetry";
 import type { TubeReading } from "../../core/tube/calibrateTube";
+import { BAND_UNCERTAINTY, FILE_UNCERTAINTY } from "../../domain/reading/uncertainty";
 import { VIEWING } from "../../data/standardViewing";
 import { readingFiles } from "../../workers/clients";
 import { workFailureWords } from "../../words/failures";
@@ -17,9 +18,6 @@ import { Working } from "../../ui/Working";
 import { useSettings } from "../studio/useStudio";
 import { describeLab } from "../../words/colors";
 
-/** What instruments that write such files promise, ΔE00 and reflectance. */
-const FROM_FILE = 0.5;
-const BAND_UNCERTAINTY = 0.004;
 /** Rows shown at a time; the rest is found by its name. */
 const MOST_SHOWN = 50;
 
@@ -132,7 +130,7 @@ export function ReadFromFile({
                     onClick={() => {
                       onTake(
                         lab,
-                        FROM_FILE,
+                        FILE_UNCERTAINTY,
                         row.spectrum && { reflectance: row.spectrum, uncertainty: BAND_UNCERTAINTY },
                         row.whiteParts,
                       );

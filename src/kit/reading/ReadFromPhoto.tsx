@@ -13,6 +13,7 @@ import {
 } from "../../core/picture/pictureLight";
 import { placeOf, type Sample } from "../../core/picture/pixels";
 import type { Result } from "../../core/result";
+import { FROM_PHOTO_UNCERTAINTY } from "../../domain/reading/uncertainty";
 import { Button } from "../../ui/Button";
 import { Choice } from "../../ui/Choice";
 import { FileField, TextField } from "../../ui/fields";
@@ -25,8 +26,6 @@ import { usePicture } from "../picture/usePicture";
 import { describeLab } from "../../words/colors";
 import { Status } from "../../ui/Status";
 
-/** A camera's three channels are not an observer's; with a card they come within about this, ΔE00. */
-const FROM_PHOTO = 3;
 /** Radius of the circle as a share of the picture's longer side. */
 const RADIUS = 0.012;
 /** A dab whose pixels are lost at an end of a channel, or that varies so much, is shine or an edge. */
@@ -174,7 +173,7 @@ export function ReadFromPhoto({
             weight="main"
             className="self-start"
             onClick={() => {
-              onTake(lab, FROM_PHOTO);
+              onTake(lab, FROM_PHOTO_UNCERTAINTY);
             }}
           >
             Take this reading

@@ -21,6 +21,8 @@ import { describeLab } from "../../../words/colors";
 import { EYE_UNCERTAINTY } from "../../../domain/reading/uncertainty";
 import { axesOf } from "../../../domain/school/school";
 import { useAim } from "../bench/contexts";
+import { parseNumber } from "../../../domain/reading/typedNumber";
+import { numberFailureWords } from "../../../words/typed";
 
 /** All first looks, undefined until they are read, and the last one at this note. */
 export function useLooks(noteId: string) {
@@ -40,10 +42,11 @@ export function ReadFirst({ onSkip }: { onSkip: () => void }) {
   const [value, setValue] = useState("");
   const [chroma, setChroma] = useState(2);
   const place = HUE_PLACES[hue] ?? HUE_PLACES[0];
-  const typed = Number(value.replace(",", "."));
   const low = Math.min(scale.atBlack, scale.atWhite);
   const high = Math.max(scale.atBlack, scale.atWhite);
-  const isGood = value.trim() !== "" && typed >= low && typed <= high;
+  const range = { least: low, most: high };
+  const typed = parseNumber(value, range);
+  const isGood = typed.ok;
   if (!place) return null;
   const fields = {
     hue: (
@@ -82,9 +85,7 @@ export function ReadFirst({ onSkip }: { onSkip: () => void }) {
         inputMode="decimal"
         value={value}
         error={
-          value.trim() === "" || isGood
-            ? undefined
-            : `Type a value from ${low} to ${high}, such as ${(low + high) / 2}.`
+          value.trim() === "" || typed.ok ? undefined : numberFailureWords(typed.failure, range, "a value")
         }
         onChange={(event) => {
           setValue(event.target.value);
@@ -111,7 +112,7 @@ export function ReadFirst({ onSkip }: { onSkip: () => void }) {
   const said = (): LabD65 =>
     labFromLch(
       lchUnder<"D65">(
-        lightnessFromValue(typed, scale),
+        lightnessFromValue(typed.ok ? typed.value : Number.NaN, scale),
         words[chroma]?.chroma ?? 0,
         degreesOfHue(place, lean === "none" ? undefined : lean),
       ),

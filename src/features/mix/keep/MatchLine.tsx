@@ -4,23 +4,22 @@ import { formatDistanceToNow } from "date-fns";
 import { useLiveQuery } from "dexie-react-hooks";
 import Link from "next/link";
 import { useEffect, useRef, useState } from "react";
-import { readWords } from "../../../core/describe/readWords";
 import { contentsOf, volumeOf } from "../../../domain/pile/contents";
 import { readPile } from "../../../persistence/pileReads";
 import type { Match } from "../../../domain/match/match";
 import type { StoredColor } from "../../../domain/reading/storedColor";
 import { labFromStored, storedFromLab } from "../../../domain/reading/storedColor";
 import { Button, buttonClass } from "../../../ui/Button";
-import { TextField } from "../../../ui/fields";
 import { useDb, useSettings } from "../../../kit/studio/useStudio";
 import { attempt } from "../../../kit/studio/problems";
 import { useMatchCommands } from "../../../kit/commands/matches";
 import { deltaEText, describeLab } from "../../../words/colors";
 import { exactWords } from "../../../words/doses";
 import { Family } from "./Family";
-import { MeasurePile } from "../compare/MeasurePile";
 import { useAim, usePaint, useStory } from "../bench/contexts";
 import { Status } from "../../../ui/Status";
+import { ReadColour } from "../../../kit/reading/ReadColour";
+import { specimenOf } from "../../../kit/reading/specimen";
 
 /** The kept match of this note: provisional until someone has looked at the dry paint. */
 export function MatchLine() {
@@ -45,7 +44,7 @@ export function MatchLine() {
           ? "It is provisional: look at it again when it is dry."
           : match.verdict === "confirmed"
             ? "Checked dry."
-            : "It moved in drying: mix it again."}
+            : "It changed while drying: mix it again."}
       </p>
       <Link href={`/log?match=${match.id}` as "/log"} className={buttonClass("quiet")}>
         see it in the log
@@ -64,25 +63,19 @@ function DryCheck({ match }: { match: Match }) {
   const db = useDb();
   const settings = useSettings();
   const { recordDryCheck } = useMatchCommands();
-  const [text, setText] = useState("");
-  const said = readWords(text, target, settings.scale);
-  const [question] = said.questions;
-  const [measured, setMeasured] = useState<StoredColor>();
-  const [isMeasuring, setMeasuring] = useState(false);
+  const [dry, setDry] = useState<StoredColor>();
   const pile = useLiveQuery(() => readPile(db, match.pileId), [db, match.pileId]);
-  const dry = measured ?? (said.lab && storedFromLab(said.lab, "by-eye", said.uncertaintyDeltaE2000));
   return (
     <div className="mt-2 flex flex-col gap-2">
-      <TextField
-        label="How the dry paint looks beside the target, if you like"
-        hint={
-          question
-            ? `By “${question.word}” do you mean more ${question.meanings.join(" or ")}?`
-            : "a little dark, the same"
-        }
-        value={text}
-        onChange={(event) => {
-          setText(event.target.value);
+      <p>Say how the dry paint looks, if you like; it teaches how this paint dries.</p>
+      <ReadColour
+        ways={["words", "photo", "typed", "colorimeter"]}
+        thing="the dry paint"
+        beside={target}
+        reference={{ name: "sample", lab: target }}
+        specimen={pile && specimenOf(contentsOf(pile), tubeById, undefined)}
+        onTake={(taken) => {
+          if (taken) setDry(storedFromLab(taken.lab, taken.source, taken.uncertaintyDeltaE2000));
         }}
       />
       <div className="flex flex-wrap gap-3">
@@ -98,33 +91,11 @@ function DryCheck({ match }: { match: Match }) {
             attempt(recordDryCheck(match.id, "moved", Date.now(), dry));
           }}
         >
-          It moved
-        </Button>
-        <Button
-          weight="quiet"
-          aria-expanded={isMeasuring}
-          onClick={() => {
-            setMeasuring(!isMeasuring);
-          }}
-        >
-          measure the dry dab
+          It changed while drying
         </Button>
       </div>
-      {isMeasuring && pile ? (
-        <MeasurePile
-          contents={contentsOf(pile)}
-          tubeById={tubeById}
-          thing="the dry dab"
-          wet={undefined}
-          onTake={(lab, uncertaintyDeltaE2000) => {
-            setMeasured(storedFromLab(lab, "measured", uncertaintyDeltaE2000));
-          }}
-        />
-      ) : null}
-      {measured ? (
-        <Status>
-          Dry it is {describeLab(labFromStored(measured), settings).sentence}. Is it still right?
-        </Status>
+      {dry ? (
+        <Status>Dry it is {describeLab(labFromStored(dry), settings).sentence}. Is it still right?</Status>
       ) : null}
     </div>
   );

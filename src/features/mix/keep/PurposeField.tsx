@@ -8,6 +8,7 @@ import { SelectField, TextField } from "../../../ui/fields";
 import { attempt } from "../../../kit/studio/problems";
 import { usePaintingCommands } from "../../../kit/commands/paintings";
 import { PURPOSES, toleranceOf } from "../../../domain/match/purpose";
+import { parseNumber } from "../../../domain/reading/typedNumber";
 
 /** What the match is for; its closeness follows, or is the painter's own. */
 export function PurposeField({ note }: { note: Note }) {
@@ -46,6 +47,9 @@ const AXES = [
   { key: "hue", label: "ΔH*" },
 ] as const;
 
+/** Largest misses that a painter may ask for, CIELAB units. */
+const LIMIT = { least: 0, most: 50, isAboveZero: true };
+
 function OwnTolerance({ note }: { note: Note }) {
   const { setNotePurpose } = usePaintingCommands();
   const held = toleranceOf(note);
@@ -54,8 +58,11 @@ function OwnTolerance({ note }: { note: Note }) {
     chroma: String(held.chroma),
     hue: String(held.hue),
   });
-  const numberOf = (key: keyof AxisTolerance): number => Number(texts[key].replace(",", "."));
-  const isGood = AXES.every(({ key }) => numberOf(key) > 0 && numberOf(key) <= 50);
+  const numberOf = (key: keyof AxisTolerance): number => {
+    const typed = parseNumber(texts[key], LIMIT);
+    return typed.ok ? typed.value : Number.NaN;
+  };
+  const isGood = AXES.every(({ key }) => Number.isFinite(numberOf(key)));
   return (
     <form
       className="flex flex-wrap items-end gap-2"

@@ -27,6 +27,9 @@ import {
 } from "../bench/contexts";
 import { WeighStep } from "./WeighStep";
 import { Status } from "../../../ui/Status";
+import { AMOUNT } from "../../../domain/pile/amountRange";
+import { parseNumber } from "../../../domain/reading/typedNumber";
+import { numberFailureWords } from "../../../words/typed";
 
 /** What lies in the pile and what comes next, with the predicted colour after each addition. */
 export function PileSteps() {
@@ -261,9 +264,6 @@ const SCRAPED_TO = [
 const WORTH_SAYING = 1.02;
 const TOO_LARGE = 1.8;
 
-/** Volumes that no painter puts into one pile; a slip of the decimal point is caught here. */
-const MOST_PARTS = 1000;
-
 function OtherAmount({
   label,
   suggested,
@@ -274,15 +274,14 @@ function OtherAmount({
   onLay: (parts: number) => void;
 }) {
   const [text, setText] = useState(String(Number(suggested.toPrecision(3))));
-  const parts = Number(text.replace(",", "."));
-  const isGood = text.trim() !== "" && Number.isFinite(parts) && parts > 0 && parts <= MOST_PARTS;
+  const parts = parseNumber(text, AMOUNT);
   return (
     <form
       className="flex basis-full items-end gap-3 pr-3 pb-2"
       noValidate
       onSubmit={(event) => {
         event.preventDefault();
-        if (isGood) onLay(parts);
+        if (parts.ok) onLay(parts.value);
       }}
     >
       <TextField
@@ -290,12 +289,14 @@ function OtherAmount({
         label={`Parts of ${label} put down`}
         inputMode="decimal"
         value={text}
-        error={isGood ? undefined : "Type the amount in parts, such as 0.5; more than 0."}
+        error={
+          parts.ok ? undefined : numberFailureWords(parts.failure, AMOUNT, "the amount in parts, such as 0.5")
+        }
         onChange={(event) => {
           setText(event.target.value);
         }}
       />
-      <Button type="submit" disabled={!isGood}>
+      <Button type="submit" disabled={!parts.ok}>
         It is down
       </Button>
     </form>

@@ -12,6 +12,8 @@ import { attempt } from "../../../kit/studio/problems";
 import { useBenchCommands } from "../../../kit/commands/benches";
 import { TIMER_WORDS } from "../../../words/timers";
 import { useAim, useOffers, usePaint, useStory } from "../bench/contexts";
+import { parseNumber } from "../../../domain/reading/typedNumber";
+import { numberFailureWords } from "../../../words/typed";
 
 const PRESETS: Readonly<Record<Timer["kind"], keyof StudioTimes>> = {
   "open-time": "openTime",
@@ -21,7 +23,16 @@ const PRESETS: Readonly<Record<Timer["kind"], keyof StudioTimes>> = {
 };
 const KINDS = ["dry-check", "open-time", "cover", "stir"] as const;
 /** A month: longer than any film that is judged. */
-const MOST_MINUTES = 31 * 24 * 60;
+const RANGE = { least: 0, most: 31 * 24 * 60, isAboveZero: true, units: ["min"] };
+
+/** The clock is read when the painter presses, not while the field is drawn. */
+function startNow(
+  setTimer: ReturnType<typeof useBenchCommands>["setTimer"],
+  timer: Parameters<typeof setTimer>[0],
+  minutes: number,
+): void {
+  attempt(setTimer(timer, minutes, Date.now()));
+}
 
 export function TimerField() {
   const { note } = useAim();
@@ -37,17 +48,18 @@ export function TimerField() {
   const preset = STUDIO_TIMES[medium][PRESETS[chosenKind]];
   const [typed, setTyped] = useState<{ readonly kind: Timer["kind"]; readonly text: string }>();
   const text = typed?.kind === chosenKind ? typed.text : String(preset);
-  const minutes = Number(text.replace(",", "."));
-  const isGood = text.trim() !== "" && minutes > 0 && minutes <= MOST_MINUTES;
+  const minutes = parseNumber(text, RANGE);
+  const start = (length: number): void => {
+    const { paintingId, id: noteId } = note;
+    startNow(setTimer, { paintingId, noteId, kind: chosenKind }, length);
+  };
   return (
     <form
       className="mt-4 flex flex-wrap items-end gap-3 border-t pt-2"
       noValidate
       onSubmit={(event) => {
         event.preventDefault();
-        if (!isGood) return;
-        const { paintingId, id: noteId } = note;
-        attempt(setTimer({ paintingId, noteId, kind: chosenKind }, minutes, Date.now()));
+        if (minutes.ok) start(minutes.value);
       }}
     >
       <SelectField
@@ -68,12 +80,12 @@ export function TimerField() {
         label="Minutes"
         inputMode="decimal"
         value={text}
-        error={isGood ? undefined : "Type minutes above 0."}
+        error={minutes.ok ? undefined : numberFailureWords(minutes.failure, RANGE, "minutes")}
         onChange={(event) => {
           setTyped({ kind: chosenKind, text: event.target.value });
         }}
       />
-      <Button type="submit" disabled={!isGood}>
+      <Button type="submit" disabled={!minutes.ok}>
         Start it
       </Button>
       <p className="basis-full text-sm text-muted">

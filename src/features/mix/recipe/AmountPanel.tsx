@@ -11,6 +11,7 @@ import { useSettings } from "../../../kit/studio/useStudio";
 import { attempt } from "../../../kit/studio/problems";
 import { useBenchCommands } from "../../../kit/commands/benches";
 import { useAim, useOffers } from "../bench/contexts";
+import { parseNumber } from "../../../domain/reading/typedNumber";
 
 const WAYS = [
   { value: "area", label: "an area" },
@@ -151,8 +152,9 @@ function NumberField({
   );
 }
 
-function numberOf(text: string): number {
-  return text.trim() === "" ? Number.NaN : Number(text.replace(",", "."));
+function numberOf(typed: string): number {
+  const parsed = parseNumber(typed, { least: 0, most: 1e6, units: ["ml", "cm²", "mm", "%"] });
+  return parsed.ok ? parsed.value : Number.NaN;
 }
 
 function text(ml: number): string {

@@ -12,9 +12,9 @@ import { exactWords, knifeWords, tubeName } from "../../../words/doses";
 import type { BenchAmount, BenchRecipe } from "../../../domain/recipe/benchRecipe";
 import { FromOneTube } from "./FromOneTube";
 import { useHand, usePaint } from "../bench/contexts";
+import { AMOUNT, MOST_PARTS } from "../../../domain/pile/amountRange";
+import { parseNumber } from "../../../domain/reading/typedNumber";
 
-/** Volumes that no painter puts into one pile; a slip of the decimal point is caught here. */
-const MOST_PARTS = 1000;
 const MOST_TUBES = 6;
 
 export function RecipeEditor({ recipe }: { recipe: BenchRecipe }) {
@@ -249,10 +249,10 @@ function PartsField({
     setShown(parts);
     setText(textOf(parts));
   }
-  const typed = Number(text.replace(",", "."));
-  const isGood = text.trim() !== "" && typed > 0 && typed <= MOST_PARTS;
+  const typed = parseNumber(text, AMOUNT);
+  const isGood = typed.ok;
   const take = (): void => {
-    if (isGood && text !== textOf(parts)) onParts(typed);
+    if (typed.ok && text !== textOf(parts)) onParts(typed.value);
   };
   return (
     <input

@@ -1,0 +1,63 @@
+"use client";
+
+import { useState } from "react";
+import { parseColor } from "../../domain/reading/typedColor";
+import { TYPED_UNCERTAINTY } from "../../domain/reading/uncertainty";
+import { Button } from "../../ui/Button";
+import { TextField } from "../../ui/fields";
+import { colorFailureWords } from "../../words/typed";
+import type { TakenColour } from "./taken";
+
+/** Figures of a colour. What is wrong with them is said when they are recorded, not while they are typed. */
+export function TypeColour({
+  thing,
+  isLive,
+  onTake,
+}: {
+  thing: string | undefined;
+  /** Tells each colour as it is typed; whoever hears it has a button of its own. */
+  isLive: boolean;
+  onTake: (taken: TakenColour | undefined) => void;
+}) {
+  const [text, setText] = useState("");
+  const [problem, setProblem] = useState<string>();
+  const taken = (typed: string): TakenColour | undefined => {
+    const parsed = parseColor(typed);
+    return parsed.ok
+      ? { lab: parsed.value, source: "typed", uncertaintyDeltaE2000: TYPED_UNCERTAINTY }
+      : undefined;
+  };
+  const check = (): void => {
+    const parsed = parseColor(text);
+    setProblem(parsed.ok ? undefined : colorFailureWords(parsed.failure));
+    if (parsed.ok) onTake(taken(text));
+  };
+  return (
+    <form
+      className="flex items-end gap-3"
+      noValidate
+      onSubmit={(event) => {
+        event.preventDefault();
+        check();
+      }}
+    >
+      <TextField
+        className="flex-1"
+        label={`Hex or CIELAB (D65)${thing ? ` of ${thing}` : ""}`}
+        hint="#4a7d80, or 46 -15 -13"
+        autoFocus
+        value={text}
+        error={problem}
+        onBlur={() => {
+          if (isLive && text.trim() !== "") check();
+        }}
+        onChange={(event) => {
+          setText(event.target.value);
+          setProblem(undefined);
+          if (isLive) onTake(taken(event.target.value));
+        }}
+      />
+      {isLive ? null : <Button type="submit">Record this reading</Button>}
+    </form>
+  );
+}
