@@ -5,7 +5,8 @@ const port = Number(process.env.E2E_PORT ?? 3417);
 const baseURL = `http://127.0.0.1:${port}`;
 
 export default defineConfig({
-  testDir: "tests/e2e",
+  testDir: "tests",
+  testMatch: "**/*.spec.ts",
   fullyParallel: true,
   workers: 2,
   forbidOnly: true,

@@ -3,10 +3,35 @@ import { defineConfig } from "vitest/config";
 export default defineConfig({
   resolve: { tsconfigPaths: true },
   test: {
-    environment: "node",
-    include: ["src/**/*.test.ts", "tests/guards/**/*.test.ts"],
     // The default leaves one of two cores to the watcher, which a run that ends does not need.
     maxWorkers: 2,
-    testTimeout: 30_000,
+    // None takes more than a few seconds alone; a busy machine may take several times as long.
+    testTimeout: 60_000,
+    projects: [
+      {
+        extends: true,
+        test: {
+          name: "node",
+          environment: "node",
+          include: ["src/**/*.test.ts", "tests/guards/**/*.test.ts"],
+        },
+      },
+      {
+        extends: true,
+        test: {
+          name: "hooks",
+          environment: "happy-dom",
+          include: ["src/**/*.test.tsx"],
+          setupFiles: ["tests/support/hooksSetup.ts"],
+        },
+      },
+    ],
+    coverage: {
+      provider: "v8",
+      // What is drawn is tried in the browser; what decides is tried here.
+      include: ["src/features/**/*.ts", "src/kit/**/*.ts"],
+      exclude: ["**/*.test.ts", "**/index.ts"],
+      reporter: ["text"],
+    },
   },
 });

@@ -21,9 +21,9 @@ export function browserFigures(): Promise<Figure[]> {
     for (let round = 0; round < ROUNDS; round++) {
       for (const index of [5, 6, 7, 8, 4]) times.push(await recipeTime(page, index));
     }
-    await page.getByRole("button", { name: "All of it is down" }).click();
+    await page.getByRole("button", { name: "All added" }).click();
     const value = page.getByRole("slider", { name: /^Value of the pile/ });
-    await page.getByRole("button", { name: "Note reading" }).waitFor();
+    await page.getByRole("button", { name: "Record this reading" }).waitFor();
     await value.focus();
     for (let i = 0; i < 20; i++) await page.keyboard.press("ArrowLeft");
     await page.getByRole("button", { name: "Keep as match" }).click();

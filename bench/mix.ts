@@ -36,7 +36,10 @@ export async function mixFigures(): Promise<Figure[]> {
     let measuredRight = 0;
     for (const target of targets) {
       await startNote(page, target);
-      await page.getByRole("button", { name: "measure it" }).click();
+      await page
+        .getByRole("group", { name: "How to read the pile" })
+        .getByRole("button", { name: "measure it" })
+        .click();
       for (let additions = 0; additions <= 3; additions++) {
         await measure(page, additions + 1);
         const advice = await adviceOf(page);
@@ -155,7 +158,7 @@ async function startNote(page: Page, [l, a, b]: LabD65): Promise<void> {
   await page.getByText("A colour without a picture", { exact: true }).click();
   await page.getByLabel("Hex or CIELAB (D65)").fill(`${l.toFixed(3)} ${a.toFixed(3)} ${b.toFixed(3)}`);
   await page.getByRole("button", { name: "Keep and mix" }).click();
-  await page.getByRole("button", { name: "All of it is down" }).click({ timeout: 30_000 });
+  await page.getByRole("button", { name: "All added" }).click({ timeout: 30_000 });
   await page.getByText(/Say how the pile looks/).waitFor();
 }
 
@@ -167,7 +170,7 @@ async function adviceOf(page: Page): Promise<string> {
 
 async function addFirst(page: Page): Promise<void> {
   await page
-    .getByRole("button", { name: /^It is down: / })
+    .getByRole("button", { name: /^I added it: / })
     .first()
     .click();
   await page.getByText(/Say how the pile looks/).waitFor();
@@ -194,14 +197,17 @@ async function say(page: Page, target: LabD65, seen: LabD65): Promise<void> {
   const said = [words.value, words.chroma, words.hue].filter((text) => !text.endsWith("holds"));
   if (said.length === 0) {
     await page.getByRole("button", { name: "Looks the same" }).click();
-    await page.getByRole("button", { name: "Note reading" }).click();
+    await page.getByRole("button", { name: "Record this reading" }).click();
     return;
   }
-  await page.getByRole("button", { name: "say it" }).click();
+  await page
+    .getByRole("group", { name: "How to read the pile" })
+    .getByRole("button", { name: "say it" })
+    .click();
   await page
     .getByLabel("How the pile looks beside the target")
     .fill(said.join(", ").replaceAll("bright", "vivid"));
-  await page.getByRole("button", { name: "Note this reading" }).click();
+  await page.getByRole("button", { name: "Record this reading" }).click();
 }
 
 type StoredPile = {

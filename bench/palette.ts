@@ -1,4 +1,4 @@
-/** Palettes: how fast a reach is worked out and anew, and how good the best few of a large box are. */
+/** Palettes: how fast a reach is worked out and again, and how good the best few of a large box are. */
 import { choosePalettes, meanOf } from "../src/core/palette/choosePalette";
 import { NearestMixture } from "../src/core/palette/nearestMixture";
 import { NoteMisses } from "../src/core/palette/noteMisses";
@@ -36,10 +36,10 @@ function reachTime(ids: readonly string[]): number {
 
 function reachFigures(): Figure[] {
   const first = reachTime(SIX);
-  const anew = SWAPPED_IN.map((id) => reachTime([...SIX.slice(0, 5), id]));
+  const again = SWAPPED_IN.map((id) => reachTime([...SIX.slice(0, 5), id]));
   return [
     { what: "reach of six tubes, first time", measured: first, unit: "ms", atMost: 1000 },
-    { what: "reach after one tube changed, median", measured: quantile(anew, 0.5), unit: "ms", atMost: 300 },
+    { what: "reach after one tube changed, median", measured: quantile(again, 0.5), unit: "ms", atMost: 300 },
   ];
 }
 

@@ -122,7 +122,7 @@ const SHOTS: readonly Shot[] = [
     height: 800,
     take: async (page) => {
       await mix(page, 5);
-      await page.getByRole("button", { name: "All of it is down" }).click();
+      await page.getByRole("button", { name: "All added" }).click();
       await page.getByRole("button", { name: "Looks the same" }).click();
       await page.getByRole("button", { name: "Keep as match" }).click();
       await page.getByRole("button", { name: "Start it" }).click();
@@ -171,7 +171,7 @@ const SHOTS: readonly Shot[] = [
     height: 800,
     take: async (page) => {
       await page.getByRole("link", { name: "Log", exact: true }).click();
-      await page.getByRole("tab", { name: "What it says" }).click();
+      await page.getByRole("tab", { name: "Statistics" }).click();
       await page
         .getByRole("img", { name: /month by month/ })
         .first()

@@ -17,7 +17,7 @@ export async function readLooks(db: GamanDatabase): Promise<readonly Look[]> {
   return parseRows(lookSchema, await db.looks.orderBy("at").toArray()).rows;
 }
 
-/** Of one kind there is one timer for a note: setting it again starts it anew. */
+/** Of one kind there is one timer for a note: setting it again starts it again. */
 export async function setTimer(
   db: GamanDatabase,
   timer: Omit<Timer, "id" | "dueAt" | "startedAt">,

@@ -54,10 +54,10 @@ export function openingFailureWords(error: unknown): string {
   const is = (...names: string[]): boolean =>
     names.some((one) => name === one || message.startsWith(one) || message.includes(`${one}:`));
   if (is("VersionError"))
-    return "Your paintings were last opened with a newer Gaman than this one. They are all there. Load this page anew while you have a network, so that the newer Gaman comes, then go on.";
+    return "Your paintings were last opened with a newer Gaman than this one. They are all there. Reload this page while you have a network, so that the newer Gaman comes, then go on.";
   if (is("QuotaExceededError"))
-    return "This machine's storage is full, so Gaman cannot open its store. Nothing is lost. Free some space, then load this page anew.";
+    return "This machine's storage is full, so Gaman cannot open what you kept. Nothing is lost. Free some space, then reload this page.";
   if (is("MissingAPIError", "InvalidStateError", "SecurityError", "NotAllowedError"))
     return "This window does not let Gaman keep anything: it is a private window, or storage is switched off for this site. Open Gaman in an ordinary window, or allow it to store data.";
-  return `The store could not be opened. What was kept is not touched. Close other windows of Gaman, then load this page anew. (${message.slice(0, 200)})`;
+  return `What you kept could not be opened. What was kept is not touched. Close other windows of Gaman, then reload this page. (${message.slice(0, 200)})`;
 }

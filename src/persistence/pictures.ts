@@ -76,7 +76,7 @@ export async function setPictureLight(
 export type NoteChange = {
   readonly noteId: string;
   readonly target: StoredColor;
-  /** For colours that were read anew: the aim is what was found. */
+  /** For colours that were read again: the aim is what was found. */
   readonly place?: Note["place"];
   /** For aims that move away from what was found, which is then remembered. */
   readonly isAdapted: boolean;

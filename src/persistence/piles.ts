@@ -166,7 +166,7 @@ export async function undoLastAddition(db: GamanDatabase, seen: SeenPile): Promi
 
 /**
  * Scrapes paint away, so that a share of the pile stays. Its colour is still what it was, and so is what was read
- * of it ({@link currentReading}): nothing is read anew.
+ * of it ({@link currentReading}): nothing is read again.
  *
  * @param keptShare - in (0, 1).
  */
@@ -239,7 +239,7 @@ export async function startSample(
 
 /**
  * Does to the pile what was done to its sample, and gives the sample back to it. The sample's reading then is
- * one of the pile, since both are the same mixture; it says that it is derived, and teaches nothing anew.
+ * one of the pile, since both are the same mixture; it says that it is derived, and teaches nothing again.
  */
 export async function commitSample(
   db: GamanDatabase,

@@ -101,7 +101,7 @@ describe("paintings and boards", () => {
     expect((await readStudio(db)).paintings).toHaveLength(2);
   });
 
-  it("lay out a board anew, keeping what leaves it in the box", async () => {
+  it("lay out a board again, keeping what leaves it in the box", async () => {
     const [viridian] = await addTubes(db, [paint("viridian")], 5);
     await setBoard(db, painting.paletteId, [viridian?.id ?? ""]);
     await expect(setBoard(db, painting.paletteId, ["nowhere"])).rejects.toThrow(/not in the box/);
@@ -201,7 +201,7 @@ describe("matches", () => {
     ]);
   });
 
-  it("that moved in drying bring the note back to the bench", async () => {
+  it("that changed while drying bring the note back to the bench", async () => {
     const pile = await lay(note.id, [{ tubeId: "white", parts: 3, addedAt: 4 }], recipe, 4);
     const taken = await addReading(db, reading(pile.id), 5, seenOf(pile));
     const kept = await keepMatch(db, match(pile.id), taken, 6, seenOf(pile));

@@ -67,7 +67,7 @@ async function answer(request: Request, url: URL): Promise<Response> {
   const cache = await caches.open(CACHE);
   const kept = await cache.match(keptUnder(request, url));
   if (!kept) return fetch(request);
-  // A cached answer brings the address that it was fetched from; made anew it has the one that was asked for. A worker
+  // A cached answer brings the address that it was fetched from; made again it has the one that was asked for. A worker
   // finds behind its # what to load, and the router in its query which note is opened.
   const isAddressRead = request.destination === "worker" || __PAGES__.includes(url.pathname);
   return isAddressRead

@@ -3,7 +3,8 @@ import { threeWayDifference } from "../core/describe/difference";
 import { labD65 } from "../core/color/types";
 import { TEN_IS_WHITE } from "../core/describe/valueScale";
 import { growthWords, moveWords, riskWords } from "./additions";
-import { closenessOf, PURPOSES, toleranceOf } from "../domain/match/purpose";
+import { NOTE_PURPOSES } from "../domain/note/note";
+import { closenessOf, toleranceOf } from "../domain/match/purpose";
 
 describe("what an addition does, in words", () => {
   const move = (l: number, a: number, b: number) =>
@@ -39,6 +40,6 @@ describe("what a match is for", () => {
     const own = { lightness: 9, chroma: 8, hue: 7 };
     expect(toleranceOf({ purpose: "own", tolerance: own })).toEqual(own);
     expect(toleranceOf({ purpose: undefined, tolerance: own })).not.toEqual(own);
-    expect(PURPOSES.every(({ tolerance }) => closenessOf(tolerance) > 0)).toBe(true);
+    expect(NOTE_PURPOSES.every((purpose) => closenessOf(toleranceOf({ purpose })) > 0)).toBe(true);
   });
 });

@@ -1,5 +1,5 @@
 /** Tubes and amounts as a hand with a knife understands them. */
-import { amountWords } from "../core/amounts/amounts";
+import { amountWords, wordedAmount } from "../core/amounts/amounts";
 import type { Dose } from "../domain/pile/pile";
 import type { Settings } from "../domain/settings/settings";
 import { densityOf } from "../domain/tube/density";
@@ -23,6 +23,15 @@ export function doseWords(
   settings: Settings,
 ): string[] {
   return doses.map(({ tubeId, parts }) => `${knifeWords(parts, settings)} ${tubeName(tubeById.get(tubeId))}`);
+}
+
+/**
+ * The exact figure where it says more than the knife's words do: nothing for "3 touches" in parts, since that is the
+ * figure itself.
+ */
+export function exactBeside(parts: number, settings: Settings, of: AmountOf = {}): string | undefined {
+  const isSaid = settings.amountUnit === "parts" && wordedAmount(parts, settings.sizes).isExact;
+  return isSaid ? undefined : exactWords(parts, settings, of);
 }
 
 /** What an amount is taken of: the whole that percent speak of, and the paint that grams weigh. */

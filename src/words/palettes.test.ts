@@ -66,7 +66,7 @@ describe("palette words", () => {
 
   it("says how a hue turns only where one is seen", () => {
     expect(turnWords(labD65(50, 1, 0), 40)).toBe("the hue is hardly seen");
-    expect(turnWords(labD65(50, 40, 0), 2)).toBe("the hue holds");
+    expect(turnWords(labD65(50, 40, 0), 2)).toBe("the hue stays");
     expect(turnWords(labD65(50, -40, 20), -12.4)).toMatch(/^the hue turns 12°, to .*green/);
   });
 });

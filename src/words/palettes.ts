@@ -3,7 +3,7 @@ import { deltaE2000 } from "../core/color/ciede2000";
 import { lchFromLab } from "../core/color/cieLab";
 import type { LabD65 } from "../core/color/types";
 import { NEUTRAL_CHROMA } from "../core/describe/chromaWords";
-import { differenceWords, WORKING_TOLERANCE } from "../core/describe/difference";
+import { differenceWords, missWords, WORKING_TOLERANCE } from "../core/describe/difference";
 import { hueWords } from "../core/describe/huePlaces";
 import { valueText } from "../core/describe/valueScale";
 import type { MixturePath } from "../core/palette/mixturePath";
@@ -25,8 +25,7 @@ export function reachWords(target: LabD65, nearest: LabD65, settings: Settings):
   const miss = deltaE2000(target, nearest);
   const standing = standingOf(miss);
   if (standing === "within") return "within";
-  const words = differenceWords(target, nearest, WORKING_TOLERANCE, settings.scale);
-  const ways = [words.value, words.chroma, words.hue].filter((text) => !text.endsWith("holds"));
+  const ways = missWords(differenceWords(target, nearest, WORKING_TOLERANCE, settings.scale));
   return `${standing}, ΔE ${miss.toFixed(1)}${ways.length > 0 ? `: ${ways.join(", ")}` : ""}`;
 }
 
@@ -102,7 +101,7 @@ export function valueChromaText(lab: LabD65, settings: Settings): string {
 export function turnWords(lab: LabD65, turnDegrees: number): string {
   const [, chroma, hue] = lchFromLab(lab);
   if (chroma < NEUTRAL_CHROMA) return "the hue is hardly seen";
-  if (Math.abs(turnDegrees) < 4) return "the hue holds";
+  if (Math.abs(turnDegrees) < 4) return "the hue stays";
   const towards = hueWords(hue);
   return `the hue turns ${Math.round(Math.abs(turnDegrees))}°, to ${towards}`;
 }

@@ -4,7 +4,7 @@ import type { RecipeReason } from "../core/recipe/types";
 export const REASON_WORDS: Readonly<Record<RecipeReason, string>> = {
   closest: "closest",
   "fewest-tubes": "fewest tubes",
-  steadiest: "forgives a wrong dose best",
+  steadiest: "least spoiled by a wrong amount",
   "without-black": "without black",
   cheapest: "cheapest",
   "brightest-parents": "from the brightest tubes",

@@ -5,7 +5,7 @@ import type { StoredColor } from "../domain/reading/storedColor";
 export const STATE_WORDS: Readonly<Record<LogRow["state"], string>> = {
   provisional: "provisional",
   confirmed: "checked dry",
-  moved: "moved in drying",
+  moved: "changed while drying",
   open: "on the board",
   side: "sample on the side",
   kept: "kept as match",

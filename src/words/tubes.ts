@@ -1,7 +1,8 @@
 /** A tube in words: what it is, what it does, what it is like beside the others. */
 import { lchFromLab } from "../core/color/cieLab";
 import { correctors } from "../core/correct/correctors";
-import { differenceWords, WORKING_TOLERANCE } from "../core/describe/difference";
+import { comparisonWords } from "../core/describe/comparison";
+import { WORKING_TOLERANCE } from "../core/describe/difference";
 import { valueText } from "../core/describe/valueScale";
 import { blendOptics } from "../core/mixing/mixture";
 import { GRID_10NM, type OpticalModel } from "../core/spectrum/types";
@@ -127,15 +128,12 @@ export function movedWords(tube: Tube, settings: Settings): string | undefined {
 export function changeWords(from: OpticalModel, to: OpticalModel, settings: Settings): string {
   const [before, after] = [strengthOf(from), strengthOf(to)];
   const ratio = before === undefined || after === undefined ? undefined : after / before;
-  const words = differenceWords(
+  const changes = comparisonWords(
     tintLab(from, JUDGED_IN, WHITE_BENCH),
     tintLab(to, JUDGED_IN, WHITE_BENCH),
     WORKING_TOLERANCE,
     settings.scale,
   );
-  const changes = [words.value, words.chroma, words.hue]
-    .filter((text) => !text.endsWith("holds"))
-    .map((text) => text.replace(" too ", " more "));
   const strength =
     ratio === undefined || Math.abs(ratio - 1) < 0.05
       ? "about as strong"

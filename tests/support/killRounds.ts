@@ -95,7 +95,7 @@ async function mixOn(page: Page, round: number, acknowledged: Set<string>): Prom
       .getByRole("heading", { name: new RegExp(`^Mix note \\d+, ${name}$`) })
       .waitFor({ state: "attached" });
     acknowledged.add(`note ${name}`);
-    await page.getByRole("button", { name: "All of it is down" }).click();
+    await page.getByRole("button", { name: "All added" }).click();
     await page.getByRole("heading", { name: "What is in the pile" }).waitFor();
     acknowledged.add(`pile ${name}`);
     await page.getByRole("button", { name: "Looks the same" }).click();

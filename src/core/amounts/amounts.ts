@@ -41,14 +41,23 @@ export function roundToHand(parts: number, sizes: AmountSizes): number {
  * chosen, whose exact figure then has to stand beside it.
  */
 export function amountWords(parts: number, sizes: AmountSizes): string {
+  const { text, isExact } = wordedAmount(parts, sizes);
+  return isExact ? text : `about ${text}`;
+}
+
+/** The words of an amount, and whether they are the amount itself or near it. */
+export function wordedAmount(
+  parts: number,
+  sizes: AmountSizes,
+): { readonly text: string; readonly isExact: boolean } {
   if (!(parts >= 0) || !Number.isFinite(parts))
     throw new RangeError(`An amount must be finite and >= 0, got ${parts}`);
-  if (parts === 0) return "none";
+  if (parts === 0) return { text: "none", isExact: true };
   const quarters = Math.max(1, Math.round(parts * 4));
   const isQuarters = Math.abs(parts * 4 - quarters) < EXACT;
   if (parts >= 0.5 || (isQuarters && parts >= 0.25)) {
     const text = quarterText(quarters / 4);
-    return `${isQuarters ? "" : "about "}${text} ${quarters <= 4 ? "part" : "parts"}`;
+    return { text: `${text} ${quarters <= 4 ? "part" : "parts"}`, isExact: isQuarters };
   }
   if (parts >= (1 - EXACT) * sizes.touchParts) return counted(parts / sizes.touchParts, "touch", "touches");
   return counted(parts / sizes.speckParts, "speck", "specks");
@@ -57,9 +66,13 @@ export function amountWords(parts: number, sizes: AmountSizes): string {
 /** Rounding of sums of binary fractions and decimals. */
 const EXACT = 1e-6;
 
-function counted(amount: number, one: string, many: string): string {
+function counted(
+  amount: number,
+  one: string,
+  many: string,
+): { readonly text: string; readonly isExact: boolean } {
   const halves = Math.max(1, Math.round(amount * 2)) / 2;
-  const about = Math.abs(amount - halves) < EXACT * Math.max(1, amount) ? "" : "about ";
-  if (halves === 1) return `${about}a ${one}`;
-  return halves < 1 ? `${about}half a ${one}` : `${about}${quarterText(halves)} ${many}`;
+  const isExact = Math.abs(amount - halves) < EXACT * Math.max(1, amount);
+  if (halves === 1) return { text: `a ${one}`, isExact };
+  return { text: halves < 1 ? `half a ${one}` : `${quarterText(halves)} ${many}`, isExact };
 }

@@ -9,6 +9,7 @@ import { threeWayDifference } from "../describe/difference";
 import { blendOptics } from "../mixing/mixture";
 import { MixtureEvaluator } from "../mixing/mixtureEvaluator";
 import { type Corrector, type CorrectorQuery, correctors } from "./correctors";
+import { sized } from "../../../tests/support/study";
 
 const PALETTE = [
   "titanium-white",
@@ -57,7 +58,7 @@ const vivid = randomMixes(
 
 describe("correctors", () => {
   it("reach the wanted change, and say what an independent mixture shows", () => {
-    for (const mix of vivid.filter((pile) => Math.abs(labOfMix(pile)[0] - 55) < 25).slice(0, 12)) {
+    for (const mix of vivid.filter((pile) => Math.abs(labOfMix(pile)[0] - 55) < 25).slice(0, sized(2, 12))) {
       const start = labOfMix(mix);
       for (const [axis, change] of [
         ["chroma", -12],
@@ -85,7 +86,7 @@ describe("correctors", () => {
 
   it("dull a vivid colour with no more side effect than any tube or pair on a fine grid", () => {
     expect(vivid.length).toBeGreaterThan(30);
-    for (const mix of vivid.slice(0, 20)) {
+    for (const mix of vivid.slice(0, sized(3, 30))) {
       const [best] = ask(mix, PALETTE, "chroma", -12, 2);
       expect(best?.sideEffect, JSON.stringify(mix)).toBeLessThanOrEqual(1.02 * gridMinimum(mix, -12) + 0.02);
     }

@@ -14,6 +14,7 @@ import type { MixPart } from "../learning/boxModel";
 import { createRng } from "../random/rng";
 import { nextAddition, type PileQuery } from "./nextAddition";
 import { leadingAxis } from "./safeDose";
+import { figure, sized } from "../../../tests/support/study";
 
 type Box = ReturnType<typeof simulateBox>;
 
@@ -83,7 +84,7 @@ describe("the next addition", () => {
   it("only ever adds, brings the pile closer, and says truly where it will be", () => {
     const rng = createRng(2);
     let advised = 0;
-    for (let trial = 0; trial < 60; trial++) {
+    for (let trial = 0; trial < sized(30, 120); trial++) {
       const box = simulateBox(BOX_OF_EIGHT, rng);
       const { parts, target } = spoiledPile(box, rng);
       const answer = nextAddition(queryOf(box, { parts, target }), CONDITIONS);
@@ -102,7 +103,7 @@ describe("the next addition", () => {
         expect(addition.growth).toBeGreaterThan(1);
       }
     }
-    expect(advised).toBeGreaterThan(30);
+    expect(advised).toBeGreaterThan(sized(15, 60));
   });
 
   it("reaches the target with the full dose when strengths are certain", () => {
@@ -119,7 +120,7 @@ describe("the next addition", () => {
     const rng = createRng(4);
     let count = 0;
     let crossings = 0;
-    while (count < 200) {
+    while (count < sized(60, 1000)) {
       const box = simulateBox(BOX_OF_EIGHT, rng);
       const { parts, target } = spoiledPile(box, rng);
       const answer = nextAddition(queryOf(box, { parts, target }), CONDITIONS);
@@ -133,14 +134,16 @@ describe("the next addition", () => {
       const axis = leadingAxis(before);
       if (Math.sign(after[axis]) === -Math.sign(before[axis])) crossings++;
     }
-    expect(crossings / count).toBeLessThan(0.05);
+    figure("additions that cross the leading axis, strengths off by up to 30 %", crossings / count, {
+      most: 0.05,
+    });
   });
 
   it("offers at least three ways, by different tubes, and by different means where there are some", () => {
     const rng = createRng(5);
     let asked = 0;
     let manyMeans = 0;
-    for (let trial = 0; trial < 60; trial++) {
+    for (let trial = 0; trial < sized(40, 150); trial++) {
       const box = simulateBox(BOX_OF_EIGHT, rng);
       const { parts, target } = spoiledPile(box, rng);
       const answer = nextAddition(queryOf(box, { parts, target }), CONDITIONS);
@@ -152,7 +155,7 @@ describe("the next addition", () => {
       expect(ways.length).toBeLessThanOrEqual(4);
       if (new Set(answer.additions.map((addition) => addition.kind)).size >= 3) manyMeans++;
     }
-    expect(asked).toBeGreaterThan(25);
+    expect(asked).toBeGreaterThan(sized(15, 60));
     expect(manyMeans / asked).toBeGreaterThan(0.6);
   });
 
@@ -211,7 +214,7 @@ describe("the next addition", () => {
 
   it("closes the loop by instrument: within ΔE00 1.5 in at most three additions, without doubling the pile twice", () => {
     const rng = createRng(31);
-    const results = Array.from({ length: 30 }, () => {
+    const results = Array.from({ length: sized(8, 120) }, () => {
       const box = simulateBox(BOX_OF_EIGHT, rng);
       const target = box.trueLab(box.randomMix());
       return closeLoop(box, target, instrumentReader(0.25, rng), {
@@ -222,13 +225,16 @@ describe("the next addition", () => {
       });
     });
     const within = results.filter((result) => (result.misses.at(-1) ?? 99) <= 1.5).length;
-    expect(within).toBeGreaterThanOrEqual(27);
-    expect(results.filter((result) => result.growth <= 2.3).length).toBeGreaterThanOrEqual(27);
+    figure("loop by instrument: share within ΔE00 1.5 in three additions", within / results.length, {
+      least: sized(0.75, 0.9),
+    });
+    const lean = results.filter((result) => result.growth <= 2.3).length / results.length;
+    figure("loop by instrument: share that grows no more than 2.3 times", lean, { least: sized(0.75, 0.9) });
   });
 
   it("closes the loop by eye: within ΔE00 3 in at most four additions", () => {
     const rng = createRng(32);
-    const results = Array.from({ length: 30 }, () => {
+    const results = Array.from({ length: sized(8, 120) }, () => {
       const box = simulateBox(BOX_OF_EIGHT, rng);
       const target = box.trueLab(box.randomMix());
       return closeLoop(box, target, eyeReader(rng), {
@@ -238,7 +244,10 @@ describe("the next addition", () => {
         rng,
       });
     });
-    expect(results.filter((result) => (result.misses.at(-1) ?? 99) <= 3).length).toBeGreaterThanOrEqual(24);
+    const within = results.filter((result) => (result.misses.at(-1) ?? 99) <= 3).length;
+    figure("loop by eye: share within ΔE00 3 in four additions", within / results.length, {
+      least: sized(0.7, 0.8),
+    });
   });
 
   it("refuses a pile of nothing, unknown tubes and too many at once", () => {

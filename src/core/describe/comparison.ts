@@ -3,7 +3,7 @@
  * judgement. "half a step too light" becomes "half a step lighter", "a little too yellow" "a little more yellow".
  */
 import type { LabD65 } from "../color/types";
-import { type AxisTolerance, differenceWords, missWords } from "./difference";
+import { type AxisMiss, type AxisTolerance, differenceWords } from "./difference";
 import type { ValueScale } from "./valueScale";
 
 /** One entry for each of value, chroma and hue that is beyond tolerance. */
@@ -13,7 +13,9 @@ export function comparisonWords(
   tolerance: AxisTolerance,
   scale: ValueScale,
 ): readonly string[] {
-  return missWords(differenceWords(reference, sample, tolerance, scale)).map((words) =>
-    words.replace(/too (light|dark|bright|dull)$/, "$1er").replace(/too (?=\S+$)/, "more "),
-  );
+  return differenceWords(reference, sample, tolerance, scale).misses.map(moreText);
+}
+
+function moreText({ axis, amount, direction }: AxisMiss): string {
+  return axis === "hue" ? `${amount} more ${direction}` : `${amount} ${direction}er`;
 }

@@ -164,7 +164,7 @@ describe("the three-way difference", () => {
           WORKING_TOLERANCE.lightness,
           "dark",
           "light",
-          "value holds",
+          "value is right",
         );
         expectAxis(
           words.chroma,
@@ -172,9 +172,16 @@ describe("the three-way difference", () => {
           WORKING_TOLERANCE.chroma,
           "dull",
           "bright",
-          "brightness holds",
+          "brightness is right",
         );
-        expectAxis(words.hue, found.deltaHue, WORKING_TOLERANCE.hue, found.hueDown, found.hueUp, "hue holds");
+        expectAxis(
+          words.hue,
+          found.deltaHue,
+          WORKING_TOLERANCE.hue,
+          found.hueDown,
+          found.hueUp,
+          "hue is right",
+        );
       }),
       { numRuns: 500 },
     );
@@ -197,7 +204,7 @@ describe("the three-way difference", () => {
     const words = differenceWords(labD65(50, 20, 0), labD65(44, 20, 0), WORKING_TOLERANCE, TEN_IS_WHITE);
     expect(words).toMatchObject({
       value: "half a step too dark",
-      chroma: "brightness holds",
+      chroma: "brightness is right",
       isMatch: false,
     });
   });

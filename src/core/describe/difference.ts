@@ -36,6 +36,16 @@ export type DifferenceWords = {
   readonly hue: string;
   /** True when all three are within tolerance. */
   readonly isMatch: boolean;
+  /** What is beyond tolerance, in the order value, chroma, hue: how far, and which way it is off. */
+  readonly misses: readonly AxisMiss[];
+};
+
+export type AxisMiss = {
+  readonly axis: "value" | "chroma" | "hue";
+  /** "half a step", "slightly", "clearly". */
+  readonly amount: string;
+  /** "light", "dark", "bright", "dull", or the name of a hue: what it is too much of. */
+  readonly direction: string;
 };
 
 export function threeWayDifference(reference: LabD65, sample: LabD65): ThreeWayDifference {
@@ -93,23 +103,40 @@ export function differenceWords(
   const isNeutralPair =
     lchFromLab(reference)[1] < NEUTRAL_CHROMA && lchFromLab(sample)[1] >= NEUTRAL_CHROMA / 2;
   const hueHolds = Math.abs(deltaHue) <= tolerance.hue && !(isNeutralPair && !chromaHolds);
+  const value: AxisMiss | undefined = valueHolds
+    ? undefined
+    : {
+        axis: "value",
+        amount: stepsText(deltaLightness, scale),
+        direction: deltaLightness > 0 ? "light" : "dark",
+      };
+  const chroma: AxisMiss | undefined = chromaHolds
+    ? undefined
+    : { axis: "chroma", amount: degreeText(deltaChroma), direction: deltaChroma > 0 ? "bright" : "dull" };
+  const hue: AxisMiss | undefined = hueHolds
+    ? undefined
+    : {
+        axis: "hue",
+        amount: degreeText(Math.max(Math.abs(deltaHue), isNeutralPair ? Math.abs(deltaChroma) : 0)),
+        direction: tooWhat(reference, sample, difference, isNeutralPair),
+      };
+  const misses = [value, chroma, hue].filter((miss) => miss !== undefined);
   return {
-    value: valueHolds
-      ? "value holds"
-      : `${stepsText(deltaLightness, scale)} too ${deltaLightness > 0 ? "light" : "dark"}`,
-    chroma: chromaHolds
-      ? "brightness holds"
-      : `${degreeText(deltaChroma)} too ${deltaChroma > 0 ? "bright" : "dull"}`,
-    hue: hueHolds
-      ? "hue holds"
-      : `${degreeText(Math.max(Math.abs(deltaHue), isNeutralPair ? Math.abs(deltaChroma) : 0))} too ${tooWhat(reference, sample, difference, isNeutralPair)}`,
-    isMatch: valueHolds && chromaHolds && hueHolds,
+    value: value ? tooText(value) : "value is right",
+    chroma: chroma ? tooText(chroma) : "brightness is right",
+    hue: hue ? tooText(hue) : "hue is right",
+    isMatch: misses.length === 0,
+    misses,
   };
 }
 
+function tooText({ amount, direction }: AxisMiss): string {
+  return `${amount} too ${direction}`;
+}
+
 /** What is off, an axis each; nothing for a match. */
-export function missWords({ value, chroma, hue }: DifferenceWords): string[] {
-  return [value, chroma, hue].filter((text) => !text.endsWith("holds"));
+export function missWords({ misses }: Pick<DifferenceWords, "misses">): string[] {
+  return misses.map(tooText);
 }
 
 /** From a grey every hue is a step outwards, so the direction of the difference itself is named. */
@@ -136,7 +163,7 @@ export function stepsText(deltaLightness: number, scale: ValueScale): string {
 
 function degreeText(amount: number): string {
   const size = Math.abs(amount);
-  if (size < 5) return "a touch";
+  if (size < 5) return "slightly";
   if (size < 10) return "a little";
   return size < 20 ? "clearly" : "far";
 }

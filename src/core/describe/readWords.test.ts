@@ -2,7 +2,7 @@ import { describe, expect, it } from "vitest";
 import { labFromLch } from "../color/cieLab";
 import { type LabD65, labD65, lchUnder } from "../color/types";
 import { createRng } from "../random/rng";
-import { differenceWords, threeWayDifference, WORKING_TOLERANCE } from "./difference";
+import { differenceWords, threeWayDifference, WORKING_TOLERANCE, missWords } from "./difference";
 import { readWords } from "./readWords";
 import { TEN_IS_WHITE } from "./valueScale";
 
@@ -108,7 +108,7 @@ describe("readWords", () => {
       );
       const words = differenceWords(OCHRE, sample, WORKING_TOLERANCE, TEN_IS_WHITE);
       if (words.isMatch) continue;
-      const said = [words.value, words.chroma, words.hue].filter((text) => !text.endsWith("holds"));
+      const said = missWords(words);
       // "Bright" is said where the question has been settled: brightness is chroma in these sentences.
       const reading = readWords(said.join(", ").replaceAll("bright", "vivid"), OCHRE, TEN_IS_WHITE);
       if (!reading.lab) throw new Error(said.join());
@@ -147,7 +147,7 @@ describe("readWords", () => {
   });
 
   it("is wider the more it has to correct", () => {
-    const touch = readWords("a touch too dark", OCHRE, TEN_IS_WHITE).uncertaintyDeltaE2000;
+    const touch = readWords("slightly too dark", OCHRE, TEN_IS_WHITE).uncertaintyDeltaE2000;
     const far = readWords("far too dark", OCHRE, TEN_IS_WHITE).uncertaintyDeltaE2000;
     expect(touch).toBeGreaterThanOrEqual(1.4);
     expect(far).toBeGreaterThan(2 * touch);

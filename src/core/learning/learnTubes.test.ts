@@ -11,6 +11,7 @@ import { labD65 } from "../color/types";
 import { createRng } from "../random/rng";
 import type { Evidence } from "./boxModel";
 import { learnTubes } from "./learnTubes";
+import { figure, sized } from "../../../tests/support/study";
 
 function median(values: readonly number[]): number {
   return [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)] ?? Number.NaN;
@@ -66,34 +67,36 @@ const TUBES = BOX_OF_EIGHT.map((_, tube) => tube);
 
 describe("learning tubes", () => {
   it("from one tint each predicts mixtures within ΔE00 1.5 in the median; generic models within 4", () => {
-    const { before, after } = missesAfter(101, 4, (box, read) =>
+    const { before, after } = missesAfter(101, sized(2, 12), (box, read) =>
       TUBES.map((tube) => tint(box, read, tube, tube === 0 ? 0 : 8)),
     );
-    expect(before).toBeLessThan(4);
-    expect(after).toBeLessThan(1.5);
+    figure("generic models: median ΔE00 of mixtures", before, { most: 4 });
+    figure("one tint each: median ΔE00 of mixtures", after, { most: 1.5 });
   });
 
   it("from masstone and two tints each predicts within 0.9", () => {
-    const { after } = missesAfter(102, 3, (box, read) =>
+    const { after } = missesAfter(102, sized(1, 8), (box, read) =>
       TUBES.flatMap((tube) =>
         tube === 0 ? [tint(box, read, 0, 0)] : [0, 3, 16].map((white) => tint(box, read, tube, white)),
       ),
     );
-    expect(after).toBeLessThan(0.9);
+    figure("masstone and two tints each: median ΔE00 of mixtures", after, { most: 0.9 });
   });
 
   it("from fifteen recorded piles brings the error to a third, and says honestly how sure it is", () => {
-    const { before, after, scores, insideShare } = missesAfter(103, 4, (box, read) =>
+    const { before, after, scores, insideShare } = missesAfter(103, sized(2, 12), (box, read) =>
       Array.from({ length: 15 }, () => {
         const parts = box.randomMix();
         const truth = box.trueLab(parts);
         return { parts, lab: read.read(truth, truth), uncertaintyDeltaE2000: read.uncertaintyDeltaE2000 };
       }),
     );
-    expect(after).toBeLessThan(before / 3);
+    figure("fifteen piles by instrument: share of the error that is left", after / before, { most: 1 / 3 });
     // Nine tenths of the truths lie inside the stated band, give or take what a hundred of them can tell.
-    expect(insideShare).toBeGreaterThan(0.82);
-    expect(insideShare).toBeLessThan(0.98);
+    figure("fifteen piles: share of truths inside the 90 % band", insideShare, {
+      least: sized(0.78, 0.82),
+      most: 0.98,
+    });
     // ... and the figure is not merely large.
     expect(median(scores)).toBeGreaterThan(0.4);
   });
@@ -101,7 +104,7 @@ describe("learning tubes", () => {
   it("from fifteen piles read by eye still gains a good deal", () => {
     const rng = createRng(104);
     const eye = eyeReader(rng);
-    const { before, after } = missesAfter(104, 4, (box) =>
+    const { before, after } = missesAfter(104, sized(2, 12), (box) =>
       Array.from({ length: 15 }, () => {
         const parts = box.randomMix();
         const truth = box.trueLab(parts);
@@ -109,7 +112,7 @@ describe("learning tubes", () => {
         return { parts, lab: eye.read(truth, target), uncertaintyDeltaE2000: eye.uncertaintyDeltaE2000 };
       }),
     );
-    expect(after).toBeLessThan(0.7 * before);
+    figure("fifteen piles by eye: share of the error that is left", after / before, { most: 0.7 });
   });
 
   it("is not poisoned by a wrong record", () => {
@@ -188,7 +191,7 @@ describe("learning tubes", () => {
     let inside = 0;
     let insideWithoutDosing = 0;
     let count = 0;
-    for (let i = 0; i < 8; i++) {
+    for (let i = 0; i < sized(3, 24); i++) {
       const box = simulateBox(BOX_OF_EIGHT, rng);
       const evidence = BOX_OF_EIGHT.flatMap((_, tube) =>
         (tube === 0 ? [0] : [0, 4]).map((white) => tint(box, read, tube, white)),
@@ -203,8 +206,10 @@ describe("learning tubes", () => {
         count++;
       }
     }
-    expect(inside / count).toBeGreaterThan(0.84);
-    expect(inside / count).toBeLessThan(0.97);
+    figure("doses wrong by 10 %: share of truths inside the 90 % band", inside / count, {
+      least: sized(0.8, 0.84),
+      most: 0.97,
+    });
     expect(insideWithoutDosing / count).toBeLessThan(0.75);
   });
 });

@@ -4,6 +4,7 @@ import { type LabD65, labD65 } from "../color/types";
 import { createRng } from "../random/rng";
 import { samplePixels } from "./pixels";
 import { checkWall, gridPlaces, type WallPile } from "./wallCheck";
+import { thinned } from "../../../tests/support/study";
 
 const ROWS = 5;
 const COLUMNS = 6;
@@ -64,7 +65,7 @@ describe("checkWall", () => {
     let seed = 1;
     for (const light of [PLAIN_LIGHT, FALLING, SLANTED]) {
       for (let row = 0; row < ROWS; row++) {
-        for (const column of [0, 2, 5]) {
+        for (const column of thinned([2, 0, 5], 3)) {
           const { offPiles } = checkWall(photo(darkAt(row, column), light, seed++), TOLERANCE);
           expect(offPiles.map((pile) => [pile.row, pile.column])).toEqual([[row, column]]);
           expect(offPiles[0]?.off).toBeLessThan(-5.5);

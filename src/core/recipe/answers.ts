@@ -65,10 +65,12 @@ export function chooseAnswers(
   }
   const lowestShift = Math.min(...chosen.filter(isClose).map((candidate) => candidate.largestShift));
   const someHoldBlack = chosen.some(hasBlack);
+  // Of answers with as many tubes as each other none has the fewest.
+  const hasLarger = chosen.some((candidate) => candidate.tubes.length > fewestSize);
   return chosen.map((candidate) => {
     const reasons: RecipeReason[] = [];
     if (candidate === closest) reasons.push("closest");
-    if (isClose(candidate) && candidate.tubes.length === fewestSize) reasons.push("fewest-tubes");
+    if (candidate === plainest && hasLarger) reasons.push("fewest-tubes");
     if (chosen.length > 1 && isClose(candidate) && candidate.largestShift === lowestShift)
       reasons.push("steadiest");
     if (someHoldBlack && !hasBlack(candidate)) reasons.push("without-black");

@@ -1,4 +1,4 @@
-/** Solved sets of tubes, cleaned of traces and computed anew: what the answers are chosen from. */
+/** Solved sets of tubes, cleaned of traces and computed again: what the answers are chosen from. */
 import { deltaE2000 } from "../color/ciede2000";
 import { type LabD65, labD65 } from "../color/types";
 import type { ColorModel } from "../mixing/colorModel";
@@ -33,7 +33,7 @@ const DOSING_ERROR = 0.1;
 /** ΔE00 below which closeness is noise of the solver and the plainer recipe wins. */
 const INDISTINGUISHABLE = 0.005;
 
-/** Leaves out traces, then computes the colour anew, so that what is said is what the volumes give. */
+/** Leaves out traces, then computes the colour again, so that what is said is what the volumes give. */
 export function candidateFrom(
   { tubes, volumes }: Solved,
   mixer: ColorModel,

@@ -73,7 +73,7 @@ describe("recipe search", () => {
           const sum = recipe.parts.reduce((total, part) => total + part.share, 0);
           expect(sum).toBeCloseTo(1, 12);
           expect(recipe.parts.every((part) => part.share > 0 && part.tube >= 0 && part.tube < 5)).toBe(true);
-          // What is said of a recipe is what its shares give when mixed anew.
+          // What is said of a recipe is what its shares give when mixed again.
           expect(deltaE2000(target, recompute(DEMO, report, index))).toBeCloseTo(recipe.deltaE2000, 6);
         }
       }

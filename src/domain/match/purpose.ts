@@ -5,25 +5,18 @@ import type { Note } from "../note/note";
 
 export type Purpose = NonNullable<Note["purpose"]>;
 
-export const PURPOSES: readonly {
-  readonly value: Purpose;
-  readonly words: string;
-  readonly tolerance: AxisTolerance;
-}[] = [
-  { value: "vanish", words: "vanish on the sample", tolerance: { lightness: 0.8, chroma: 1.2, hue: 1.2 } },
-  { value: "family", words: "be of the same family", tolerance: WORKING_TOLERANCE },
-  {
-    value: "relation",
-    words: "stand right to its neighbours",
-    tolerance: { lightness: 3, chroma: 7, hue: 5 },
-  },
-  { value: "stand-in", words: "stand in for a tube", tolerance: { lightness: 1.5, chroma: 2, hue: 1.5 } },
-  { value: "own", words: "come as close as I say", tolerance: WORKING_TOLERANCE },
-];
+/** Largest misses for each purpose; for one's own limits, until they are set. */
+const TOLERANCES: Readonly<Record<Purpose, AxisTolerance>> = {
+  vanish: { lightness: 0.8, chroma: 1.2, hue: 1.2 },
+  family: WORKING_TOLERANCE,
+  relation: { lightness: 3, chroma: 7, hue: 5 },
+  "stand-in": { lightness: 1.5, chroma: 2, hue: 1.5 },
+  own: WORKING_TOLERANCE,
+};
 
 export function toleranceOf(note: Pick<Note, "purpose" | "tolerance">): AxisTolerance {
   if (note.purpose === "own" && note.tolerance) return note.tolerance;
-  return PURPOSES.find(({ value }) => value === note.purpose)?.tolerance ?? WORKING_TOLERANCE;
+  return TOLERANCES[note.purpose ?? "family"];
 }
 
 /** ΔE00 within which a pile is left alone: about what the three tolerances allow together, halved. */

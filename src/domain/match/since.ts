@@ -1,4 +1,4 @@
-/** Whether the same parts would look the same today: tubes are tested anew, changed, or taken away. */
+/** Whether the same parts would look the same today: tubes are tested again, changed, or taken away. */
 import { deltaE2000 } from "../../core/color/ciede2000";
 import { type LabD65, labD65 } from "../../core/color/types";
 import { comparisonWords } from "../../core/describe/comparison";

@@ -14,7 +14,7 @@ export type Reading = {
   readonly pileId: string;
   /** Place in the pile's story, among its additions and scrapings. */
   readonly turn: number;
-  /** The reading that this one repeats for the same paint elsewhere; it teaches nothing anew. */
+  /** The reading that this one repeats for the same paint elsewhere; it teaches nothing again. */
   readonly derivedFrom?: string | undefined;
   readonly color: StoredColor;
   readonly film: FilmState;

@@ -128,7 +128,7 @@ function linesOfDeeds(current: (typeof ROOMS)[number]): Findable {
       },
       {
         id: "do check",
-        name: "Check the store",
+        name: "Check what is kept",
         alsoKnownAs: "records storage consistent",
         act: { kind: "go", path: "/settings#store" },
       },

@@ -10,7 +10,7 @@ export function NewVersion() {
   if (!waiting || isLater) return null;
   return (
     <div role="status" className="m-4 flex flex-wrap items-center gap-3 border-2 border-ink p-3">
-      <p className="grow">A newer Gaman is here. Taking it loads this page anew; what you kept stays.</p>
+      <p className="grow">A newer Gaman is here. Taking it reloads this page; what you kept stays.</p>
       <Button
         weight="main"
         onClick={() => {

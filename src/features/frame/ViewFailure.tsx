@@ -8,8 +8,8 @@ export function ViewFailure({ error, reset }: { error: Error; reset: () => void 
     <div className="max-w-2xl p-5">
       <h1 className="text-xl font-bold">This view stopped</h1>
       <p role="alert" className="mt-3">
-        What you kept is in the store and is not touched by this. Show the view again; if it stops once more,
-        load the page anew, and save an archive in Settings. ({error.message.slice(0, 200)})
+        What you kept is not touched by this. Show the view again; if it stops once more, reload the page, and
+        save an archive in Settings. ({error.message.slice(0, 200)})
       </p>
       <div className="mt-4 flex flex-wrap gap-3">
         <Button weight="main" onClick={reset}>
@@ -20,7 +20,7 @@ export function ViewFailure({ error, reset }: { error: Error; reset: () => void 
             window.location.reload();
           }}
         >
-          Load the page anew
+          Reload the page
         </Button>
       </div>
     </div>

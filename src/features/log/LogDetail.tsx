@@ -138,7 +138,7 @@ function Detail({ record, held, onHold, onClose }: { record: LogRecord } & Omit<
 const VERDICTS: Readonly<Record<Match["verdict"], string>> = {
   provisional: "provisional, until someone has looked at it dry",
   confirmed: "checked dry",
-  moved: "known to have moved in drying",
+  moved: "known to have changed while drying",
 };
 
 function missText(target: LabD65, result: LabD65, settings: Settings): string {

@@ -231,7 +231,7 @@ function Narrowing({ query, onChange, paintings }: Props) {
           onChange({ ...NEWEST_MATCHES, kind: query.kind, ...(query.text && { text: query.text }) });
         }}
       >
-        take all these off
+        clear filters
       </Button>
     </div>
   );

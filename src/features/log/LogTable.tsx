@@ -87,7 +87,7 @@ export function LogTable({ rows, onOpen, onOrder }: RowsProps & { onOrder: (orde
   );
 }
 
-/** Scrolling draws the table anew at every step; a row that stays in sight is left as it is. */
+/** Scrolling draws the table again at every step; a row that stays in sight is left as it is. */
 const TableRow = memo(function TableRow({
   index,
   row,

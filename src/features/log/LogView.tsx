@@ -24,7 +24,7 @@ import { Status } from "../../ui/Status";
 
 const TABS = [
   { value: "records", name: "Records" },
-  { value: "statistics", name: "What it says" },
+  { value: "statistics", name: "Statistics" },
 ] as const;
 
 export function LogView() {

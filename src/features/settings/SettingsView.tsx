@@ -166,7 +166,7 @@ export function SettingsView() {
         />
       </Group>
       <DataGroups />
-      <Group title="Demo" text="“Slipway, low tide” has a store of its own and never touches your work.">
+      <Group title="Demo" text="“Slipway, low tide” is kept separately and never touches your work.">
         <div className="flex flex-wrap gap-3">
           {workspace === "demo" ? (
             <Button onClick={demo.close}>Back to my own work</Button>

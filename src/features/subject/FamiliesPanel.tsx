@@ -82,7 +82,7 @@ export function FamiliesPanel({
             attempt(families.propose());
           }}
         >
-          {proposals ? "Propose anew" : "Propose notes from the picture"}
+          {proposals ? "Suggest again" : "Suggest notes from the picture"}
         </Button>
       )}
       {extremes ? (

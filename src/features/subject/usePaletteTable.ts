@@ -43,7 +43,7 @@ export function usePaletteTable(
   // Each picture has a worker of its own, which has to be given the table before it is asked.
   const pictureId = picture.state.status === "open" ? picture.state.pictureId : "";
   const givenKey = `${pictureId}|${key}`;
-  // Rows are read anew with every change of the database; the question only changes with what is in the tubes.
+  // Rows are read again with every change of the database; the question only changes with what is in the tubes.
   const asked = useRef(tubes);
   useEffect(() => {
     asked.current = tubes;

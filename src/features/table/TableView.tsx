@@ -229,7 +229,7 @@ function NextItem({ step, isFirst }: { step: NextStep; isFirst: boolean }) {
                 attempt(recordDryCheck(step.match.id, "moved", Date.now()));
               }}
             >
-              It moved
+              It changed while drying
             </Button>
           </div>
         ) : null}

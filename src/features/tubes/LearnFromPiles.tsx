@@ -135,8 +135,8 @@ function Outcome({
   return (
     <section aria-live="polite" className="flex flex-col gap-3">
       <p className="text-lg leading-snug font-bold">
-        Your piles were foretold within ΔE {meanOf(box.piles.map((pile) => pile.missBefore)).toFixed(1)}; with
-        this it would be ΔE {meanOf(box.piles.map((pile) => pile.missAfter)).toFixed(1)}.
+        Predictions of your piles missed by ΔE {meanOf(box.piles.map((pile) => pile.missBefore)).toFixed(1)};
+        with this they would miss by ΔE {meanOf(box.piles.map((pile) => pile.missAfter)).toFixed(1)}.
       </p>
       <ul className="border-t-2 border-ink">
         {record.tubes.map((tube, i) => {

@@ -123,7 +123,7 @@ export function TubeForm({ tube, onDone }: { tube: Tube; onDone: () => void }) {
       batch: values.batch.trim(),
       openedOn: values.openedOn === "" ? undefined : values.openedOn,
       remark: values.remark,
-      // Readings of the tube were fitted to the model it started from, so another model starts anew.
+      // Readings of the tube were fitted to the model it started from, so another model starts again.
       ...(isOtherModel && {
         optics: { modelIds: [values.modelId], isLookAlike: false, calibrations: [] },
       }),

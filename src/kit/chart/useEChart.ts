@@ -1,6 +1,6 @@
 "use client";
 
-/** A chart in an element: drawn in the room's own greys, drawn anew when the room or its content changes. */
+/** A chart in an element: drawn in the room's own greys, drawn again when the room or its content changes. */
 import * as echarts from "echarts/core";
 import { type RefObject, useEffect, useRef } from "react";
 import { useSettings } from "../studio/useStudio";

@@ -6,7 +6,7 @@ import type { Tell, WorkerClient } from "../../workers/client";
 import { type Task, useTask } from "./useTask";
 
 /**
- * @param request - plain data, all that is asked; undefined asks nothing. It may be made anew at every drawing.
+ * @param request - plain data, all that is asked; undefined asks nothing. It may be made again at every drawing.
  */
 export function useQuery<Api, Request, Answer>(
   client: WorkerClient<Api>,

@@ -7,7 +7,7 @@ import type { WorkFailure } from "../../domain/failure";
 
 export type Task<T, F = WorkFailure> =
   | { readonly status: "idle"; readonly last?: undefined }
-  /** `last`: what was known before, to go on showing while it is worked out anew. */
+  /** `last`: what was known before, to go on showing while it is worked out again. */
   | { readonly status: "asking"; readonly last: T | undefined }
   | { readonly status: "ready"; readonly value: T; readonly last: T }
   | {
@@ -22,7 +22,7 @@ export type Ask<T, F> = (signal: AbortSignal) => Promise<Result<T, F>>;
 type End<T, F> = PromiseSettledResult<Result<T, F>>;
 
 /**
- * Asks anew whenever the key changes, and drops the question when it changes again or the component goes. A failure
+ * Asks again whenever the key changes, and drops the question when it changes again or the component goes. A failure
  * is a value; a rejection is a bug and goes to the error page.
  *
  * @param key - all that the answer depends on; undefined asks nothing.

@@ -54,7 +54,8 @@ export function ReadColour(props: ReadColourProps) {
   const [way, setWay] = useState<ReadWay | undefined>(startWith);
   const take = (taken: TakenColour | undefined): void => {
     onTake(taken);
-    if (!isLive) setWay(startWith && way);
+    // An instrument stays connected and a file stays open: there may be more to read.
+    if (!isLive && way !== "colorimeter" && way !== "file") setWay(startWith && way);
   };
   return (
     <div className="flex flex-col gap-2">
@@ -74,7 +75,11 @@ export function ReadColour(props: ReadColourProps) {
           </Button>
         ))}
       </div>
-      {way ? <OneWay key={way} {...props} way={way} isLive={isLive} onTake={take} /> : null}
+      {way ? (
+        <div role="group" aria-label={`${LABELS[way]}: ${props.thing}`}>
+          <OneWay key={way} {...props} way={way} isLive={isLive} onTake={take} />
+        </div>
+      ) : null}
     </div>
   );
 }

@@ -25,7 +25,7 @@ export function StoreGate({ db, children }: { db: GamanDatabase; children: React
             window.location.reload();
           }}
         >
-          Load this page anew
+          Reload this page
         </Button>
       )}
     </main>
@@ -42,11 +42,11 @@ function headingOf(state: Trouble): string {
 function wordsOf(state: Trouble): string {
   switch (state.kind) {
     case "blocked":
-      return "An older Gaman is open in another window or tab and holds the store. Close it there; this one then goes on by itself. Nothing is lost.";
+      return "An older Gaman is open in another window or tab and is in the way. Close it there; this one then goes on by itself. Nothing is lost.";
     case "taken":
       return state.by === "newer"
-        ? "A newer Gaman was opened in another window and took the store over. Everything you kept is there. Load this page anew to go on with the newer one."
-        : "All of Gaman's data was deleted in another window. Load this page anew to start afresh.";
+        ? "A newer Gaman was opened in another window and took over. Everything you kept is there. Reload this page to go on with the newer one."
+        : "All of Gaman's data was deleted in another window. Reload this page to start afresh.";
     case "failed":
       return state.words;
   }

@@ -36,7 +36,7 @@ export function databaseOf(workspace: Workspace): GamanDatabase {
   return db;
 }
 
-/** A deleted database must be opened anew. */
+/** A deleted database must be opened again. */
 export function forgetDatabase(workspace: Workspace): void {
   databases.get(workspace)?.close();
   databases.delete(workspace);

@@ -106,7 +106,7 @@ async function assertAsPlanned(db: GamanDatabase, { name, added, replaced }: Ste
   });
   if (!isAsPlanned)
     throw new ArchiveRefused(
-      "Another window changed the store meanwhile, so nothing was taken in. Open the archive again and look anew.",
+      "Another window changed something meanwhile, so nothing was taken in. Open the archive again and look again.",
     );
 }
 

@@ -72,7 +72,7 @@ export async function unfold(entry: FileEntry, mostBytes: number, type = ""): Pr
   if (entry.uncompressedSize > mostBytes)
     throw new ArchiveRefused(`${name} in it is larger than it may be (${entry.uncompressedSize} bytes).`);
   if (entry.uncompressedSize > 1e6 && entry.uncompressedSize > LIMITS.unfolding * entry.compressedSize)
-    throw new ArchiveRefused(`${name} in it would unfold to far more than it should.`);
+    throw new ArchiveRefused(`${name} in it has far more in it than it should.`);
   const chunks: Uint8Array<ArrayBuffer>[] = [];
   let bytes = 0;
   const sink = new WritableStream<Uint8Array<ArrayBuffer>>({

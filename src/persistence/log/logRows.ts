@@ -45,7 +45,7 @@ export type LogTables = {
 const STATE_WORDS: Readonly<Record<LogRow["state"], string>> = {
   provisional: "provisional wet",
   confirmed: "checked dry confirmed",
-  moved: "moved in drying",
+  moved: "changed while drying",
   open: "open on the board",
   side: "sample on the side",
   kept: "kept",

@@ -307,8 +307,8 @@ function Rails({ shown }: { shown: Shown }) {
       <Rail
         key="hue"
         name="Hue of the pile against the target"
-        low={`toward ${difference.hueDown}`}
-        high={`toward ${difference.hueUp}`}
+        low={`towards ${difference.hueDown}`}
+        high={`towards ${difference.hueUp}`}
         words={words.hue}
         value={draft.deltaHue}
         range={RAIL_CHROMA}
@@ -326,7 +326,8 @@ function Rails({ shown }: { shown: Shown }) {
     <div className="mt-1 flex flex-col">
       {axesOf(settings.school).map((axis) => rails[axis])}
       <p className="text-muted">
-        {deltaEText(difference.deltaE2000)}, {words.isMatch ? "within" : "outside"} what this match is for
+        {deltaEText(difference.deltaE2000)},{" "}
+        {words.isMatch ? "close enough for what it is for" : "not close enough yet"}
         {shown.from === "kept"
           ? "."
           : isDisabled

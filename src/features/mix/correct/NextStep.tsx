@@ -1,6 +1,6 @@
 "use client";
 
-/** What to add next, with other ways, their side effects and what each costs; or to leave it, or begin anew. */
+/** What to add next, with other ways, their side effects and what each costs; or to leave it, or begin again. */
 import { roundToHand } from "../../../core/amounts/amounts";
 import type { Addition, NextAddition } from "../../../core/correct/nextAddition";
 import { Button } from "../../../ui/Button";
@@ -158,15 +158,15 @@ function AdditionRow({
       <div className="mt-1 flex flex-wrap items-center gap-3 pl-[4.75rem]">
         <Button
           weight={isFirst ? "main" : "plain"}
-          aria-label={`It is down: ${words}`}
+          aria-label={`I added it: ${words}`}
           onClick={() => {
             lay(parts, false);
           }}
         >
-          It is down
+          I added it
         </Button>
         <Button
-          aria-label={`Half of it is down: ${words}`}
+          aria-label={`I added half of it: ${words}`}
           onClick={() => {
             lay(
               parts.map((part) => ({ ...part, parts: part.parts / 2 })),
@@ -174,7 +174,7 @@ function AdditionRow({
             );
           }}
         >
-          Half of it
+          I added half
         </Button>
         {isSample ? null : (
           <Button

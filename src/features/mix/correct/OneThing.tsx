@@ -136,12 +136,12 @@ function Ways() {
                 </span>
               </p>
               <Button
-                aria-label={`It is down: ${words}`}
+                aria-label={`I added it: ${words}`}
                 onClick={() => {
                   lay(parts, false);
                 }}
               >
-                It is down
+                I added it
               </Button>
             </li>
           );

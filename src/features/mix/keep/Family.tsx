@@ -132,7 +132,7 @@ function Variants({
               </span>
               <span className="block text-sm text-muted">
                 C* {chroma.toFixed(0)} after {before.toFixed(0)}
-                {addition.turnsTo ? `; turns ${addition.turnsTo}` : "; the hue holds"}
+                {addition.turnsTo ? `; turns ${addition.turnsTo}` : "; the hue stays"}
               </span>
             </p>
             <Button

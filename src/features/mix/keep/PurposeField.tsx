@@ -7,8 +7,16 @@ import { Button } from "../../../ui/Button";
 import { SelectField, TextField } from "../../../ui/fields";
 import { attempt } from "../../../kit/studio/problems";
 import { usePaintingCommands } from "../../../kit/commands/paintings";
-import { PURPOSES, toleranceOf } from "../../../domain/match/purpose";
+import { type Purpose, toleranceOf } from "../../../domain/match/purpose";
 import { parseNumber } from "../../../domain/reading/typedNumber";
+
+const PURPOSES: readonly { readonly value: Purpose; readonly label: string }[] = [
+  { value: "vanish", label: "be invisible on the target" },
+  { value: "family", label: "be near enough to paint with" },
+  { value: "relation", label: "look right beside its neighbours" },
+  { value: "stand-in", label: "stand in for a tube" },
+  { value: "own", label: "my own limits" },
+];
 
 /** What the match is for; its closeness follows, or is the painter's own. */
 export function PurposeField({ note }: { note: Note }) {
@@ -17,7 +25,7 @@ export function PurposeField({ note }: { note: Note }) {
   return (
     <div className="flex flex-wrap items-end gap-3 pb-1">
       <SelectField
-        label="This match is to"
+        label="How close must it be?"
         value={purpose}
         onChange={(event) => {
           const chosen = PURPOSES.find(({ value }) => value === event.target.value);
@@ -30,9 +38,9 @@ export function PurposeField({ note }: { note: Note }) {
           );
         }}
       >
-        {PURPOSES.map(({ value, words }) => (
+        {PURPOSES.map(({ value, label }) => (
           <option key={value} value={value}>
-            {words}
+            {label}
           </option>
         ))}
       </SelectField>

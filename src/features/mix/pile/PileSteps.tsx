@@ -13,7 +13,7 @@ import { leftoverId } from "../../../domain/pile/leftovers";
 import { labOfAdditions } from "../../../domain/mixture/color";
 import { useSettings, useStudio } from "../../../kit/studio/useStudio";
 import { describeLab } from "../../../words/colors";
-import { exactWords, knifeWords, tubeName } from "../../../words/doses";
+import { exactBeside, exactWords, knifeWords, tubeName } from "../../../words/doses";
 import type { BenchStep } from "../../../domain/pile/plan";
 import {
   type Aim,
@@ -76,13 +76,13 @@ export function PileSteps() {
         {open.length > 0 ? (
           <Button
             weight={pile ? "plain" : "main"}
-            // While recipes are worked out anew, the one that is shown may be the one before.
+            // While recipes are worked out again, the one that is shown may be the one before.
             disabled={!pile && search.status === "asking"}
             onClick={() => {
               lay(open, true);
             }}
           >
-            {pile ? "The rest is down" : "All of it is down"}
+            {pile ? "The rest is added" : "All added"}
           </Button>
         ) : null}
         <Button
@@ -91,7 +91,7 @@ export function PileSteps() {
             setAdding(!isAdding);
           }}
         >
-          Something else
+          Add another paint
         </Button>
         {following ? (
           <Button
@@ -202,7 +202,7 @@ function StepRow({
         <button
           type="button"
           disabled={step.isDone}
-          aria-label={step.isDone ? `Done: ${amount} ${label}` : `Tick: ${amount} ${label} is down`}
+          aria-label={step.isDone ? `Done: ${amount} ${label}` : `Tick: ${amount} ${label}`}
           className="flex min-h-11 min-w-0 flex-1 items-center gap-3 text-left"
           onClick={() => {
             onLay(step.parts);
@@ -221,14 +221,14 @@ function StepRow({
             <span className="font-semibold">{amount}</span> {label}
           </span>
           <span className="ml-auto shrink-0 pr-3 text-sm text-muted">
-            {exactWords(step.parts, settings, { tube, wholeParts: whole })}
+            {exactBeside(step.parts, settings, { tube, wholeParts: whole })}
           </span>
         </button>
         {step.isDone ? null : (
           <button
             type="button"
             className="flex size-11 items-center justify-center"
-            aria-label={`Put down another amount of ${label}`}
+            aria-label={`Add another amount of ${label}`}
             aria-expanded={isEditing}
             onClick={() => {
               setEditing(!isEditing);
@@ -286,7 +286,7 @@ function OtherAmount({
     >
       <TextField
         className="flex-1"
-        label={`Parts of ${label} put down`}
+        label={`Parts of ${label} added`}
         inputMode="decimal"
         value={text}
         error={
@@ -297,7 +297,7 @@ function OtherAmount({
         }}
       />
       <Button type="submit" disabled={!parts.ok}>
-        It is down
+        I added it
       </Button>
     </form>
   );

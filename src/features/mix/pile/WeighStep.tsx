@@ -135,7 +135,7 @@ export function WeighStep({ step, onLay }: { step: BenchStep; onLay: (parts: num
             onLay(grams / density / settings.partMl);
           }}
         >
-          It is down
+          I added it
         </Button>
       </div>
     </div>

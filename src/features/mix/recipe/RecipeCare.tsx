@@ -29,7 +29,7 @@ const LIGHT_WORDS: Readonly<Record<LightName, string>> = {
   D65: "daylight",
   D50: "warm daylight",
   A: "lamplight",
-  F2: "cool white tubes",
+  F2: "cool fluorescent light",
   F11: "three-band lamps",
 };
 
@@ -76,7 +76,7 @@ export function RecipeCare({ recipe }: { recipe: BenchRecipe }) {
       ? `No longer in your box: ${namesOf(gone)}. The other recipes reach the same colour without.`
       : undefined,
     changed.length > 0
-      ? `Stale: ${namesOf(changed)} was tested since this was mixed, so its colour is predicted anew.`
+      ? `Stale: ${namesOf(changed)} was tested since this was mixed, so its colour is predicted again.`
       : undefined,
     roundingLoss === undefined
       ? undefined

@@ -8,7 +8,7 @@ import { Button } from "../../../ui/Button";
 import { SelectField } from "../../../ui/fields";
 import { isWater, WATER } from "../../../domain/tube/water";
 import { useSettings, useStudio } from "../../../kit/studio/useStudio";
-import { exactWords, knifeWords, tubeName } from "../../../words/doses";
+import { exactBeside, knifeWords, tubeName } from "../../../words/doses";
 import type { BenchAmount, BenchRecipe } from "../../../domain/recipe/benchRecipe";
 import { FromOneTube } from "./FromOneTube";
 import { useHand, usePaint } from "../bench/contexts";
@@ -148,7 +148,12 @@ function AmountRow({
         <span className="min-w-0 flex-1 leading-snug">
           <span className="font-semibold">{knifeWords(parts, settings)}</span> {name}
           <span className="block text-sm text-muted">
-            {exactWords(parts, settings, { tube: tubeById.get(tubeId) })}, {Math.round(100 * amount.share)} %
+            {[
+              exactBeside(parts, settings, { tube: tubeById.get(tubeId) }),
+              `${Math.round(100 * amount.share)} %`,
+            ]
+              .filter((words) => words !== undefined)
+              .join(", ")}
           </span>
         </span>
         <Button

@@ -50,7 +50,7 @@ export function ArchiveIn() {
       const answer = await remote.undoImport(workspace);
       return answer.ok ? { ok: true, value: true } : answer;
     });
-    if (done) setSaid("The import was taken back; the store is as it was before.");
+    if (done) setSaid("The import was taken back; everything is as it was before.");
   };
   return (
     <>

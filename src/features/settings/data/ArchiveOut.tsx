@@ -58,7 +58,7 @@ export function ArchiveOut() {
     setSaved(
       `${archive.rowCount.toLocaleString("en-GB")} records saved, ${megabytes(archive.blob.size)}.${
         archive.leftOut > 0
-          ? ` ${archive.leftOut} that cannot be read are not in it; check the store below.`
+          ? ` ${archive.leftOut} that cannot be read are not in it; check what is kept below.`
           : ""
       }`,
     );

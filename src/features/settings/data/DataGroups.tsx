@@ -26,7 +26,7 @@ export function DataGroups() {
       </Group>
       <Group
         id="store"
-        title="The store"
+        title="Where your work is kept"
         text="Everything is kept in this browser on this machine, and nowhere else."
       >
         <StorageLine />

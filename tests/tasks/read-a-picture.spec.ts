@@ -4,7 +4,8 @@ import type { Page } from "@playwright/test";
 import sharp from "sharp";
 import { deltaE2000 } from "../../src/core/color/ciede2000";
 import { labD65 } from "../../src/core/color/types";
-import { expect, goTo, openDemo, startPainting, test, trayNote } from "./support";
+import { expect, goTo, openDemo, startPainting, test, trayNote } from "./pages/studio";
+import { readingOf } from "./pages/bench";
 
 type StoredNote = {
   number: number;
@@ -190,7 +191,7 @@ test("a printed chart with known values takes a light out too", async ({ page })
     [1 / 12, 7 / 8],
   ] as const)
     await touch(page, x, y);
-  await expect(page.getByText(/\d+ patches read\. The photo is/)).toBeVisible();
+  await expect(page.getByRole("main").getByText(/\d+ patches read\. The photo is/)).toBeVisible();
   await page.getByRole("button", { name: "Take this light out" }).click();
   await expect(page.getByText(/Its light is taken out/)).toBeVisible();
   // The last row is a ladder of greys, 92 at its left end.
@@ -266,7 +267,7 @@ test("everyone can use every tab: axe finds nothing", async ({ page }) => {
       await page.getByText("Values over the whole picture").click();
     }
     if (name === "Families") {
-      await page.getByRole("button", { name: "Propose notes from the picture" }).click();
+      await page.getByRole("button", { name: "Suggest notes from the picture" }).click();
       await expect(page.getByRole("list", { name: "Proposed notes" })).toBeVisible();
     }
     const { violations } = await new AxeBuilder({ page })
@@ -398,7 +399,7 @@ test("the wheel zooms where it is turned, the second button moves, and a circle 
 test("the picture proposes its families, which are merged, dropped and kept", async ({ page }) => {
   await openSubject(page);
   await panel(page, "Families");
-  await page.getByRole("button", { name: "Propose notes from the picture" }).click();
+  await page.getByRole("button", { name: "Suggest notes from the picture" }).click();
   const list = page.getByRole("list", { name: "Proposed notes" });
   await expect(list.getByRole("checkbox").first()).toBeVisible();
   const count = await list.getByRole("listitem").count();
@@ -433,7 +434,9 @@ test("lines show what a palette does not reach, and palettes swap", async ({ pag
   await page
     .getByRole("combobox", { name: "Palette", exact: true })
     .selectOption({ label: "Earths and one blue" });
-  await expect(page.getByText(/^Earths and one blue reaches \d+ %/)).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByRole("main").getByText(/^Earths and one blue reaches \d+ %/)).toBeVisible({
+    timeout: 60_000,
+  });
   const second = Number(/(\d+) %/.exec((await reached.textContent()) ?? "")?.[1]);
   expect(second).toBeLessThan(first);
   await page.getByRole("radio", { name: "through the palette" }).click();
@@ -522,7 +525,7 @@ test("things without a picture: by eye on the rails, a chip from a list, and the
   await startPainting(page, "On the shelf", ["Raw umber", "Titanium white PW6"]);
   await goTo(page, "Subject");
   await page.getByText("A colour without a picture", { exact: true }).click();
-  await page.getByRole("radio", { name: "by eye" }).click();
+  await readingOf(page, "the thing", "by eye");
   await page.getByRole("slider", { name: "Value of the patch" }).focus();
   for (let i = 0; i < 10; i++) await page.keyboard.press("ArrowRight");
   await page.getByLabel("Name of this note").fill("Old jug");
@@ -531,7 +534,7 @@ test("things without a picture: by eye on the rails, a chip from a list, and the
 
   await goTo(page, "Subject");
   await page.getByText("A colour without a picture", { exact: true }).click();
-  await page.getByRole("radio", { name: "a chip from a list" }).click();
+  await readingOf(page, "the thing", "from a file");
   await page.getByLabel(/CGATS text or CSV/).setInputFiles({
     name: "chips.csv",
     mimeType: "text/csv",
@@ -544,7 +547,7 @@ test("things without a picture: by eye on the rails, a chip from a list, and the
 
   await goTo(page, "Subject");
   await page.getByText("A colour without a picture", { exact: true }).click();
-  await page.getByRole("radio", { name: "simulated colorimeter" }).click();
+  await readingOf(page, "the thing", "measure it");
   await page.getByLabel("Simulated object under it").selectOption({ label: "Roof tile" });
   await page.getByRole("button", { name: "Connect" }).click();
   await page.getByRole("button", { name: "Calibrate on the white tile" }).click();

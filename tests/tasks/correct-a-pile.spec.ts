@@ -1,19 +1,20 @@
 /** Round the loop at the bench: a pile, a look, the next addition, until it is right. */
 import type { Page } from "@playwright/test";
 import { labD65 } from "@/core";
-import { expect, openDemo, test, trayNote } from "./support";
-import { photoOfTwo, touchAcross } from "./twoPatches";
+import { expect, openDemo, test, trayNote } from "./pages/studio";
+import { benchOf, readingOf } from "./pages/bench";
+import { photoOfTwo, touchAcross } from "./pages/twoPatches";
 
 /** Lays the first recipe down whole and connects the simulated colorimeter. */
 async function layFirstPile(page: Page, name: RegExp): Promise<void> {
   await trayNote(page, name).click();
-  await page.getByRole("button", { name: "All of it is down" }).click();
+  await benchOf(page).allAdded.click();
   await expect(page.getByText(/Say how the pile looks/)).toBeVisible();
 }
 
 /** Measures until a reading comes: now and then the instrument is held unsteadily or loses its cable. */
 async function measure(page: Page, turn: number): Promise<void> {
-  const turns = page.getByRole("region", { name: "The turns of this pile" }).getByRole("listitem");
+  const turns = benchOf(page).turns.getByRole("listitem");
   await expect(async () => {
     for (const name of ["Connect", "Calibrate on the white tile"]) {
       const button = page.getByRole("button", { name, exact: true });
@@ -34,7 +35,7 @@ test("three additions at most, by the simulated colorimeter, bring a pile within
   test.setTimeout(150_000);
   await openDemo(page);
   await layFirstPile(page, /^5 Lichen/);
-  await page.getByRole("button", { name: "measure it" }).click();
+  await readingOf(page, "the pile", "measure it");
   const right = page.getByRole("heading", { name: "Leave it" });
   const add = page.getByRole("heading", { name: /Add next|Better begin again/ });
   let additions = 0;
@@ -43,19 +44,19 @@ test("three additions at most, by the simulated colorimeter, bring a pile within
     await expect(right.or(add)).toBeVisible({ timeout: 15_000 });
     if (await right.isVisible()) break;
     await page
-      .getByRole("button", { name: /^It is down: / })
+      .getByRole("button", { name: /^I added it: / })
       .first()
       .click();
   }
   expect(additions).toBeLessThanOrEqual(3);
-  const last = page.getByRole("region", { name: "The turns of this pile" }).getByRole("listitem").last();
+  const last = benchOf(page).turns.getByRole("listitem").last();
   const miss = Number(/ΔE (\d+\.\d)/.exec((await last.textContent()) ?? "")?.[1]);
   expect(miss).toBeLessThanOrEqual(1.5);
   // The whole story is still there after a reload.
   await page.reload();
   await expect(last).toContainText("as read");
-  await page.getByRole("button", { name: "Keep as match" }).click();
-  await expect(page.getByText("Match kept")).toBeVisible();
+  await benchOf(page).keep.click();
+  await expect(benchOf(page).kept).toBeVisible();
 });
 
 test("a look said in words becomes a reading, and a word with two meanings is asked back", async ({
@@ -63,15 +64,15 @@ test("a look said in words becomes a reading, and a word with two meanings is as
 }) => {
   await openDemo(page);
   await layFirstPile(page, /^5 Lichen/);
-  await page.getByRole("button", { name: "say it" }).click();
+  await readingOf(page, "the pile", "say it");
   const field = page.getByLabel("How the pile looks beside the target");
   await field.fill("a bit too bright and half a step dark");
   const question = page.getByRole("group", { name: "What bright means" });
   await expect(question).toBeVisible();
-  await expect(page.getByRole("button", { name: "Note this reading" })).toBeHidden();
+  await expect(page.getByRole("button", { name: "Record this reading" })).toBeHidden();
   await question.getByRole("button", { name: "vivid" }).click();
   await expect(field).toHaveValue("a bit too vivid and half a step dark");
-  await page.getByRole("button", { name: "Note this reading" }).click();
+  await page.getByRole("button", { name: "Record this reading" }).click();
   await expect(page.getByText(/half a step too dark/)).toBeVisible();
   const next = page.getByRole("region", { name: /Add next|Better begin again/ });
   await expect(next).toBeVisible({ timeout: 15_000 });
@@ -97,10 +98,10 @@ test("a look said in words becomes a reading, and a word with two meanings is as
   const words = await ways.first().textContent();
   await ways
     .first()
-    .getByRole("button", { name: /^It is down: / })
+    .getByRole("button", { name: /^I added it: / })
     .click();
   await expect(page.getByText(/Say how the pile looks/)).toBeVisible();
-  await page.getByRole("button", { name: "undo the last" }).click();
+  await benchOf(page).undo.click();
   await expect(next).toBeVisible({ timeout: 15_000 });
   await expect(ways.first()).toContainText((words ?? "").slice(0, 12));
 });
@@ -112,14 +113,14 @@ test("what a match is for sets how close it must come, and the pair is seen on i
   await trayNote(page, /^4 Hull/).click();
   const rails = page.getByText(/, (within|outside) what this match is for/);
   await expect(rails).toBeVisible();
-  const purpose = page.getByLabel("This match is to");
-  await purpose.selectOption({ label: "come as close as I say" });
+  const purpose = page.getByLabel("How close must it be?");
+  await purpose.selectOption({ label: "my own limits" });
   for (const axis of ["L*", "C*", "ΔH*"]) await page.getByLabel(`Largest miss in ${axis}`).fill("40");
   await page.getByRole("button", { name: "Use these" }).click();
-  await expect(page.getByText(/within what this match is for/)).toBeVisible();
+  await expect(page.getByText(/close enough for what it is for/)).toBeVisible();
   for (const axis of ["L*", "C*", "ΔH*"]) await page.getByLabel(`Largest miss in ${axis}`).fill("0.1");
   await page.getByRole("button", { name: "Use these" }).click();
-  await expect(page.getByText(/outside what this match is for/)).toBeVisible();
+  await expect(page.getByText(/not close enough yet/)).toBeVisible();
   await page.reload();
   await expect(purpose).toHaveValue("own");
   const pair = page.getByRole("region", { name: "Target and pile" });
@@ -134,7 +135,7 @@ test("what a match is for sets how close it must come, and the pair is seen on i
 test("a photo that holds the sample and the pile gives a reading, whatever its light", async ({ page }) => {
   await openDemo(page);
   await layFirstPile(page, /^8 Slip wall/);
-  await page.getByRole("button", { name: "photograph it" }).click();
+  await readingOf(page, "the pile", "photograph it");
   const target = labD65(54, 1.5, 6);
   const pile = labD65(47, 1.5, 6);
   await page.getByLabel("Photo of the pile and the sample").setInputFiles({
@@ -148,8 +149,8 @@ test("a photo that holds the sample and the pile gives a reading, whatever its l
   await expect(page.getByText("The sample is read.")).toBeVisible();
   await page.getByRole("radio", { name: "the pile" }).click();
   await touchAcross(stage, 0.75);
-  await page.getByRole("button", { name: "Take this reading" }).click();
+  await page.getByRole("button", { name: "Record this reading" }).click();
   await expect(page.getByText("Pile, as read")).toBeVisible();
   await expect(page.getByText(/quarters? of a step too dark/)).toBeVisible();
-  await expect(page.getByText("brightness holds")).toBeVisible();
+  await expect(page.getByText("brightness is right")).toBeVisible();
 });

@@ -1,5 +1,5 @@
 /** The demo never mixes with one's own work. */
-import { expect, goTo, openDemo, startPainting, test, typeNote } from "./support";
+import { expect, goTo, openDemo, startPainting, test, typeNote } from "./pages/studio";
 
 test("one's own work is untouched by opening, using and removing the demo", async ({ page }) => {
   await startPainting(page, "Own picture", ["Raw umber", "Titanium white PW6"]);

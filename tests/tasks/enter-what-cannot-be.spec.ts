@@ -1,6 +1,7 @@
 /** Wrong files and wrong numbers get a sentence that says what to do, and nothing is lost. */
 import { deflateSync } from "node:zlib";
-import { expect, goTo, openDemo, startPainting, test, trayNote, typeNote } from "./support";
+import { expect, goTo, openDemo, startPainting, test, trayNote, typeNote } from "./pages/studio";
+import { benchOf } from "./pages/bench";
 
 function crc32(bytes: Buffer): number {
   let crc = 0xffffffff;
@@ -100,7 +101,7 @@ test("a palette of one tube gives what it can", async ({ page }) => {
   await startPainting(page, "One tube", ["Raw umber"]);
   await typeNote(page, "60 20 -30", "Far away");
   await expect(page.getByText(/^These tubes do not reach it/)).toContainText(/too dark/);
-  await expect(page.getByRole("button", { name: /^Tick:/ })).toHaveCount(1);
+  await expect(benchOf(page).ticks).toHaveCount(1);
 });
 
 test("a colour that no mixture of the board reaches is a normal answer: the nearest, and the miss in words", async ({
@@ -109,7 +110,7 @@ test("a colour that no mixture of the board reaches is a normal answer: the near
   await openDemo(page);
   await trayNote(page, /^9 Buoy/).click();
   await expect(page.getByText(/^These tubes do not reach it/)).toContainText(/too dull/);
-  await expect(page.getByRole("button", { name: /^Tick:/ }).first()).toBeVisible();
+  await expect(benchOf(page).ticks.first()).toBeVisible();
 });
 
 test("a note that is not there any more leads back, not to an error", async ({ page }) => {

@@ -1,7 +1,7 @@
 /** The only colour on screen is paint; everyone can use it; nothing comes from elsewhere. */
 import AxeBuilder from "@axe-core/playwright";
 import type { Page } from "@playwright/test";
-import { enterRoom, expect, goTo, openDemo, ROOMS, test, trayNote, VIEWS } from "./support";
+import { enterRoom, expect, goTo, openDemo, ROOMS, test, trayNote, VIEWS } from "../tasks/pages/studio";
 
 /** Every chromatic colour of every element outside paint, with pseudo-elements. */
 async function chromaticColors(page: Page): Promise<string[]> {
@@ -87,9 +87,9 @@ for (const room of ROOMS) {
     await expect(page.getByRole("dialog")).toBeVisible();
     await expectClean(page, `Log, opened, ${room}`, room !== "light");
     await page.keyboard.press("Escape");
-    await page.getByRole("tab", { name: "What it says" }).click();
+    await page.getByRole("tab", { name: "Statistics" }).click();
     await expect(page.getByRole("heading", { name: "Paint used and wasted" })).toBeVisible();
-    await expectClean(page, `What the log says, ${room}`, room !== "light");
+    await expectClean(page, `The statistics, ${room}`, room !== "light");
     await page.keyboard.press("Control+k");
     await page.getByRole("combobox", { name: "Find anything" }).fill("rope");
     await expect(page.getByRole("option", { name: /Rope.*in the log/ })).toBeVisible();

@@ -1,18 +1,19 @@
 /** The main job once, from a colour in a picture to a kept match. */
 import type { Locator, Page } from "@playwright/test";
-import { expect, goTo, openDemo, test, trayNote } from "./support";
+import { expect, goTo, openDemo, test, trayNote } from "./pages/studio";
+import { benchOf } from "./pages/bench";
 
 /** The promise: from opening the demo to a kept match in at most this many actions. */
 const MOST_ACTIONS = 12;
 
 async function expectKeptAfterReload(page: Page): Promise<void> {
-  await expect(page.getByText("Match kept")).toBeVisible();
+  await expect(benchOf(page).kept).toBeVisible();
   await expect(page.getByText("It is provisional")).toBeVisible();
   await page.reload();
-  await expect(page.getByText("Match kept")).toBeVisible();
+  await expect(benchOf(page).kept).toBeVisible();
   await expect(trayNote(page, /^5 Lichen/)).toHaveAccessibleName(/drying/);
   await goTo(page, "Log");
-  await expect(page.getByText("31 matches", { exact: true })).toBeVisible();
+  await expect(page.getByRole("main").getByText("31 matches", { exact: true })).toBeVisible();
   await expect(page.getByRole("row", { name: /Lichen/ })).toContainText("provisional");
 }
 
@@ -25,7 +26,7 @@ test("by mouse", async ({ page }) => {
   await page.goto("/");
   await click(page.getByRole("button", { name: "Open the demo painting" }));
   await click(trayNote(page, /^5 Lichen/));
-  const ticks = page.getByRole("button", { name: /^Tick:/ });
+  const ticks = benchOf(page).ticks;
   await expect(ticks.first()).toBeVisible();
   const count = await ticks.count();
   expect(count).toBeGreaterThan(1);
@@ -33,8 +34,8 @@ test("by mouse", async ({ page }) => {
     await click(ticks.first());
     await expect(page.getByRole("button", { name: /^Done:/ })).toHaveCount(i + 1);
   }
-  await click(page.getByRole("button", { name: "Looks the same" }));
-  await click(page.getByRole("button", { name: "Keep as match" }));
+  await click(benchOf(page).looksTheSame);
+  await click(benchOf(page).keep);
   await expectKeptAfterReload(page);
   expect(actions).toBeLessThanOrEqual(MOST_ACTIONS);
 });
@@ -56,10 +57,10 @@ test("by keyboard alone", async ({ page }) => {
   await activate(page.getByRole("button", { name: "Open the demo painting" }));
   await expect(page.getByRole("heading", { name: "Slipway, low tide" })).toBeVisible();
   await activate(trayNote(page, /^5 Lichen/));
-  await activate(page.getByRole("button", { name: "All of it is down" }));
+  await activate(benchOf(page).allAdded);
   const value = page.getByRole("slider", { name: /^Value of the pile/ });
   await activate(value, "ArrowRight");
-  await activate(page.getByRole("button", { name: "Keep as match" }), "Space");
+  await activate(benchOf(page).keep, "Space");
   await expectKeptAfterReload(page);
   expect(actions).toBeLessThanOrEqual(MOST_ACTIONS);
 });
@@ -79,11 +80,11 @@ test("a colour picked in the picture becomes a note, a recipe, a pile and a reco
   await panel.getByRole("button", { name: "Keep as note" }).click();
   await expect(panel.getByText("Kept as note 10, Wheelhouse.")).toBeVisible();
   await panel.getByRole("button", { name: "Mix this note" }).click();
-  await page.getByRole("button", { name: "All of it is down" }).click();
+  await benchOf(page).allAdded.click();
   await expect(page.getByText("Pile, predicted")).toBeVisible();
-  await page.getByRole("button", { name: "Looks the same" }).click();
-  await page.getByRole("button", { name: "Keep as match" }).click();
-  await expect(page.getByText("Match kept")).toBeVisible();
+  await benchOf(page).looksTheSame.click();
+  await benchOf(page).keep.click();
+  await expect(benchOf(page).kept).toBeVisible();
   await page.reload();
   await goTo(page, "Log");
   await expect(page.getByRole("row", { name: /Wheelhouse/ })).toBeVisible();

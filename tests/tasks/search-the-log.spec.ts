@@ -1,12 +1,12 @@
 /** What was mixed is found again, written to, put on a card, compared, and mixed once more. */
 import { readFileSync } from "node:fs";
 import type { Download, Page } from "@playwright/test";
-import { expect, goTo, openDemo, openTube, test } from "./support";
+import { expect, goTo, openDemo, openTube, test } from "./pages/studio";
 
 async function openLog(page: Page): Promise<void> {
   await openDemo(page);
   await goTo(page, "Log");
-  await expect(page.getByText("30 matches", { exact: true })).toBeVisible();
+  await expect(page.getByRole("main").getByText("30 matches", { exact: true })).toBeVisible();
 }
 
 const records = (page: Page) => page.getByRole("region", { name: "Records as a table" });
@@ -50,7 +50,7 @@ test("a match is found by its words, annotated, photographed, put on a card and 
     expect(await startOf(download)).toBe(start);
   }
 
-  // All of it is in the store: the page is opened anew, and the remark is searched by.
+  // All of it is in the store: the page is opened again, and the remark is searched by.
   await page.reload();
   await find(page).fill("cerulean afternoon");
   await expect(page.getByText("1 of 30 matches")).toBeVisible();
@@ -70,15 +70,15 @@ test("the log is narrowed down, ordered, and asked whether a colour was mixed be
   await expect(page.getByText("2 of 30 matches")).toBeVisible();
   await page.getByLabel("Tube", { exact: true }).selectOption({ label: "Pyrrole red" });
   await expect(page.getByText(/^(\d of 30 matches|None of 30 matches fits)/)).toBeVisible();
-  await page.getByRole("button", { name: "take all these off" }).click();
-  await expect(page.getByText("30 matches", { exact: true })).toBeVisible();
+  await page.getByRole("button", { name: "clear filters" }).click();
+  await expect(page.getByRole("main").getByText("30 matches", { exact: true })).toBeVisible();
 
   await page.getByLabel("or to hex or CIELAB").fill("#2e5a46");
   // The nearest of all is green; every record is offered, nearest first.
   await expect(records(page).getByRole("row").nth(1)).toContainText("Bottle glass");
   await page.getByLabel("or to hex or CIELAB").fill("#2e5a4");
   await expect(page.getByText(/neither hex .* nor three CIELAB/)).toBeVisible();
-  await page.getByRole("button", { name: "take all these off" }).click();
+  await page.getByRole("button", { name: "clear filters" }).click();
 
   await page.getByRole("button", { name: /^Miss/ }).click();
   const misses = await records(page).getByRole("row").locator("td:nth-child(3)").allTextContents();
@@ -143,7 +143,7 @@ test("matches are marked when a tube has changed since, with what the same parts
 
 test("the log says what the work is like, in figures beside every chart", async ({ page }) => {
   await openLog(page);
-  await page.getByRole("tab", { name: "What it says" }).click();
+  await page.getByRole("tab", { name: "Statistics" }).click();
   for (const name of ["What your eye does", "Month by month", "Paint used and wasted"])
     await expect(page.getByRole("heading", { name })).toBeVisible();
   await expect(page.getByRole("row", { name: /^What you keep, against the target, 30/ })).toContainText("L*");

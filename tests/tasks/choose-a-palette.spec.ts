@@ -1,6 +1,7 @@
 /** Palettes of a painting: made, ordered, compared, chosen; what pairs and schemes do. */
 import type { Page } from "@playwright/test";
-import { expect, goTo, openDemo, startPainting, test, trayNote, typeNote } from "./support";
+import { expect, goTo, openDemo, startPainting, test, trayNote, typeNote } from "./pages/studio";
+import { benchOf } from "./pages/bench";
 
 const palettesOf = (page: Page) => page.getByRole("region", { name: "Palettes", exact: true });
 const board = (page: Page) => page.getByRole("region", { name: "Board" });
@@ -59,7 +60,7 @@ test("a palette is made from a template, ordered by keyboard, laid out, and the 
   await expect.poll(async () => (await boardLabels(page))[1]).toBe(label);
 
   await trayNote(page, /Rope/).click();
-  const recipes = page.getByRole("radiogroup", { name: /Ways to mix it|The recipe/ });
+  const recipes = benchOf(page).recipes;
   await expect(recipes).toContainText("ΔE");
   await expect(recipes).not.toContainText("Arylide yellow");
 });

@@ -84,7 +84,7 @@ export async function typeNote(page: Page, color: string, name: string): Promise
   await goTo(page, "Subject");
   await page.getByText("A colour without a picture", { exact: true }).click();
   await page.getByLabel("Hex or CIELAB (D65)").fill(color);
-  await page.getByLabel("Name of the typed note").fill(name);
+  await page.getByLabel("Name of this note").fill(name);
   await page.getByRole("button", { name: "Keep and mix" }).click();
   await expect(page.getByRole("heading", { name: new RegExp(`Mix note \\d+, ${name}`) })).toBeAttached();
 }

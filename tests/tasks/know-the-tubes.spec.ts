@@ -1,11 +1,12 @@
 /** The box, one tube, its test, and what follows for recipes and records. */
 import { readFile } from "node:fs/promises";
 import type { Page } from "@playwright/test";
-import { boxOf, expect, goTo, openDemo, openTube, test, trayNote } from "./support";
+import { boxOf, expect, goTo, openDemo, openTube, test, trayNote } from "./pages/studio";
+import { benchOf, readingOf } from "./pages/bench";
 
 async function recipesOf(page: Page, note: RegExp): Promise<string> {
   await trayNote(page, note).click();
-  const recipes = page.getByRole("radiogroup", { name: /Ways to mix it|The recipe/ });
+  const recipes = benchOf(page).recipes;
   await expect(recipes).toContainText("ΔE");
   return recipes.innerText();
 }
@@ -53,7 +54,7 @@ test("the simulated colorimeter reads what is in the tube, and a step can be giv
   await openTube(page, "Viridian");
   await page.getByRole("button", { name: "Test this tube" }).click();
   const sheet = page.getByRole("dialog");
-  await sheet.getByRole("radio", { name: "simulated colorimeter" }).click();
+  await readingOf(sheet, "the dab", "measure it");
   await expect(sheet.getByText("stands in for a real one")).toBeVisible();
   await sheet.getByRole("button", { name: "Connect", exact: true }).click();
   await sheet.getByRole("button", { name: "give up" }).click();
@@ -82,12 +83,12 @@ test("a reading that cannot be true is refused with the reason", async ({ page }
   await openTube(page, "Yellow ochre");
   await page.getByRole("button", { name: "Test this tube" }).click();
   const sheet = page.getByRole("dialog");
-  await sheet.getByRole("radio", { name: "typed numbers" }).click();
-  const field = sheet.getByLabel("The dab as CIELAB D65, or hex");
+  await readingOf(sheet, "the dab", "type it");
+  const field = sheet.getByLabel("Hex or CIELAB (D65) of the dab");
   await field.fill("60 14 46");
-  await sheet.getByRole("button", { name: "Take this reading" }).click();
-  await sheet.getByLabel("The dab as CIELAB D65, or hex").fill("40 10 20");
-  await sheet.getByRole("button", { name: "Take this reading" }).click();
+  await sheet.getByRole("button", { name: "Record this reading" }).click();
+  await sheet.getByLabel("Hex or CIELAB (D65) of the dab").fill("40 10 20");
+  await sheet.getByRole("button", { name: "Record this reading" }).click();
   await expect(sheet.getByRole("alert")).toContainText("More white cannot darken a paint");
   await expect(sheet.locator("section li")).toHaveCount(1);
 });
@@ -262,7 +263,7 @@ test("readings are saved as a file and read back from it, and a broken file is r
   await openTube(page, "Raw umber");
   await page.getByRole("button", { name: "Test this tube" }).click();
   const sheet = page.getByRole("dialog");
-  await sheet.getByRole("radio", { name: "from a file" }).click();
+  await readingOf(sheet, "the dab", "from a file");
   const chooser = sheet.getByLabel(/CGATS text or CSV/);
   const fileOf = (name: string, content: string) => ({
     name,

@@ -1,6 +1,7 @@
 /** At the bench: amounts by hand, the scale, how much is needed, schools, drying, timers, families, leftovers. */
 import type { Page } from "@playwright/test";
-import { expect, goTo, openDemo, openTube, test, trayNote } from "./support";
+import { expect, goTo, openDemo, openTube, test, trayNote } from "./pages/studio";
+import { benchOf, readingOf } from "./pages/bench";
 
 const pairOf = (page: Page) => page.getByRole("region", { name: "Target and pile" });
 const missOf = async (page: Page): Promise<number> => {
@@ -78,10 +79,10 @@ test("a dose is weighed, and an over-pour lets the rest grow so that the colour 
     .poll(async () => Number.parseFloat((await weight.textContent()) ?? "0"), { intervals: [60] })
     .toBeGreaterThan(1.2 * target);
   await page.mouse.up();
-  await expect(page.getByText(/g too much: the rest will grow with it/)).toBeVisible();
-  await page.getByRole("button", { name: "It is down", exact: true }).click();
+  await expect(page.getByRole("main").getByText(/g too much: the rest will grow with it/)).toBeVisible();
+  await page.getByRole("button", { name: "I added it", exact: true }).click();
   await expect(page.getByText(/The colour still comes out of a pile \d+ % larger/)).toBeVisible();
-  await page.getByRole("button", { name: "The rest is down" }).click();
+  await page.getByRole("button", { name: "The rest is added" }).click();
   await expect(page.getByText("Pile, predicted")).toBeVisible();
   // The pile was predicted after the first dose already; what counts is how it is after the last.
   await expect.poll(async () => Math.abs((await missOf(page)) - planned)).toBeLessThan(0.7);
@@ -120,7 +121,7 @@ test("a school changes what is asked and in which order, and never the recipe", 
   expect(rails).not.toEqual(railsBefore);
   expect([...rails].sort()).toEqual([...railsBefore].sort());
   await goTo(page, "Log");
-  await page.getByRole("tab", { name: "What it says" }).click();
+  await page.getByRole("tab", { name: "Statistics" }).click();
   await expect(page.getByRole("row", { name: /^Saying colours, 1/ })).toContainText("too dark");
 });
 
@@ -137,15 +138,17 @@ test("a paint that darkens as it dries is aimed at lighter, and its wet and dry 
   await trayNote(page, /^8 Slip wall/).click();
   const wet = page.getByText(/Shown wet: this acrylic dries about 2\.0 L\* darker/);
   await expect(wet).toBeVisible();
-  await page.getByRole("button", { name: "All of it is down" }).click();
-  await page.getByRole("button", { name: "Looks the same" }).click();
-  await page.getByRole("button", { name: "Keep as match" }).click();
-  const kept = page.getByText("Match kept");
+  await benchOf(page).allAdded.click();
+  await benchOf(page).looksTheSame.click();
+  await benchOf(page).keep.click();
+  const kept = benchOf(page).kept;
   await expect(kept).toBeVisible();
   await expect(page.getByText(/It is provisional/)).toBeVisible();
-  await page.getByLabel(/^How the dry paint looks/).fill("a step too dark");
-  await page.getByRole("button", { name: "It moved" }).click();
-  await expect(page.getByText(/It moved in drying/)).toBeVisible();
+  await readingOf(page, "the dry paint", "say it");
+  await page.getByLabel("How the dry paint looks beside the target").fill("a step too dark");
+  await page.getByRole("button", { name: "Record this reading" }).click();
+  await page.getByRole("button", { name: "It changed while drying" }).click();
+  await expect(page.getByText(/It changed while drying/)).toBeVisible();
   await expect(page.getByText(/Learned from 1 of your own piles/)).toBeVisible();
   await expect(wet).toBeHidden();
   await goTo(page, "Settings");
@@ -182,9 +185,9 @@ test("a kept match is lightened and shaded, its rest goes into others, and it is
 }) => {
   await openDemo(page);
   await trayNote(page, /^5 Lichen/).click();
-  await page.getByRole("button", { name: "All of it is down" }).click();
-  await page.getByRole("button", { name: "Looks the same" }).click();
-  await page.getByRole("button", { name: "Keep as match" }).click();
+  await benchOf(page).allAdded.click();
+  await benchOf(page).looksTheSame.click();
+  await benchOf(page).keep.click();
   await expect(page.getByText(/^In it: [\d.]+ % /)).toBeVisible();
   await page.getByRole("button", { name: "lighten and shade it" }).click();
   const make = page.getByRole("button", { name: /^Make a note: / });
@@ -199,7 +202,7 @@ test("a kept match is lightened and shaded, its rest goes into others, and it is
   // The rest of the lichen is nearly it already.
   await expect(page.getByRole("radio").filter({ hasText: "rest of 5 Lichen" }).first()).toBeVisible();
   await page.getByRole("radio").filter({ hasText: "rest of 5 Lichen" }).first().click();
-  await page.getByRole("button", { name: "All of it is down" }).click();
+  await benchOf(page).allAdded.click();
   await expect(page.getByRole("button", { name: /^Done: .*rest of 5 Lichen/ })).toBeVisible();
   expect(await missOf(page)).toBeLessThan(2);
 });
@@ -220,13 +223,13 @@ test("one thing is changed on purpose, the pile is scraped back, and two windows
   const pileOf = (window: Page) => window.getByRole("region", { name: "What is in the pile" });
   await expect(pileOf(other)).toBeVisible();
   const before = await pileOf(page).getByRole("listitem").count();
-  await other.getByRole("button", { name: "Something else" }).click();
+  await other.getByRole("button", { name: "Add another paint" }).click();
   await other.getByLabel("Tube").selectOption({ label: "Raw umber" });
   await other.getByRole("button", { name: "Add it" }).click();
   await expect(pileOf(page).getByRole("listitem")).toHaveCount(before + 1);
-  await page.getByRole("button", { name: "type it" }).click();
-  await page.getByLabel(/^Reading of the pile/).fill("18 0 -6");
-  await page.getByRole("button", { name: "Read", exact: true }).click();
+  await readingOf(page, "the pile", "type it");
+  await page.getByLabel("Hex or CIELAB (D65) of the pile").fill("18 0 -6");
+  await page.getByLabel("Hex or CIELAB (D65) of the pile").press("Enter");
   const volume = async () =>
     Number.parseFloat(
       (await pileOf(page)
@@ -236,9 +239,9 @@ test("one thing is changed on purpose, the pile is scraped back, and two windows
     );
   const whole = await volume();
   await page.getByLabel("Scraped back to").selectOption({ label: "a quarter" });
-  await expect(page.getByRole("region", { name: "The turns of this pile" })).toContainText("scraped back to");
+  await expect(benchOf(page).turns).toContainText("scraped back to");
   expect((await volume()) / whole).toBeCloseTo(0.25, 2);
-  await page.getByRole("button", { name: "undo the last" }).click();
+  await benchOf(page).undo.click();
   await expect.poll(volume).toBe(whole);
 });
 
@@ -260,12 +263,12 @@ test("in a school of water a colour is a wash over paper, without white, and is 
   for (let i = 0; i < 12; i++) await more.click();
   await expect.poll(lightness).toBeGreaterThan(before);
   await page.getByRole("button", { name: "back to the recipes" }).click();
-  await page.getByRole("button", { name: "All of it is down" }).click();
-  await page.getByRole("button", { name: "say it" }).click();
+  await benchOf(page).allAdded.click();
+  await readingOf(page, "the pile", "say it");
   await page.getByLabel("How the pile looks beside the target").fill("a step too dark");
-  await page.getByRole("button", { name: "Note this reading" }).click();
+  await page.getByRole("button", { name: "Record this reading" }).click();
   const next = page.getByRole("region", { name: /Add next|Better begin again/ });
   await expect(next.getByText("water lets the paper through").first()).toBeVisible({ timeout: 15_000 });
-  await page.getByRole("button", { name: "measure it" }).click();
+  await readingOf(page, "the pile", "measure it");
   await expect(page.getByRole("button", { name: "Connect", exact: true })).toBeVisible();
 });

@@ -1,8 +1,9 @@
 import { describe, expect, it } from "vitest";
 import { REFERENCE_FACTORS } from "../../core/color/ciede2000";
-import { DEFAULT_SCHOOL, type School } from "../../domain/school/school";
-import { closenessOf, factorsOf, PURPOSES, toleranceOf } from "../../domain/match/purpose";
-import { axesOf, inOrderOfSchool } from "../../domain/school/school";
+import { NOTE_PURPOSES } from "../note/note";
+import { DEFAULT_SCHOOL, type School } from "../school/school";
+import { closenessOf, factorsOf, toleranceOf } from "./purpose";
+import { axesOf, inOrderOfSchool } from "../school/school";
 import { coachWords } from "../../words/schools";
 
 const school = (changes: Partial<School>): School => ({ ...DEFAULT_SCHOOL, ...changes });
@@ -42,6 +43,7 @@ describe("a purpose", () => {
     const closeness = (purpose: "vanish" | "family" | "relation") => closenessOf(toleranceOf({ purpose }));
     expect(closeness("vanish")).toBeLessThan(closeness("family"));
     expect(closeness("family")).toBeLessThan(closeness("relation"));
-    for (const { tolerance } of PURPOSES) expect(closenessOf(tolerance)).toBeGreaterThanOrEqual(0.5);
+    for (const purpose of NOTE_PURPOSES)
+      expect(closenessOf(toleranceOf({ purpose }))).toBeGreaterThanOrEqual(0.5);
   });
 });

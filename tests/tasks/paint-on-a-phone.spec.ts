@@ -1,6 +1,7 @@
 /** The same tasks on a phone at the easel. */
 import type { Page } from "@playwright/test";
-import { expect, goTo, openDemo, test, trayNote, VIEWS } from "./support";
+import { expect, goTo, openDemo, test, trayNote, VIEWS } from "./pages/studio";
+import { benchOf } from "./pages/bench";
 
 test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
 
@@ -59,8 +60,8 @@ test("every view fits, and every target can be hit", async ({ page }) => {
 test("a note is mixed and kept, with the pair in sight while a rail is moved", async ({ page }) => {
   await openDemo(page);
   await trayNote(page, /^5 Lichen/).tap();
-  await page.getByRole("button", { name: "All of it is down" }).tap();
-  await expect(page.getByRole("button", { name: "Keep as match" })).toBeAttached();
+  await benchOf(page).allAdded.tap();
+  await expect(benchOf(page).keep).toBeAttached();
   const value = page.getByRole("slider", { name: /^Hue of the pile/ });
   await value.evaluate((element) => {
     element.scrollIntoView({ block: "center" });
@@ -73,6 +74,6 @@ test("a note is mixed and kept, with the pair in sight while a rail is moved", a
   await expect(page.getByRole("img", { name: /^5 Lichen/ })).toBeInViewport({ ratio: 0.9 });
   await expect(page.getByRole("img", { name: /^Pile, by your eye/ })).toBeInViewport({ ratio: 0.9 });
   await page.mouse.up();
-  await page.getByRole("button", { name: "Keep as match" }).tap();
-  await expect(page.getByText("Match kept")).toBeVisible();
+  await benchOf(page).keep.tap();
+  await expect(benchOf(page).kept).toBeVisible();
 });

@@ -1,6 +1,6 @@
 /** Files that are not what they seem each end in a clear word, and the store stays as it was. */
 import sharp from "sharp";
-import { expect, goTo, openDemo, startPainting, test } from "./support";
+import { expect, goTo, openDemo, startPainting, test } from "./pages/studio";
 
 const shapes = () =>
   sharp(
@@ -56,7 +56,7 @@ const REFUSED: readonly { name: string; type: string; make: () => Promise<Buffer
       ),
     words: /made of shapes/,
   },
-  { name: "bomb.png", type: "image/png", make: bomb, words: /unfold to 3600 megapixels/ },
+  { name: "bomb.png", type: "image/png", make: bomb, words: /has 3600 megapixels/ },
   {
     name: "phone.heic",
     type: "image/heic",

@@ -1,7 +1,8 @@
 import { readFileSync, writeFileSync } from "node:fs";
 import path from "node:path";
 import type { Page } from "@playwright/test";
-import { expect, goTo, startPainting, test, trayNote, typeNote, VIEWS } from "./support";
+import { expect, goTo, startPainting, test, trayNote, typeNote, VIEWS } from "./pages/studio";
+import { benchOf } from "./pages/bench";
 
 test.use({ serviceWorkers: "allow" });
 // One file of the build is changed for a moment; nothing else may load it meanwhile.
@@ -47,10 +48,10 @@ test("after one visit the application starts and the whole main task works witho
   }
   await startPainting(page, "Jetty", ["Titanium white", "Raw umber", "Prussian blue"]);
   await typeNote(page, "62 2 12", "Planks");
-  await page.getByRole("button", { name: "All of it is down" }).click();
-  await page.getByRole("button", { name: "Looks the same" }).click();
-  await page.getByRole("button", { name: "Keep as match" }).click();
-  await expect(page.getByText("Match kept")).toBeVisible();
+  await benchOf(page).allAdded.click();
+  await benchOf(page).looksTheSame.click();
+  await benchOf(page).keep.click();
+  await expect(benchOf(page).kept).toBeVisible();
   await goTo(page, "Log");
   await page.getByRole("button", { name: /Planks/ }).click();
   await expect(page.getByRole("dialog").getByText("What went in")).toBeVisible();
@@ -60,7 +61,7 @@ test("after one visit the application starts and the whole main task works witho
   await page.getByRole("button", { name: "Open the demo painting" }).click();
   await goTo(page, "Table");
   await expect(page.getByRole("heading", { name: "Slipway, low tide" })).toBeVisible();
-  // Views change without loading the page anew.
+  // Views change without loading the page again.
   await page.evaluate(() => {
     (window as unknown as { stayed: boolean }).stayed = true;
   });

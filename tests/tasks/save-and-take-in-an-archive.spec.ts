@@ -1,16 +1,17 @@
 /** Everything in one file, and back: nothing lost, nothing twice, nothing by halves. */
 import { readFileSync, writeFileSync } from "node:fs";
 import type { Page } from "@playwright/test";
-import { expect, goTo, openDemo, startPainting, test, typeNote } from "./support";
+import { expect, goTo, openDemo, startPainting, test, typeNote } from "./pages/studio";
+import { benchOf } from "./pages/bench";
 
 /** One painting of one's own with a note that is matched, and its tray. */
 async function mixOne(page: Page): Promise<void> {
   await startPainting(page, "Jetty", ["Titanium white", "Raw umber", "Prussian blue"]);
   await typeNote(page, "62 2 12", "Planks");
-  await page.getByRole("button", { name: "All of it is down" }).click();
-  await page.getByRole("button", { name: "Looks the same" }).click();
-  await page.getByRole("button", { name: "Keep as match" }).click();
-  await expect(page.getByText("Match kept")).toBeVisible();
+  await benchOf(page).allAdded.click();
+  await benchOf(page).looksTheSame.click();
+  await benchOf(page).keep.click();
+  await expect(benchOf(page).kept).toBeVisible();
 }
 
 async function saveArchive(page: Page, what: string, file: string): Promise<string> {
@@ -53,7 +54,7 @@ test("all of it is saved, deleted for good, and comes back whole; a second time 
     databases: (await indexedDB.databases()).map(({ name }) => name),
     remembered: Object.keys(localStorage),
   }));
-  // What is there again is the empty store that the page opened anew.
+  // What is there again is the empty store that the page opened again.
   expect(left.databases.filter((name) => name !== "gaman")).toEqual([]);
   expect(left.remembered.filter((key) => key !== "gaman-room")).toEqual([]);
   await goTo(page, "Log");

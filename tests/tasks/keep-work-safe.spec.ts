@@ -1,7 +1,8 @@
 /** What can go wrong with a store, one by one: nothing kept is lost, and the words say what to do. */
 import { readFileSync } from "node:fs";
 import type { Page } from "@playwright/test";
-import { expect, goTo, openDemo, startPainting, test, trayNote, typeNote } from "./support";
+import { expect, goTo, openDemo, startPainting, test, trayNote, typeNote } from "./pages/studio";
+import { benchOf } from "./pages/bench";
 
 /** Writes to a store behind the application's back, as a fault would. */
 async function putRow(page: Page, database: string, table: string, row: unknown): Promise<void> {
@@ -175,7 +176,7 @@ test("when the storage is full it is said at once, nothing is half written, and 
       throw new DOMException("full", "QuotaExceededError");
     };
   });
-  await page.getByRole("button", { name: "All of it is down" }).click();
+  await benchOf(page).allAdded.click();
   await expect(page.getByRole("alert").filter({ hasText: "storage is full" })).toContainText(
     "Free some space",
   );
@@ -184,12 +185,12 @@ test("when the storage is full it is said at once, nothing is half written, and 
   });
   await page.getByRole("button", { name: "Understood" }).click();
   // Nothing of the pile was kept by halves: it is laid down now, once.
-  await page.getByRole("button", { name: "All of it is down" }).click();
-  await page.getByRole("button", { name: "Looks the same" }).click();
-  await page.getByRole("button", { name: "Keep as match" }).click();
-  await expect(page.getByText("Match kept")).toBeVisible();
+  await benchOf(page).allAdded.click();
+  await benchOf(page).looksTheSame.click();
+  await benchOf(page).keep.click();
+  await expect(benchOf(page).kept).toBeVisible();
   await goTo(page, "Log");
-  await expect(page.getByText("1 match", { exact: true })).toBeVisible();
+  await expect(page.getByRole("main").getByText("1 match", { exact: true })).toBeVisible();
   await page.getByRole("radio", { name: "piles" }).click();
   await expect(page.getByText("1 pile", { exact: true })).toBeVisible();
 });
@@ -209,10 +210,10 @@ test("two windows on one store see each other's work, and one that deletes it al
   await second.bringToFront();
   await goTo(second, "Log");
   await first.bringToFront();
-  await first.getByRole("button", { name: "All of it is down" }).click();
+  await first.getByRole("button", { name: "All added" }).click();
   await first.getByRole("button", { name: "Looks the same" }).click();
   await first.getByRole("button", { name: "Keep as match" }).click();
-  await expect(second.getByText("1 match", { exact: true })).toBeVisible();
+  await expect(second.getByRole("main").getByText("1 match", { exact: true })).toBeVisible();
 
   // A remark that both write: the later one counts, and the earlier window shows it.
   await second.bringToFront();
@@ -231,6 +232,6 @@ test("two windows on one store see each other's work, and one that deletes it al
   await first.getByRole("button", { name: "Delete everything for good" }).click();
   await expect(second.getByRole("heading", { name: "This window is out of date" })).toBeVisible();
   await second.bringToFront();
-  await second.getByRole("button", { name: "Load this page anew" }).click();
+  await second.getByRole("button", { name: "Reload this page" }).click();
   await expect(second.getByText("Each match that you keep is recorded here")).toBeVisible();
 });

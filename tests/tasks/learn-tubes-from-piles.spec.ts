@@ -2,8 +2,9 @@
 import { deltaE2000, labD65, labFromSrgb, type LabD65 } from "@/core";
 import { srgb } from "@/core/color/types";
 import type { Locator } from "@playwright/test";
-import { boxOf, expect, openDemo, openTube, test } from "./support";
-import { photoOfTwo, touchAcross } from "./twoPatches";
+import { boxOf, expect, openDemo, openTube, test } from "./pages/studio";
+import { readingOf } from "./pages/bench";
+import { photoOfTwo, touchAcross } from "./pages/twoPatches";
 
 /** The colour that is painted on a patch, read back from its style. */
 async function labOfPatch(patch: Locator): Promise<LabD65> {
@@ -22,7 +23,7 @@ test("a photo with a card in it gives the dab's colour, and a card that is burnt
   await openTube(page, "Yellow ochre");
   await page.getByRole("button", { name: "Test this tube" }).click();
   const sheet = page.getByRole("dialog");
-  await sheet.getByRole("radio", { name: "from a photo with a card" }).click();
+  await readingOf(sheet, "the dab", "photograph it");
   const chooser = sheet.getByLabel("Photo of the strip and the card");
   const send = async (card: LabD65, light: readonly number[]): Promise<Locator> => {
     await chooser.setInputFiles({
@@ -47,7 +48,7 @@ test("a photo with a card in it gives the dab's colour, and a card that is burnt
   expect(
     deltaE2000(await labOfPatch(sheet.getByRole("img", { name: /^In the photo/ })), dab),
   ).toBeGreaterThan(8);
-  await sheet.getByRole("button", { name: "Take this reading" }).click();
+  await sheet.getByRole("button", { name: "Record this reading" }).click();
   await expect(sheet.locator("section li")).toHaveCount(1);
   await sheet.getByRole("button", { name: "Fit the tube to these" }).click();
   await sheet.getByRole("button", { name: "Keep it" }).click();
@@ -63,7 +64,7 @@ test("the demo's piles teach its five tubes, the page says so, and one undo take
   const sheet = page.getByRole("dialog");
   await expect(sheet.getByText(/\d+ readings of piles speak of 5 tubes/)).toBeVisible();
   await sheet.getByRole("button", { name: "Learn from them" }).click();
-  const outcome = sheet.getByText(/Your piles were foretold within/);
+  const outcome = sheet.getByText(/Predictions of your piles missed by/);
   await expect(outcome).toBeVisible({ timeout: 30_000 });
   const [before = Number.NaN, after = Number.NaN] = [
     ...(await outcome.innerText()).matchAll(/ΔE (\d+\.\d)/g),

@@ -1,6 +1,6 @@
 /** Everything is found from anywhere, by keyboard; studio words have one meaning and are asked about. */
 import type { Page } from "@playwright/test";
-import { expect, goTo, openDemo, test } from "./support";
+import { expect, goTo, openDemo, test } from "./pages/studio";
 
 const field = (page: Page) => page.getByRole("combobox", { name: "Find anything" });
 

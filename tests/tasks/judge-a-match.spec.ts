@@ -1,18 +1,19 @@
 /** At the bench: other amounts, undo, readings, tubes of one's own, and remixing from the log. */
-import { expect, goTo, openDemo, startPainting, test, trayNote, typeNote } from "./support";
+import { expect, goTo, openDemo, startPainting, test, trayNote, typeNote } from "./pages/studio";
+import { benchOf, readingOf } from "./pages/bench";
 
 test("what was really put down is recorded, changes the prediction, and can be undone", async ({ page }) => {
   await openDemo(page);
   await trayNote(page, /^8 Slip wall/).click();
-  const first = page.getByRole("button", { name: /^Tick:/ }).first();
+  const first = benchOf(page).ticks.first();
   await first.click();
-  const second = page.getByRole("button", { name: /^Put down another amount/ }).first();
+  const second = page.getByRole("button", { name: /^Add another amount/ }).first();
   await second.click();
   const amount = page.getByLabel(/^Parts of .* put down$/);
   await amount.fill("none");
   await expect(page.getByText("Type the amount in parts")).toBeVisible();
   await amount.fill("1,5");
-  await page.getByRole("button", { name: "It is down", exact: true }).click();
+  await page.getByRole("button", { name: "I added it", exact: true }).click();
   const done = page.getByRole("button", { name: /^Done:/ });
   await expect(done).toHaveCount(2);
   await expect(done.nth(1)).toHaveAccessibleName(/1½ parts/);
@@ -21,10 +22,10 @@ test("what was really put down is recorded, changes the prediction, and can be u
   const overdosed = await words.getByText(/^ΔE .* match is for/).textContent();
   await page.reload();
   await expect(done).toHaveCount(2);
-  await page.getByRole("button", { name: "undo the last" }).click();
+  await benchOf(page).undo.click();
   await expect(done).toHaveCount(1);
   await expect(words.getByText(/^ΔE .* match is for/)).not.toHaveText(overdosed ?? "");
-  await page.getByRole("button", { name: "undo the last" }).click();
+  await benchOf(page).undo.click();
   await expect(page.getByRole("heading", { name: "Ways to mix it" })).toBeVisible();
   await expect(trayNote(page, /^8 Slip wall/)).toHaveAccessibleName(/not mixed yet/);
 });
@@ -32,34 +33,34 @@ test("what was really put down is recorded, changes the prediction, and can be u
 test("a reading by the rails is noted, and an addition after it makes it old", async ({ page }) => {
   await openDemo(page);
   await trayNote(page, /^7 Sky in puddle/).click();
-  await page.getByRole("button", { name: "All of it is down" }).click();
-  await expect(page.getByRole("button", { name: "Keep as match" })).toBeDisabled();
+  await benchOf(page).allAdded.click();
+  await expect(benchOf(page).keep).toBeDisabled();
   const value = page.getByRole("slider", { name: /^Value of the pile/ });
   await value.focus();
   for (let i = 0; i < 14; i++) await page.keyboard.press("ArrowLeft");
   await expect(value).toHaveAttribute("aria-valuetext", /too dark$/);
   await expect(page.getByText("Pile, by your eye")).toBeVisible();
-  await page.getByRole("button", { name: "Note reading" }).click();
+  await page.getByRole("button", { name: "Record this reading" }).click();
   await expect(page.getByText("Pile, as read")).toBeVisible();
   await page.reload();
   await expect(page.getByText("Pile, as read")).toBeVisible();
-  await page.getByRole("button", { name: "Something else" }).click();
+  await page.getByRole("button", { name: "Add another paint" }).click();
   await page.getByLabel("Tube").selectOption({ label: "Titanium white" });
   await page.getByRole("button", { name: "Add it" }).click();
   await expect(page.getByText("Pile, predicted")).toBeVisible();
-  await expect(page.getByRole("button", { name: "Keep as match" })).toBeDisabled();
+  await expect(benchOf(page).keep).toBeDisabled();
 });
 
 test("a typed reading is taken, and one that is no colour is refused with a reason", async ({ page }) => {
   await openDemo(page);
   await trayNote(page, /^4 Hull/).click();
-  await page.getByRole("button", { name: "type it" }).click();
-  const field = page.getByLabel(/^Reading of the pile/);
+  await readingOf(page, "the pile", "type it");
+  const field = page.getByLabel("Hex or CIELAB (D65) of the pile");
   await field.fill("teal");
-  await page.getByRole("button", { name: "Read", exact: true }).click();
+  await page.getByLabel("Hex or CIELAB (D65) of the pile").press("Enter");
   await expect(page.getByRole("main").getByRole("alert")).toContainText("neither hex");
   await field.fill("44 -13 -8");
-  await page.getByRole("button", { name: "Read", exact: true }).click();
+  await page.getByLabel("Hex or CIELAB (D65) of the pile").press("Enter");
   await expect(page.getByText("Pile, as read")).toBeVisible();
   await expect(page.getByText("ΔE 0.", { exact: false }).first()).toBeVisible();
 });
@@ -73,12 +74,12 @@ test("one's own painting with one's own tubes, from a typed colour to a match", 
   ]);
   await typeNote(page, "#8a7a5c", "Jug in shade");
   await expect(page.getByRole("radio").first()).toBeVisible();
-  const recipes = page.getByRole("radiogroup", { name: /Ways to mix it|The recipe/ });
+  const recipes = benchOf(page).recipes;
   await expect(recipes).not.toContainText("Prussian");
-  await page.getByRole("button", { name: "All of it is down" }).click();
-  await page.getByRole("button", { name: "Looks the same" }).click();
-  await page.getByRole("button", { name: "Keep as match" }).click();
-  await expect(page.getByText("Match kept")).toBeVisible();
+  await benchOf(page).allAdded.click();
+  await benchOf(page).looksTheSame.click();
+  await benchOf(page).keep.click();
+  await expect(benchOf(page).kept).toBeVisible();
   await page.getByRole("button", { name: "Dry, still right" }).click();
   await expect(page.getByText("Checked dry.")).toBeVisible();
   await expect(trayNote(page, /Jug in shade/)).toHaveAccessibleName(/checked dry/);
@@ -97,7 +98,7 @@ test("a match from the log is mixed again in its own amounts", async ({ page }) 
   expect(amounts.length).toBeGreaterThan(1);
   await sheet.getByRole("link", { name: "Mix it again" }).click();
   await expect(page.getByText("as in the log")).toBeVisible();
-  await expect(page.getByRole("button", { name: /^Tick:/ })).toHaveCount(amounts.length);
+  await expect(benchOf(page).ticks).toHaveCount(amounts.length);
 });
 
 test("a value scale that counts the other way changes words, not colours", async ({ page }) => {

@@ -1,5 +1,5 @@
 /** The calls for scripts, over real HTTP. */
-import { expect, test } from "./support";
+import { expect, test } from "./pages/studio";
 
 test("a script mixes paint and asks for recipes", async ({ request }) => {
   const mixed = await request.post("/api/mix", {

@@ -1,0 +1,146 @@
+import { act, renderHook } from "@testing-library/react";
+import { useLiveQuery } from "dexie-react-hooks";
+import type { ReactNode } from "react";
+import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
+import { labD65 } from "../../../core/color/types";
+import { contentsOf } from "../../../domain/pile/contents";
+import { storedFromLab } from "../../../domain/reading/storedColor";
+import { StudioStore } from "../../../kit/studio/studioStore";
+import { StudioContext } from "../../../kit/studio/useStudio";
+import { GamanDatabase } from "../../../persistence/database";
+import { readNoteHistory } from "../../../persistence/pileReads";
+import { addNote, startPainting } from "../../../persistence/studio";
+import { usePileActions } from "./usePileActions";
+
+const target = storedFromLab(labD65(50, 2, 10), "typed", 1);
+let db: GamanDatabase;
+let noteId: string;
+let paintingId: string;
+let count = 0;
+
+beforeEach(async () => {
+  db = new GamanDatabase(`hand-${count++}`);
+  const painting = await startPainting(db, "Jug", [], 1);
+  paintingId = painting.id;
+  noteId = (await addNote(db, { paintingId, name: "Handle", target }, 2)).id;
+});
+
+afterEach(async () => {
+  await db.delete();
+});
+
+function wrapper({ children }: { children: ReactNode }) {
+  return (
+    <StudioContext value={{ db, workspace: "own", store: new StudioStore(db) }}>{children}</StudioContext>
+  );
+}
+
+/** The hook as the bench uses it: fed with what the store has, which comes a moment after each write. */
+function useHand() {
+  const history = useLiveQuery(() => readNoteHistory(db, noteId), []);
+  const pile = history?.piles.find(({ state }) => state === "open");
+  const story = JSON.stringify(history ?? null);
+  return { pile, actions: usePileActions({ noteId, pile, sample: undefined, story }) };
+}
+
+const dose = (parts: number) => [{ tubeId: "white", parts, addedAt: 5 }];
+const settled = () =>
+  act(async () => {
+    await new Promise((resolve) => setTimeout(resolve, 60));
+  });
+const volume = async (): Promise<number> =>
+  (await db.piles.toArray()).flatMap((pile) => contentsOf(pile)).reduce((sum, { parts }) => sum + parts, 0);
+
+describe("a hand at the bench", () => {
+  it("that taps “All added” twice adds it once", async () => {
+    const { result } = renderHook(useHand, { wrapper });
+    await settled();
+    act(() => {
+      result.current.actions.add(dose(4), undefined, 5, true);
+      result.current.actions.add(dose(4), undefined, 5, true);
+    });
+    await settled();
+    expect(await volume()).toBe(4);
+    // The next thing that is asked for is another one.
+    act(() => {
+      result.current.actions.add(dose(1), undefined, 6, true);
+    });
+    await settled();
+    expect(await volume()).toBe(5);
+  });
+
+  it("that taps a dose twice adds two doses, one after the other", async () => {
+    const { result } = renderHook(useHand, { wrapper });
+    await settled();
+    act(() => {
+      result.current.actions.add(dose(0.25), undefined, 5, false);
+      result.current.actions.add(dose(0.25), undefined, 5, false);
+    });
+    await settled();
+    expect(await volume()).toBe(0.5);
+    expect(result.current.pile?.additions.map(({ turn }) => turn)).toEqual([1, 2]);
+  });
+
+  it("that taps “Keep” twice keeps one match, and then begins another pile", async () => {
+    const { result } = renderHook(useHand, { wrapper });
+    await settled();
+    act(() => {
+      result.current.actions.add(dose(4), undefined, 5, true);
+    });
+    await settled();
+    const pileId = result.current.pile?.id ?? "";
+    const match = { paintingId, noteId, pileId, target, result: target, deltaE2000: 0, remark: "" };
+    const reading = { noteId, pileId, color: target, film: "wet" as const };
+    act(() => {
+      result.current.actions.keep(match, reading);
+      result.current.actions.keep(match, reading);
+    });
+    await settled();
+    expect(await db.matches.count()).toBe(1);
+    expect(await db.readings.count()).toBe(1);
+    act(() => {
+      result.current.actions.add(dose(2), undefined, 9, true);
+    });
+    await settled();
+    expect(await db.piles.count()).toBe(2);
+  });
+
+  it("undoes one go for two quick taps, and puts the plan down again after that", async () => {
+    const { result } = renderHook(useHand, { wrapper });
+    await settled();
+    for (const parts of [4, 1]) {
+      act(() => {
+        result.current.actions.add(dose(parts), undefined, 5, true);
+      });
+      await settled();
+    }
+    act(() => {
+      result.current.actions.undo();
+      result.current.actions.undo();
+    });
+    await settled();
+    expect(await volume()).toBe(4);
+    act(() => {
+      result.current.actions.add(dose(1), undefined, 6, true);
+    });
+    await settled();
+    expect(await volume()).toBe(5);
+  });
+
+  it("may try again what could not be written", async () => {
+    const { result } = renderHook(useHand, { wrapper });
+    await settled();
+    const put = vi.spyOn(db.piles, "put").mockRejectedValueOnce(new Error("disk"));
+    act(() => {
+      result.current.actions.add(dose(4), undefined, 5, true);
+    });
+    await settled();
+    put.mockRestore();
+    expect(await volume()).toBe(0);
+    act(() => {
+      result.current.actions.add(dose(4), undefined, 5, true);
+    });
+    await settled();
+    expect(await volume()).toBe(4);
+  });
+});

@@ -1,0 +1,83 @@
+import { act, renderHook } from "@testing-library/react";
+import { StrictMode } from "react";
+import { describe, expect, it } from "vitest";
+import { fail, type Result, succeed } from "../../core/result";
+import type { WorkFailure } from "../../domain/failure";
+import { shownOf, useTask } from "./useTask";
+
+type Answer = Result<string, WorkFailure>;
+
+/** Questions that wait until they are answered, with the signal that tells when nobody waits any more. */
+function desk() {
+  const open: { readonly answer: (answer: Answer) => void; readonly signal: AbortSignal }[] = [];
+  const ask = (signal: AbortSignal): Promise<Answer> =>
+    new Promise((answer) => {
+      open.push({ answer, signal });
+    });
+  const settle = async (place: number, answer: Answer): Promise<void> => {
+    await act(async () => {
+      open[place]?.answer(answer);
+      await Promise.resolve();
+    });
+  };
+  return { open, ask, settle };
+}
+
+const LOST: WorkFailure = { code: "lost", detail: "out of memory" };
+
+describe("a task", () => {
+  it("asks nothing without a key", () => {
+    const { open, ask } = desk();
+    const { result } = renderHook(() => useTask(undefined, ask));
+    expect(result.current).toEqual({ status: "idle" });
+    expect(open).toHaveLength(0);
+  });
+
+  it("keeps what was known while it is asked again, and drops the question that nobody waits for", async () => {
+    const { open, ask, settle } = desk();
+    const { result, rerender } = renderHook(({ key }) => useTask(key, ask), { initialProps: { key: "a" } });
+    expect(result.current).toEqual({ status: "asking", last: undefined });
+    await settle(0, succeed("first"));
+    expect(result.current).toMatchObject({ status: "ready", value: "first" });
+    rerender({ key: "b" });
+    expect(result.current).toEqual({ status: "asking", last: "first" });
+    expect(shownOf(result.current)).toBe("first");
+    rerender({ key: "c" });
+    expect(open[1]?.signal.aborted).toBe(true);
+    await settle(1, succeed("stale"));
+    expect(result.current).toEqual({ status: "asking", last: "first" });
+    await settle(2, succeed("second"));
+    expect(result.current).toMatchObject({ status: "ready", value: "second" });
+  });
+
+  it("says why it failed, keeps what was known, and is asked once more", async () => {
+    const { ask, settle } = desk();
+    const { result, rerender } = renderHook(({ key }) => useTask(key, ask), { initialProps: { key: "a" } });
+    await settle(0, succeed("first"));
+    rerender({ key: "b" });
+    await settle(1, fail(LOST));
+    expect(result.current).toMatchObject({ status: "failed", failure: LOST, last: "first" });
+    act(() => {
+      if (result.current.status === "failed") result.current.retry();
+    });
+    expect(result.current).toEqual({ status: "asking", last: "first" });
+    await settle(2, succeed("second"));
+    expect(result.current).toMatchObject({ status: "ready", value: "second" });
+  });
+
+  it("is dropped when its component goes", () => {
+    const { open, ask } = desk();
+    const { unmount } = renderHook(() => useTask("a", ask));
+    unmount();
+    expect(open[0]?.signal.aborted).toBe(true);
+  });
+
+  it("answers in strict mode, which begins everything twice", async () => {
+    const { open, ask, settle } = desk();
+    const { result } = renderHook(() => useTask("a", ask), { wrapper: StrictMode });
+    expect(open).toHaveLength(2);
+    expect(open[0]?.signal.aborted).toBe(true);
+    await settle(1, succeed("one"));
+    expect(result.current).toMatchObject({ status: "ready", value: "one" });
+  });
+});

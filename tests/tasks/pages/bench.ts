@@ -1,0 +1,51 @@
+/** The bench as a painter uses it. */
+import type { Locator, Page } from "@playwright/test";
+
+export type ReadWay = "say it" | "by eye" | "photograph it" | "type it" | "measure it" | "from a file";
+
+export class BenchPage {
+  readonly allAdded: Locator;
+  readonly ticks: Locator;
+  readonly looksTheSame: Locator;
+  readonly record: Locator;
+  readonly keep: Locator;
+  readonly undo: Locator;
+  readonly recipes: Locator;
+  readonly kept: Locator;
+  readonly turns: Locator;
+
+  constructor(readonly page: Page) {
+    this.allAdded = page.getByRole("button", { name: "All added" });
+    this.ticks = page.getByRole("button", { name: /^Tick:/ });
+    this.looksTheSame = page.getByRole("button", { name: "Looks the same" });
+    this.record = page.getByRole("button", { name: "Record this reading" });
+    this.keep = page.getByRole("button", { name: "Keep as match" });
+    this.undo = page.getByRole("button", { name: "undo the last" });
+    this.recipes = page.getByRole("radiogroup", { name: /Ways to mix it|The recipe/ });
+    this.kept = page.getByText("Match kept");
+    this.turns = page.getByRole("region", { name: "The turns of this pile" });
+  }
+
+  /** Types a reading of the pile as hex or CIELAB. */
+  async type(color: string): Promise<void> {
+    await readingOf(this.page, "the pile", "type it");
+    await this.page.getByLabel("Hex or CIELAB (D65) of the pile").fill(color);
+    await this.page.getByLabel("Hex or CIELAB (D65) of the pile").press("Enter");
+  }
+}
+
+const benches = new WeakMap<Page, BenchPage>();
+
+export function benchOf(page: Page): BenchPage {
+  const known = benches.get(page) ?? new BenchPage(page);
+  benches.set(page, known);
+  return known;
+}
+
+/** Opens a way of reading a thing, wherever one is read. */
+export async function readingOf(scope: Page | Locator, thing: string, way: ReadWay): Promise<void> {
+  await scope
+    .getByRole("group", { name: `How to read ${thing}` })
+    .getByRole("button", { name: way, exact: true })
+    .click();
+}
