@@ -5,17 +5,17 @@ import type { NumberFailure, NumberRange } from "../domain/reading/typedNumber";
 /** @param what - with its article: "an amount in parts". */
 export function numberFailureWords(failure: NumberFailure, range: NumberRange, what = "a number"): string {
   const span = range.isAboveZero
-    ? `more than 0, up to ${range.most.toLocaleString("en-GB")}`
+    ? `above 0 and up to ${range.most.toLocaleString("en-GB")}`
     : `from ${range.least.toLocaleString("en-GB")} to ${range.most.toLocaleString("en-GB")}`;
   switch (failure.code) {
     case "empty":
-      return `Type ${what}, ${span}.`;
+      return `Type ${what} ${span}.`;
     case "not-a-number":
-      return `“${failure.text}” is no number. Type ${what}, ${span}.`;
+      return `“${failure.text}” is no number. Type ${what} ${span}.`;
     case "other-unit":
-      return `“${failure.unit}” is not the unit here. Type ${what}, ${span}.`;
+      return `“${failure.unit}” is not the unit here. Type ${what} ${span}.`;
     case "outside":
-      return `${failure.value.toLocaleString("en-GB")} is outside. Type ${what}, ${span}.`;
+      return `${failure.value.toLocaleString("en-GB")} is outside. Type ${what} ${span}.`;
   }
 }
 

@@ -2,7 +2,7 @@
 import type { Page } from "@playwright/test";
 import { labD65 } from "@/core";
 import { expect, openDemo, test, trayNote } from "./pages/studio";
-import { benchOf, readingOf } from "./pages/bench";
+import { benchOf, formOf, readingOf, recordIn } from "./pages/bench";
 import { photoOfTwo, touchAcross } from "./pages/twoPatches";
 
 /** Lays the first recipe down whole and connects the simulated colorimeter. */
@@ -69,10 +69,11 @@ test("a look said in words becomes a reading, and a word with two meanings is as
   await field.fill("a bit too bright and half a step dark");
   const question = page.getByRole("group", { name: "What bright means" });
   await expect(question).toBeVisible();
-  await expect(page.getByRole("button", { name: "Record this reading" })).toBeHidden();
+  const form = formOf(page, "the pile", "say it");
+  await expect(form.getByRole("button", { name: "Record this reading" })).toBeHidden();
   await question.getByRole("button", { name: "vivid" }).click();
   await expect(field).toHaveValue("a bit too vivid and half a step dark");
-  await page.getByRole("button", { name: "Record this reading" }).click();
+  await recordIn(form);
   await expect(page.getByText(/half a step too dark/)).toBeVisible();
   const next = page.getByRole("region", { name: /Add next|Better begin again/ });
   await expect(next).toBeVisible({ timeout: 15_000 });
@@ -111,7 +112,7 @@ test("what a match is for sets how close it must come, and the pair is seen on i
 }) => {
   await openDemo(page);
   await trayNote(page, /^4 Hull/).click();
-  const rails = page.getByText(/, (within|outside) what this match is for/);
+  const rails = page.getByText(/, (close enough for what it is for|not close enough yet)/);
   await expect(rails).toBeVisible();
   const purpose = page.getByLabel("How close must it be?");
   await purpose.selectOption({ label: "my own limits" });
@@ -149,7 +150,7 @@ test("a photo that holds the sample and the pile gives a reading, whatever its l
   await expect(page.getByText("The sample is read.")).toBeVisible();
   await page.getByRole("radio", { name: "the pile" }).click();
   await touchAcross(stage, 0.75);
-  await page.getByRole("button", { name: "Record this reading" }).click();
+  await recordIn(formOf(page, "the pile", "photograph it"));
   await expect(page.getByText("Pile, as read")).toBeVisible();
   await expect(page.getByText(/quarters? of a step too dark/)).toBeVisible();
   await expect(page.getByText("brightness is right")).toBeVisible();

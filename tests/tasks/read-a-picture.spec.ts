@@ -147,7 +147,7 @@ test("a photo in lamplight with cards in it gives back the colours of the subjec
   await touch(page, 0.965, 0.035);
   await touch(page, 0.965, 0.965);
   await expect(page.getByRole("list", { name: "Touched cards" }).getByRole("listitem")).toHaveCount(4);
-  await expect(page.getByText(/falling off towards the right/)).toBeVisible();
+  await expect(page.getByRole("main").getByText(/falling off towards the right/)).toBeVisible();
   await page.getByRole("button", { name: "Take this light out" }).click();
   await expect(page.getByText("Its light is taken out, by 4 cards.")).toBeVisible();
 
@@ -260,7 +260,7 @@ test("everyone can use every tab: axe finds nothing", async ({ page }) => {
       await page.getByText("My eye says otherwise").click();
       await page.getByText("On its neighbours").click();
       await page.getByText("A colour without a picture", { exact: true }).click();
-      await page.getByRole("radio", { name: "by eye" }).click();
+      await readingOf(page, "the thing", "by eye");
     }
     if (name === "See") {
       await page.getByRole("radio", { name: "one value band" }).click();
@@ -427,7 +427,7 @@ test("lines show what a palette does not reach, and palettes swap", async ({ pag
   const before = await stagePixels(page);
   await panel(page, "Palette");
   await page.getByRole("radio", { name: /lines where/ }).click();
-  const reached = page.getByText(/reaches \d+ % of the area/);
+  const reached = page.getByRole("main").getByText(/reaches \d+ % of the area/);
   await expect(reached).toBeVisible({ timeout: 60_000 });
   await shows(page, "reach");
   const first = Number(/(\d+) %/.exec((await reached.textContent()) ?? "")?.[1]);
@@ -554,7 +554,7 @@ test("things without a picture: by eye on the rails, a chip from a list, and the
   const keep = page.getByRole("button", { name: "Keep and mix" });
   await expect(async () => {
     // Now and then it is held unsteadily: then it says so, and is asked again.
-    await page.getByRole("button", { name: "Measure the object" }).click();
+    await page.getByRole("button", { name: "Measure the thing" }).click();
     await expect(keep).toBeVisible({ timeout: 2_000 });
   }).toPass({ timeout: 20_000 });
   await keep.click();

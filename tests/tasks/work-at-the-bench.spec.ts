@@ -1,7 +1,7 @@
 /** At the bench: amounts by hand, the scale, how much is needed, schools, drying, timers, families, leftovers. */
 import type { Page } from "@playwright/test";
 import { expect, goTo, openDemo, openTube, test, trayNote } from "./pages/studio";
-import { benchOf, readingOf } from "./pages/bench";
+import { benchOf, formOf, readingOf, recordIn } from "./pages/bench";
 
 const pairOf = (page: Page) => page.getByRole("region", { name: "Target and pile" });
 const missOf = async (page: Page): Promise<number> => {
@@ -146,7 +146,7 @@ test("a paint that darkens as it dries is aimed at lighter, and its wet and dry 
   await expect(page.getByText(/It is provisional/)).toBeVisible();
   await readingOf(page, "the dry paint", "say it");
   await page.getByLabel("How the dry paint looks beside the target").fill("a step too dark");
-  await page.getByRole("button", { name: "Record this reading" }).click();
+  await recordIn(formOf(page, "the dry paint", "say it"));
   await page.getByRole("button", { name: "It changed while drying" }).click();
   await expect(page.getByText(/It changed while drying/)).toBeVisible();
   await expect(page.getByText(/Learned from 1 of your own piles/)).toBeVisible();
@@ -266,7 +266,7 @@ test("in a school of water a colour is a wash over paper, without white, and is 
   await benchOf(page).allAdded.click();
   await readingOf(page, "the pile", "say it");
   await page.getByLabel("How the pile looks beside the target").fill("a step too dark");
-  await page.getByRole("button", { name: "Record this reading" }).click();
+  await recordIn(formOf(page, "the pile", "say it"));
   const next = page.getByRole("region", { name: /Add next|Better begin again/ });
   await expect(next.getByText("water lets the paper through").first()).toBeVisible({ timeout: 15_000 });
   await readingOf(page, "the pile", "measure it");

@@ -4,14 +4,14 @@
 import Link from "next/link";
 import { useSearchParams } from "next/navigation";
 import { Tabs } from "radix-ui";
-import { useCallback, useState } from "react";
-import type { LogOrder, LogQuery } from "../../persistence/log/logQuery";
+import { useCallback, useMemo, useState } from "react";
+import type { LogOrder } from "../../persistence/log/logQuery";
 import type { LogRow } from "../../domain/log/logRow";
 import { Button, buttonClass } from "../../ui/Button";
 import { Choice } from "../../ui/Choice";
 import { Notice } from "../../ui/Notice";
 import { workFailureWords } from "../../words/failures";
-import { useStudio } from "../../kit/studio/useStudio";
+import { useSettings, useStudio } from "../../kit/studio/useStudio";
 import { CompareBar, type Held } from "./Compare";
 import { LogDetail, type OpenRecord } from "./LogDetail";
 import { LogPatches } from "./LogPatches";
@@ -19,8 +19,9 @@ import { LogSearch } from "./LogSearch";
 import { LogStatistics } from "./LogStatistics";
 import { LogTable } from "./LogTable";
 import { KIND_WORDS } from "../../words/states";
-import { type FoundRows, NEWEST_MATCHES, type OpenLog, useOpenLog, useRows } from "./useLog";
+import { type FoundRows, type OpenLog, useOpenLog, useRows } from "./useLog";
 import { Status } from "../../ui/Status";
+import { NO_FILTERS, queryOf } from "./filters";
 
 const TABS = [
   { value: "records", name: "Records" },
@@ -64,9 +65,14 @@ export function LogView() {
 }
 
 function Records({ open }: { open: OpenLog }) {
-  const paintings = useStudio((studio) => studio.paintings);
+  const notes = useStudio((studio) => studio.notes);
+  const { scale, chromaWords } = useSettings();
   const params = useSearchParams();
-  const [query, setQuery] = useState<LogQuery>(NEWEST_MATCHES);
+  const [filters, setFilters] = useState(NO_FILTERS);
+  const query = useMemo(
+    () => queryOf(filters, { scale, vocabulary: chromaWords, notes }),
+    [filters, scale, chromaWords, notes],
+  );
   const [look, setLook] = useState<"table" | "patches">("table");
   const rows = useRows(open, query);
   // A record that a link names is open until it is put away.
@@ -81,9 +87,8 @@ function Records({ open }: { open: OpenLog }) {
   }, []);
   const order = (by: LogOrder): void => {
     // Words rise from A, everything else shows its largest first.
-    const isDescending = query.order === by ? !query.isDescending : by !== "note";
-    const { near, ...rest } = query;
-    setQuery({ ...rest, order: by, isDescending });
+    const isDescending = filters.order === by ? !filters.isDescending : by !== "note";
+    setFilters({ ...filters, nearNoteId: undefined, nearText: "", order: by, isDescending });
   };
   const isNothingYet = rows?.isWhole && rows.of === 0 && query.kind === "match" && rows.query === query;
   if (isNothingYet) {
@@ -100,7 +105,7 @@ function Records({ open }: { open: OpenLog }) {
   }
   return (
     <>
-      <LogSearch query={query} onChange={setQuery} paintings={paintings} />
+      <LogSearch filters={filters} onChange={setFilters} />
       <CompareBar
         held={held}
         onLetGo={() => {

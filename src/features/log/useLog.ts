@@ -7,10 +7,9 @@ import { LOG_PAGE } from "../../persistence/log/logApi";
 import { createLogClient, type LogClient } from "../../kit/log/logClient";
 import type { LogQuery } from "../../persistence/log/logQuery";
 import type { LogRow } from "../../domain/log/logRow";
+import { NEWEST_MATCHES } from "./filters";
 import { useOpenStudio, useSettings } from "../../kit/studio/useStudio";
 import { styleOf } from "../../words/colors";
-
-export const NEWEST_MATCHES: LogQuery = { kind: "match", order: "at", isDescending: true };
 
 /** An opened log, how often the store changed since, and whether what reads it has died. */
 export type OpenLog = {

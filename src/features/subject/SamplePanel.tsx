@@ -12,7 +12,6 @@ import { TextField } from "../../ui/fields";
 import { Patch } from "../../ui/Patch";
 import type { Spot } from "../../kit/picture/PictureStage";
 import { useSettings, useStudio } from "../../kit/studio/useStudio";
-import { attempt } from "../../kit/studio/problems";
 import { usePaintingCommands } from "../../kit/commands/paintings";
 import type { OpenPicture } from "../../kit/picture/usePicture";
 import { useRecipes } from "../../kit/query/useRecipes";
@@ -24,6 +23,7 @@ import { photoUncertainty } from "../../domain/reading/uncertainty";
 import { placeRow } from "./noteFromPick";
 import type { Picked } from "./usePick";
 import { Status } from "../../ui/Status";
+import { useOnce } from "../../kit/commands/useOnce";
 
 /** ΔE00 within which the board is said to reach a colour. */
 const REACH = 1;
@@ -57,6 +57,7 @@ export function SamplePanel({
   const lab = nudges.reduce(nudged, sample.lab);
   const description = describeLab(lab, settings);
   const valueSpread = stepsText(sample.light[0] - sample.dark[0], settings.scale);
+  const once = useOnce(JSON.stringify([pictureId, circles, light, nudges.length]));
   const keep = async (andMix: boolean): Promise<void> => {
     const now = (await readNow()) ?? picked;
     // A spot touched since has not been nudged.
@@ -116,7 +117,7 @@ export function SamplePanel({
           className="mt-2 flex flex-col gap-3 border-t pt-2"
           onSubmit={(event) => {
             event.preventDefault();
-            attempt(keep(false));
+            once("keep", () => keep(false));
           }}
         >
           <TextField
@@ -134,7 +135,7 @@ export function SamplePanel({
             </Button>
             <Button
               onClick={() => {
-                attempt(keep(true));
+                once("keep", () => keep(true));
               }}
             >
               Keep and mix

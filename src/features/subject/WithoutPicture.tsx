@@ -9,12 +9,12 @@ import { Button } from "../../ui/Button";
 import { SelectField, TextField } from "../../ui/fields";
 import { Patch } from "../../ui/Patch";
 import { useSettings } from "../../kit/studio/useStudio";
-import { attempt } from "../../kit/studio/problems";
 import { usePaintingCommands } from "../../kit/commands/paintings";
 import { describeLab } from "../../words/colors";
 import { Status } from "../../ui/Status";
 import { ReadColour } from "../../kit/reading/ReadColour";
 import type { TakenColour } from "../../kit/reading/taken";
+import { useOnce } from "../../kit/commands/useOnce";
 
 export function WithoutPicture({ paintingId }: { paintingId: string }) {
   const [found, setFound] = useState<TakenColour>();
@@ -49,6 +49,7 @@ function useKeep(paintingId: string) {
   const settings = useSettings();
   const { addNote } = usePaintingCommands();
   const router = useRouter();
+  const once = useOnce(paintingId);
   const keep = async ({ lab, source, uncertaintyDeltaE2000 }: TakenColour, name: string): Promise<void> => {
     const note = await addNote(
       {
@@ -61,7 +62,7 @@ function useKeep(paintingId: string) {
     router.push(`/mix?note=${note.id}`);
   };
   return (found: TakenColour, name: string): void => {
-    attempt(keep(found, name));
+    once("keep", () => keep(found, name));
   };
 }
 

@@ -1,7 +1,7 @@
 "use client";
 
 /** The spot that is being picked: its middle, and its light and shadow where those lie elsewhere. */
-import { useCallback, useEffect, useState } from "react";
+import { useCallback, useEffect, useMemo, useState } from "react";
 import type { Neighbour, Sample } from "../../core/picture/pixels";
 import type { Spot } from "../../kit/picture/PictureStage";
 import type { OpenPicture } from "../../kit/picture/usePicture";
@@ -36,14 +36,24 @@ export type Pick = {
   readonly readNow: () => Promise<Picked | undefined>;
 };
 
-export function usePick(picture: OpenPicture, radiusPx: number): Pick {
+/** @param asked - a note's place that is asked for: picked until something else is touched. */
+export function usePick(
+  picture: OpenPicture,
+  radiusPx: number,
+  asked?: Spot & { readonly id: string },
+): Pick {
   const { key, ask } = picture;
   const [aim, setAim] = useState<PickAim>("middle");
   const [at, setAt] = useState<{ readonly key: string; readonly spots: Spots }>({ key: "", spots: {} });
   const [picked, setPicked] = useState<{ readonly key: string; readonly picked: Picked }>();
-  const pictureId = key.split("|")[0] ?? "";
+  const pictureId = `${key.split("|")[0] ?? ""}|${asked?.id ?? ""}`;
   const isHere = at.key === pictureId;
-  const spots = isHere ? at.spots : NONE;
+  const { xPx: askedX, yPx: askedY } = asked ?? {};
+  const first = useMemo(
+    () => (askedX === undefined || askedY === undefined ? NONE : { middle: { xPx: askedX, yPx: askedY } }),
+    [askedX, askedY],
+  );
+  const spots = isHere ? at.spots : first;
   const { middle } = spots;
 
   const readNow = useCallback(async (): Promise<Picked | undefined> => {

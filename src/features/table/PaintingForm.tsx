@@ -10,6 +10,7 @@ import { modelsById, PaintPicker } from "../../kit/paint/PaintPicker";
 import { MOST_TUBES } from "../../kit/paint/SmearPicker";
 import { attempt } from "../../kit/studio/problems";
 import { usePaintingCommands } from "../../kit/commands/paintings";
+import { useOnce } from "../../kit/commands/useOnce";
 
 const formSchema = z.object({
   name: z
@@ -28,6 +29,7 @@ export function PaintingForm({ onDone }: { onDone?: () => void }) {
     resolver: zodResolver(formSchema),
     defaultValues: { name: "", modelIds: [] },
   });
+  const once = useOnce("one painting");
   const save = async (name: string, modelIds: readonly string[]): Promise<void> => {
     await startPainting(name, modelsById(modelIds).map(tubeFromModel), Date.now());
     onDone?.();
@@ -35,7 +37,10 @@ export function PaintingForm({ onDone }: { onDone?: () => void }) {
   return (
     <form
       onSubmit={(event) => {
-        attempt(handleSubmit(({ name, modelIds }) => save(name, modelIds))(event));
+        const submit = handleSubmit(({ name, modelIds }) => {
+          once("start", () => save(name, modelIds));
+        });
+        attempt(submit(event));
       }}
       className="flex flex-col gap-4"
       noValidate

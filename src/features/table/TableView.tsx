@@ -26,6 +26,7 @@ import { FirstVisit } from "./FirstVisit";
 import { type NextStep, nextSteps } from "./nextSteps";
 import { PaintingForm } from "./PaintingForm";
 import { PicturePlate } from "./PicturePlate";
+import { useOnce } from "../../kit/commands/useOnce";
 
 export function TableView() {
   const painting = useStudio((studio) => studio.painting);
@@ -198,6 +199,7 @@ function NoNotes() {
 function NextItem({ step, isFirst }: { step: NextStep; isFirst: boolean }) {
   const settings = useSettings();
   const { recordDryCheck } = useMatchCommands();
+  const once = useOnce(step.kind === "dry-check" ? `${step.match.id} ${step.match.verdict}` : "");
   const router = useRouter();
   const { note } = step;
   const lab = labFromStored(note.target);
@@ -219,14 +221,14 @@ function NextItem({ step, isFirst }: { step: NextStep; isFirst: boolean }) {
             <Button
               weight={isFirst ? "main" : "plain"}
               onClick={() => {
-                attempt(recordDryCheck(step.match.id, "confirmed", Date.now()));
+                once("check", () => recordDryCheck(step.match.id, "confirmed", Date.now()));
               }}
             >
               Dry, still right
             </Button>
             <Button
               onClick={() => {
-                attempt(recordDryCheck(step.match.id, "moved", Date.now()));
+                once("check", () => recordDryCheck(step.match.id, "moved", Date.now()));
               }}
             >
               It changed while drying

@@ -7,11 +7,11 @@ import { Button } from "../../ui/Button";
 import { Sheet } from "../../ui/Sheet";
 import { TextField } from "../../ui/fields";
 import { modelsById, PaintPicker } from "../../kit/paint/PaintPicker";
-import { attempt } from "../../kit/studio/problems";
 import { useTubeCommands } from "../../kit/commands/tubes";
 import { BoxFile } from "./BoxFile";
 import { tubeFromLabel } from "../../domain/tube/labelTube";
 import { UnknownTube } from "./UnknownTube";
+import { useOnce } from "../../kit/commands/useOnce";
 
 export function AddTube({
   isOpen,
@@ -42,6 +42,7 @@ export function AddTube({
 function FromLibrary({ onAdded }: { onAdded: (tubeId: string) => void }) {
   const { addTubes } = useTubeCommands();
   const [modelIds, setModelIds] = useState<readonly string[]>([]);
+  const once = useOnce(modelIds.join());
   const add = async (): Promise<void> => {
     const [first] = await addTubes(modelsById(modelIds).map(tubeFromModel), Date.now());
     setModelIds([]);
@@ -55,7 +56,7 @@ function FromLibrary({ onAdded }: { onAdded: (tubeId: string) => void }) {
         className="self-start"
         disabled={modelIds.length === 0}
         onClick={() => {
-          attempt(add());
+          once("add", add);
         }}
       >
         Put {modelIds.length === 1 ? "it" : "them"} in the box
@@ -69,6 +70,7 @@ function FromLabel({ onAdded }: { onAdded: (tubeId: string) => void }) {
   const [label, setLabel] = useState("");
   const [pigments, setPigments] = useState("");
   const [word, setWord] = useState<string>();
+  const once = useOnce(`${label} ${pigments}`);
   const add = async (): Promise<void> => {
     const tube = tubeFromLabel(label, pigments);
     if (typeof tube === "string") {
@@ -87,7 +89,7 @@ function FromLabel({ onAdded }: { onAdded: (tubeId: string) => void }) {
       noValidate
       onSubmit={(event) => {
         event.preventDefault();
-        attempt(add());
+        once("add", add);
       }}
     >
       <h3 className="font-bold">By its label</h3>

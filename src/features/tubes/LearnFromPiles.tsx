@@ -24,6 +24,7 @@ import { useTubeCommands } from "../../kit/commands/tubes";
 import { type PileRecord, pileRecord } from "../../domain/pile/evidence";
 import { tubeReadingOf } from "../../domain/tube/calibrationReadings";
 import { changeWords } from "../../words/tubes";
+import { useOnce } from "../../kit/commands/useOnce";
 
 type State =
   | { readonly kind: "asked" }
@@ -47,6 +48,7 @@ export function LearnFromPiles({ onDone }: { onDone: () => void }) {
   }, [rows, pairs, tubeById, allowsForDrying]);
   const [state, setState] = useState<State>({ kind: "asked" });
   const [word, setWord] = useState<string>();
+  const once = useOnce(state.kind);
   const running = useRef<AbortController>(undefined);
   useEffect(() => () => running.current?.abort(), []);
 
@@ -92,7 +94,9 @@ export function LearnFromPiles({ onDone }: { onDone: () => void }) {
           record={state.record}
           box={state.box}
           onKeep={() => {
-            attempt(keepCalibrations(calibrationsOf(state.record, state.box, Date.now())).then(onDone));
+            once("keep", () =>
+              keepCalibrations(calibrationsOf(state.record, state.box, Date.now())).then(onDone),
+            );
           }}
           onDiscard={onDone}
         />

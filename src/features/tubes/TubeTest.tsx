@@ -27,6 +27,7 @@ import { describeLab } from "../../words/colors";
 import { partsWords } from "../../words/tubes";
 import { ReadColour, type ReadWay } from "../../kit/reading/ReadColour";
 import type { TakenColour } from "../../kit/reading/taken";
+import { useOnce } from "../../kit/commands/useOnce";
 
 export type TakenReading = TubeReading & { readonly source: StoredColor["source"] };
 
@@ -39,6 +40,7 @@ export function TubeTest({ tube, onDone }: { tube: Tube; onDone: () => void }) {
   const [result, setResult] = useState<TubeCalibration>();
   const [word, setWord] = useState<string>();
   const [isFitting, setFitting] = useState(false);
+  const once = useOnce(JSON.stringify(readings));
   const generic = genericOpticsOf(tube);
   const believed = opticsOfTube(tube);
   if (!generic || !believed) return null;
@@ -134,7 +136,7 @@ export function TubeTest({ tube, onDone }: { tube: Tube; onDone: () => void }) {
         ))}
       </SelectField>
       <ReadColour
-        key={whiteParts}
+        of={String(whiteParts)}
         ways={["eye", "typed", "colorimeter", "photo", "file"]}
         thing="the dab"
         startWith={way}
@@ -199,7 +201,7 @@ export function TubeTest({ tube, onDone }: { tube: Tube; onDone: () => void }) {
             <Button
               weight="main"
               onClick={() => {
-                attempt(keep(result));
+                once("keep", () => keep(result));
               }}
             >
               Keep it

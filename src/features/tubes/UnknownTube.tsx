@@ -5,50 +5,46 @@ import { useState } from "react";
 import { type Likeness, nearestGenerics } from "../../core/pigment/startingModel";
 import type { PigmentModel } from "../../core/pigment/types";
 import { WHITE_BENCH } from "../../data/whiteBench";
-import type { GamanDatabase } from "../../persistence/database";
 import { tubeFromModel } from "../../domain/tube/newTube";
-import { addTubes } from "../../persistence/tubes";
 import { Button } from "../../ui/Button";
 import { TextField } from "../../ui/fields";
 import { Smear } from "../../ui/Smear";
 import { GENERIC_PIGMENTS } from "../../domain/tube/optics";
 import { ladderOfModel } from "../../domain/tube/smear";
-import { useDb } from "../../kit/studio/useStudio";
-import { attempt } from "../../kit/studio/problems";
 import { parseColor } from "../../domain/reading/typedColor";
 import { colorFailureWords } from "../../words/typed";
+import { useOnce } from "../../kit/commands/useOnce";
+import { useTubeCommands } from "../../kit/commands/tubes";
+import type { NewTube } from "../../domain/tube/newTube";
 
 const SHOWN = 5;
 /** The tint that the second field asks for. */
 const TINT_PARTS = 9;
 
 /** A tube whose pigment is not known: the look-alike's model, and the care that an unknown pigment asks for. */
-async function addLike(db: GamanDatabase, model: PigmentModel, now: number): Promise<string> {
+function tubeLike(model: PigmentModel): NewTube {
   const tube = tubeFromModel(model);
-  const [first] = await addTubes(
-    db,
-    [
-      {
-        ...tube,
-        label: `Unknown, like ${tube.label.toLowerCase()}`,
-        colourIndexNames: [],
-        hazard: "unknown",
-        lightfastness: "unknown",
-        optics: { ...tube.optics, isLookAlike: true },
-      },
-    ],
-    now,
-  );
-  if (!first) throw new Error("The tube was not stored");
-  return first.id;
+  return {
+    ...tube,
+    label: `Unknown, like ${tube.label.toLowerCase()}`,
+    colourIndexNames: [],
+    hazard: "unknown",
+    lightfastness: "unknown",
+    optics: { ...tube.optics, isLookAlike: true },
+  };
 }
 
 export function UnknownTube({ onAdded }: { onAdded: (tubeId: string) => void }) {
-  const db = useDb();
+  const { addTubes } = useTubeCommands();
   const [masstone, setMasstone] = useState("");
   const [tint, setTint] = useState("");
   const [word, setWord] = useState<string>();
   const [nearest, setNearest] = useState<readonly Likeness[]>([]);
+  const once = useOnce(`${masstone} ${tint}`);
+  const add = async (model: PigmentModel, now: number): Promise<void> => {
+    const [first] = await addTubes([tubeLike(model)], now);
+    if (first) onAdded(first.id);
+  };
   const find = (): void => {
     const alone = masstone.trim() === "" ? undefined : parseColor(masstone);
     const tinted = tint.trim() === "" ? undefined : parseColor(tint);
@@ -129,7 +125,7 @@ export function UnknownTube({ onAdded }: { onAdded: (tubeId: string) => void }) 
                 weight="quiet"
                 aria-label={`start from ${likeness.model.name}`}
                 onClick={() => {
-                  attempt(addLike(db, likeness.model, Date.now()).then(onAdded));
+                  once(likeness.model.id, () => add(likeness.model, Date.now()));
                 }}
               >
                 start from it

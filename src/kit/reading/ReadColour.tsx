@@ -29,6 +29,8 @@ export type ReadColourProps = {
   readonly ways: readonly ReadWay[];
   /** What is read, as in "the pile". */
   readonly thing: string;
+  /** Changes with what lies there: what was entered for another one is put away, an instrument stays connected. */
+  readonly of?: string;
   /** What it is compared with when it is said. */
   readonly beside?: LabD65;
   /** What it is believed to be: where reading by eye starts. */
@@ -77,7 +79,13 @@ export function ReadColour(props: ReadColourProps) {
       </div>
       {way ? (
         <div role="group" aria-label={`${LABELS[way]}: ${props.thing}`}>
-          <OneWay key={way} {...props} way={way} isLive={isLive} onTake={take} />
+          <OneWay
+            key={way === "colorimeter" || way === "file" ? way : `${way} ${props.of ?? ""}`}
+            {...props}
+            way={way}
+            isLive={isLive}
+            onTake={take}
+          />
         </div>
       ) : null}
     </div>

@@ -176,7 +176,7 @@ export function ReadFromPhoto({
               onTake(lab, FROM_PHOTO_UNCERTAINTY);
             }}
           >
-            Take this reading
+            Record this reading
           </Button>
         </>
       ) : null}

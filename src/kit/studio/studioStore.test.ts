@@ -90,7 +90,7 @@ describe("the studio", () => {
       said: storedFromLab(labD65(50, 0, 0), "typed", 1),
       at: 1,
     });
-    await db.tubes.put({ ...(await db.tubes.toArray())[0]! });
+    await db.tubes.bulkPut(await db.tubes.toArray());
     await new Promise((resolve) => setTimeout(resolve, 60));
     expect(listener).not.toHaveBeenCalled();
     expect(store.get()).toBe(before);

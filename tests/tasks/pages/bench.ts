@@ -49,3 +49,13 @@ export async function readingOf(scope: Page | Locator, thing: string, way: ReadW
     .getByRole("button", { name: way, exact: true })
     .click();
 }
+
+/** What is open for a way of reading. */
+export function formOf(scope: Page | Locator, thing: string, way: ReadWay): Locator {
+  return scope.getByRole("group", { name: `${way}: ${thing}` });
+}
+
+/** Records what a form holds. */
+export async function recordIn(form: Locator): Promise<void> {
+  await form.getByRole("button", { name: "Record this reading" }).click();
+}

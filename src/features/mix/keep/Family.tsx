@@ -17,7 +17,6 @@ import { Button } from "../../../ui/Button";
 import { Patch } from "../../../ui/Patch";
 import { isBlackTube, isWhiteTube } from "../../../domain/tube/kinds";
 import { useDb, useSettings, useStudio } from "../../../kit/studio/useStudio";
-import { attempt } from "../../../kit/studio/problems";
 import { usePaintingCommands } from "../../../kit/commands/paintings";
 import { useQuery } from "../../../kit/query/useQuery";
 import { TaskLine } from "../../../kit/query/TaskLine";
@@ -27,6 +26,7 @@ import { doseWords, tubeName } from "../../../words/doses";
 import { GENERIC_UNCERTAINTY } from "../../../domain/reading/uncertainty";
 import { mixtureRequest } from "../../../domain/mixture/mixtureRequest";
 import { useAim, usePaint } from "../bench/contexts";
+import { useOnce } from "../../../kit/commands/useOnce";
 
 const KIND_WORDS: Readonly<Record<VariantKind, { readonly name: string; readonly note: string }>> = {
   "white-highlight": { name: "Lighter, white alone", note: "lighter" },
@@ -81,6 +81,7 @@ function Variants({
   const places = (isWanted: (tube: Tube) => boolean): number[] =>
     (asked?.tubes ?? []).flatMap((tube, place) => (isWanted(tube) ? [place] : []));
   const step = STEPS * lightnessPerStep(settings.scale);
+  const once = useOnce(note.id);
   const steps = {
     whites: places(isWhiteTube),
     blacks: places(isBlackTube),
@@ -138,7 +139,7 @@ function Variants({
             <Button
               aria-label={`Make a note: ${KIND_WORDS[kind].name}`}
               onClick={() => {
-                attempt(keepAsNote(variant, Date.now()));
+                once(variant.kind, () => keepAsNote(variant, Date.now()));
               }}
             >
               Make a note

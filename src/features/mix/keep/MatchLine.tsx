@@ -20,6 +20,7 @@ import { useAim, usePaint, useStory } from "../bench/contexts";
 import { Status } from "../../../ui/Status";
 import { ReadColour } from "../../../kit/reading/ReadColour";
 import { specimenOf } from "../../../kit/reading/specimen";
+import { useOnce } from "../../../kit/commands/useOnce";
 
 /** The kept match of this note: provisional until someone has looked at the dry paint. */
 export function MatchLine() {
@@ -64,6 +65,7 @@ function DryCheck({ match }: { match: Match }) {
   const settings = useSettings();
   const { recordDryCheck } = useMatchCommands();
   const [dry, setDry] = useState<StoredColor>();
+  const once = useOnce(`${match.id} ${match.verdict}`);
   const pile = useLiveQuery(() => readPile(db, match.pileId), [db, match.pileId]);
   return (
     <div className="mt-2 flex flex-col gap-2">
@@ -81,14 +83,14 @@ function DryCheck({ match }: { match: Match }) {
       <div className="flex flex-wrap gap-3">
         <Button
           onClick={() => {
-            attempt(recordDryCheck(match.id, "confirmed", Date.now(), dry));
+            once("check", () => recordDryCheck(match.id, "confirmed", Date.now(), dry));
           }}
         >
           Dry, still right
         </Button>
         <Button
           onClick={() => {
-            attempt(recordDryCheck(match.id, "moved", Date.now(), dry));
+            once("check", () => recordDryCheck(match.id, "moved", Date.now(), dry));
           }}
         >
           It changed while drying

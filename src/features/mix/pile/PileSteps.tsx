@@ -183,8 +183,10 @@ function StepRow({
   after,
   onLay,
 }: {
-  step: BenchStep /** Parts of all steps together. */;
-  whole: number /** The predicted colour once it is down. */;
+  step: BenchStep;
+  /** Parts of all steps together. */
+  whole: number;
+  /** The predicted colour once it is added. */
   after: LabD65 | undefined;
   onLay: (parts: number) => void;
 }) {
@@ -290,7 +292,9 @@ function OtherAmount({
         inputMode="decimal"
         value={text}
         error={
-          parts.ok ? undefined : numberFailureWords(parts.failure, AMOUNT, "the amount in parts, such as 0.5")
+          parts.ok
+            ? undefined
+            : numberFailureWords(parts.failure, AMOUNT, "the amount in parts, such as 0.5,")
         }
         onChange={(event) => {
           setText(event.target.value);

@@ -4,12 +4,7 @@
 import { useLiveQuery } from "dexie-react-hooks";
 import { useEffect, useState } from "react";
 import type { StoreReport } from "../../../persistence/storeCheck";
-import {
-  emptyQuarantine,
-  quarantineText,
-  readQuarantine,
-  releaseQuarantine,
-} from "../../../persistence/storeCheck";
+import { quarantineText, readQuarantine } from "../../../persistence/storeCheck";
 import { countWords, rowTable } from "../../../persistence/tables";
 import { Button } from "../../../ui/Button";
 import { Notice } from "../../../ui/Notice";
@@ -21,6 +16,7 @@ import { megabytes } from "./ArchiveOut";
 import { TaskLine } from "./TaskLine";
 import { useStoreTask } from "./useStoreTask";
 import { Status } from "../../../ui/Status";
+import { useQuarantineCommands } from "../../../kit/commands/quarantine";
 
 type Room = { readonly used: number; readonly quota: number; readonly isKept: boolean };
 
@@ -133,6 +129,7 @@ export function StoreCheck() {
 }
 
 function Quarantine() {
+  const { emptyQuarantine, releaseQuarantine } = useQuarantineCommands();
   const db = useDb();
   const rows = useLiveQuery(() => readQuarantine(db), [db]) ?? [];
   const [said, setSaid] = useState<string>();
@@ -166,7 +163,7 @@ function Quarantine() {
           weight="quiet"
           onClick={() => {
             attempt(
-              releaseQuarantine(db).then((count) => {
+              releaseQuarantine().then((count) => {
                 setSaid(count === 0 ? "None of them can be read yet." : `${count} put back.`);
               }),
             );
@@ -177,7 +174,7 @@ function Quarantine() {
         <Button
           weight="quiet"
           onClick={() => {
-            attempt(emptyQuarantine(db));
+            attempt(emptyQuarantine());
           }}
         >
           delete them for good
