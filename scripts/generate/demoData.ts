@@ -27,7 +27,7 @@ import {
 import { roundToHand } from "../../src/core/amounts/amounts";
 import { mixtureReflectance } from "../../src/core/mixing/mixture";
 import { neighboursOf, type PixelImage, samplePixels } from "../../src/core/picture/pixels";
-import { PaletteMixer } from "../../src/core/recipe/palette";
+import { PaletteMixer } from "../../src/core/recipe/paletteMixer";
 import { simulateSurface, simulateTube, USUAL_DEVIATION } from "../../src/devices/simulatedPaint";
 import type { Tube } from "../../src/domain/tube/tube";
 import { type DemoFile, demoFileSchema } from "../../src/persistence/demo";

@@ -14,7 +14,7 @@ import { REFERENCE_FACTORS } from "./color/ciede2000";
 import type { Lab, LabD65, LightName } from "./color/types";
 import { type Film, mixtureReflectance, type PaintVolume } from "./mixing/mixture";
 import { createPigmentLibrary } from "./pigment/library";
-import { type PaletteAnswer, PaletteMixer, type PaletteTube } from "./recipe/palette";
+import { type PaletteAnswer, PaletteMixer, type PaletteTube } from "./recipe/paletteMixer";
 import type { RecipeQuery } from "./recipe/types";
 import { labFromReflectance } from "./spectrum/colorimetry";
 import type { Reflectance } from "./spectrum/types";
@@ -125,7 +125,7 @@ export { cleanestGrey, mostChroma, type ReachProfile, reachProfile } from "./pal
 export { type MixedScheme, mixScheme, schemeHues } from "./palette/scheme";
 export { PaletteReach, type Priority, REACHED, type ReachAnswer } from "./reach/reach";
 export { type LayingStart, orderOfSchool } from "./recipe/layingOrder";
-export { type Medium, type PaletteAnswer, PaletteMixer, type PaletteTube } from "./recipe/palette";
+export { type Medium, type PaletteAnswer, PaletteMixer, type PaletteTube } from "./recipe/paletteMixer";
 export type { Recipe, RecipePart, RecipeReason } from "./recipe/types";
 export { xyzFromReflectance } from "./spectrum/colorimetry";
 export { checkUnderLights, type LightCheck } from "./spectrum/metamerism";

@@ -3,7 +3,7 @@ import { createRng } from "../core/random/rng";
 import { createSimulatedScale, type Weight } from "./scale";
 
 /** A scale whose stream is moved on by hand. */
-function benchScale(seed = 1) {
+function steppedScale(seed = 1) {
   const tasks = new Set<() => void>();
   const scale = createSimulatedScale({
     rng: createRng(seed),
@@ -25,7 +25,7 @@ const gramsOf = (weight: Weight | undefined): number =>
 
 describe("the simulated scale", () => {
   it("says nothing and tares nothing until it is connected", async () => {
-    const { scale, weights, stream, listen } = benchScale();
+    const { scale, weights, stream, listen } = steppedScale();
     listen();
     stream(3);
     expect(weights).toEqual([]);
@@ -36,7 +36,7 @@ describe("the simulated scale", () => {
   });
 
   it("settles on what fell, to within a few hundredths, and counts from the tare", async () => {
-    const { scale, weights, stream, listen } = benchScale(3);
+    const { scale, weights, stream, listen } = steppedScale(3);
     await scale.connect();
     listen();
     scale.drop(12);
@@ -56,7 +56,7 @@ describe("the simulated scale", () => {
   it("is restless in the last figure, and differs from seed to seed", async () => {
     const runs = await Promise.all(
       [1, 2].map(async (seed) => {
-        const { scale, weights, stream, listen } = benchScale(seed);
+        const { scale, weights, stream, listen } = steppedScale(seed);
         await scale.connect();
         listen();
         scale.drop(5);
@@ -69,7 +69,7 @@ describe("the simulated scale", () => {
   });
 
   it("refuses more than its pan can bear, and stops when nobody listens", async () => {
-    const { scale, weights, stream, listen } = benchScale();
+    const { scale, weights, stream, listen } = steppedScale();
     await scale.connect();
     const stop = listen();
     scale.drop(scale.mostGrams + 1);

@@ -4,16 +4,16 @@ import type { GamanDatabase } from "./database";
 import { parseRows } from "./rows";
 import type { BenchRow } from "../domain/pile/pile";
 import { benchSchema, lookSchema, noteSchema, timerSchema } from "./schema";
-import type { Look } from "../domain/reading/reading";
+import type { FirstLook } from "../domain/reading/reading";
 import type { Note } from "../domain/note/note";
 import type { Timer } from "../domain/timer/timer";
 
-export async function addLook(db: GamanDatabase, look: Omit<Look, "id">): Promise<void> {
+export async function addFirstLook(db: GamanDatabase, look: Omit<FirstLook, "id">): Promise<void> {
   await db.looks.add(lookSchema.parse({ ...look, id: nanoid() }));
 }
 
 /** All first looks, oldest first. */
-export async function readLooks(db: GamanDatabase): Promise<readonly Look[]> {
+export async function readFirstLooks(db: GamanDatabase): Promise<readonly FirstLook[]> {
   return parseRows(lookSchema, await db.looks.orderBy("at").toArray()).rows;
 }
 

@@ -43,7 +43,7 @@ describe("a box as a file", () => {
     ["label,pigments\n", /no tube/, 1],
     ["label,pigments\nSea,PB29\nMud,PX77", /No generic paint is made of PX77/, 3],
     ["label,pigments,price\nSea,PB29,dear", /no number/, 2],
-    ["label,pigments,price\nSea,PB29,-3", /price is out of range/, 2],
+    ["label,pigments,price\nSea,PB29,-3", /“-3” in price is no number of 0 or more/, 2],
     ["label,pigments,medium\nSea,PB29,soup", /no medium/, 2],
     ['label,pigments\n"Sea,PB29', /quote/i, 2],
   ])("is refused whole, with line and reason: %#", (text, reason, line) => {

@@ -14,7 +14,7 @@ import {
 } from "./migrations";
 import type { BenchRow, Pile, StoredRecipe } from "../domain/pile/pile";
 import type { Import, ImportPart, QuarantinedRow } from "./schema";
-import type { Look, Reading } from "../domain/reading/reading";
+import type { FirstLook, Reading } from "../domain/reading/reading";
 import type { Match, MatchPhoto } from "../domain/match/match";
 import type { Note } from "../domain/note/note";
 import type { Painting, Picture } from "../domain/painting/painting";
@@ -41,7 +41,7 @@ export class GamanDatabase extends Dexie {
   declare recipes: Table<StoredRecipe, string>;
   declare piles: Table<Pile, string>;
   declare matches: Table<Match, string>;
-  declare looks: Table<Look, string>;
+  declare looks: Table<FirstLook, string>;
   declare timers: Table<Timer, string>;
   declare benches: Table<BenchRow, string>;
   declare matchPhotos: Table<MatchPhoto, string>;
@@ -52,7 +52,9 @@ export class GamanDatabase extends Dexie {
 
   constructor(name: string) {
     // What was acknowledged must outlive a lost supply of power, not only a closed page.
-    super(name, { chromeTransactionDurability: "strict" });
+    // Without a cache a view shows only what is kept: with it, a row is shown before its transaction is through, and
+    // a page that closes in between loses what the painter saw.
+    super(name, { chromeTransactionDurability: "strict", cache: "disabled" });
     this.version(1).stores({
       paintings: "id, createdAt",
       pictures: "id, paintingId",

@@ -1,7 +1,15 @@
 import "fake-indexeddb/auto";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { labD65 } from "../core/color/types";
-import { addLook, changeBench, readBench, readLooks, readTimers, setTimer, setWanted } from "./benches";
+import {
+  addFirstLook,
+  changeBench,
+  readBench,
+  readFirstLooks,
+  readTimers,
+  setTimer,
+  setWanted,
+} from "./benches";
 import { GamanDatabase } from "./database";
 import { currentReading, seenStates } from "../domain/pile/evidence";
 import { contentsOf, volumeOf } from "../domain/pile/contents";
@@ -273,8 +281,8 @@ describe("around the paint", () => {
       required: ["white"],
     });
     expect(await readBench(db, "elsewhere")).toBeUndefined();
-    await addLook(db, { paintingId: note.paintingId, noteId: note.id, target, said: color(45), at: 5 });
-    expect(await readLooks(db)).toMatchObject([{ said: { lab: [45, 2, 10] } }]);
+    await addFirstLook(db, { paintingId: note.paintingId, noteId: note.id, target, said: color(45), at: 5 });
+    expect(await readFirstLooks(db)).toMatchObject([{ said: { lab: [45, 2, 10] } }]);
     await setWanted(db, note.id, { ml: 20, marginShare: 0.15 });
     expect(noteSchema.parse(await db.notes.get(note.id)).wanted).toEqual({ ml: 20, marginShare: 0.15 });
     await setWanted(db, note.id, undefined);
@@ -318,7 +326,7 @@ describe("the step from version 4", () => {
     });
     expect(noteSchema.parse(await now.notes.get(note.id))).toEqual(note);
     expect(await readTimers(now)).toEqual([]);
-    expect(await readLooks(now)).toEqual([]);
+    expect(await readFirstLooks(now)).toEqual([]);
     await now.delete();
   });
 });

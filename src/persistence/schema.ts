@@ -34,7 +34,7 @@ import {
 import { finite, groundSchema, id, name, storedColorSchema, time } from "./schemaParts";
 
 export * from "./mixSchema";
-export * from "./careSchema";
+export * from "./recoverySchema";
 
 const spotSchema = z.strictObject({
   xPx: finite.check(z.gte(0)),

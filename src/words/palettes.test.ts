@@ -2,7 +2,7 @@ import { describe, expect, it } from "vitest";
 import { pigment } from "../../tests/support/paint";
 import { labD65 } from "../core/color/types";
 import { mixturePath } from "../core/palette/mixturePath";
-import { WHITE_BENCH } from "../data/whiteBench";
+import { WHITE_BENCH } from "../data/testWhite";
 import { DEFAULT_SETTINGS } from "../domain/settings/settings";
 import {
   leanWords,

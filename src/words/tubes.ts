@@ -11,7 +11,7 @@ import { LOOK_ALIKE_BELOW } from "../core/tube/compareTubes";
 import { deltaE2000 } from "../core/color/ciede2000";
 import { VIEWING } from "../data/standardViewing";
 import { PAINT_SURFACE } from "../data/surface";
-import { WHITE_BENCH } from "../data/whiteBench";
+import { WHITE_BENCH } from "../data/testWhite";
 import type { Settings } from "../domain/settings/settings";
 import type { Tube } from "../domain/tube/tube";
 import { genericOpticsOf, opticsOfTube } from "../domain/tube/optics";

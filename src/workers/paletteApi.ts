@@ -21,7 +21,7 @@ import { PaletteReach, type ReachAnswer } from "../core/reach/reach";
 import { labFromReflectance } from "../core/spectrum/colorimetry";
 import { VIEWING } from "../data/standardViewing";
 import { PAINT_SURFACE } from "../data/surface";
-import { WHITE_BENCH } from "../data/whiteBench";
+import { WHITE_BENCH } from "../data/testWhite";
 import { opticsOf, type SolverTube } from "../domain/tube/solverTube";
 
 /** Values of the columns in the reach chart, L*. */

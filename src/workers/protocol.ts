@@ -10,9 +10,9 @@ import type { RecipeRequest } from "../domain/recipe/recipeRequest";
 import type { MixtureRequest } from "../domain/mixture/mixtureRequest";
 import type { SolverTube } from "../domain/tube/solverTube";
 import type { PaletteTable } from "../core/picture/paletteTable";
-import type { PaletteAnswer } from "../core/recipe/palette";
-import type { TubeCalibration, TubeReading } from "../core/tube/calibrateTube";
-import type { LearnedBox, LearningTube, PileEvidence } from "../core/tube/learnBox";
+import type { PaletteAnswer } from "../core/recipe/paletteMixer";
+import type { TubeCalibration, TubeReading } from "../core/learning/calibrateTube";
+import type { LearnedBox, LearningTube, PileEvidence } from "../core/learning/learnBox";
 
 export type SolverApi = {
   searchRecipes: (request: RecipeRequest) => PaletteAnswer;

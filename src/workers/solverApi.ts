@@ -1,5 +1,5 @@
 /** The solver's work, apart from the worker around it, so that it can be tested without one. */
-import { type Medium, type PaletteAnswer, PaletteMixer } from "../core/recipe/palette";
+import { type Medium, type PaletteAnswer, PaletteMixer } from "../core/recipe/paletteMixer";
 import { MixtureEvaluator } from "../core/mixing/mixtureEvaluator";
 import { buildPaletteTable, type PaletteTable } from "../core/picture/paletteTable";
 import { correctors } from "../core/correct/correctors";
@@ -12,10 +12,10 @@ import { nearestTube } from "../core/recipe/nearestTube";
 import { checkUnderLights } from "../core/spectrum/metamerism";
 import { smoothestReflectance } from "../core/spectrum/smoothestReflectance";
 import { USUAL_PRIOR } from "../core/learning/tubeModel";
-import { calibrateTube, type TubeCalibration } from "../core/tube/calibrateTube";
-import { learnBox } from "../core/tube/learnBox";
+import { calibrateTube, type TubeCalibration } from "../core/learning/calibrateTube";
+import { learnBox } from "../core/learning/learnBox";
 import { PAPER, UNDILUTED_THICKNESS } from "../data/paper";
-import { WHITE_BENCH } from "../data/whiteBench";
+import { WHITE_BENCH } from "../data/testWhite";
 import { VIEWING } from "../data/standardViewing";
 import { PAINT_SURFACE } from "../data/surface";
 import type { MixtureRequest } from "../domain/mixture/mixtureRequest";

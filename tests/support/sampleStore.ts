@@ -8,8 +8,8 @@ import type { GamanDatabase } from "@/persistence/database";
 import { tubeFromModel } from "@/domain/tube/newTube";
 import { keepPicture } from "@/persistence/pictures";
 import { addReading, addToPile, keepMatch, seenOf } from "@/persistence/piles";
-import { addLook, changeBench, setTimer } from "@/persistence/benches";
-import { keepMatchPhoto } from "@/persistence/matchCare";
+import { addFirstLook, changeBench, setTimer } from "@/persistence/benches";
+import { keepMatchPhoto } from "@/persistence/matchRecords";
 import { addNote, changeSettings, startPainting } from "@/persistence/studio";
 import { ROW_TABLES, type Row, storeOf, type TableName } from "@/persistence/tables";
 import { keepTubePhoto } from "@/persistence/tubes";
@@ -111,7 +111,7 @@ export async function fillStore(db: GamanDatabase, title = "Harbour"): Promise<S
     seenOf(pile),
   );
   await keepMatchPhoto(db, match.id, image("the dab"), 1008);
-  await addLook(db, {
+  await addFirstLook(db, {
     paintingId: painting.id,
     noteId: hull.id,
     target: hull.target,

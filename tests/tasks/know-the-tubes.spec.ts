@@ -36,17 +36,17 @@ test("a tube is tested by eye with two dabs by keyboard, recipes follow, and the
   await openTube(page, "Raw umber");
   await expect(page.getByText("A generic model: typical for the pigment")).toBeVisible();
   await pressOn(page, "Test this tube");
-  const sheet = page.getByRole("dialog");
-  await expect(sheet).toBeVisible();
+  const drawer = page.getByRole("dialog");
+  await expect(drawer).toBeVisible();
   await lighten(page, 8);
   await pressOn(page, "It looks the same");
-  await expect(sheet.getByText("the tube alone").last()).toBeVisible();
+  await expect(drawer.getByText("the tube alone").last()).toBeVisible();
   await lighten(page, 5);
   await pressOn(page, "It looks the same");
   await pressOn(page, "Fit the tube to these");
-  await expect(sheet.getByText("Its tints are now known to about")).toBeVisible();
+  await expect(drawer.getByText("Its tints are now known to about")).toBeVisible();
   await pressOn(page, "Keep it");
-  await expect(sheet).toBeHidden();
+  await expect(drawer).toBeHidden();
   await expect(boxOf(page).getByRole("button", { name: /Raw umber/ })).toContainText("2 readings");
   expect(await recipesOf(page, /Rope/)).not.toBe(before);
   await openTube(page, "Raw umber");
@@ -59,27 +59,27 @@ test("the simulated colorimeter reads what is in the tube, and a step can be giv
   await openDemo(page);
   await openTube(page, "Viridian");
   await page.getByRole("button", { name: "Test this tube" }).click();
-  const sheet = page.getByRole("dialog");
-  await readingOf(sheet, "the dab", "measure it");
-  await expect(sheet.getByText("stands in for a real one")).toBeVisible();
-  await sheet.getByRole("button", { name: "Connect", exact: true }).click();
-  await sheet.getByRole("button", { name: "give up" }).click();
-  await expect(sheet.getByText("Given up.")).toBeVisible();
+  const drawer = page.getByRole("dialog");
+  await readingOf(drawer, "the dab", "measure it");
+  await expect(drawer.getByText("stands in for a real one")).toBeVisible();
+  await drawer.getByRole("button", { name: "Connect", exact: true }).click();
+  await drawer.getByRole("button", { name: "give up" }).click();
+  await expect(drawer.getByText("Given up.")).toBeVisible();
   for (let taken = 0; taken < 2; ) {
-    const connect = sheet.getByRole("button", { name: "Connect", exact: true });
+    const connect = drawer.getByRole("button", { name: "Connect", exact: true });
     if (await connect.isVisible()) {
       await connect.click();
-      await sheet.getByRole("button", { name: /Calibrate/ }).click();
+      await drawer.getByRole("button", { name: /Calibrate/ }).click();
     }
-    const measure = sheet.getByRole("button", { name: "Measure the dab" });
+    const measure = drawer.getByRole("button", { name: "Measure the dab" });
     await expect(measure).toBeEnabled();
     await measure.click();
     // Held unsteadily, or the cable out: the instrument says so, and it is done again.
-    await expect(sheet.locator("[data-says]").last()).toHaveText(/Read\.|steadily|cable/);
-    taken = await sheet.locator("section li").count();
+    await expect(drawer.locator("[data-says]").last()).toHaveText(/Read\.|steadily|cable/);
+    taken = await drawer.locator("section li").count();
   }
-  await sheet.getByRole("button", { name: "Fit the tube to these" }).click();
-  await sheet.getByRole("button", { name: "Keep it" }).click();
+  await drawer.getByRole("button", { name: "Fit the tube to these" }).click();
+  await drawer.getByRole("button", { name: "Keep it" }).click();
   await expect(page.getByText("its tints, usually within")).toBeVisible();
   await expect(page.getByText("against the generic model")).toBeVisible();
 });
@@ -88,15 +88,15 @@ test("a reading that cannot be true is refused with the reason", async ({ page }
   await openDemo(page);
   await openTube(page, "Yellow ochre");
   await page.getByRole("button", { name: "Test this tube" }).click();
-  const sheet = page.getByRole("dialog");
-  await readingOf(sheet, "the dab", "type it");
-  const field = sheet.getByLabel("Hex or CIELAB (D65) of the dab");
+  const drawer = page.getByRole("dialog");
+  await readingOf(drawer, "the dab", "type it");
+  const field = drawer.getByLabel("Hex or CIELAB (D65) of the dab");
   await field.fill("60 14 46");
-  await sheet.getByRole("button", { name: "Record this reading" }).click();
-  await sheet.getByLabel("Hex or CIELAB (D65) of the dab").fill("40 10 20");
-  await sheet.getByRole("button", { name: "Record this reading" }).click();
-  await expect(sheet.getByRole("alert")).toContainText("More white cannot darken a paint");
-  await expect(sheet.locator("section li")).toHaveCount(1);
+  await drawer.getByRole("button", { name: "Record this reading" }).click();
+  await drawer.getByLabel("Hex or CIELAB (D65) of the dab").fill("40 10 20");
+  await drawer.getByRole("button", { name: "Record this reading" }).click();
+  await expect(drawer.getByRole("alert")).toContainText("More white cannot darken a paint");
+  await expect(drawer.locator("section li")).toHaveCount(1);
 });
 
 test("a new name changes no prediction", async ({ page }) => {
@@ -170,18 +170,18 @@ test("tubes are added from the library and by the label, a mixture as a blend of
   await openDemo(page);
   await goTo(page, "Tubes");
   await page.getByRole("button", { name: "add tubes" }).click();
-  const sheet = page.getByRole("dialog");
-  await sheet.getByLabel("Name on the label").fill("Marsh green");
-  await sheet.getByLabel("Pigments, such as PY74 PG7").fill("PX999");
-  await sheet.getByRole("button", { name: "Put it in the box", exact: true }).last().click();
-  await expect(sheet.getByRole("alert")).toContainText("No generic paint is made of PX999");
-  await sheet.getByLabel("Pigments, such as PY74 PG7").fill("PY42 PG18");
-  await sheet.getByRole("button", { name: "Put it in the box", exact: true }).last().click();
+  const drawer = page.getByRole("dialog");
+  await drawer.getByLabel("Name on the label").fill("Marsh green");
+  await drawer.getByLabel("Pigments, such as PY74 PG7").fill("PX999");
+  await drawer.getByRole("button", { name: "Put it in the box", exact: true }).last().click();
+  await expect(drawer.getByRole("alert")).toContainText("No generic paint is made of PX999");
+  await drawer.getByLabel("Pigments, such as PY74 PG7").fill("PY42 PG18");
+  await drawer.getByRole("button", { name: "Put it in the box", exact: true }).last().click();
   await expect(page.getByRole("heading", { name: "Marsh green", level: 2 })).toBeVisible();
   await expect(page.getByText("PY42 + PG18, a mixture, oil")).toBeVisible();
   await page.getByRole("button", { name: "add tubes" }).click();
-  await sheet.getByRole("checkbox", { name: /Cobalt blue/ }).check();
-  await sheet.getByRole("button", { name: "Put it in the box", exact: true }).first().click();
+  await drawer.getByRole("checkbox", { name: /Cobalt blue/ }).check();
+  await drawer.getByRole("button", { name: "Put it in the box", exact: true }).first().click();
   await expect(page.getByRole("heading", { name: "Cobalt blue", level: 2 })).toBeVisible();
   await expect(page.getByText("Can make the skin and the lungs sensitive")).toBeVisible();
 });
@@ -190,13 +190,13 @@ test("a tube without a label starts from the paint that is most like its colour"
   await openDemo(page);
   await goTo(page, "Tubes");
   await page.getByRole("button", { name: "add tubes" }).click();
-  const sheet = page.getByRole("dialog");
-  await sheet.getByRole("button", { name: "Find the most like" }).click();
-  await expect(sheet.getByRole("alert")).toContainText("Type the colour of the tube alone");
-  await sheet.getByLabel("The tube alone, CIELAB D65 or hex").fill("22 0 -4");
-  await sheet.getByLabel("One part in nine of white").fill("46 -14 -28");
-  await sheet.getByRole("button", { name: "Find the most like" }).click();
-  const first = sheet.getByRole("list", { name: "Most like it" }).getByRole("listitem").first();
+  const drawer = page.getByRole("dialog");
+  await drawer.getByRole("button", { name: "Find the most like" }).click();
+  await expect(drawer.getByRole("alert")).toContainText("Type the colour of the tube alone");
+  await drawer.getByLabel("The tube alone, CIELAB D65 or hex").fill("22 0 -4");
+  await drawer.getByLabel("One part in nine of white").fill("46 -14 -28");
+  await drawer.getByRole("button", { name: "Find the most like" }).click();
+  const first = drawer.getByRole("list", { name: "Most like it" }).getByRole("listitem").first();
   await expect(first).toContainText(/blue .*alone ΔE .*in white ΔE/i);
   await first.getByRole("button").click();
   await expect(page.getByRole("heading", { name: /^Unknown, like/, level: 2 })).toBeVisible();
@@ -209,18 +209,18 @@ test("a list of tubes comes from a file, whole or not at all, and the box is sav
   await openDemo(page);
   await goTo(page, "Tubes");
   await page.getByRole("button", { name: "add tubes" }).click();
-  const sheet = page.getByRole("dialog");
-  const chooser = sheet.getByLabel(/CSV with the columns label and pigments/);
+  const drawer = page.getByRole("dialog");
+  const chooser = drawer.getByLabel(/CSV with the columns label and pigments/);
   const csv = (content: string) => ({ name: "list.csv", mimeType: "text/csv", buffer: Buffer.from(content) });
   await chooser.setInputFiles(csv("label,pigments\nQuay blue,PB29\nMystery,PX1"));
-  await expect(sheet.getByRole("alert")).toContainText("list.csv, line 3: No generic paint is made of PX1");
+  await expect(drawer.getByRole("alert")).toContainText("list.csv, line 3: No generic paint is made of PX1");
   await chooser.setInputFiles(csv("label,pigments,price\nQuay blue,PB29,7.5\nQuay green,PG18,8"));
   await expect(page.getByRole("heading", { name: "Quay blue", level: 2 })).toBeVisible();
   await expect(boxOf(page).getByText("17 of 17")).toBeVisible();
   await page.getByRole("button", { name: "add tubes" }).click();
   const [saved] = await Promise.all([
     page.waitForEvent("download"),
-    sheet.getByRole("button", { name: "save the box as CSV" }).click(),
+    drawer.getByRole("button", { name: "save the box as CSV" }).click(),
   ]);
   expect(await readFile(await saved.path(), "utf8")).toContain("Quay blue,PB29,oil");
 });
@@ -248,11 +248,11 @@ test("two tubes stand side by side, with what could stand in", async ({ page }) 
   await openDemo(page);
   await openTube(page, "Burnt sienna");
   await page.getByRole("button", { name: "Compare with" }).click();
-  const sheet = page.getByRole("dialog");
-  await expect(sheet.getByLabel("The other tube")).toHaveValue("transparent-red-oxide");
-  await expect(sheet.getByRole("row")).toHaveCount(8);
-  await expect(sheet.getByText("Without it")).toBeVisible();
-  await expect(sheet.getByText(/At equal value in white, .* imitates it/)).toBeVisible();
+  const drawer = page.getByRole("dialog");
+  await expect(drawer.getByLabel("The other tube")).toHaveValue("transparent-red-oxide");
+  await expect(drawer.getByRole("row")).toHaveCount(8);
+  await expect(drawer.getByText("Without it")).toBeVisible();
+  await expect(drawer.getByText(/At equal value in white, .* imitates it/)).toBeVisible();
 });
 
 test("readings are saved as a file and read back from it, and a broken file is refused with line and reason", async ({
@@ -268,28 +268,28 @@ test("readings are saved as a file and read back from it, and a broken file is r
   const text = await readFile(await saved.path(), "utf8");
   await openTube(page, "Raw umber");
   await page.getByRole("button", { name: "Test this tube" }).click();
-  const sheet = page.getByRole("dialog");
-  await readingOf(sheet, "the dab", "from a file");
-  const chooser = sheet.getByLabel(/CGATS text or CSV/);
+  const drawer = page.getByRole("dialog");
+  await readingOf(drawer, "the dab", "from a file");
+  const chooser = drawer.getByLabel(/CGATS text or CSV/);
   const fileOf = (name: string, content: string) => ({
     name,
     mimeType: "text/plain",
     buffer: Buffer.from(content),
   });
   await chooser.setInputFiles(fileOf("cut.txt", text.slice(0, 900)));
-  await expect(sheet.getByRole("alert")).toContainText(
+  await expect(drawer.getByRole("alert")).toContainText(
     /cut\.txt was not read: line \d+, .*Nothing was changed/,
   );
   await chooser.setInputFiles(fileOf("viridian.txt", text));
-  await expect(sheet.getByText("Find among 7 readings of viridian.txt")).toBeVisible();
+  await expect(drawer.getByText("Find among 7 readings of viridian.txt")).toBeVisible();
   for (const place of [0, 4])
-    await sheet
+    await drawer
       .getByRole("button", { name: /^take Viridian/ })
       .nth(place)
       .click();
-  await expect(sheet.locator("section li")).toHaveCount(2);
-  await sheet.getByRole("button", { name: "Fit the tube to these" }).click();
-  await sheet.getByRole("button", { name: "Keep it" }).click();
+  await expect(drawer.locator("section li")).toHaveCount(2);
+  await drawer.getByRole("button", { name: "Fit the tube to these" }).click();
+  await drawer.getByRole("button", { name: "Keep it" }).click();
   await expect(page.getByText("opens to a green").or(page.getByText("On the board a green"))).toBeVisible();
 });
 
@@ -299,11 +299,11 @@ test("cautions stand in one place, highest class first, and look-alikes on the b
   await openDemo(page);
   await goTo(page, "Tubes");
   await page.getByRole("button", { name: "cautions" }).click();
-  const sheet = page.getByRole("dialog");
-  await expect(sheet.getByRole("listitem").first()).toContainText("Cadmium. Do not breathe its dust");
-  await expect(sheet.getByRole("listitem").first()).toContainText("Cadmium red light");
-  await expect(sheet).toContainText("Rags and paper with oil can heat up by themselves");
-  expect(await sheet.innerText()).not.toMatch(/\bsafe\b/i);
+  const drawer = page.getByRole("dialog");
+  await expect(drawer.getByRole("listitem").first()).toContainText("Cadmium. Do not breathe its dust");
+  await expect(drawer.getByRole("listitem").first()).toContainText("Cadmium red light");
+  await expect(drawer).toContainText("Rags and paper with oil can heat up by themselves");
+  expect(await drawer.innerText()).not.toMatch(/\bsafe\b/i);
   await page.keyboard.press("Escape");
   await expect(page.getByText("look alike on the board")).toHaveCount(0);
   await goTo(page, "Table");

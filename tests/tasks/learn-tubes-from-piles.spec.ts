@@ -81,6 +81,7 @@ test("a tube deleted long ago is found among the deleted ones and put back", asy
   await openDemo(page);
   await openTube(page, "Viridian");
   await page.getByRole("button", { name: "delete" }).click();
+  await expect(page.getByText("Viridian is out of the box.")).toBeVisible();
   await page.reload();
   const box = boxOf(page);
   await box.getByText("filters and view").click();

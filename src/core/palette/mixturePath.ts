@@ -12,7 +12,7 @@ import { type HuePlace, readHue } from "../describe/huePlaces";
 import { mixtureReflectance } from "../mixing/mixture";
 import { labFromReflectance } from "../spectrum/colorimetry";
 import type { OpticalModel } from "../spectrum/types";
-import type { WhiteBench } from "../tube/character";
+import type { TestWhite } from "../tube/character";
 
 export type PathPoint = {
   /** Share of the second paint in the two, by volume, [0, 1]. */
@@ -59,7 +59,7 @@ export function pathColor(
   first: OpticalModel,
   second: OpticalModel,
   share: number,
-  bench: WhiteBench,
+  bench: TestWhite,
   { whiteParts }: PathWhite = { whiteParts: 0 },
 ): LabD65 {
   const volumes = [
@@ -74,7 +74,7 @@ export function pathColor(
 export function mixturePath(
   first: OpticalModel,
   second: OpticalModel,
-  bench: WhiteBench,
+  bench: TestWhite,
   white: PathWhite = { whiteParts: 0 },
 ): MixturePath {
   if (!(white.whiteParts >= 0) || !Number.isFinite(white.whiteParts))

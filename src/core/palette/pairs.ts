@@ -3,7 +3,7 @@ import { hueDifferenceDegrees, lchFromLab } from "../color/cieLab";
 import { type LabD65, labD65 } from "../color/types";
 import { MixtureEvaluator } from "../mixing/mixtureEvaluator";
 import type { OpticalModel } from "../spectrum/types";
-import type { WhiteBench } from "../tube/character";
+import type { TestWhite } from "../tube/character";
 
 export type Partner = {
   /** Place among the tubes. */
@@ -55,7 +55,7 @@ export function neutralPartners(
   tubes: readonly OpticalModel[],
   quieted: number,
   lightness: number,
-  bench: WhiteBench,
+  bench: TestWhite,
 ): Partner[] {
   const mixes = new PairMixer(tubes, bench);
   return tubes
@@ -109,7 +109,7 @@ function leastChroma(at: (way: number) => Partner | undefined): Partner | undefi
 export function rankParents(
   tubes: readonly OpticalModel[],
   secondary: SecondaryName,
-  bench: WhiteBench,
+  bench: TestWhite,
 ): Parents[] {
   const mixes = new PairMixer(tubes, bench);
   const found: Parents[] = [];
@@ -171,7 +171,7 @@ class PairMixer {
   private readonly volumes = new Float64Array(3);
   private readonly lab = new Float64Array(3);
 
-  constructor(tubes: readonly OpticalModel[], bench: WhiteBench) {
+  constructor(tubes: readonly OpticalModel[], bench: TestWhite) {
     this.mixer = new MixtureEvaluator([...tubes, bench.white], bench.view, bench.surface);
     this.white = tubes.length;
   }

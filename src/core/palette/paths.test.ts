@@ -2,7 +2,7 @@ import { describe, expect, it } from "vitest";
 import { labOfMix, pigment, tintedTo } from "../../../tests/support/paint";
 import { VIEWING } from "../../data/standardViewing";
 import { PAINT_SURFACE } from "../../data/surface";
-import { WHITE_BENCH } from "../../data/whiteBench";
+import { WHITE_BENCH } from "../../data/testWhite";
 import { deltaE2000 } from "../color/ciede2000";
 import { hueDifferenceDegrees, lchFromLab } from "../color/cieLab";
 import { labD65 } from "../color/types";

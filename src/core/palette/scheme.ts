@@ -12,7 +12,7 @@ import { HUE_PLACES } from "../describe/huePlaces";
 import { blendOptics, mixtureReflectance } from "../mixing/mixture";
 import { labFromReflectance } from "../spectrum/colorimetry";
 import type { OpticalModel } from "../spectrum/types";
-import type { WhiteBench } from "../tube/character";
+import type { TestWhite } from "../tube/character";
 import { mixturePath } from "./mixturePath";
 import type { NearestMixture } from "./nearestMixture";
 import { type EdgeColor, mostChroma } from "./reachProfile";
@@ -94,7 +94,7 @@ export function mixScheme(
   tubes: readonly OpticalModel[],
   hues: readonly number[],
   lightness: number,
-  bench: WhiteBench,
+  bench: TestWhite,
 ): MixedScheme {
   const members = hues.map((hueDegrees) => ({
     hueDegrees,
@@ -116,7 +116,7 @@ function brightestStray(
   one: OpticalModel,
   other: OpticalModel,
   hues: readonly number[],
-  bench: WhiteBench,
+  bench: TestWhite,
 ): { readonly share: number; readonly lab: LabD65 } | undefined {
   const strays = mixturePath(one, other, bench).points.filter(({ lab }) => {
     const [, chroma, hue] = lchFromLab(lab);
@@ -147,7 +147,7 @@ export function inKey(
   pile: OpticalModel,
   added: OpticalModel,
   lightness: number,
-  bench: WhiteBench,
+  bench: TestWhite,
 ): KeyMember | undefined {
   const labAt = (parts: number): LabD65 =>
     labFromReflectance(

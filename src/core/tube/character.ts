@@ -9,7 +9,7 @@ import type { SurfaceConstants } from "../mixing/saunderson";
 import { labFromReflectance, type ViewingWeights } from "../spectrum/colorimetry";
 import type { OpticalModel, Reflectance } from "../spectrum/types";
 
-export type WhiteBench = {
+export type TestWhite = {
   /** The white that tubes are judged in: one's own, or generic titanium white. */
   readonly white: OpticalModel;
   readonly view: ViewingWeights<"D65">;
@@ -26,7 +26,7 @@ export type LadderStep = {
 export const LADDER_WHITE_PARTS = [0, 0.5, 1.5, 4, 9, 19, 49] as const;
 
 /** CIELAB of one part of a tube in so many parts of white, opaque or as a film. */
-export function tintLab(tube: OpticalModel, whiteParts: number, bench: WhiteBench, film?: Film): LabD65 {
+export function tintLab(tube: OpticalModel, whiteParts: number, bench: TestWhite, film?: Film): LabD65 {
   if (!(whiteParts >= 0) || !Number.isFinite(whiteParts))
     throw new RangeError(`Parts of white must be finite and at least 0, got ${whiteParts}`);
   const parts = [{ optics: tube, volume: 1 }];
@@ -36,7 +36,7 @@ export function tintLab(tube: OpticalModel, whiteParts: number, bench: WhiteBenc
 
 export function tintLadder(
   tube: OpticalModel,
-  bench: WhiteBench,
+  bench: TestWhite,
   whiteParts: readonly number[] = LADDER_WHITE_PARTS,
 ): LadderStep[] {
   return whiteParts.map((parts) => ({ whiteParts: parts, lab: tintLab(tube, parts, bench) }));
@@ -56,7 +56,7 @@ const STATED_PARTS = [
  * Of a dark tube, the tint that shows what it is: between L* 45 and 60, at a ratio that can be stated.
  * Undefined for a tube that is light enough to show itself.
  */
-export function lightenedChip(tube: OpticalModel, bench: WhiteBench): LadderStep | undefined {
+export function lightenedChip(tube: OpticalModel, bench: TestWhite): LadderStep | undefined {
   if (tintLab(tube, 0, bench)[0] >= DARK_LIGHTNESS) return undefined;
   const chips = tintLadder(tube, bench, STATED_PARTS).filter(
     ({ lab }) => lab[0] >= CHIP_DARKEST && lab[0] <= CHIP_LIGHTEST,
@@ -72,7 +72,7 @@ const PEAK_STEPS = 60;
 const MOST_WHITE = 500;
 
 /** Where the tube is brightest: the parts of white that give the most chroma, and the colour there. */
-export function chromaPeak(tube: OpticalModel, bench: WhiteBench): LadderStep {
+export function chromaPeak(tube: OpticalModel, bench: TestWhite): LadderStep {
   const steps = Array.from({ length: PEAK_STEPS }, (_, i) =>
     i === 0 ? 0 : 0.02 * (MOST_WHITE / 0.02) ** ((i - 1) / (PEAK_STEPS - 2)),
   );
@@ -88,7 +88,7 @@ const COMPARED_DEPTH = 25;
  * Parts of white that one part of the tube tints to a stated depth: its tinting strength. Undefined for a
  * white, which never gets there.
  */
-export function tintingStrength(tube: OpticalModel, bench: WhiteBench): number | undefined {
+export function tintingStrength(tube: OpticalModel, bench: TestWhite): number | undefined {
   const white = labFromReflectance(
     mixtureReflectance([{ optics: bench.white, volume: 1 }], bench.surface),
     bench.view,
@@ -114,7 +114,7 @@ export function filmLab(
   tube: OpticalModel,
   thickness: number,
   ground: Reflectance,
-  bench: WhiteBench,
+  bench: TestWhite,
 ): LabD65 {
   return tintLab(tube, 0, bench, { thickness, ground });
 }

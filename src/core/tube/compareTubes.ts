@@ -7,7 +7,7 @@ import { blendOptics } from "../mixing/mixture";
 import { RecipeSearch } from "../recipe/search";
 import type { Recipe } from "../recipe/types";
 import type { OpticalModel } from "../spectrum/types";
-import { LADDER_WHITE_PARTS, tintingStrength, tintLab, type WhiteBench } from "./character";
+import { LADDER_WHITE_PARTS, tintingStrength, tintLab, type TestWhite } from "./character";
 
 export type ComparedStep = {
   readonly whiteParts: number;
@@ -16,7 +16,7 @@ export type ComparedStep = {
   readonly deltaE2000: number;
 };
 
-export function compareLadders(first: OpticalModel, second: OpticalModel, bench: WhiteBench): ComparedStep[] {
+export function compareLadders(first: OpticalModel, second: OpticalModel, bench: TestWhite): ComparedStep[] {
   return LADDER_WHITE_PARTS.map((whiteParts) => {
     const a = tintLab(first, whiteParts, bench);
     const b = tintLab(second, whiteParts, bench);
@@ -39,7 +39,7 @@ export type LookAlike = {
 const TOLD_APART_IN = 4;
 
 /** Every pair of tubes whose masstones look alike, most alike first. */
-export function lookAlikes(tubes: readonly OpticalModel[], bench: WhiteBench): LookAlike[] {
+export function lookAlikes(tubes: readonly OpticalModel[], bench: TestWhite): LookAlike[] {
   const masstones = tubes.map((tube) => tintLab(tube, 0, bench));
   const tints = tubes.map((tube) => tintLab(tube, TOLD_APART_IN, bench));
   const pairs: LookAlike[] = [];
@@ -73,7 +73,7 @@ const MOST_TUBES = 4;
 export function substituteFor(
   tube: OpticalModel,
   others: readonly OpticalModel[],
-  bench: WhiteBench,
+  bench: TestWhite,
 ): Substitute | undefined {
   if (others.length === 0) return undefined;
   const search = new RecipeSearch(

@@ -8,7 +8,7 @@ import { type LabD65, labD65 } from "../color/types";
 import { MixtureEvaluator } from "../mixing/mixtureEvaluator";
 import { FINE, SubsetSolver } from "../recipe/subsetSolver";
 import type { OpticalModel } from "../spectrum/types";
-import { tintLab, type WhiteBench } from "./character";
+import { tintLab, type TestWhite } from "./character";
 
 export type Imitation = {
   /** Places in the list of bright tubes. */
@@ -35,7 +35,7 @@ const BRIGHTEST_TINT_PARTS = [0, 1, 4, 9] as const;
 export function imitate(
   seen: LabD65,
   tubes: readonly OpticalModel[],
-  bench: WhiteBench,
+  bench: TestWhite,
 ): Imitation | undefined {
   const mixer = new MixtureEvaluator([...tubes, bench.white], bench.view, bench.surface);
   const solver = new SubsetSolver(mixer);

@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { hueDifferenceDegrees, lchFromLab } from "../../core/color/cieLab";
 import { chromaPeak } from "../../core/tube/character";
-import { WHITE_BENCH } from "../../data/whiteBench";
+import { WHITE_BENCH } from "../../data/testWhite";
 import { tubeFromModel } from "../tube/newTube";
 import type { Tube } from "../tube/tube";
 import { GENERIC_PIGMENTS } from "../tube/optics";

@@ -4,7 +4,7 @@ import { hueDifferenceDegrees, lchFromLab } from "../../core/color/cieLab";
 import { readHue } from "../../core/describe/huePlaces";
 import type { OpticalModel } from "../../core/spectrum/types";
 import { chromaPeak, tintLab } from "../../core/tube/character";
-import { WHITE_BENCH } from "../../data/whiteBench";
+import { WHITE_BENCH } from "../../data/testWhite";
 import type { Tube } from "../tube/tube";
 import { modelsOfTube, opticsOfTube } from "../tube/optics";
 

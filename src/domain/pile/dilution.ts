@@ -11,7 +11,7 @@ import type { Tube } from "../tube/tube";
 import { opticsOfTube } from "../tube/optics";
 
 /** A tube that is too strong to dose as it is, and what to thin it with first. */
-export type BenchDilution = {
+export type RecipeDilution = {
   readonly tubeId: string;
   readonly carrierId: string;
   readonly carrierParts: number;
@@ -25,7 +25,7 @@ export function dilutionsOf(
   target: LabD65,
   tubeById: ReadonlyMap<string, Tube>,
   sizes: Settings["sizes"],
-): readonly BenchDilution[] {
+): readonly RecipeDilution[] {
   const { speckParts } = sizes;
   if (amounts.every(({ parts }) => parts >= speckParts)) return [];
   const optics = amounts.flatMap(({ tubeId }) => {

@@ -7,7 +7,7 @@
  */
 import type { LabD65 } from "../../core/color/types";
 import type { Evidence } from "../../core/learning/boxModel";
-import type { PileEvidence } from "../../core/tube/learnBox";
+import type { PileEvidence } from "../../core/learning/learnBox";
 import type { Reading } from "../reading/reading";
 import { labFromStored } from "../reading/storedColor";
 import { evidenceUncertainty } from "../reading/uncertainty";

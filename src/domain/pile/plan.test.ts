@@ -7,10 +7,10 @@ import type { Pile } from "./pile";
 import type { Reading } from "../reading/reading";
 import { storedFromLab } from "../reading/storedColor";
 import { leftoverId } from "./leftovers";
-import { benchPlan } from "./plan";
+import { pilePlan } from "./plan";
 import { currentReading, pileEvidence } from "./evidence";
 import { LOOKS_THE_SAME, labOfDraft } from "../reading/eyeDraft";
-import { plannedRecipe } from "../recipe/benchRecipe";
+import { plannedRecipe } from "../recipe/paintRecipe";
 import { trialsOf } from "./trials";
 
 const suggested = [
@@ -37,7 +37,7 @@ const reading = (id: string, takenAt: number): Reading => ({
   turn: takenAt,
 });
 
-describe("benchPlan", () => {
+describe("pilePlan", () => {
   const followed = (tubeId: string, parts: number, addedAt: number, suggestedParts = parts) => ({
     tubeId,
     parts,
@@ -45,12 +45,12 @@ describe("benchPlan", () => {
     turn: addedAt,
     suggestedParts,
   });
-  const openOf = (plan: ReturnType<typeof benchPlan>) =>
+  const openOf = (plan: ReturnType<typeof pilePlan>) =>
     plan.steps.filter(({ isDone }) => !isDone).map(({ tubeId, parts }) => [tubeId, parts]);
 
   it("asks for the whole recipe before anything lies there", () => {
-    expect(benchPlan(suggested, [])).toMatchObject({ growth: 1 });
-    expect(openOf(benchPlan(suggested, []))).toEqual([
+    expect(pilePlan(suggested, [])).toMatchObject({ growth: 1 });
+    expect(openOf(pilePlan(suggested, []))).toEqual([
       ["white", 7.5],
       ["umber", 1],
       ["blue", 0.5],
@@ -58,7 +58,7 @@ describe("benchPlan", () => {
   });
 
   it("shows what was put down besides the recipe without counting it", () => {
-    const { steps, growth } = benchPlan(suggested, [
+    const { steps, growth } = pilePlan(suggested, [
       followed("white", 7.5, 1),
       { tubeId: "umber", parts: 0.25, addedAt: 2, turn: 2 },
     ]);
@@ -72,7 +72,7 @@ describe("benchPlan", () => {
   });
 
   it("lets the rest grow with what was put down too much, so that the ratio still comes out", () => {
-    const plan = benchPlan(suggested, [followed("white", 7.5, 1), followed("umber", 2, 2, 1)]);
+    const plan = pilePlan(suggested, [followed("white", 7.5, 1), followed("umber", 2, 2, 1)]);
     expect(plan.growth).toBe(2);
     expect(openOf(plan)).toEqual([
       ["white", 7.5],
@@ -81,7 +81,7 @@ describe("benchPlan", () => {
   });
 
   it("asks for the missing half of a dose, and lets a slip of a hand pass", () => {
-    const plan = benchPlan(suggested, [followed("white", 7.6, 1, 7.5), followed("umber", 0.5, 2, 1)]);
+    const plan = pilePlan(suggested, [followed("white", 7.6, 1, 7.5), followed("umber", 0.5, 2, 1)]);
     expect(plan.growth).toBe(1);
     expect(openOf(plan)).toEqual([
       ["umber", 0.5],
@@ -94,7 +94,7 @@ describe("benchPlan", () => {
       { tubeId: leftoverId("old"), parts: 2 },
       { tubeId: "blue", parts: 0.5 },
     ];
-    const { steps } = benchPlan(planned, [
+    const { steps } = pilePlan(planned, [
       { ...followed("white", 1.5, 1), fromPileId: "old" },
       { ...followed("umber", 0.5, 1), fromPileId: "old" },
     ]);

@@ -4,7 +4,7 @@ import { volumeOf } from "./contents";
 import { leftoverId } from "./leftovers";
 import type { Addition, Dose } from "./pile";
 
-export type BenchStep = {
+export type PileStep = {
   readonly tubeId: string;
   /** What was put down, or what is suggested while it is not. */
   readonly parts: number;
@@ -14,7 +14,7 @@ export type BenchStep = {
 };
 
 /** What is in a pile, then what its recipe still asks for, and by how much the pile has to grow for that. */
-export type BenchPlan = { readonly steps: readonly BenchStep[]; readonly growth: number };
+export type PilePlan = { readonly steps: readonly PileStep[]; readonly growth: number };
 
 /** A dose this much off its plan, as a share of it, is as good as right. */
 const SLIP = 0.05;
@@ -23,10 +23,10 @@ const SLIP = 0.05;
  * What lies in the pile, in order, then what the recipe still asks for. Where too much was put down, the rest
  * grows with it so that the colour still comes out; what was added against the plan's advice is not counted.
  */
-export function benchPlan(planned: readonly Dose[], additions: readonly Addition[]): BenchPlan {
+export function pilePlan(planned: readonly Dose[], additions: readonly Addition[]): PilePlan {
   const done = additions
     .map((addition) => ({ ...addition, tubeId: sourceOf(addition) }))
-    .reduce<(BenchStep & { readonly turn: number; readonly isFollowed: boolean })[]>((steps, addition) => {
+    .reduce<(PileStep & { readonly turn: number; readonly isFollowed: boolean })[]>((steps, addition) => {
       const last = steps.at(-1);
       const isSameGo = last?.tubeId === addition.tubeId && last.turn === addition.turn;
       const step = {

@@ -24,7 +24,7 @@ export type Reading = {
 };
 
 /** What the painter said of a target before any recipe was shown. */
-export type Look = {
+export type FirstLook = {
   readonly id: string;
   readonly paintingId: string;
   readonly noteId: string;

@@ -1,7 +1,7 @@
 /** All recipes that are offered for a note: those that were found, the one from the record, the one by hand. */
 import { deltaE2000 } from "../../core/color/ciede2000";
 import type { LabD65 } from "../../core/color/types";
-import type { PaintedRecipe } from "../../core/recipe/palette";
+import type { PaintedRecipe } from "../../core/recipe/paletteMixer";
 import { labOfAdditions } from "../mixture/color";
 import { contentsOf, volumeOf } from "../pile/contents";
 import type { Dose, Pile } from "../pile/pile";
@@ -9,7 +9,7 @@ import type { School } from "../school/school";
 import { opticsOfTube } from "../tube/optics";
 import type { Tube } from "../tube/tube";
 import { isWater } from "../tube/water";
-import { type BenchRecipe, benchRecipe, plannedRecipe, recipeByHand } from "./benchRecipe";
+import { type PaintRecipe, paintRecipe, plannedRecipe, recipeByHand } from "./paintRecipe";
 
 export type Offered = {
   /** What the search found, with the tubes that it names by their place; undefined before it answered. */
@@ -28,7 +28,7 @@ export type Offered = {
 };
 
 /** The one by hand first, then the one from the record, then what was found. */
-export function offeredRecipes(offered: Offered): readonly BenchRecipe[] {
+export function offeredRecipes(offered: Offered): readonly PaintRecipe[] {
   const { found, again, byHand, target, tubeById, wantedParts, start } = offered;
   const predict = (amounts: readonly Dose[]): LabD65 | undefined => labOfAdditions(amounts, tubeById);
   const lightnessOf = (tubeId: string): number => {
@@ -36,7 +36,7 @@ export function offeredRecipes(offered: Offered): readonly BenchRecipe[] {
     return (tube && opticsOfTube(tube) ? predict([{ tubeId, parts: 1 }]) : undefined)?.[0] ?? 0;
   };
   const laid = (found?.recipes ?? [])
-    .map((recipe) => benchRecipe(recipe, found?.tubeIds ?? []))
+    .map((recipe) => paintRecipe(recipe, found?.tubeIds ?? []))
     // A wash is predicted as it will be laid down, rounded water and all.
     .map((recipe) => {
       const predicted = recipe.amounts.some(isWater) ? predict(recipe.amounts) : undefined;

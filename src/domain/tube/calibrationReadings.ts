@@ -1,6 +1,6 @@
 /** Kept readings of a tube as the engine takes them. */
 import { GRID_10NM } from "../../core/spectrum/types";
-import type { TubeReading } from "../../core/tube/calibrateTube";
+import type { TubeReading } from "../../core/learning/calibrateTube";
 import { labFromStored } from "../reading/storedColor";
 import { evidenceUncertainty } from "../reading/uncertainty";
 import type { CalibrationReading } from "./tube";

@@ -1,7 +1,7 @@
 /** A tube from what its label says: a name and Colour Index names, known or not. */
 import { startingModel } from "../../core/pigment/startingModel";
 import { highestClass } from "../../core/safety/cautions";
-import { WHITE_BENCH } from "../../data/whiteBench";
+import { WHITE_BENCH } from "../../data/testWhite";
 import { type NewTube, tubeFromModel } from "./newTube";
 import { PIGMENT_LIBRARY } from "./optics";
 

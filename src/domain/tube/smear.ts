@@ -3,7 +3,7 @@ import type { LabD65 } from "../../core/color/types";
 import type { PigmentModel } from "../../core/pigment/types";
 import type { OpticalModel } from "../../core/spectrum/types";
 import { tintLadder } from "../../core/tube/character";
-import { WHITE_BENCH } from "../../data/whiteBench";
+import { WHITE_BENCH } from "../../data/testWhite";
 import { opticsOfTube } from "./optics";
 import type { Tube } from "./tube";
 

@@ -11,8 +11,8 @@ import { Keys } from "./Keys";
 import type { ViewName } from "./useFindables";
 import { Words } from "./Words";
 
-const loadSheet = () => import("./FindSheet").then((module) => module.FindSheet);
-const FindSheet = dynamic(loadSheet, { ssr: false });
+const loadDialog = () => import("./FindDialog").then((module) => module.FindDialog);
+const FindDialog = dynamic(loadDialog, { ssr: false });
 /** Once the first view is there the sheet is fetched, so that nothing typed into it is lost to waiting. */
 const FETCH_AFTER_MS = 2000;
 
@@ -26,7 +26,7 @@ export function Find({ views }: { views: readonly ViewName[] }) {
     setFinding(true);
   };
   useEffect(() => {
-    const timer = setTimeout(() => void loadSheet(), FETCH_AFTER_MS);
+    const timer = setTimeout(() => void loadDialog(), FETCH_AFTER_MS);
     return () => {
       clearTimeout(timer);
     };
@@ -60,7 +60,7 @@ export function Find({ views }: { views: readonly ViewName[] }) {
         <Search aria-hidden="true" />
       </button>
       {isFinding ? (
-        <FindSheet
+        <FindDialog
           views={views}
           onClose={() => {
             setFinding(false);

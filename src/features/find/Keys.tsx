@@ -1,7 +1,7 @@
 "use client";
 
 import { KeyCap } from "../../ui/KeyCap";
-import { Sheet } from "../../ui/Sheet";
+import { Drawer } from "../../ui/Drawer";
 import { useSettings } from "../../kit/studio/useStudio";
 import { SHORTCUTS } from "./shortcuts";
 
@@ -9,7 +9,7 @@ import { SHORTCUTS } from "./shortcuts";
 export function Keys({ isOpen, onOpenChange }: { isOpen: boolean; onOpenChange: (isOpen: boolean) => void }) {
   const settings = useSettings();
   return (
-    <Sheet
+    <Drawer
       isOpen={isOpen}
       onOpenChange={onOpenChange}
       title="Keys"
@@ -41,6 +41,6 @@ export function Keys({ isOpen, onOpenChange }: { isOpen: boolean; onOpenChange: 
           </dl>
         </section>
       ))}
-    </Sheet>
+    </Drawer>
   );
 }

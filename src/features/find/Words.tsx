@@ -4,14 +4,14 @@
 import { useState } from "react";
 import { GLOSSARY, type GlossaryWord } from "../../data/glossary";
 import { TextField } from "../../ui/fields";
-import { Sheet } from "../../ui/Sheet";
+import { Drawer } from "../../ui/Drawer";
 import { askForWord } from "../../kit/words/wordAsked";
 import { Status } from "../../ui/Status";
 
 /** @param asked - a word of the glossary, empty for all of them; nothing while the sheet is away. */
 export function Words({ asked, onClose }: { asked: string | undefined; onClose: () => void }) {
   return (
-    <Sheet
+    <Drawer
       isOpen={asked !== undefined}
       onOpenChange={(isOpen) => {
         if (!isOpen) onClose();
@@ -20,7 +20,7 @@ export function Words({ asked, onClose }: { asked: string | undefined; onClose: 
       description="Painters use some words for several things. Here each has one meaning."
     >
       <List key={asked} asked={asked ?? ""} />
-    </Sheet>
+    </Drawer>
   );
 }
 

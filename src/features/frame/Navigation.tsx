@@ -4,7 +4,7 @@ import { clsx } from "clsx";
 import Link from "next/link";
 import { usePathname } from "next/navigation";
 import { useState } from "react";
-import { Sheet } from "../../ui/Sheet";
+import { Drawer } from "../../ui/Drawer";
 import { UNDER_THE_THUMB, VIEWS } from "./views";
 
 /** Beside the work on a wide screen, under the thumb on a phone. */
@@ -63,7 +63,7 @@ export function Navigation() {
           </button>
         </li>
       </ul>
-      <Sheet isOpen={isOpen} onOpenChange={setOpen} title="Views" description="Where else to go.">
+      <Drawer isOpen={isOpen} onOpenChange={setOpen} title="Views" description="Where else to go.">
         <ul aria-label="All views">
           {VIEWS.map(({ path, name }) => (
             <li key={path} className="border-b">
@@ -80,7 +80,7 @@ export function Navigation() {
             </li>
           ))}
         </ul>
-      </Sheet>
+      </Drawer>
     </nav>
   );
 }

@@ -38,7 +38,7 @@ export function CompareBar({ held, onLetGo }: { held: Held | undefined; onLetGo:
   );
 }
 
-export function Comparison({ first, second }: { first: Held; second: Held }) {
+export function TargetAndPile({ first, second }: { first: Held; second: Held }) {
   const settings = useSettings();
   const tubeById = useStudio((studio) => studio.tubeById);
   const words = comparisonWords(first.result, second.result, WORKING_TOLERANCE, settings.scale);

@@ -8,7 +8,7 @@ import { deltaE2000 } from "../../core/color/ciede2000";
 import type { LabD65 } from "../../core/color/types";
 import { differenceWords, WORKING_TOLERANCE } from "../../core/describe/difference";
 import type { Dose } from "../../domain/pile/pile";
-import { type LogRecord, readRecord } from "../../persistence/matchCare";
+import { type LogRecord, readRecord } from "../../persistence/matchRecords";
 import { contentsOf, volumeOf } from "../../domain/pile/contents";
 import type { Match } from "../../domain/match/match";
 import type { Settings } from "../../domain/settings/settings";
@@ -16,14 +16,14 @@ import type { Tube } from "../../domain/tube/tube";
 import { labFromStored } from "../../domain/reading/storedColor";
 import { Button, buttonClass } from "../../ui/Button";
 import { Patch } from "../../ui/Patch";
-import { Sheet } from "../../ui/Sheet";
+import { Drawer } from "../../ui/Drawer";
 import { tintOfTube } from "../../domain/tube/smear";
 import { useDb, useSettings, useStudio } from "../../kit/studio/useStudio";
 import { useChangeSettings } from "../../kit/studio/useChangeSettings";
 import { deltaEText, describeLab } from "../../words/colors";
 import { exactWords, knifeWords, tubeName } from "../../words/doses";
 import { CardButtons } from "./CardButtons";
-import { Comparison, type Held } from "./Compare";
+import { TargetAndPile, type Held } from "./Compare";
 import type { RecipeCard } from "./recipeCard";
 import { Care, Readings, SinceLine, WentIn } from "./RecordParts";
 import { SOURCE_WORDS, STATE_WORDS } from "../../words/states";
@@ -54,7 +54,7 @@ export function LogDetail({ open, onClose, ...rest }: Props) {
       ? `Begun ${format(pile.createdAt, "d MMMM yyyy, HH:mm")}, ${STATE_WORDS[pile.state]}`
       : "";
   return (
-    <Sheet
+    <Drawer
       isOpen={open !== undefined}
       onOpenChange={(isOpen) => {
         if (!isOpen) onClose();
@@ -67,7 +67,7 @@ export function LogDetail({ open, onClose, ...rest }: Props) {
       ) : record ? (
         <p>This record is not in the log any more.</p>
       ) : null}
-    </Sheet>
+    </Drawer>
   );
 }
 
@@ -90,7 +90,7 @@ function Detail({ record, held, onHold, onClose }: { record: LogRecord } & Omit<
   };
   return (
     <>
-      {held && self && held.key !== self.key ? <Comparison first={held} second={self} /> : null}
+      {held && self && held.key !== self.key ? <TargetAndPile first={held} second={self} /> : null}
       <Colours target={target} result={result} how={lastRead ? SOURCE_WORDS[lastRead.source] : ""} />
       {target && result ? (
         <p className="mt-3">

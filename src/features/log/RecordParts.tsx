@@ -5,7 +5,7 @@ import { format } from "date-fns";
 import { useLiveQuery } from "dexie-react-hooks";
 import { useState } from "react";
 import type { Dose } from "../../domain/pile/pile";
-import { readMatchPhoto } from "../../persistence/matchCare";
+import { readMatchPhoto } from "../../persistence/matchRecords";
 import { contentsOf, volumeOf } from "../../domain/pile/contents";
 import type { Match } from "../../domain/match/match";
 import type { Pile } from "../../domain/pile/pile";

@@ -8,15 +8,15 @@ import { BenchProvider } from "./bench/BenchProvider";
 import { buttonClass } from "../../ui/Button";
 import { useSettings, useStudio } from "../../kit/studio/useStudio";
 import { AmountPanel } from "./recipe/AmountPanel";
-import { Comparison } from "./compare/Comparison";
+import { TargetAndPile } from "./compare/TargetAndPile";
 import { MatchLine } from "./keep/MatchLine";
-import { NoteSheet } from "./keep/NoteSheet";
+import { NoteDrawer } from "./keep/NoteDrawer";
 import { NextStep, SampleLine } from "./correct/NextStep";
 import { OneThing } from "./correct/OneThing";
 import { PileSteps } from "./pile/PileSteps";
 import { PurposeField } from "./keep/PurposeField";
 import { ReadFirst, SaidLine, useLooks } from "./compare/ReadFirst";
-import { RecipeCare } from "./recipe/RecipeCare";
+import { RecipeAdvice } from "./recipe/RecipeAdvice";
 import { RecipeChoice } from "./recipe/RecipeChoice";
 import { TimerField } from "./pile/TimerField";
 import { Trials } from "./pile/Trials";
@@ -66,7 +66,7 @@ function BenchOfNote() {
       <h1 className="sr-only">
         Mix note {note.number}, {note.name}
       </h1>
-      <Comparison isBlind={isBlind} />
+      <TargetAndPile isBlind={isBlind} />
       <div className="px-4 pb-6 wide:px-0">
         {isBlind ? (
           <ReadFirst
@@ -79,7 +79,7 @@ function BenchOfNote() {
         )}
         <div className="mt-4 flex flex-wrap items-end gap-x-5 gap-y-2 border-t pt-2">
           <PurposeField note={note} />
-          <NoteSheet note={note} />
+          <NoteDrawer note={note} />
         </div>
       </div>
     </div>
@@ -101,7 +101,7 @@ function Work() {
       {pile ? null : <RecipeChoice />}
       <NextStep />
       <PileSteps />
-      {chosen && !pile ? <RecipeCare recipe={chosen} /> : null}
+      {chosen && !pile ? <RecipeAdvice recipe={chosen} /> : null}
       {isPremix ? null : <AmountPanel />}
       <OneThing />
       <Trials />

@@ -6,7 +6,7 @@ import type { Palette } from "../../domain/palette/palette";
 import { Button } from "../../ui/Button";
 import { TextAreaField, TextField } from "../../ui/fields";
 import { Patch } from "../../ui/Patch";
-import { Sheet } from "../../ui/Sheet";
+import { Drawer } from "../../ui/Drawer";
 import { tintOfTube } from "../../domain/tube/smear";
 import { useStudio } from "../../kit/studio/useStudio";
 import { attempt } from "../../kit/studio/problems";
@@ -20,10 +20,10 @@ export function PaletteList({ open, onOpen }: { open: Palette; onOpen: (paletteI
   const onBoard = useStudio((studio) => studio.palette);
   const palettes = useStudio((studio) => studio.palettes);
   const { restorePalette, layOutPalette, addPalette, removePalette } = usePaletteCommands();
-  const [sheet, setSheet] = useState<"new" | "rename">();
+  const [drawer, setDrawer] = useState<"new" | "rename">();
   const [removed, setRemoved] = useState<Palette>();
   const close = (): void => {
-    setSheet(undefined);
+    setDrawer(undefined);
   };
   return (
     <>
@@ -32,7 +32,7 @@ export function PaletteList({ open, onOpen }: { open: Palette; onOpen: (paletteI
         <Button
           weight="quiet"
           onClick={() => {
-            setSheet("new");
+            setDrawer("new");
           }}
         >
           new
@@ -110,7 +110,7 @@ export function PaletteList({ open, onOpen }: { open: Palette; onOpen: (paletteI
         <Button
           weight="quiet"
           onClick={() => {
-            setSheet("rename");
+            setDrawer("rename");
           }}
         >
           name and note
@@ -126,8 +126,8 @@ export function PaletteList({ open, onOpen }: { open: Palette; onOpen: (paletteI
         </Button>
       </div>
       {open.remark === "" ? null : <p className="text-muted whitespace-pre-wrap">{open.remark}</p>}
-      <Sheet
-        isOpen={sheet === "new"}
+      <Drawer
+        isOpen={drawer === "new"}
         onOpenChange={close}
         title="A new palette"
         description="Filled from your own box: each place takes the tube that suits it best."
@@ -139,15 +139,15 @@ export function PaletteList({ open, onOpen }: { open: Palette; onOpen: (paletteI
             onOpen(paletteId);
           }}
         />
-      </Sheet>
-      <Sheet
-        isOpen={sheet === "rename"}
+      </Drawer>
+      <Drawer
+        isOpen={drawer === "rename"}
         onOpenChange={close}
         title="Name and note"
         description="What it is called, and what it is for."
       >
         <NameForm key={open.id} palette={open} onDone={close} />
-      </Sheet>
+      </Drawer>
     </>
   );
 }

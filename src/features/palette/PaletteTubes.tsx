@@ -23,7 +23,7 @@ import { useState } from "react";
 import type { Palette } from "../../domain/palette/palette";
 import type { Tube } from "../../domain/tube/tube";
 import { Button } from "../../ui/Button";
-import { Sheet } from "../../ui/Sheet";
+import { Drawer } from "../../ui/Drawer";
 import { Smear } from "../../ui/Smear";
 import { BoxPicker } from "../../kit/paint/BoxPicker";
 import { ladderOfTube } from "../../domain/tube/smear";
@@ -106,7 +106,7 @@ export function PaletteTubes({ palette }: { palette: Palette }) {
           </ol>
         </SortableContext>
       </DndContext>
-      <Sheet
+      <Drawer
         isOpen={isChoosing}
         onOpenChange={setChoosing}
         title={`Tubes of ${palette.name}`}
@@ -120,7 +120,7 @@ export function PaletteTubes({ palette }: { palette: Palette }) {
             setChoosing(false);
           }}
         />
-      </Sheet>
+      </Drawer>
     </div>
   );
 }

@@ -6,7 +6,7 @@ import { Tabs } from "radix-ui";
 import { useMemo, useState } from "react";
 import type { Palette } from "../../domain/palette/palette";
 import { Button, buttonClass } from "../../ui/Button";
-import { Sheet } from "../../ui/Sheet";
+import { Drawer } from "../../ui/Drawer";
 import { useSettings, useStudio } from "../../kit/studio/useStudio";
 import { ChoosePanel } from "./ChoosePanel";
 import { ComparePanel } from "./ComparePanel";
@@ -32,7 +32,7 @@ export function PaletteView() {
   const palette = useStudio((studio) => studio.palette);
   const palettes = useStudio((studio) => studio.palettes);
   const [openId, setOpenId] = useState<string>();
-  const [isSheetOpen, setSheetOpen] = useState(false);
+  const [isDrawerOpen, setDrawerOpen] = useState(false);
   const open = palettes.find((row) => row.id === openId) ?? palette ?? palettes[0];
   if (!painting || !open) {
     return (
@@ -59,20 +59,20 @@ export function PaletteView() {
         <Button
           aria-label="Change palette or tubes"
           onClick={() => {
-            setSheetOpen(true);
+            setDrawerOpen(true);
           }}
         >
           change
         </Button>
-        <Sheet
-          isOpen={isSheetOpen}
-          onOpenChange={setSheetOpen}
+        <Drawer
+          isOpen={isDrawerOpen}
+          onOpenChange={setDrawerOpen}
           title="Palettes of this painting"
           description="Which one to look at, and which tubes are in it."
         >
           <PaletteList open={open} onOpen={setOpenId} />
           <PaletteTubes key={open.id} palette={open} />
-        </Sheet>
+        </Drawer>
       </div>
       <section aria-label="The palette" className="min-w-0 p-4 pt-0 wide:overflow-y-auto wide:p-5 wide:pl-2">
         <Opened palette={open} />

@@ -6,7 +6,7 @@ import { lchFromLab } from "../../core/color/cieLab";
 import { valueFromLightness, valueText } from "../../core/describe/valueScale";
 import { type MixturePath, mixturePath } from "../../core/palette/mixturePath";
 import type { OpticalModel } from "../../core/spectrum/types";
-import { WHITE_BENCH } from "../../data/whiteBench";
+import { WHITE_BENCH } from "../../data/testWhite";
 import { Patch } from "../../ui/Patch";
 import { chromaAndValueAxes } from "../../kit/chart/chartAxes";
 import type { ChartAxis, ChartLine } from "../../kit/chart/LineChart";

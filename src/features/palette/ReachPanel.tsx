@@ -9,7 +9,7 @@ import { readHue } from "../../core/describe/huePlaces";
 import { valueText } from "../../core/describe/valueScale";
 import type { EdgeColor, ReachProfile } from "../../core/palette/reachProfile";
 import { tintLab } from "../../core/tube/character";
-import { WHITE_BENCH } from "../../data/whiteBench";
+import { WHITE_BENCH } from "../../data/testWhite";
 import type { Note } from "../../domain/note/note";
 import { labFromStored } from "../../domain/reading/storedColor";
 import { Choice } from "../../ui/Choice";

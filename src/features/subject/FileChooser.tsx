@@ -5,7 +5,7 @@ import { Camera, ImageUp } from "lucide-react";
 import { useEffect, useEffectEvent, useState } from "react";
 import { CAMERA_SHOTS } from "../../devices/simulatedCamera";
 import { Button } from "../../ui/Button";
-import { Sheet } from "../../ui/Sheet";
+import { Drawer } from "../../ui/Drawer";
 import { attempt } from "../../kit/studio/problems";
 
 /** Phones convert their own format to one of these when they are asked for. */
@@ -151,7 +151,7 @@ function SimulatedCamera({ onFile }: { onFile: (file: File) => void }) {
       >
         simulated camera
       </Button>
-      <Sheet
+      <Drawer
         isOpen={isOpen}
         onOpenChange={setOpen}
         title="Simulated camera"
@@ -175,7 +175,7 @@ function SimulatedCamera({ onFile }: { onFile: (file: File) => void }) {
             </li>
           ))}
         </ul>
-      </Sheet>
+      </Drawer>
     </>
   );
 }

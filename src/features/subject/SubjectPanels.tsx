@@ -17,8 +17,8 @@ import type { Families } from "./useFamilies";
 import { PICK_AIMS, type Pick } from "./usePick";
 import type { References } from "./useReferences";
 import type { Seeing } from "./useSeeing";
-import type { Wall } from "./useWall";
-import { WallPanel } from "./WallPanel";
+import type { PileGrid } from "./usePileGrid";
+import { PileGridPanel } from "./PileGridPanel";
 import { WeightsPanel } from "./WeightsPanel";
 import { WithoutPicture } from "./WithoutPicture";
 
@@ -33,7 +33,7 @@ export type PanelParts = {
   readonly onCard: (card: CardChoice) => void;
   readonly seeing: Seeing;
   readonly families: Families;
-  readonly wall: Wall;
+  readonly grid: PileGrid;
 };
 
 export function SubjectPanels({
@@ -108,7 +108,7 @@ const WITH_PICTURE: Readonly<
       reachedShare={seeing.palette.reachedShare}
     />
   ),
-  wall: ({ wall }) => <WallPanel wall={wall} />,
+  grid: ({ grid }) => <PileGridPanel grid={grid} />,
 };
 
 function Panel({ tab, parts }: { tab: TabName; parts: PanelParts }) {

@@ -30,10 +30,10 @@ import { type NewPictureState, useNewPicture } from "./useNewPicture";
 import { usePick } from "./usePick";
 import { useReferences } from "./useReferences";
 import { type Seeing, useSeeing } from "./useSeeing";
-import { useWall } from "./useWall";
+import { usePileGrid } from "./usePileGrid";
 
 /** L* by which a pile of the palette may be off its row. */
-const WALL_TOLERANCE = 4;
+const GRID_TOLERANCE = 4;
 
 export function SubjectView() {
   const painting = useStudio((studio) => studio.painting);
@@ -66,11 +66,11 @@ function Subject({ paintingId, pictureId }: { paintingId: string; pictureId: str
   const asked = useAskedNote(open?.pictureId);
   const pick = usePick(picture, radiusPx, asked.place);
   const references = useReferences(picture, radiusPx, cardTruth(card));
-  const wall = useWall(picture, WALL_TOLERANCE);
+  const grid = usePileGrid(picture, GRID_TOLERANCE);
   const families = useFamilies(picture);
   const seeing = useSeeing(picture, tab);
   const stored = kept?.id === open?.pictureId ? kept : undefined;
-  const tool = toolOf(tab, { pick, references, wall, families, notes, pictureId: open?.pictureId });
+  const tool = toolOf(tab, { pick, references, grid, families, notes, pictureId: open?.pictureId });
   return (
     <div className="grid grid-cols-1 gap-x-6 gap-y-2 px-4 pb-4 wide:h-full wide:grid-cols-[minmax(0,1fr)_22rem] wide:p-0 wide:pl-2">
       <h1 className="sr-only">Subject</h1>
@@ -110,7 +110,7 @@ function Subject({ paintingId, pictureId }: { paintingId: string; pictureId: str
             onCard: setCard,
             seeing,
             families,
-            wall,
+            grid,
           }}
         />
       </div>

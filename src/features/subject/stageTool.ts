@@ -4,7 +4,7 @@ import type { Spot, StageMark } from "../../kit/picture/PictureStage";
 import type { Families } from "./useFamilies";
 import type { Pick } from "./usePick";
 import type { References } from "./useReferences";
-import type { Wall } from "./useWall";
+import type { PileGrid } from "./usePileGrid";
 import type { TabName } from "./tabs";
 
 export type StageTool = {
@@ -16,7 +16,7 @@ export type StageTool = {
 export type ToolParts = {
   readonly pick: Pick;
   readonly references: References;
-  readonly wall: Wall;
+  readonly grid: PileGrid;
   readonly families: Families;
   readonly notes: readonly Note[];
   readonly pictureId: string | undefined;
@@ -24,7 +24,7 @@ export type ToolParts = {
 
 export function toolOf(tab: TabName, parts: ToolParts): StageTool {
   if (tab === "light") return lightTool(parts.references);
-  if (tab === "wall") return wallTool(parts.wall);
+  if (tab === "grid") return pileGridTool(parts.grid);
   const { pick } = parts;
   return {
     onSpot: pick.onSpot,
@@ -43,9 +43,9 @@ function lightTool({ onSpot, chart, corners, all }: References): StageTool {
   };
 }
 
-function wallTool({ check, onSpot, corners, places, grid }: Wall): StageTool {
+function pileGridTool({ check, onSpot, corners, places, shape }: PileGrid): StageTool {
   const off = (check?.offPiles ?? []).flatMap((pile) => {
-    const place = places[pile.row * grid.columns + pile.column];
+    const place = places[pile.row * shape.columns + pile.column];
     return place ? [{ ...place, text: pile.off < 0 ? "too dark" : "too light" }] : [];
   });
   return {

@@ -7,6 +7,6 @@ export const TABS = [
   { value: "palette", name: "Palette" },
   { value: "aims", name: "All notes" },
   { value: "weights", name: "Weights" },
-  { value: "wall", name: "Piles" },
+  { value: "grid", name: "Piles" },
 ] as const;
 export type TabName = (typeof TABS)[number]["value"];

@@ -10,7 +10,7 @@ import {
   type Shading,
 } from "../../core/picture/pictureLight";
 import { placeOf, type Sample } from "../../core/picture/pixels";
-import { gridPlaces } from "../../core/picture/wallCheck";
+import { gridPlaces } from "../../core/picture/pileGrid";
 import type { Result } from "../../core/result";
 import type { Spot } from "../../kit/picture/PictureStage";
 import type { OpenPicture } from "../../kit/picture/usePicture";

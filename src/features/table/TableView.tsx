@@ -13,7 +13,7 @@ import { labFromStored } from "../../domain/reading/storedColor";
 import { Button } from "../../ui/Button";
 import { SelectField } from "../../ui/fields";
 import { Patch } from "../../ui/Patch";
-import { Sheet } from "../../ui/Sheet";
+import { Drawer } from "../../ui/Drawer";
 import { useDb, useOpenStudio, useSettings, useStudio } from "../../kit/studio/useStudio";
 import { useDemo } from "../../kit/studio/useDemo";
 import { attempt } from "../../kit/studio/problems";
@@ -40,7 +40,7 @@ function PaintingOnTable({ painting }: { painting: Painting }) {
   const palette = useStudio((studio) => studio.palette);
   const { workspace } = useOpenStudio();
   const demo = useDemo();
-  const [sheet, setSheet] = useState<"painting" | "board">();
+  const [drawer, setDrawer] = useState<"painting" | "board">();
   const picture = useLiveQuery(
     () => (painting.pictureId ? readPicture(db, painting.pictureId) : undefined),
     [db, painting.pictureId],
@@ -63,7 +63,7 @@ function PaintingOnTable({ painting }: { painting: Painting }) {
           <Button
             weight="quiet"
             onClick={() => {
-              setSheet("painting");
+              setDrawer("painting");
             }}
           >
             Start another painting
@@ -71,7 +71,7 @@ function PaintingOnTable({ painting }: { painting: Painting }) {
           <Button
             weight="quiet"
             onClick={() => {
-              setSheet("board");
+              setDrawer("board");
             }}
           >
             Change the board
@@ -93,25 +93,25 @@ function PaintingOnTable({ painting }: { painting: Painting }) {
           ) : null}
         </div>
       </div>
-      <Sheet
-        isOpen={sheet === "painting"}
+      <Drawer
+        isOpen={drawer === "painting"}
         onOpenChange={() => {
-          setSheet(undefined);
+          setDrawer(undefined);
         }}
         title="Start a painting"
         description="A name and the tubes that you mean to use. Both can be changed."
       >
         <PaintingForm
           onDone={() => {
-            setSheet(undefined);
+            setDrawer(undefined);
           }}
         />
-      </Sheet>
+      </Drawer>
       {palette ? (
-        <Sheet
-          isOpen={sheet === "board"}
+        <Drawer
+          isOpen={drawer === "board"}
           onOpenChange={() => {
-            setSheet(undefined);
+            setDrawer(undefined);
           }}
           title="The board"
           description="Which tubes lie on it. Recipes use these and no others."
@@ -119,10 +119,10 @@ function PaintingOnTable({ painting }: { painting: Painting }) {
           <BoardForm
             palette={palette}
             onDone={() => {
-              setSheet(undefined);
+              setDrawer(undefined);
             }}
           />
-        </Sheet>
+        </Drawer>
       ) : null}
     </div>
   );

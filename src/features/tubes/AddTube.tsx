@@ -4,7 +4,7 @@
 import { useState } from "react";
 import { tubeFromModel } from "../../domain/tube/newTube";
 import { Button } from "../../ui/Button";
-import { Sheet } from "../../ui/Sheet";
+import { Drawer } from "../../ui/Drawer";
 import { TextField } from "../../ui/fields";
 import { modelsById, PaintPicker } from "../../kit/paint/PaintPicker";
 import { useTubeCommands } from "../../kit/commands/tubes";
@@ -23,7 +23,7 @@ export function AddTube({
   onAdded: (tubeId: string) => void;
 }) {
   return (
-    <Sheet
+    <Drawer
       isOpen={isOpen}
       onOpenChange={onOpenChange}
       title="Add tubes"
@@ -35,7 +35,7 @@ export function AddTube({
         <UnknownTube onAdded={onAdded} />
         <BoxFile onAdded={onAdded} />
       </div>
-    </Sheet>
+    </Drawer>
   );
 }
 

@@ -6,7 +6,7 @@ import { deltaE2000 } from "../../core/color/ciede2000";
 import { imitate } from "../../core/tube/imitate";
 import { compareLadders, substituteFor } from "../../core/tube/compareTubes";
 import { tintLab } from "../../core/tube/character";
-import { WHITE_BENCH } from "../../data/whiteBench";
+import { WHITE_BENCH } from "../../data/testWhite";
 import type { Tube } from "../../domain/tube/tube";
 import { SelectField } from "../../ui/fields";
 import { Patch } from "../../ui/Patch";

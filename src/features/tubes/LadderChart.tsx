@@ -6,7 +6,7 @@ import { lchFromLab } from "../../core/color/cieLab";
 import { type ValueScale, valueFromLightness } from "../../core/describe/valueScale";
 import type { OpticalModel } from "../../core/spectrum/types";
 import { tintLadder } from "../../core/tube/character";
-import { WHITE_BENCH } from "../../data/whiteBench";
+import { WHITE_BENCH } from "../../data/testWhite";
 import { chromaAndValueAxes } from "../../kit/chart/chartAxes";
 import { type ChartAxis, type ChartLine, LineChart } from "../../kit/chart/LineChart";
 

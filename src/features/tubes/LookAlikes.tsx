@@ -2,7 +2,7 @@
 
 import { useMemo } from "react";
 import { lookAlikes } from "../../core/tube/compareTubes";
-import { WHITE_BENCH } from "../../data/whiteBench";
+import { WHITE_BENCH } from "../../data/testWhite";
 import { Patch } from "../../ui/Patch";
 import { ladderOfTube } from "../../domain/tube/smear";
 import { opticsOfTube } from "../../domain/tube/optics";

@@ -6,7 +6,7 @@ import type { ReadingRow } from "../../core/exchange/readingRow";
 import { LADDER_WHITE_PARTS } from "../../core/tube/character";
 import { VIEWING } from "../../data/standardViewing";
 import { PAINT_SURFACE } from "../../data/surface";
-import { WHITE_BENCH } from "../../data/whiteBench";
+import { WHITE_BENCH } from "../../data/testWhite";
 import type { Tube } from "../../domain/tube/tube";
 import { Button } from "../../ui/Button";
 import { opticsOfTube } from "../../domain/tube/optics";

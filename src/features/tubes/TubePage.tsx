@@ -8,13 +8,13 @@ import { lchFromLab } from "../../core/color/cieLab";
 import { quarterText, valueText } from "../../core/describe/valueScale";
 import { cautionsFor } from "../../core/safety/cautions";
 import { tintLadder } from "../../core/tube/character";
-import { WHITE_BENCH } from "../../data/whiteBench";
+import { WHITE_BENCH } from "../../data/testWhite";
 import type { Tube } from "../../domain/tube/tube";
 import { type DeletedTube } from "../../persistence/tubes";
 import { Button } from "../../ui/Button";
 import { Notice } from "../../ui/Notice";
 import { Patch } from "../../ui/Patch";
-import { Sheet } from "../../ui/Sheet";
+import { Drawer } from "../../ui/Drawer";
 import { genericOpticsOf, opticsOfTube } from "../../domain/tube/optics";
 import { useSettings, useStudio } from "../../kit/studio/useStudio";
 import { attempt } from "../../kit/studio/problems";
@@ -31,7 +31,7 @@ import { characterSentences, factsOf, movedWords, propertyWords } from "../../wo
 
 const LadderChart = lazy(async () => ({ default: (await import("./LadderChart")).LadderChart }));
 
-type OpenSheet = "edit" | "test" | "compare" | "learn" | undefined;
+type OpenDrawer = "edit" | "test" | "compare" | "learn" | undefined;
 
 export function TubePage({
   tube,
@@ -47,7 +47,7 @@ export function TubePage({
   const box = useStudio((studio) => studio.box);
   const settings = useSettings();
   const { restoreTube } = useTubeCommands();
-  const [sheet, setSheet] = useState<OpenSheet>();
+  const [drawer, setDrawer] = useState<OpenDrawer>();
   const optics = opticsOfTube(tube);
   const active = useMemo(() => box.filter((other) => other.archivedAt === undefined), [box]);
   const ladder = useMemo(() => (optics ? tintLadder(optics, WHITE_BENCH) : []), [optics]);
@@ -57,7 +57,7 @@ export function TubePage({
   }, [active, optics, settings, tube.id]);
   const facts = useMemo(() => factsOf(tube, active, settings), [tube, active, settings]);
   const close = (): void => {
-    setSheet(undefined);
+    setDrawer(undefined);
   };
   return (
     <div className="p-4 wide:p-5 wide:pl-2">
@@ -129,12 +129,12 @@ export function TubePage({
         <HowSure
           tube={tube}
           onLearn={() => {
-            setSheet("learn");
+            setDrawer("learn");
           }}
         />
       </div>
       {tube.deletedAt === undefined ? (
-        <TubeActions tube={tube} onSheet={setSheet} onOpen={onOpen} onDeleted={onDeleted} />
+        <TubeActions tube={tube} onDrawer={setDrawer} onOpen={onOpen} onDeleted={onDeleted} />
       ) : (
         <Button
           weight="main"
@@ -150,38 +150,38 @@ export function TubePage({
       <Remarks tube={tube} />
       <TubePhoto tube={tube} />
       {optics ? <SaveReadings tube={tube} /> : null}
-      <Sheet
-        isOpen={sheet === "edit"}
+      <Drawer
+        isOpen={drawer === "edit"}
         onOpenChange={close}
         title={`Edit ${tube.label}`}
         description="What the label says. Its name changes no prediction; its pigments decide the generic model it starts from."
       >
         <TubeForm tube={tube} onDone={close} />
-      </Sheet>
-      <Sheet
-        isOpen={sheet === "test"}
+      </Drawer>
+      <Drawer
+        isOpen={drawer === "test"}
         onOpenChange={close}
         title={`Test ${tube.label}`}
         description="Two dabs tell what is really in the tube."
       >
         <TubeTest tube={tube} onDone={close} />
-      </Sheet>
-      <Sheet
-        isOpen={sheet === "learn"}
+      </Drawer>
+      <Drawer
+        isOpen={drawer === "learn"}
         onOpenChange={close}
         title="Learn from your piles"
         description="What you mixed, and what it became, says what is really in the tubes."
       >
         <LearnFromPiles onDone={close} />
-      </Sheet>
-      <Sheet
-        isOpen={sheet === "compare"}
+      </Drawer>
+      <Drawer
+        isOpen={drawer === "compare"}
         onOpenChange={close}
         title={`${tube.label} beside another`}
         description="The same steps of white for both, and what could stand in for it."
       >
         <CompareTubes tube={tube} />
-      </Sheet>
+      </Drawer>
     </div>
   );
 }
@@ -189,12 +189,12 @@ export function TubePage({
 /** What can be done with a tube that is in the box. */
 function TubeActions({
   tube,
-  onSheet,
+  onDrawer,
   onOpen,
   onDeleted,
 }: {
   tube: Tube;
-  onSheet: (sheet: OpenSheet) => void;
+  onDrawer: (drawer: OpenDrawer) => void;
   onOpen: (tubeId: string) => void;
   onDeleted: (undo: DeletedTube) => void;
 }) {
@@ -209,7 +209,7 @@ function TubeActions({
         weight="main"
         disabled={!optics}
         onClick={() => {
-          onSheet("test");
+          onDrawer("test");
         }}
       >
         Test this tube
@@ -217,14 +217,14 @@ function TubeActions({
       <Button
         disabled={!optics}
         onClick={() => {
-          onSheet("compare");
+          onDrawer("compare");
         }}
       >
         Compare with
       </Button>
       <Button
         onClick={() => {
-          onSheet("edit");
+          onDrawer("edit");
         }}
       >
         Edit

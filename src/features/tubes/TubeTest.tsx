@@ -7,9 +7,9 @@ import {
   TEST_WHITE_PARTS,
   type TubeCalibration,
   type TubeReading,
-} from "../../core/tube/calibrateTube";
+} from "../../core/learning/calibrateTube";
 import { tintLab } from "../../core/tube/character";
-import { WHITE_BENCH } from "../../data/whiteBench";
+import { WHITE_BENCH } from "../../data/testWhite";
 import type { StoredColor } from "../../domain/reading/storedColor";
 import type { Tube } from "../../domain/tube/tube";
 import { storedFromLab } from "../../domain/reading/storedColor";

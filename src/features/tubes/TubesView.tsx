@@ -11,7 +11,7 @@ import { attempt } from "../../kit/studio/problems";
 import { useTubeCommands } from "../../kit/commands/tubes";
 import { AddTube } from "./AddTube";
 import { BoxList } from "./BoxList";
-import { CautionsSheet } from "./CautionsSheet";
+import { CautionsDrawer } from "./CautionsDrawer";
 import { LookAlikes } from "./LookAlikes";
 import { TubePage } from "./TubePage";
 import { Status } from "../../ui/Status";
@@ -114,7 +114,7 @@ export function TubesView() {
           />
         ) : null}
       </section>
-      <CautionsSheet isOpen={isCautions} onOpenChange={setCautions} />
+      <CautionsDrawer isOpen={isCautions} onOpenChange={setCautions} />
       <AddTube
         isOpen={isAdding}
         onOpenChange={setAdding}

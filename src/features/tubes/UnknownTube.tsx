@@ -4,7 +4,7 @@
 import { useState } from "react";
 import { type Likeness, nearestGenerics } from "../../core/pigment/startingModel";
 import type { PigmentModel } from "../../core/pigment/types";
-import { WHITE_BENCH } from "../../data/whiteBench";
+import { WHITE_BENCH } from "../../data/testWhite";
 import { tubeFromModel } from "../../domain/tube/newTube";
 import { Button } from "../../ui/Button";
 import { TextField } from "../../ui/fields";

@@ -1,5 +1,5 @@
 /** What is done to kept matches and what is left of them. */
-import { setRemark, keepMatchPhoto, removeMatchPhoto } from "../../persistence/matchCare";
+import { setRemark, keepMatchPhoto, removeMatchPhoto } from "../../persistence/matchRecords";
 import { recordDryCheck, setLeft } from "../../persistence/piles";
 import { commandsOf } from "./commandsOf";
 

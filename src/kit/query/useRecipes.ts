@@ -2,7 +2,7 @@
 
 /** Recipes for a colour from the tubes on the board, found in the worker. */
 import type { LabD65 } from "../../core/color/types";
-import type { PaintedRecipe } from "../../core/recipe/palette";
+import type { PaintedRecipe } from "../../core/recipe/paletteMixer";
 import { NO_WISHES, recipeQuestion, type RecipeWishes } from "../../domain/recipe/recipeRequest";
 import { solver } from "../../workers/clients";
 import { useSettings, useStudio } from "../studio/useStudio";

@@ -5,7 +5,7 @@ import { useEffect, useRef, useState } from "react";
 import type { LabD65 } from "../../core/color/types";
 import type { Film } from "../../core/mixing/mixture";
 import { createRng } from "../../core/random/rng";
-import type { TubeReading } from "../../core/tube/calibrateTube";
+import type { TubeReading } from "../../core/learning/calibrateTube";
 import {
   type Colorimeter,
   type ColorimeterFailure,

@@ -5,7 +5,7 @@ import { useEffect, useRef, useState } from "react";
 import type { LabD65 } from "../../core/color/types";
 import { type PackedReadings, unpackReading } from "../../core/exchange/readingRow";
 import { labFromReflectance } from "../../core/spectrum/colorimetry";
-import type { TubeReading } from "../../core/tube/calibrateTube";
+import type { TubeReading } from "../../core/learning/calibrateTube";
 import { BAND_UNCERTAINTY, FILE_UNCERTAINTY } from "../../domain/reading/uncertainty";
 import { VIEWING } from "../../data/standardViewing";
 import { readingFiles } from "../../workers/clients";

@@ -1,5 +1,5 @@
 import type { LabD65 } from "../../core/color/types";
-import type { TubeReading } from "../../core/tube/calibrateTube";
+import type { TubeReading } from "../../core/learning/calibrateTube";
 import type { StoredColor } from "../../domain/reading/storedColor";
 
 /** A colour as it was just read, whichever way. */

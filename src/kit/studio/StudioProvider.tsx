@@ -6,7 +6,7 @@ import type { Workspace } from "../../persistence/database";
 import { tellProblem } from "./problems";
 import { StoreGate } from "./StoreGate";
 import { StudioStore } from "./studioStore";
-import { useCareOfStore } from "./careOfStore";
+import { useStoreUpkeep } from "./storeUpkeep";
 import { StudioContext, useStudio } from "./useStudio";
 import { databaseOf, readWorkspace, rememberRoom, subscribeWorkspace } from "./workspaces";
 
@@ -51,6 +51,6 @@ function Housekeeping() {
   useEffect(() => {
     if (isReady) rememberRoom(room);
   }, [isReady, room]);
-  useCareOfStore();
+  useStoreUpkeep();
   return null;
 }

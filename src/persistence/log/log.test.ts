@@ -8,8 +8,8 @@ import { lchFromLab } from "../../core/color/cieLab";
 import { labD65 } from "../../core/color/types";
 import { TEN_IS_WHITE } from "../../core/describe/valueScale";
 import { GamanDatabase } from "../database";
-import { setRemark } from "../matchCare";
-import type { Look, Reading } from "../../domain/reading/reading";
+import { setRemark } from "../matchRecords";
+import type { FirstLook, Reading } from "../../domain/reading/reading";
 import type { Match } from "../../domain/match/match";
 import type { Pile } from "../../domain/pile/pile";
 import { storeOf } from "../tables";
@@ -276,7 +276,7 @@ describe("what the log says", () => {
 
   it("reports after twenty trials the arithmetic mean and spread of each axis, with signs", () => {
     const errors = Array.from({ length: 20 }, (_, i) => [-3 + (i % 5) * 0.5, 2 + (i % 3), -(i % 2)] as const);
-    const looks: Look[] = errors.map(([l, a, b], i) => ({
+    const looks: FirstLook[] = errors.map(([l, a, b], i) => ({
       id: `look-${i}`,
       paintingId: "p",
       noteId: "n",

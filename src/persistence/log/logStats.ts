@@ -3,7 +3,7 @@ import { type BiasReport, biasReport } from "../../core/describe/bias";
 import { deltaE2000 } from "../../core/color/ciede2000";
 import { type LabD65, labD65 } from "../../core/color/types";
 import { contentsOf, lastMixedTurnOf } from "../../domain/pile/contents";
-import type { Look, Reading } from "../../domain/reading/reading";
+import type { FirstLook, Reading } from "../../domain/reading/reading";
 import type { Pile } from "../../domain/pile/pile";
 import type { StoredColor } from "../../domain/reading/storedColor";
 import type { LogSource } from "./logRows";
@@ -40,7 +40,7 @@ export type LogStats = {
   readonly kept: BiasReport | undefined;
 };
 
-export function logStats(source: LogSource, looks: readonly Look[]): LogStats {
+export function logStats(source: LogSource, looks: readonly FirstLook[]): LogStats {
   const readingsOf = groupBy(source.readings, ({ pileId }) => pileId);
   for (const readings of readingsOf.values()) readings.sort((a, b) => a.turn - b.turn);
   return {

@@ -52,11 +52,11 @@ export async function goTo(page: Page, view: string): Promise<void> {
     await expect(link).toHaveAttribute("aria-current", "page");
     return;
   }
-  // On a phone the views that do not fit under the thumb are in a sheet.
+  // On a phone the views that do not fit under the thumb are in a drawer.
   await more.click();
-  const sheet = page.getByRole("dialog", { name: "Views" });
-  await sheet.getByRole("link", { name: view, exact: true }).click();
-  await expect(sheet).toBeHidden();
+  const drawer = page.getByRole("dialog", { name: "Views" });
+  await drawer.getByRole("link", { name: view, exact: true }).click();
+  await expect(drawer).toBeHidden();
   await expect(page).toHaveURL(new RegExp(`${VIEWS.find(({ name }) => name === view)?.path ?? ""}(\\?|$)`));
 }
 

@@ -5,7 +5,7 @@ import { type ReactNode, useMemo } from "react";
 import type { Note } from "../../../domain/note/note";
 import { contentsOf } from "../../../domain/pile/contents";
 import { dilutionsOf } from "../../../domain/pile/dilution";
-import { benchPlan } from "../../../domain/pile/plan";
+import { pilePlan } from "../../../domain/pile/plan";
 import { labFromStored } from "../../../domain/reading/storedColor";
 import { scaledTo } from "../../../domain/recipe/offers";
 import { useSettings } from "../../../kit/studio/useStudio";
@@ -56,7 +56,7 @@ export function BenchProvider({
     [main, chosen, target, paint.tubeById, sizes],
   );
   const planned = main ? scaledTo(running?.amounts ?? NONE, wantedParts) : (chosen?.amounts ?? NONE);
-  const plan = benchPlan(sample ? NONE : planned, pile?.additions ?? NONE);
+  const plan = pilePlan(sample ? NONE : planned, pile?.additions ?? NONE);
   const draft = liveDraft(inHand, story);
   const hand: Hand = {
     required: inHand.required ?? NONE,

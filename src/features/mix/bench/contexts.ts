@@ -7,13 +7,13 @@ import type { AxisTolerance } from "../../../core/describe/difference";
 import type { Match } from "../../../domain/match/match";
 import type { Drying } from "../../../domain/mixture/drying";
 import type { Note } from "../../../domain/note/note";
-import type { BenchDilution } from "../../../domain/pile/dilution";
+import type { RecipeDilution } from "../../../domain/pile/dilution";
 import type { Dose, Pile } from "../../../domain/pile/pile";
-import type { BenchStep } from "../../../domain/pile/plan";
+import type { PileStep } from "../../../domain/pile/plan";
 import type { EyeDraft } from "../../../domain/reading/eyeDraft";
 import type { Reading } from "../../../domain/reading/reading";
 import type { StoredColor } from "../../../domain/reading/storedColor";
-import type { BenchRecipe } from "../../../domain/recipe/benchRecipe";
+import type { PaintRecipe } from "../../../domain/recipe/paintRecipe";
 import type { Tube } from "../../../domain/tube/tube";
 import type { FoundRecipes } from "../../../kit/query/useRecipes";
 import type { Task } from "../../../kit/query/useTask";
@@ -46,7 +46,7 @@ export type Story = {
   readonly pile: Pile | undefined;
   /** True while a sample on the side stands for its pile. */
   readonly isSample: boolean;
-  readonly steps: readonly BenchStep[];
+  readonly steps: readonly PileStep[];
   /** How much larger the pile has to become than planned, for what was put down too much. */
   readonly growth: number;
   readonly reading: Reading | undefined;
@@ -58,9 +58,9 @@ export type Story = {
 /** What is offered: recipes, and what to add next. */
 export type Offers = {
   readonly search: Task<FoundRecipes>;
-  readonly recipes: readonly BenchRecipe[];
-  readonly chosen: BenchRecipe | undefined;
-  readonly dilutions: readonly BenchDilution[];
+  readonly recipes: readonly PaintRecipe[];
+  readonly chosen: PaintRecipe | undefined;
+  readonly dilutions: readonly RecipeDilution[];
   /** Parts that are wanted in all, margin and all; undefined for a pile of any size. */
   readonly wantedParts: number | undefined;
   /** The pile from the record that is mixed again. */

@@ -5,11 +5,11 @@ import { labOfAdditions } from "../../../domain/mixture/color";
 import { contentsOf } from "../../../domain/pile/contents";
 import { expandLeftovers } from "../../../domain/pile/leftovers";
 import type { Dose } from "../../../domain/pile/pile";
-import type { BenchStep } from "../../../domain/pile/plan";
+import type { PileStep } from "../../../domain/pile/plan";
 import { type EyeDraft, labOfDraft } from "../../../domain/reading/eyeDraft";
 import { labFromStored, storedFromLab } from "../../../domain/reading/storedColor";
 import { EYE_UNCERTAINTY, GENERIC_UNCERTAINTY } from "../../../domain/reading/uncertainty";
-import { type BenchRecipe, storedRecipeOf } from "../../../domain/recipe/benchRecipe";
+import { type PaintRecipe, storedRecipeOf } from "../../../domain/recipe/paintRecipe";
 import type { PileActions } from "../pile/usePileActions";
 import type { Aim, Deeds, Hand, Paint } from "./contexts";
 import type { NoteStory } from "./useNoteStory";
@@ -23,7 +23,7 @@ export function deedsOf(
     steps,
     chosen,
     draft,
-  }: { steps: readonly BenchStep[]; chosen: BenchRecipe | undefined; draft: EyeDraft | undefined },
+  }: { steps: readonly PileStep[]; chosen: PaintRecipe | undefined; draft: EyeDraft | undefined },
   hand: Pick<Hand, "setDraft"> & { readonly putAway: () => void },
   actions: PileActions,
 ): Deeds {

@@ -9,7 +9,7 @@ import { chromaOfWords } from "../../../core/describe/chromaWords";
 import { differenceWords, missWords, WORKING_TOLERANCE } from "../../../core/describe/difference";
 import { degreesOfHue, HUE_PLACES } from "../../../core/describe/huePlaces";
 import { lightnessFromValue } from "../../../core/describe/valueScale";
-import { readLooks } from "../../../persistence/benches";
+import { readFirstLooks } from "../../../persistence/benches";
 import { labFromStored, storedFromLab } from "../../../domain/reading/storedColor";
 import { Button } from "../../../ui/Button";
 import { SelectField, TextField } from "../../../ui/fields";
@@ -27,14 +27,14 @@ import { numberFailureWords } from "../../../words/typed";
 /** All first looks, undefined until they are read, and the last one at this note. */
 export function useLooks(noteId: string) {
   const db = useDb();
-  const looks = useLiveQuery(() => readLooks(db), [db]);
+  const looks = useLiveQuery(() => readFirstLooks(db), [db]);
   return { looks, ofNote: looks?.filter((look) => look.noteId === noteId).at(-1) };
 }
 
 export function ReadFirst({ onSkip }: { onSkip: () => void }) {
   const { note } = useAim();
   const settings = useSettings();
-  const { addLook } = useBenchCommands();
+  const { addFirstLook } = useBenchCommands();
   const { scale, chromaWords, school } = settings;
   const words = chromaOfWords(chromaWords);
   const [hue, setHue] = useState(0);
@@ -129,7 +129,7 @@ export function ReadFirst({ onSkip }: { onSkip: () => void }) {
           event.preventDefault();
           if (!isGood) return;
           attempt(
-            addLook({
+            addFirstLook({
               paintingId: note.paintingId,
               noteId: note.id,
               target: note.target,

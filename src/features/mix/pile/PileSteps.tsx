@@ -14,7 +14,7 @@ import { labOfAdditions } from "../../../domain/mixture/color";
 import { useSettings, useStudio } from "../../../kit/studio/useStudio";
 import { describeLab } from "../../../words/colors";
 import { exactBeside, exactWords, knifeWords, tubeName } from "../../../words/doses";
-import type { BenchStep } from "../../../domain/pile/plan";
+import type { PileStep } from "../../../domain/pile/plan";
 import {
   type Aim,
   type Paint,
@@ -183,7 +183,7 @@ function StepRow({
   after,
   onLay,
 }: {
-  step: BenchStep;
+  step: PileStep;
   /** Parts of all steps together. */
   whole: number;
   /** The predicted colour once it is added. */

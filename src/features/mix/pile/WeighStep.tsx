@@ -9,7 +9,7 @@ import { Notice } from "../../../ui/Notice";
 import { densityOf } from "../../../domain/tube/density";
 import { useSettings } from "../../../kit/studio/useStudio";
 import { tubeName } from "../../../words/doses";
-import type { BenchStep } from "../../../domain/pile/plan";
+import type { PileStep } from "../../../domain/pile/plan";
 import { usePaint } from "../bench/contexts";
 import { Status } from "../../../ui/Status";
 
@@ -20,7 +20,7 @@ const FLOW_MS = 100;
 /** The bar shows this much more than the target. */
 const BEYOND = 1.4;
 
-export function WeighStep({ step, onLay }: { step: BenchStep; onLay: (parts: number) => void }) {
+export function WeighStep({ step, onLay }: { step: PileStep; onLay: (parts: number) => void }) {
   const { tubeById } = usePaint();
   const settings = useSettings();
   const scale = useRef<SimulatedScale>(undefined);

@@ -11,13 +11,13 @@ import { readPileBefore } from "../../../persistence/pileReads";
 import { opticsOfTube } from "../../../domain/tube/optics";
 import { useDb, useStudio } from "../../../kit/studio/useStudio";
 import { deltaEText } from "../../../words/colors";
-import type { BenchRecipe } from "../../../domain/recipe/benchRecipe";
+import type { PaintRecipe } from "../../../domain/recipe/paintRecipe";
 import { useAim, usePaint } from "../bench/contexts";
 
 /** Share of a new pile that a knife which was only scraped off brings along. */
 const CLINGS = 0.02;
 
-export function CleanKnife({ recipe }: { recipe: BenchRecipe }) {
+export function CleanKnife({ recipe }: { recipe: PaintRecipe }) {
   const { note } = useAim();
   const { tubeById } = usePaint();
   const db = useDb();

@@ -8,16 +8,16 @@ import { useSettings } from "../../../kit/studio/useStudio";
 import { deltaEText } from "../../../words/colors";
 import { knifeWords, tubeName } from "../../../words/doses";
 import { REASON_WORDS } from "../../../words/recipes";
-import type { BenchRecipe } from "../../../domain/recipe/benchRecipe";
+import type { PaintRecipe } from "../../../domain/recipe/paintRecipe";
 import { TaskLine } from "../../../kit/query/TaskLine";
-import { BeforeLaying } from "./RecipeCare";
+import { BeforeLaying } from "./RecipeAdvice";
 import { RecipeEditor } from "./RecipeEditor";
 import { useAim, useHand, useOffers, usePaint } from "../bench/contexts";
 
 /** Beyond this a colour counts as out of reach of the board, ΔE00. */
 const REACH = 1;
 
-const ALL_REASONS: Readonly<Record<BenchRecipe["reasons"][number], string>> = {
+const ALL_REASONS: Readonly<Record<PaintRecipe["reasons"][number], string>> = {
   ...REASON_WORDS,
   "from-log": "as in the log",
   "by-hand": "changed by hand",
@@ -77,7 +77,7 @@ function ReachLine() {
   );
 }
 
-function RecipeRow({ recipe }: { recipe: BenchRecipe }) {
+function RecipeRow({ recipe }: { recipe: PaintRecipe }) {
   const { tubeById } = usePaint();
   const settings = useSettings();
   const segments = recipe.amounts.flatMap((amount) => {

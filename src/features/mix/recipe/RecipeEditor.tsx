@@ -9,7 +9,7 @@ import { SelectField } from "../../../ui/fields";
 import { isWater, WATER } from "../../../domain/tube/water";
 import { useSettings, useStudio } from "../../../kit/studio/useStudio";
 import { exactBeside, knifeWords, tubeName } from "../../../words/doses";
-import type { BenchAmount, BenchRecipe } from "../../../domain/recipe/benchRecipe";
+import type { RecipeAmount, PaintRecipe } from "../../../domain/recipe/paintRecipe";
 import { FromOneTube } from "./FromOneTube";
 import { useHand, usePaint } from "../bench/contexts";
 import { AMOUNT, MOST_PARTS } from "../../../domain/pile/amountRange";
@@ -17,7 +17,7 @@ import { parseNumber } from "../../../domain/reading/typedNumber";
 
 const MOST_TUBES = 6;
 
-export function RecipeEditor({ recipe }: { recipe: BenchRecipe }) {
+export function RecipeEditor({ recipe }: { recipe: PaintRecipe }) {
   const { required, forbidden, changeByHand, setWishes } = useHand();
   const { tubeById } = usePaint();
   const board = useStudio((studio) => studio.board);
@@ -126,7 +126,7 @@ function AmountRow({
   onSwap,
   onRemove,
 }: {
-  amount: BenchAmount;
+  amount: RecipeAmount;
   others: readonly string[];
   isOnly: boolean;
   onParts: (parts: number) => void;

@@ -4,7 +4,7 @@ import { Group } from "../Group";
 import { ArchiveIn } from "./ArchiveIn";
 import { ArchiveOut } from "./ArchiveOut";
 import { DeleteAll } from "./DeleteAll";
-import { StorageLine, StoreCheck } from "./StorageCare";
+import { StorageLine, StoreCheck } from "./StorageUpkeep";
 
 /** Data in and out, and the care of what is stored. */
 export function DataGroups() {

@@ -19,7 +19,7 @@ type Props = {
   readonly onKeys: () => void;
 };
 
-export function FindSheet(props: Props) {
+export function FindDialog(props: Props) {
   const returnFocus = useReturnFocus();
   return (
     <Dialog.Root

@@ -6,7 +6,7 @@ import { Button } from "../../ui/Button";
 import { TextField } from "../../ui/fields";
 import { Notice } from "../../ui/Notice";
 import { useSettings } from "../../kit/studio/useStudio";
-import type { Wall } from "./useWall";
+import type { PileGrid } from "./usePileGrid";
 import { Status } from "../../ui/Status";
 
 const CORNERS = ["top left", "top right", "bottom right", "bottom left"] as const;
@@ -16,19 +16,19 @@ function ordinal(place: number): string {
   return ["first", "second", "third"][place] ?? `${place + 1}th`;
 }
 
-export function WallPanel({ wall }: { wall: Wall }) {
+export function PileGridPanel({ grid }: { grid: PileGrid }) {
   const settings = useSettings();
-  const { grid, check, corners, problem } = wall;
+  const { shape, check, corners, problem } = grid;
   const steps = (off: number): string =>
     `${stepsText(off, settings.scale)} too ${off < 0 ? "dark" : "light"}`;
   const countField = (label: string, key: "rows" | "columns") => (
     <TextField
       label={label}
       inputMode="numeric"
-      defaultValue={grid[key]}
+      defaultValue={shape[key]}
       onChange={(event) => {
         const count = Number(event.target.value);
-        if (Number.isInteger(count) && count >= 1 && count <= MOST) wall.setGrid({ ...grid, [key]: count });
+        if (Number.isInteger(count) && count >= 1 && count <= MOST) grid.setShape({ ...shape, [key]: count });
       }}
     />
   );
@@ -70,7 +70,7 @@ export function WallPanel({ wall }: { wall: Wall }) {
         </div>
       ) : null}
       {corners.length > 0 ? (
-        <Button weight="quiet" className="self-start" onClick={wall.clear}>
+        <Button weight="quiet" className="self-start" onClick={grid.clear}>
           touch the corners again
         </Button>
       ) : null}

@@ -8,7 +8,7 @@ import { deltaE2000 } from "../color/ciede2000";
 import { labD65 } from "../color/types";
 import { createRng } from "../random/rng";
 import { calibrateTube, impossibleReading, type TubeReading } from "./calibrateTube";
-import { tintingStrength, tintLab } from "./character";
+import { tintingStrength, tintLab } from "../tube/character";
 import { figure, sized } from "../../../tests/support/study";
 
 const BENCH = { white: pigment("titanium-white").optics, view: VIEWING.D65, surface: PAINT_SURFACE };

@@ -1,11 +1,11 @@
 "use client";
 
 import { CAUTION_CLASSES, cautionsFor, GENERAL_CAUTIONS } from "../../core/safety/cautions";
-import { Sheet } from "../../ui/Sheet";
+import { Drawer } from "../../ui/Drawer";
 import { useStudio } from "../../kit/studio/useStudio";
 
 /** All cautions of the box in one place: the most hazardous class first, with the tubes that it concerns. */
-export function CautionsSheet({
+export function CautionsDrawer({
   isOpen,
   onOpenChange,
 }: {
@@ -22,7 +22,7 @@ export function CautionsSheet({
   });
   const byMedium = cautionsFor([], media).slice(1);
   return (
-    <Sheet
+    <Drawer
       isOpen={isOpen}
       onOpenChange={onOpenChange}
       title="Cautions"
@@ -41,6 +41,6 @@ export function CautionsSheet({
           </li>
         ))}
       </ul>
-    </Sheet>
+    </Drawer>
   );
 }

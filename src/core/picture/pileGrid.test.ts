@@ -3,7 +3,7 @@ import { type PhotoLight, photographed, PLAIN_LIGHT } from "../../../tests/suppo
 import { type LabD65, labD65 } from "../color/types";
 import { createRng } from "../random/rng";
 import { samplePixels } from "./pixels";
-import { checkWall, gridPlaces, type WallPile } from "./wallCheck";
+import { checkPileGrid, gridPlaces, type GridPile } from "./pileGrid";
 import { thinned } from "../../../tests/support/study";
 
 const ROWS = 5;
@@ -48,7 +48,7 @@ function photo(
     ],
     ROWS,
     COLUMNS,
-  ).map(({ xPx, yPx }, i): WallPile => {
+  ).map(({ xPx, yPx }, i): GridPile => {
     const sample = samplePixels(image, xPx, yPx, 10);
     return { row: Math.floor(i / COLUMNS), column: i % COLUMNS, lightness: sample?.lab[0] ?? Number.NaN };
   });
@@ -60,13 +60,13 @@ const darkAt = (row: number, column: number) => ({ row, column, by: -8 });
 const FALLING: PhotoLight = { cast: [1, 0.9, 0.75], slope: [-0.42, 0] };
 const SLANTED: PhotoLight = { cast: [0.9, 0.85, 0.8], slope: [-0.3, 0.3] };
 
-describe("checkWall", () => {
+describe("checkPileGrid", () => {
   it("reports the one pile that is 8 L* too dark, wherever it lies, also under a slope of 10 L*", () => {
     let seed = 1;
     for (const light of [PLAIN_LIGHT, FALLING, SLANTED]) {
       for (let row = 0; row < ROWS; row++) {
         for (const column of thinned([2, 0, 5], 3)) {
-          const { offPiles } = checkWall(photo(darkAt(row, column), light, seed++), TOLERANCE);
+          const { offPiles } = checkPileGrid(photo(darkAt(row, column), light, seed++), TOLERANCE);
           expect(offPiles.map((pile) => [pile.row, pile.column])).toEqual([[row, column]]);
           expect(offPiles[0]?.off).toBeLessThan(-5.5);
         }
@@ -75,8 +75,8 @@ describe("checkWall", () => {
   });
 
   it("reports nothing when all line up, and sees the slope", () => {
-    expect(checkWall(photo(undefined, PLAIN_LIGHT, 50), TOLERANCE).offPiles).toEqual([]);
-    const falling = checkWall(photo(undefined, FALLING, 51), TOLERANCE);
+    expect(checkPileGrid(photo(undefined, PLAIN_LIGHT, 50), TOLERANCE).offPiles).toEqual([]);
+    const falling = checkPileGrid(photo(undefined, FALLING, 51), TOLERANCE);
     expect(falling.offPiles).toEqual([]);
     expect(Math.abs(falling.slope)).toBeGreaterThan(7);
     expect(Math.abs(falling.slope)).toBeLessThan(13);
@@ -86,24 +86,24 @@ describe("checkWall", () => {
     const rng = createRng(6);
     for (let round = 0; round < 40; round++) {
       const [wrongRow, wrongColumn] = [rng.below(ROWS), rng.below(COLUMNS)];
-      const piles = Array.from({ length: ROWS * COLUMNS }, (_, i): WallPile => {
+      const piles = Array.from({ length: ROWS * COLUMNS }, (_, i): GridPile => {
         const [row, column] = [Math.floor(i / COLUMNS), i % COLUMNS];
         const wrong = row === wrongRow && column === wrongColumn ? -8 : 0;
         return { row, column, lightness: 80 - 13 * row + 2 * column + wrong + 0.4 * rng.normal() };
       });
-      const { offPiles } = checkWall(piles, TOLERANCE);
+      const { offPiles } = checkPileGrid(piles, TOLERANCE);
       expect(offPiles.map((pile) => [pile.row, pile.column])).toEqual([[wrongRow, wrongColumn]]);
     }
   });
 
   it("finds the pile that breaks the even steps of a single string", () => {
     const string = [20, 30, 41, 45, 60, 71, 80].map((lightness, column) => ({ row: 0, column, lightness }));
-    const { offPiles } = checkWall(string, TOLERANCE);
+    const { offPiles } = checkPileGrid(string, TOLERANCE);
     expect(offPiles.map((pile) => pile.column)).toEqual([3]);
   });
 
   it("refuses too few piles, and corners in one line", () => {
-    expect(() => checkWall([{ row: 0, column: 0, lightness: 50 }], 3)).toThrow(RangeError);
+    expect(() => checkPileGrid([{ row: 0, column: 0, lightness: 50 }], 3)).toThrow(RangeError);
     const at = (xPx: number) => ({ xPx, yPx: 0 });
     expect(() => gridPlaces([at(0), at(10), at(20), at(30)], 2, 2)).toThrow(RangeError);
   });

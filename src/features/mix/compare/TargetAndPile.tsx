@@ -17,7 +17,7 @@ import { useSettings } from "../../../kit/studio/useStudio";
 import { useKey } from "../../../ui/useKey";
 import { deltaEText, describeLab } from "../../../words/colors";
 import { ReadingBar } from "./ReadingBar";
-import { spreadOf } from "../recipe/RecipeCare";
+import { spreadOf } from "../recipe/RecipeAdvice";
 import { type Axis, axesOf } from "../../../domain/school/school";
 import type { NotePlace } from "../../../domain/note/note";
 import { useAim, useHand, useOffers, usePaint, useShown, useStory } from "../bench/contexts";
@@ -40,7 +40,7 @@ const RAIL_CHROMA = 24;
  *
  * @param isBlind - true while the painter is still to say the colour: then nothing says it for them.
  */
-export function Comparison({ isBlind }: { isBlind: boolean }) {
+export function TargetAndPile({ isBlind }: { isBlind: boolean }) {
   const { note, aim } = useAim();
   const known = useShown();
   const { chosen } = useOffers();

@@ -13,7 +13,7 @@ import { solver } from "../../../workers/clients";
 import { workFailureWords } from "../../../words/failures";
 import { deltaEText } from "../../../words/colors";
 import { exactWords, knifeWords, tubeName } from "../../../words/doses";
-import type { BenchRecipe, DosingShift } from "../../../domain/recipe/benchRecipe";
+import type { PaintRecipe, DosingShift } from "../../../domain/recipe/paintRecipe";
 import { GENERIC_UNCERTAINTY } from "../../../domain/reading/uncertainty";
 import { CleanKnife } from "./CleanKnife";
 import { mixtureRequest } from "../../../domain/mixture/mixtureRequest";
@@ -34,19 +34,19 @@ const LIGHT_WORDS: Readonly<Record<LightName, string>> = {
 };
 
 /** One standard deviation of a prediction from these tubes, ΔE00. */
-export function spreadOf(recipe: BenchRecipe, tubeById: ReadonlyMap<string, Tube>): number {
+export function spreadOf(recipe: PaintRecipe, tubeById: ReadonlyMap<string, Tube>): number {
   const spreads = tubesOf(recipe, tubeById).map((tube) => tube.optics.calibrations.at(-1)?.spreadAfter);
   const tested = spreads.filter((spread) => spread !== undefined);
   return tested.length === spreads.length && tested.length > 0 ? Math.max(...tested) : GENERIC_UNCERTAINTY;
 }
 
-function tubesOf(recipe: BenchRecipe, tubeById: ReadonlyMap<string, Tube>): readonly Tube[] {
+function tubesOf(recipe: PaintRecipe, tubeById: ReadonlyMap<string, Tube>): readonly Tube[] {
   return recipe.amounts
     .filter((amount) => !isWater(amount))
     .flatMap((amount) => tubeById.get(amount.tubeId) ?? []);
 }
 
-export function RecipeCare({ recipe }: { recipe: BenchRecipe }) {
+export function RecipeAdvice({ recipe }: { recipe: PaintRecipe }) {
   const { tubeById } = usePaint();
   const { again } = useOffers();
   const settings = useSettings();
@@ -102,7 +102,7 @@ export function RecipeCare({ recipe }: { recipe: BenchRecipe }) {
 }
 
 /** What has to be done before anything is laid down. */
-export function BeforeLaying({ recipe }: { recipe: BenchRecipe }) {
+export function BeforeLaying({ recipe }: { recipe: PaintRecipe }) {
   const { tubeById } = usePaint();
   const { dilutions } = useOffers();
   const settings = useSettings();
@@ -121,7 +121,7 @@ export function BeforeLaying({ recipe }: { recipe: BenchRecipe }) {
 }
 
 /** A word when the mixture would part from a smooth surface of the target's colour under some lamp. */
-function useLightMark(recipe: BenchRecipe): string | undefined {
+function useLightMark(recipe: PaintRecipe): string | undefined {
   const { tubeById } = usePaint();
   const { target } = useAim();
   const asked = mixtureRequest(recipe.amounts, [], tubeById);
@@ -139,7 +139,7 @@ function useLightMark(recipe: BenchRecipe): string | undefined {
 
 /** In the painter's currency; undefined while the price of any tube in it is not known. */
 function priceOf(
-  recipe: BenchRecipe,
+  recipe: PaintRecipe,
   tubeById: ReadonlyMap<string, Tube>,
   partMl: number,
 ): number | undefined {

@@ -5,7 +5,7 @@ import { useEffect } from "react";
 import { createStoreClient } from "./storeClient";
 import { useOpenStudio, useStudio } from "./useStudio";
 
-export function useCareOfStore(): void {
+export function useStoreUpkeep(): void {
   const { workspace } = useOpenStudio();
   const hasUnreadable = useStudio((studio) => studio.hasUnreadable);
   const hasPainting = useStudio((studio) => studio.painting !== undefined);

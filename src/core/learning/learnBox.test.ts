@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { BOX_OF_EIGHT, instrumentReader, simulateBox } from "../../../tests/support/simulatedBench";
-import { WHITE_BENCH } from "../../data/whiteBench";
+import { WHITE_BENCH } from "../../data/testWhite";
 import { deltaE2000 } from "../color/ciede2000";
 import { labD65 } from "../color/types";
 import { createRng } from "../random/rng";

@@ -8,7 +8,7 @@ import type { LabD65 } from "../color/types";
 import { mixtureReflectance } from "../mixing/mixture";
 import { labFromReflectance } from "../spectrum/colorimetry";
 import { GRID_10NM, type Reflectance } from "../spectrum/types";
-import { type PaintedRecipe, PaletteMixer } from "./palette";
+import { type PaintedRecipe, PaletteMixer } from "./paletteMixer";
 import type { RecipeQuery } from "./types";
 
 const PAPER: Reflectance = { grid: GRID_10NM, values: new Array<number>(GRID_10NM.count).fill(0.86) };

@@ -2,21 +2,21 @@
 
 /** Piles of a laid-out palette in a photo: from four touched corners to those that do not line up. */
 import { useEffect, useState } from "react";
-import { checkWall, FEWEST_PILES, gridPlaces, type WallCheck } from "../../core/picture/wallCheck";
+import { checkPileGrid, FEWEST_PILES, gridPlaces, type PileGridCheck } from "../../core/picture/pileGrid";
 import type { Spot } from "../../kit/picture/PictureStage";
 import type { OpenPicture } from "../../kit/picture/usePicture";
 
-export type WallGrid = { readonly rows: number; readonly columns: number };
+export type PileGridShape = { readonly rows: number; readonly columns: number };
 
-export type Wall = {
-  readonly grid: WallGrid;
-  readonly setGrid: (grid: WallGrid) => void;
+export type PileGrid = {
+  readonly shape: PileGridShape;
+  readonly setShape: (shape: PileGridShape) => void;
   readonly corners: readonly Spot[];
   readonly onSpot: (spot: Spot) => void;
   readonly clear: () => void;
   /** Where each pile was looked for, in the order of reading. */
   readonly places: readonly Spot[];
-  readonly check: WallCheck | undefined;
+  readonly check: PileGridCheck | undefined;
   readonly problem: string | undefined;
 };
 
@@ -24,10 +24,10 @@ const CORNERS = 4;
 const PILE_RADIUS = 0.18;
 
 /** @param tolerance - L* by which a pile may be off. */
-export function useWall(picture: OpenPicture, tolerance: number): Wall {
+export function usePileGrid(picture: OpenPicture, tolerance: number): PileGrid {
   const { ask, key } = picture;
   const pictureId = picture.state.status === "open" ? picture.state.pictureId : "";
-  const [grid, setGrid] = useState<WallGrid>({ rows: 5, columns: 6 });
+  const [shape, setShape] = useState<PileGridShape>({ rows: 5, columns: 6 });
   const [touched, setTouched] = useState<{ readonly id: string; readonly corners: readonly Spot[] }>({
     id: "",
     corners: [],
@@ -35,17 +35,17 @@ export function useWall(picture: OpenPicture, tolerance: number): Wall {
   const [read, setRead] = useState<{ readonly key: string; readonly lightnesses: readonly number[] }>();
   const corners = touched.id === pictureId ? touched.corners : NONE;
   const [a, b, c, d] = corners;
-  const isSmall = grid.rows * grid.columns < FEWEST_PILES;
+  const isSmall = shape.rows * shape.columns < FEWEST_PILES;
   let places: readonly Spot[] = NONE;
   let problem = isSmall ? `A check needs at least ${FEWEST_PILES} piles.` : undefined;
   if (a && b && c && d && !isSmall) {
     try {
-      places = gridPlaces([a, b, c, d], grid.rows, grid.columns);
+      places = gridPlaces([a, b, c, d], shape.rows, shape.columns);
     } catch {
       problem = "Those four corners lie in one line. Start again and go round the board.";
     }
   }
-  const readKey = places.length > 0 ? `${key}|${JSON.stringify([corners, grid])}` : "";
+  const readKey = places.length > 0 ? `${key}|${JSON.stringify([corners, shape])}` : "";
 
   useEffect(() => {
     if (readKey === "") return undefined;
@@ -70,18 +70,18 @@ export function useWall(picture: OpenPicture, tolerance: number): Wall {
 
   const check =
     read?.key === readKey
-      ? checkWall(
+      ? checkPileGrid(
           read.lightnesses.map((lightness, index) => ({
-            row: Math.floor(index / grid.columns),
-            column: index % grid.columns,
+            row: Math.floor(index / shape.columns),
+            column: index % shape.columns,
             lightness,
           })),
           tolerance,
         )
       : undefined;
   return {
-    grid,
-    setGrid,
+    shape,
+    setShape,
     corners,
     onSpot: (spot) => {
       setTouched({ id: pictureId, corners: corners.length >= CORNERS ? [spot] : [...corners, spot] });

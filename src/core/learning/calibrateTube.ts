@@ -2,12 +2,12 @@
 import { deltaE2000 } from "../color/ciede2000";
 import { lchFromLab } from "../color/cieLab";
 import type { LabD65 } from "../color/types";
-import type { Evidence, SpectralReading } from "../learning/boxModel";
-import { learnTubes } from "../learning/learnTubes";
-import { adviseReadings } from "../learning/readingAdvice";
-import { USUAL_PRIOR } from "../learning/tubeModel";
+import type { Evidence, SpectralReading } from "./boxModel";
+import { learnTubes } from "./learnTubes";
+import { adviseReadings } from "./readingAdvice";
+import { USUAL_PRIOR } from "./tubeModel";
 import type { OpticalModel } from "../spectrum/types";
-import { tintLab, type WhiteBench } from "./character";
+import { tintLab, type TestWhite } from "../tube/character";
 
 export type TubeReading = {
   /** Parts of white to one of the tube; 0 for the masstone. */
@@ -38,7 +38,7 @@ const BEYOND_DOUBT = 3;
 const MOST_CHROMA = 125;
 
 /** Why a set of readings cannot be true, in words that say what to do; undefined when nothing speaks against it. */
-export function impossibleReading(readings: readonly TubeReading[], bench: WhiteBench): string | undefined {
+export function impossibleReading(readings: readonly TubeReading[], bench: TestWhite): string | undefined {
   const white = tintLab(bench.white, 0, bench)[0];
   for (const { whiteParts, lab } of readings) {
     if (!lab.every(Number.isFinite)) return "A reading needs three numbers: L*, a* and b*.";
@@ -68,7 +68,7 @@ function partsText(whiteParts: number): string {
 export function calibrateTube(
   generic: OpticalModel,
   readings: readonly TubeReading[],
-  bench: WhiteBench,
+  bench: TestWhite,
 ): TubeCalibration {
   const reason =
     readings.length === 0 ? "A calibration needs at least one reading." : impossibleReading(readings, bench);

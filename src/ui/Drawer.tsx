@@ -6,7 +6,7 @@ import type { ReactNode } from "react";
 import { useReturnFocus } from "./useReturnFocus";
 
 /** A panel over the work: from the side on a wide screen, from the bottom on a phone. */
-export function Sheet({
+export function Drawer({
   isOpen,
   onOpenChange,
   title,

@@ -5,13 +5,13 @@ import { useState } from "react";
 import type { Note } from "../../../domain/note/note";
 import { Button } from "../../../ui/Button";
 import { TextField } from "../../../ui/fields";
-import { Sheet } from "../../../ui/Sheet";
+import { Drawer } from "../../../ui/Drawer";
 import { attempt } from "../../../kit/studio/problems";
 import { usePaintingCommands } from "../../../kit/commands/paintings";
 import { Status } from "../../../ui/Status";
 
 /** Renaming a note, or taking it back while nothing was mixed for it. */
-export function NoteSheet({ note }: { note: Note }) {
+export function NoteDrawer({ note }: { note: Note }) {
   const { renameNote, removeNote } = usePaintingCommands();
   const router = useRouter();
   const [isOpen, setOpen] = useState(false);
@@ -42,7 +42,7 @@ export function NoteSheet({ note }: { note: Note }) {
       >
         rename or remove note
       </Button>
-      <Sheet
+      <Drawer
         isOpen={isOpen}
         onOpenChange={setOpen}
         title={`Note ${note.number}`}
@@ -78,7 +78,7 @@ export function NoteSheet({ note }: { note: Note }) {
           </div>
           <Status>{word}</Status>
         </form>
-      </Sheet>
+      </Drawer>
     </>
   );
 }

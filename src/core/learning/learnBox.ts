@@ -4,14 +4,14 @@
  */
 import { deltaE2000 } from "../color/ciede2000";
 import type { LabD65 } from "../color/types";
-import type { Evidence, MixPart } from "../learning/boxModel";
-import { type LearnedTubes, learnTubes } from "../learning/learnTubes";
-import { USUAL_PRIOR } from "../learning/tubeModel";
+import type { Evidence, MixPart } from "./boxModel";
+import { type LearnedTubes, learnTubes } from "./learnTubes";
+import { USUAL_PRIOR } from "./tubeModel";
 import { mixtureReflectance } from "../mixing/mixture";
 import { labFromReflectance } from "../spectrum/colorimetry";
 import type { OpticalModel } from "../spectrum/types";
 import { TINT_PROBES, type TubeReading } from "./calibrateTube";
-import type { WhiteBench } from "./character";
+import type { TestWhite } from "../tube/character";
 
 export type LearningTube = {
   /** Before any reading. */
@@ -53,7 +53,7 @@ const DOUBTED_BELOW = 0.5;
 export function learnBox(
   tubes: readonly LearningTube[],
   piles: readonly PileEvidence[],
-  bench: WhiteBench,
+  bench: TestWhite,
 ): LearnedBox {
   const white = tubes.length;
   const generic = [...tubes.map((tube) => tube.generic), bench.white];

@@ -8,7 +8,7 @@ import { quarantineText, readQuarantine } from "../../../persistence/storeCheck"
 import { countWords, rowTable } from "../../../persistence/tables";
 import { Button } from "../../../ui/Button";
 import { Notice } from "../../../ui/Notice";
-import { isStorageKnown, keepForGood } from "../../../kit/studio/careOfStore";
+import { isStorageKnown, keepForGood } from "../../../kit/studio/storeUpkeep";
 import { download } from "../../../ui/download";
 import { useDb, useOpenStudio } from "../../../kit/studio/useStudio";
 import { attempt } from "../../../kit/studio/problems";

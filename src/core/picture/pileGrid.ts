@@ -15,24 +15,24 @@
  */
 import { minimizeLeastSquares } from "../optimize/levenbergMarquardt";
 
-export type WallPile = {
+export type GridPile = {
   readonly row: number;
   readonly column: number;
   /** L* as photographed. */
   readonly lightness: number;
 };
 
-export type WallFinding = WallPile & {
+export type GridFinding = GridPile & {
   /** L* that its row asks for at this place. */
   readonly expected: number;
   /** lightness - expected: below zero is too dark. */
   readonly off: number;
 };
 
-export type WallCheck = {
+export type PileGridCheck = {
   /** Piles that are off by more than the tolerance, worst first. */
-  readonly offPiles: readonly WallFinding[];
-  readonly all: readonly WallFinding[];
+  readonly offPiles: readonly GridFinding[];
+  readonly all: readonly GridFinding[];
   /** Fall of the light from the left end to the right end, in L* at the middle value. */
   readonly slope: number;
 };
@@ -44,7 +44,7 @@ const REWEIGHTINGS = 25;
 const FLAT = 0.2;
 
 /** @param tolerance - L* by which a pile may be off, > 0. Throws a RangeError for too few piles. */
-export function checkWall(piles: readonly WallPile[], tolerance: number): WallCheck {
+export function checkPileGrid(piles: readonly GridPile[], tolerance: number): PileGridCheck {
   if (piles.length < FEWEST_PILES)
     throw new RangeError(`A check needs at least ${FEWEST_PILES} piles, not ${piles.length}`);
   const rows = [...new Set(piles.map((pile) => pile.row))].sort((a, b) => a - b);
@@ -86,7 +86,7 @@ export function checkWall(piles: readonly WallPile[], tolerance: number): WallCh
       (pile, i) => 1 / Math.max(FLAT, Math.abs(pile.lightness - expectedAt(parameters, i))),
     );
   }
-  const all = piles.map((pile, i): WallFinding => {
+  const all = piles.map((pile, i): GridFinding => {
     const expected = expectedAt(parameters, i);
     return { ...pile, expected, off: pile.lightness - expected };
   });

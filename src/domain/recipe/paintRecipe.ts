@@ -3,7 +3,7 @@ import { amountsFor } from "../../core/amounts/needed";
 import { deltaE2000 } from "../../core/color/ciede2000";
 import type { LabD65 } from "../../core/color/types";
 import { type LayingStart, orderOfSchool } from "../../core/recipe/layingOrder";
-import type { PaintedRecipe } from "../../core/recipe/palette";
+import type { PaintedRecipe } from "../../core/recipe/paletteMixer";
 import type { RecipeReason } from "../../core/recipe/types";
 import { volumeOf } from "../pile/contents";
 import type { Dose, StoredRecipe } from "../pile/pile";
@@ -11,12 +11,12 @@ import { storedFromLab } from "../reading/storedColor";
 import { GENERIC_UNCERTAINTY } from "../reading/uncertainty";
 import { isWater, WATER } from "../tube/water";
 
-export type BenchAmount = Dose & { readonly share: number };
+export type RecipeAmount = Dose & { readonly share: number };
 
 /** A recipe as the bench offers it, whether from the search, a running pile or the log. */
-export type BenchRecipe = {
+export type PaintRecipe = {
   readonly key: string;
-  readonly amounts: readonly BenchAmount[];
+  readonly amounts: readonly RecipeAmount[];
   readonly predicted: LabD65;
   /** Miss of the amounts as they will be laid down. */
   readonly deltaE2000: number;
@@ -29,7 +29,7 @@ export type BenchRecipe = {
 
 export type DosingShift = { readonly tubeId: string; readonly shift: number };
 
-export function benchRecipe(recipe: PaintedRecipe, tubeIds: readonly string[]): BenchRecipe {
+export function paintRecipe(recipe: PaintedRecipe, tubeIds: readonly string[]): PaintRecipe {
   const amounts = recipe.parts.map((part, i) => ({
     tubeId: tubeIds[part.tube] ?? "",
     parts: recipe.laidDown.volumes[i] ?? Number.NaN,
@@ -69,7 +69,7 @@ export function recipeByHand(
   amounts: readonly Dose[],
   target: LabD65,
   predict: (amounts: readonly Dose[]) => LabD65 | undefined,
-): BenchRecipe | undefined {
+): PaintRecipe | undefined {
   const predicted = predict(amounts);
   if (!predicted) return undefined;
   const all = volumeOf(amounts);
@@ -93,11 +93,11 @@ const TENTH_MORE = 1.1;
 
 /** The recipe in the order of a school, and in the amounts that come to a wanted volume if there is one. */
 export function plannedRecipe(
-  recipe: BenchRecipe,
+  recipe: PaintRecipe,
   start: LayingStart,
   lightnessOf: (tubeId: string) => number,
   wantedParts: number | undefined,
-): BenchRecipe {
+): PaintRecipe {
   // Water comes last: how much is needed shows on the paper.
   const paints = recipe.amounts.filter((amount) => !isWater(amount));
   const order = orderOfSchool(
@@ -118,7 +118,7 @@ export function plannedRecipe(
   };
 }
 
-export function storedRecipeOf(recipe: BenchRecipe): Omit<StoredRecipe, "id" | "noteId" | "createdAt"> {
+export function storedRecipeOf(recipe: PaintRecipe): Omit<StoredRecipe, "id" | "noteId" | "createdAt"> {
   return {
     amounts: recipe.amounts.map(({ tubeId, parts }) => ({ tubeId, parts })),
     shares: recipe.amounts.map(({ share }) => share),
