@@ -253,3 +253,8 @@ export function partsWords(parts: number): string {
 function roundedParts(parts: number): string {
   return String(Number(parts >= 10 ? Math.round(parts) : parts.toPrecision(2)));
 }
+
+/** "the tube alone", "1 part in 9 of white". */
+export function dabWords(whiteParts: number): string {
+  return whiteParts === 0 ? "the tube alone" : `1 part in ${roundedParts(whiteParts)} of white`;
+}

@@ -103,7 +103,7 @@ describe("calibration of one tube", () => {
   it("gets more from a spectrum than from three numbers, and no less", () => {
     const rng = createRng(8);
     const misses = { lab: [] as number[], spectrum: [] as number[] };
-    for (const { optics } of thinned(COLOURS, 2)) {
+    for (const { optics } of COLOURS) {
       const truth = simulateTube(optics, USUAL_DEVIATION, rng);
       const evidence = [0, 4].map(
         (whiteParts): Evidence & { readonly spectrum: NonNullable<Evidence["spectrum"]> } => {

@@ -14,6 +14,7 @@ import { gridPlaces } from "../../core/picture/pileGrid";
 import type { Result } from "../../core/result";
 import type { Spot } from "../../kit/picture/PictureStage";
 import type { OpenPicture } from "../../kit/picture/usePicture";
+import type { OpenedPicture } from "../../workers/pictureApi";
 import type { Circle } from "./usePick";
 
 export type Reference = {
@@ -60,19 +61,6 @@ export function useReferences(picture: OpenPicture, radiusPx: number, truth: Lab
   const [problem, setProblem] = useState<string>();
   const all = draft.id === pictureId ? draft.all : NONE;
 
-  const readAll = async (
-    places: readonly { circle: Circle; truth: LabD65 }[],
-  ): Promise<readonly Reference[]> => {
-    const read = await Promise.all(
-      places.map(async (place) => {
-        const { xPx, yPx, radiusPx: radius } = place.circle;
-        const answer = await ask((remote) => remote.reference(xPx, yPx, radius));
-        return answer && { ...place, ...answer };
-      }),
-    );
-    return read.filter((reference): reference is Reference => reference !== undefined);
-  };
-
   const touchCorner = async (spot: Spot, chartNow: ChartDraft): Promise<void> => {
     const next = corners.length >= CORNERS ? [spot] : [...corners, spot];
     setCorners(next);
@@ -89,6 +77,7 @@ export function useReferences(picture: OpenPicture, radiusPx: number, truth: Lab
     const apart = Math.hypot(b.xPx - a.xPx, b.yPx - a.yPx) / Math.max(1, chartNow.columns - 1);
     const radius = Math.max(3, CHART_RADIUS * apart);
     const read = await readAll(
+      ask,
       places.flatMap((place, index) => {
         const value = chartNow.values[index];
         return value ? [{ circle: { ...place, radiusPx: radius }, truth: value }] : [];
@@ -101,17 +90,7 @@ export function useReferences(picture: OpenPicture, radiusPx: number, truth: Lab
   return {
     all,
     corners: chart ? corners : NONE,
-    found:
-      all.length > 0 && info
-        ? estimateLight(
-            all.map(({ circle, sample, shading, truth: known }) => ({
-              sample,
-              shading,
-              truth: known,
-              place: placeOf(info, circle.xPx, circle.yPx),
-            })),
-          )
-        : undefined,
+    found: lightOf(all, info),
     problem,
     onSpot: (spot) => {
       setProblem(undefined);
@@ -123,7 +102,7 @@ export function useReferences(picture: OpenPicture, radiusPx: number, truth: Lab
         setProblem("Say first what you will touch.");
         return;
       }
-      void readAll([{ circle: { ...spot, radiusPx }, truth }]).then((read) => {
+      void readAll(ask, [{ circle: { ...spot, radiusPx }, truth }]).then((read) => {
         setDraft((before) => ({
           id: pictureId,
           all: [
@@ -150,6 +129,36 @@ export function useReferences(picture: OpenPicture, radiusPx: number, truth: Lab
       setDraft({ id: pictureId, all: [] });
     },
   };
+}
+
+async function readAll(
+  ask: OpenPicture["ask"],
+  places: readonly { circle: Circle; truth: LabD65 }[],
+): Promise<readonly Reference[]> {
+  const read = await Promise.all(
+    places.map(async (place) => {
+      const { xPx, yPx, radiusPx } = place.circle;
+      const answer = await ask((remote) => remote.reference(xPx, yPx, radiusPx));
+      return answer && { ...place, ...answer };
+    }),
+  );
+  return read.filter((reference): reference is Reference => reference !== undefined);
+}
+
+/** What light the touched cards were in; undefined until one is touched. */
+function lightOf(
+  all: readonly Reference[],
+  info: OpenedPicture | undefined,
+): Result<FoundLight, ReferenceFailure> | undefined {
+  if (all.length === 0 || !info) return undefined;
+  return estimateLight(
+    all.map(({ circle, sample, shading, truth }) => ({
+      sample,
+      shading,
+      truth,
+      place: placeOf(info, circle.xPx, circle.yPx),
+    })),
+  );
 }
 
 /** Touching a card again moves its circle instead of adding another. */

@@ -1,35 +1,27 @@
 "use client";
 
 /** One tube: its ladder in white, what it does, how sure the model is, and what to mind. */
-import { clsx } from "clsx";
 import { ArrowLeft } from "lucide-react";
-import { lazy, Suspense, useMemo, useState } from "react";
-import { lchFromLab } from "../../core/color/cieLab";
-import { quarterText, valueText } from "../../core/describe/valueScale";
+import { useMemo, useState } from "react";
 import { cautionsFor } from "../../core/safety/cautions";
-import { tintLadder } from "../../core/tube/character";
-import { WHITE_BENCH } from "../../data/testWhite";
 import type { Tube } from "../../domain/tube/tube";
 import { type DeletedTube } from "../../persistence/tubes";
 import { Button } from "../../ui/Button";
 import { Notice } from "../../ui/Notice";
-import { Patch } from "../../ui/Patch";
 import { Drawer } from "../../ui/Drawer";
 import { genericOpticsOf, opticsOfTube } from "../../domain/tube/optics";
 import { useSettings, useStudio } from "../../kit/studio/useStudio";
 import { attempt } from "../../kit/studio/problems";
 import { useTubeCommands } from "../../kit/commands/tubes";
-import { describeLab } from "../../words/colors";
 import { basisWords } from "../../domain/tube/box";
 import { CompareTubes } from "./CompareTubes";
 import { LearnFromPiles } from "./LearnFromPiles";
+import { TintLadder } from "./TintLadder";
 import { SaveReadings } from "./SaveReadings";
 import { TubeForm } from "./TubeForm";
 import { TubePhoto } from "./TubePhoto";
 import { TubeTest } from "./TubeTest";
 import { characterSentences, factsOf, movedWords, propertyWords } from "../../words/tubes";
-
-const LadderChart = lazy(async () => ({ default: (await import("./LadderChart")).LadderChart }));
 
 type OpenDrawer = "edit" | "test" | "compare" | "learn" | undefined;
 
@@ -50,7 +42,6 @@ export function TubePage({
   const [drawer, setDrawer] = useState<OpenDrawer>();
   const optics = opticsOfTube(tube);
   const active = useMemo(() => box.filter((other) => other.archivedAt === undefined), [box]);
-  const ladder = useMemo(() => (optics ? tintLadder(optics, WHITE_BENCH) : []), [optics]);
   const sentences = useMemo(() => {
     const others = active.flatMap((other) => (other.id === tube.id ? [] : (opticsOfTube(other) ?? [])));
     return optics ? characterSentences(optics, others, settings) : "";
@@ -76,37 +67,7 @@ export function TubePage({
       {optics ? (
         <>
           <p className="mt-1 max-w-prose">{sentences}</p>
-          <ol className="mt-3 grid grid-cols-7" aria-label="In more and more white">
-            {ladder.map(({ whiteParts, lab }, i) => (
-              <li key={whiteParts} className="min-w-0">
-                <Patch
-                  lab={lab}
-                  label={describeLab(lab, settings).sentence}
-                  className={clsx("h-24 wide:h-32", i === 0 && "border-l border-line")}
-                />
-                <p className="pt-1 text-sm leading-snug">
-                  <span className="block">{whiteParts === 0 ? "alone" : quarterText(whiteParts)}</span>
-                  <span className="block">
-                    <span className="hidden wide:inline">value </span>
-                    {valueText(lab[0], settings.scale)}
-                  </span>
-                  <span className="block text-muted">
-                    <span className="hidden wide:inline">chroma </span>
-                    {Math.round(lchFromLab(lab)[1])}
-                  </span>
-                </p>
-              </li>
-            ))}
-          </ol>
-          <p className="text-sm text-muted">parts of titanium white to one of the tube; value; chroma</p>
-          <details>
-            <summary className="flex min-h-11 cursor-pointer items-center underline underline-offset-4">
-              as a chart
-            </summary>
-            <Suspense fallback={<p className="h-64 text-muted">Drawing the chart</p>}>
-              <LadderChart optics={optics} scale={settings.scale} />
-            </Suspense>
-          </details>
+          <TintLadder optics={optics} />
         </>
       ) : (
         <Notice className="mt-2">
@@ -150,6 +111,15 @@ export function TubePage({
       <Remarks tube={tube} />
       <TubePhoto tube={tube} />
       {optics ? <SaveReadings tube={tube} /> : null}
+      <TubeDrawers tube={tube} drawer={drawer} close={close} />
+    </div>
+  );
+}
+
+/** What opens beside a tube's page. */
+function TubeDrawers({ tube, drawer, close }: { tube: Tube; drawer: OpenDrawer; close: () => void }) {
+  return (
+    <>
       <Drawer
         isOpen={drawer === "edit"}
         onOpenChange={close}
@@ -182,7 +152,7 @@ export function TubePage({
       >
         <CompareTubes tube={tube} />
       </Drawer>
-    </div>
+    </>
   );
 }
 

@@ -1,15 +1,22 @@
 "use client";
 
 /** The open picture of a view: decoded, sampled and looked at in a worker that goes when the view does. */
-import type * as Comlink from "comlink";
-import { nanoid } from "nanoid";
-import { useCallback, useEffect, useMemo, useReducer, useRef, useState } from "react";
-import { fail, type Result } from "../../core/result";
-import type { Tell } from "../../workers/client";
+import {
+  type Dispatch,
+  type SetStateAction,
+  useCallback,
+  useEffect,
+  useMemo,
+  useReducer,
+  useRef,
+  useState,
+} from "react";
 import type { PictureLight } from "../../core/picture/pixels";
-import type { KeptPicture, OpenedPicture, OpeningStage, PictureApi } from "../../workers/pictureApi";
-import { createPictureClient, type PictureClient } from "../../workers/clients";
 import type { PictureFailure } from "../../domain/painting/pictureFailure";
+import { createPictureClient } from "../../workers/clients";
+import type { KeptPicture, OpenedPicture, OpeningStage } from "../../workers/pictureApi";
+import { type Held, keptBy, openIn, PictureHold, type PictureQuestion } from "./pictureHold";
+import { useTriedFile } from "./useTriedFile";
 
 type PictureState =
   | { readonly status: "none" }
@@ -28,7 +35,7 @@ export type OpenPicture = {
   /** Changes with the picture and with the light that is taken out of it: whatever was read before is old. */
   readonly key: string;
   /** Asks the worker about the open picture under its light; undefined when none is open any more. */
-  readonly ask: <T>(call: (remote: Comlink.Remote<PictureApi>) => Promise<T>) => Promise<T | undefined>;
+  readonly ask: <T>(question: PictureQuestion<T>) => Promise<T | undefined>;
   /** Opens a new file and shows it at once; `keep` then gives what to store under the id. */
   readonly openFile: (file: Blob) => Promise<NewPicture | undefined>;
   /** How far a file is that is being opened, also beside a picture that is open. */
@@ -49,167 +56,124 @@ export type NewPicture = {
   readonly keep: () => Promise<KeptPicture>;
 };
 
-/** A worker with a picture open in it. */
-type Held = { readonly id: string; readonly client: PictureClient; readonly info: OpenedPicture };
+/** Of the file that was tried last, or of the stored picture with this id. */
+type Failed = { readonly id: string | undefined; readonly failure: PictureFailure };
 
 export function usePicture(stored: StoredPicture | undefined): OpenPicture {
-  const [opened, setOpened] = useState<Held>();
+  const [hold] = useState(() => new PictureHold());
   /** A file that was chosen here and may not be stored yet. */
   const [chosen, setChosen] = useState<Held>();
-  const [trying, setTrying] = useState<OpeningStage>();
-  const [failure, setFailure] = useState<{
-    readonly id: string | undefined;
-    readonly failure: PictureFailure;
-  }>();
-  const [turn, nextTurn] = useReducer((count: number) => count + 1, 0);
-  const retry = useCallback(() => {
-    setFailure(undefined);
-    nextTurn();
-  }, []);
-  const trial = useRef<PictureClient>(undefined);
-  const held = useRef(new Set<PictureClient>());
-  /** The light that each worker was last told. */
-  const told = useRef(new WeakMap<PictureClient, string>());
+  const [failed, setFailed] = useState<Failed>();
   const storedId = stored?.id;
-  const blob = useRef(stored?.blob);
-  useEffect(() => {
-    blob.current = stored?.blob;
-  });
-
-  const dispose = useCallback((client: PictureClient | undefined) => {
-    if (!client) return;
-    held.current.delete(client);
-    client.dispose();
-  }, []);
-
-  const isChosenStored = chosen !== undefined && chosen.id === storedId;
-  useEffect(() => {
-    const file = blob.current;
-    if (!storedId || !file || isChosenStored) return undefined;
-    const client = createPictureClient();
-    held.current.add(client);
-    let isCurrent = true;
-    void openIn(client, file).then((answer) => {
-      if (!isCurrent) return;
-      if (answer.ok) setOpened({ id: storedId, client, info: answer.value });
-      else setFailure({ id: storedId, failure: answer.failure });
-    });
-    return () => {
-      isCurrent = false;
-      dispose(client);
-    };
-  }, [storedId, isChosenStored, dispose, turn]);
-
-  useEffect(() => {
-    const all = held.current;
-    return () => {
-      for (const client of all) client.dispose();
-      all.clear();
-      trial.current?.dispose();
-      trial.current = undefined;
-    };
-  }, []);
-
-  const release = useCallback(() => {
-    dispose(chosen?.client);
-    setChosen(undefined);
-  }, [chosen, dispose]);
-
-  const openFile = useCallback(
-    async (file: Blob): Promise<NewPicture | undefined> => {
-      setFailure(undefined);
-      setTrying("reading");
-      trial.current?.dispose();
-      // A worker of its own: a file that fails must not disturb the picture that is open.
-      const client = createPictureClient();
-      trial.current = client;
-      const answer = await openIn(client, file, (stage) => {
-        if (trial.current === client) setTrying(stage);
-      });
-      if (trial.current !== client) return undefined;
-      trial.current = undefined;
-      setTrying(undefined);
-      if (!answer.ok) {
-        client.dispose();
-        setFailure({ id: undefined, failure: answer.failure });
-        return undefined;
-      }
-      dispose(chosen?.client);
-      held.current.add(client);
-      const id = nanoid();
-      setChosen({ id, client, info: answer.value });
-      return { id, info: answer.value, keep: () => keptBy(client) };
+  const fromStore = useStoredPicture(stored, chosen?.id === storedId, hold, setFailed);
+  const { setOpened, reopen } = fromStore;
+  const tried = useTriedFile(
+    useCallback((failure) => {
+      setFailed(failure && { id: undefined, failure });
+    }, []),
+  );
+  useEffect(
+    () => () => {
+      hold.letGoOfAll();
     },
-    [chosen, dispose],
+    [hold],
   );
 
-  const giveUp = useCallback(() => {
-    trial.current?.dispose();
-    trial.current = undefined;
-    setTrying(undefined);
-  }, []);
+  const { open: tryFile } = tried;
+  const openFile = useCallback(
+    async (file: Blob): Promise<NewPicture | undefined> => {
+      const held = await tryFile(file);
+      if (!held) return undefined;
+      hold.letGo(chosen?.client);
+      hold.take(held.client);
+      setChosen(held);
+      return { id: held.id, info: held.info, keep: () => keptBy(held.client) };
+    },
+    [chosen, hold, tryFile],
+  );
+  const release = useCallback(() => {
+    hold.letGo(chosen?.client);
+    setChosen(undefined);
+  }, [chosen, hold]);
+  const retry = useCallback(() => {
+    setFailed(undefined);
+    reopen();
+  }, [reopen]);
 
-  const shown = chosen ?? (opened?.id === storedId ? opened : undefined);
+  const shown = chosen ?? (fromStore.opened?.id === storedId ? fromStore.opened : undefined);
   const light = shown && shown.id === storedId ? stored?.light : undefined;
   const lightKey = light ? JSON.stringify(light) : "";
   const ask = useCallback(
-    async <T>(call: (remote: Comlink.Remote<PictureApi>) => Promise<T>): Promise<T | undefined> => {
-      if (!shown || !held.current.has(shown.client)) return undefined;
-      const { client } = shown;
-      if ((told.current.get(shown.client) ?? "") !== lightKey) {
-        told.current.set(shown.client, lightKey);
-        // One thing after another: the question after it is answered under the new light.
-        const light = lightKey === "" ? undefined : (JSON.parse(lightKey) as PictureLight);
-        void client.ask((remote) => remote.setLight(light));
-      }
-      const answer = await client.ask(call);
+    async <T>(question: PictureQuestion<T>): Promise<T | undefined> => {
+      if (!shown) return undefined;
+      const { client, id } = shown;
+      const answer = await hold.ask(client, lightKey, question);
       if (answer.ok) return answer.value;
-      if (answer.failure.code === "refused") throw new Error(answer.failure.detail);
-      if (answer.failure.code === "lost" && held.current.has(client)) {
-        dispose(client);
+      if (answer.failure === "lost") {
+        hold.letGo(client);
         setOpened((before) => (before?.client === client ? undefined : before));
         setChosen((before) => (before?.client === client ? undefined : before));
-        setFailure({ id: shown.id, failure: { code: "lost" } });
+        setFailed({ id, failure: { code: "lost" } });
       }
       return undefined;
     },
-    [shown, lightKey, dispose],
+    [shown, lightKey, hold, setOpened],
   );
 
-  return useMemo(() => {
-    const own =
-      failure && (failure.id === undefined || failure.id === storedId) ? failure.failure : undefined;
-    return {
-      state: stateOf(shown, storedId, trying, failure?.id === storedId ? failure?.failure : undefined),
-      opening: trying,
+  const { stage: opening, giveUp } = tried;
+  return useMemo(
+    () => ({
+      state: stateOf(shown, storedId, opening, failed?.id === storedId ? failed?.failure : undefined),
+      opening,
       key: shown ? `${shown.id}|${lightKey}` : "",
       ask,
       openFile,
       giveUp,
       release,
-      failure: own,
+      failure: failed && (failed.id === undefined || failed.id === storedId) ? failed.failure : undefined,
       retry,
-    };
-  }, [shown, storedId, trying, failure, lightKey, ask, openFile, giveUp, release, retry]);
+    }),
+    [shown, storedId, opening, failed, lightKey, ask, openFile, giveUp, release, retry],
+  );
 }
 
-type Opened = Result<OpenedPicture, PictureFailure>;
+type FromStore = {
+  readonly opened: Held | undefined;
+  readonly setOpened: Dispatch<SetStateAction<Held | undefined>>;
+  readonly reopen: () => void;
+};
 
-async function openIn(
-  client: PictureClient,
-  file: Blob,
-  onProgress: (stage: OpeningStage) => void = () => undefined,
-): Promise<Opened> {
-  const answer = await client.ask((remote, tell: Tell<OpeningStage>) => remote.open(file, tell), {
-    onProgress,
+/** @param isOpenAlready - whether the stored picture is the one that was just chosen, and so is open. */
+function useStoredPicture(
+  stored: StoredPicture | undefined,
+  isOpenAlready: boolean,
+  hold: PictureHold,
+  onFailure: (failed: Failed) => void,
+): FromStore {
+  const [opened, setOpened] = useState<Held>();
+  const [turn, reopen] = useReducer((count: number) => count + 1, 0);
+  const blob = useRef(stored?.blob);
+  useEffect(() => {
+    blob.current = stored?.blob;
   });
-  return answer.ok ? answer.value : fail({ code: "lost" });
-}
-
-async function keptBy(client: PictureClient): Promise<KeptPicture> {
-  const answer = await client.ask((remote) => remote.keep());
-  if (answer.ok) return answer.value;
-  throw new Error("The picture could not be kept, since what reads pictures stopped. Choose it once more.");
+  const id = stored?.id;
+  useEffect(() => {
+    const file = blob.current;
+    if (!id || !file || isOpenAlready) return undefined;
+    const client = createPictureClient();
+    hold.take(client);
+    let isCurrent = true;
+    void openIn(client, file).then((answer) => {
+      if (!isCurrent) return;
+      if (answer.ok) setOpened({ id, client, info: answer.value });
+      else onFailure({ id, failure: answer.failure });
+    });
+    return () => {
+      isCurrent = false;
+      hold.letGo(client);
+    };
+  }, [id, isOpenAlready, hold, onFailure, turn]);
+  return { opened, setOpened, reopen };
 }
 
 function stateOf(

@@ -1,0 +1,38 @@
+"use client";
+
+import { threeWayDifference } from "../../../core/describe/difference";
+import { useSettings } from "../../../kit/studio/useStudio";
+import { describeLab } from "../../../words/colors";
+import { useAim } from "../bench/contexts";
+
+/** Less than this is not worth a word: L* and C*ab that paint moves while it dries. */
+const WORTH_SAYING = 0.3;
+
+/** That the wet pile has to look other than the dry paint, and how that is known. */
+export function WetAim() {
+  const { drying, target, aim } = useAim();
+  const settings = useSettings();
+  if (!drying) return null;
+  const { deltaLightness, deltaChroma } = threeWayDifference(aim, target);
+  const moves = [
+    Math.abs(deltaLightness) >= WORTH_SAYING
+      ? `${Math.abs(deltaLightness).toFixed(1)} L* ${deltaLightness > 0 ? "lighter" : "darker"}`
+      : "",
+    Math.abs(deltaChroma) >= WORTH_SAYING
+      ? `${Math.abs(deltaChroma).toFixed(1)} C* ${deltaChroma > 0 ? "brighter" : "duller"}`
+      : "",
+  ].filter((words) => words !== "");
+  if (moves.length === 0) return null;
+  const { pairCount } = drying.model;
+  return (
+    <p className="mt-1 border-l-4 border-ink pl-3 leading-snug">
+      Shown wet: this {drying.kind.medium} dries about {moves.join(" and ")}, to{" "}
+      {describeLab(target, settings).sentence}.{" "}
+      <span className="text-muted">
+        {pairCount > 0
+          ? `Learned from ${pairCount} of your own piles, read wet and dry.`
+          : "What is usual; read a pile wet and dry, and it becomes your own."}
+      </span>
+    </p>
+  );
+}
