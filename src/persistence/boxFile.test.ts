@@ -1,3 +1,4 @@
+import { boxFileFaultWords } from "../words/files";
 import { describe, expect, it } from "vitest";
 import { pigment } from "../../tests/support/paint";
 import { createRng } from "../core/random/rng";
@@ -21,7 +22,7 @@ const box: readonly Tube[] = ["titanium-white", "ultramarine-blue", "cadmium-red
 describe("a box as a file", () => {
   it("comes back with what its lines say", () => {
     const answer = readBoxFile(writeBoxFile(box));
-    if (!answer.ok) throw new Error(answer.failure.reason);
+    if (!answer.ok) throw new Error(answer.failure.fault.code);
     answer.value.forEach((tube, i) => {
       const { label, colourIndexNames, medium, price, stockMl, batch, remark, hazard, optics } = tube;
       expect({ label, colourIndexNames, medium, price, stockMl, batch, remark, hazard, optics }).toEqual({
@@ -49,7 +50,7 @@ describe("a box as a file", () => {
   ])("is refused whole, with line and reason: %#", (text, reason, line) => {
     const answer = readBoxFile(text);
     if (answer.ok) throw new Error("it was read");
-    expect(answer.failure.reason).toMatch(reason);
+    expect(boxFileFaultWords(answer.failure.fault)).toMatch(reason);
     expect(answer.failure.line).toBe(line);
   });
 
@@ -63,7 +64,7 @@ describe("a box as a file", () => {
         (['"', ",", "\n", "\u0000", "9e999"][rng.below(5)] ?? "") +
         text.slice(at + rng.below(4));
       const answer = readBoxFile(mutated);
-      if (!answer.ok) expect(answer.failure.reason.length).toBeGreaterThan(5);
+      if (!answer.ok) expect(boxFileFaultWords(answer.failure.fault).length).toBeGreaterThan(5);
       else for (const tube of answer.value) expect(tube.price === undefined || tube.price > 0).toBe(true);
     }
   });

@@ -1,4 +1,5 @@
 /** A box as a CSV file: one line a tube, read whole or refused with line and reason. */
+import type { BoxFileFault, BoxFileRefusal } from "../domain/tube/boxFileFault";
 import * as z from "zod/mini";
 import Papa from "papaparse";
 import { fail, type Result, succeed } from "../core/result";
@@ -24,38 +25,35 @@ type Column = (typeof COLUMNS)[number];
 const MOST_TUBES = 2000;
 const newTubeSchema = z.object(z.omit(tubeSchema, { id: true, position: true, addedAt: true }).shape);
 
-export type BoxFileRefusal = { readonly line: number; readonly reason: string };
-
 export function readBoxFile(text: string): Result<readonly NewTube[], BoxFileRefusal> {
   const { data, errors } = Papa.parse<string[]>(text.replace(/^\uFEFF/, ""), { skipEmptyLines: "greedy" });
   const [error] = errors.filter((entry) => entry.code !== "UndetectableDelimiter");
-  if (error) return fail({ line: (error.row ?? 0) + 1, reason: error.message });
+  if (error) return fail({ line: (error.row ?? 0) + 1, fault: { code: "csv", detail: error.message } });
   const [header = [], ...rows] = data;
   const names = header.map((name) => name.trim().toLowerCase());
   const missing = (["label", "pigments"] as const).find((name) => !names.includes(name));
-  if (missing)
-    return fail({ line: 1, reason: `there is no column “${missing}”; the first line names the columns` });
-  if (rows.length === 0) return fail({ line: 1, reason: "there is no tube in it" });
+  if (missing) return fail({ line: 1, fault: { code: "no-column", column: missing } });
+  if (rows.length === 0) return fail({ line: 1, fault: { code: "no-tubes" } });
   if (rows.length > MOST_TUBES)
-    return fail({ line: 1, reason: `${rows.length} tubes; at most ${MOST_TUBES} at a time` });
+    return fail({ line: 1, fault: { code: "too-many-tubes", count: rows.length, most: MOST_TUBES } });
   const tubes: NewTube[] = [];
   for (const [i, row] of rows.entries()) {
     const cell = (name: Column): string =>
       (row[names.indexOf(name)] ?? "").trim().replace(/^'(?=[=+\-@])/, "");
     const tube = readTube(cell);
-    if (typeof tube === "string") return fail({ line: i + 2, reason: tube });
+    if ("code" in tube) return fail({ line: i + 2, fault: tube });
     tubes.push(tube);
   }
   return succeed(tubes);
 }
 
-function readTube(cell: (name: Column) => string): NewTube | string {
-  const start = tubeFromLabel(cell("label"), cell("pigments"));
-  if (typeof start === "string") return start;
+function readTube(cell: (name: Column) => string): NewTube | BoxFileFault {
+  const labelled = tubeFromLabel(cell("label"), cell("pigments"));
+  if (!labelled.ok) return labelled.failure;
   const medium = TUBE_MEDIA.find((name) => name === (cell("medium").toLowerCase() || "oil"));
-  if (!medium) return `“${cell("medium")}” is no medium; it must be ${TUBE_MEDIA.join(", ")}`;
+  if (!medium) return { code: "no-medium", text: cell("medium"), known: TUBE_MEDIA };
   const grade = TUBE_GRADES.find((name) => name === (cell("grade").toLowerCase() || "unknown"));
-  if (!grade) return `“${cell("grade")}” is no grade; it must be ${TUBE_GRADES.join(", ")}`;
+  if (!grade) return { code: "no-grade", text: cell("grade"), known: TUBE_GRADES };
   const numbers: Partial<Record<"price" | "volumeMl" | "stockMl", number>> = {};
   for (const [column, field] of [
     ["price", "price"],
@@ -65,11 +63,11 @@ function readTube(cell: (name: Column) => string): NewTube | string {
     const text = cell(column);
     if (text === "") continue;
     const value = parseNumber(text, { least: 0, most: Number.POSITIVE_INFINITY });
-    if (!value.ok) return `“${text}” in ${column} is no number of 0 or more`;
+    if (!value.ok) return { code: "no-number", text, column };
     numbers[field] = value.value;
   }
   const parsed = newTubeSchema.safeParse({
-    ...start,
+    ...labelled.value,
     medium,
     grade,
     ...numbers,
@@ -78,7 +76,7 @@ function readTube(cell: (name: Column) => string): NewTube | string {
   });
   return parsed.success
     ? parsed.data
-    : `${parsed.error.issues[0]?.path.join(" ") ?? "a value"} is out of range`;
+    : { code: "out-of-range", field: parsed.error.issues[0]?.path.join(" ") ?? "a value" };
 }
 
 /** The tubes that are in use; what a test found stays in the box and goes with its readings. */

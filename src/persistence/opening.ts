@@ -1,4 +1,5 @@
 /** Opening the store and what can be in the way: an older or newer window, a browser that keeps nothing, a full disk. */
+import type { OpeningFault } from "../domain/store/storeFault";
 import { type GamanDatabase, STORE_VERSION } from "./database";
 
 export type StoreState =
@@ -8,7 +9,7 @@ export type StoreState =
   | { readonly kind: "blocked" }
   /** A newer Gaman in another window took the store over, or someone deleted it there. */
   | { readonly kind: "taken"; readonly by: "newer" | "deletion" }
-  | { readonly kind: "failed"; readonly words: string };
+  | { readonly kind: "failed"; readonly fault: OpeningFault };
 
 /**
  * Opens the store and tells of every change of its state, now and later.
@@ -34,11 +35,11 @@ export function openStore(db: GamanDatabase, tell: (state: StoreState) => void):
       // The library opens a newer store as it finds it; rows that this Gaman cannot read would then seem broken.
       if (Math.floor(db.backendDB().version / 10) > STORE_VERSION) {
         db.close();
-        say({ kind: "failed", words: openingFailureWords(new Error("VersionError: newer")) });
+        say({ kind: "failed", fault: { code: "newer" } });
       } else say({ kind: "ready" });
     },
     (error: unknown) => {
-      say({ kind: "failed", words: openingFailureWords(error) });
+      say({ kind: "failed", fault: openingFaultOf(error) });
     },
   );
   return () => {
@@ -48,16 +49,14 @@ export function openStore(db: GamanDatabase, tell: (state: StoreState) => void):
   };
 }
 
-/** What went wrong and what to do, without anything that only a programmer knows. */
-export function openingFailureWords(error: unknown): string {
+/** What an error of the database means to a painter. */
+export function openingFaultOf(error: unknown): OpeningFault {
   const { name, message } = error instanceof Error ? error : { name: "", message: String(error) };
   const is = (...names: string[]): boolean =>
     names.some((one) => name === one || message.startsWith(one) || message.includes(`${one}:`));
-  if (is("VersionError"))
-    return "Your paintings were last opened with a newer Gaman than this one. They are all there. Reload this page while you have a network, so that the newer Gaman comes, then go on.";
-  if (is("QuotaExceededError"))
-    return "This machine's storage is full, so Gaman cannot open what you kept. Nothing is lost. Free some space, then reload this page.";
+  if (is("VersionError")) return { code: "newer" };
+  if (is("QuotaExceededError")) return { code: "full" };
   if (is("MissingAPIError", "InvalidStateError", "SecurityError", "NotAllowedError"))
-    return "This window does not let Gaman keep anything: it is a private window, or storage is switched off for this site. Open Gaman in an ordinary window, or allow it to store data.";
-  return `What you kept could not be opened. What was kept is not touched. Close other windows of Gaman, then reload this page. (${message.slice(0, 200)})`;
+    return { code: "forbidden" };
+  return { code: "unknown", detail: message.slice(0, 200) };
 }

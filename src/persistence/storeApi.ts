@@ -1,4 +1,4 @@
-/** What is done to the whole store, away from the page's own thread. Failures come back as words. */
+/** What is done to the whole store, away from the page's own thread. Failures come back as data. */
 import { en } from "zod/locales";
 import { config } from "zod/mini";
 import type { ArchiveScope } from "./archive/format";
@@ -10,14 +10,16 @@ import { readArchive } from "./archive/readArchive";
 import { writeArchive } from "./archive/writeArchive";
 import { type GamanDatabase, openDatabase, type Workspace } from "./database";
 import { checkStore, quarantineUnreadable, type StoreReport } from "./storeCheck";
-import { ROW_TABLES, type Row, type TableName } from "./tables";
+import type { StoreFault } from "../domain/store/storeFault";
+import type { TableName } from "../domain/store/tableNames";
+import { ROW_TABLES, type Row } from "./tables";
 
 // The small build of Zod has no sentences; here its reasons are shown, so they are in English.
 config(en());
 
 export type Answer<T> =
   | { readonly ok: true; readonly value: T }
-  | { readonly ok: false; readonly reason: string };
+  | { readonly ok: false; readonly fault: StoreFault };
 
 type Progress = (share: number) => void;
 
@@ -98,7 +100,7 @@ export function createStoreApi(open: (workspace: Workspace) => GamanDatabase = o
       }),
     takeIn: (whoseCounts, fileName, now, onProgress) =>
       answered(async () => {
-        if (!opened) throw new ArchiveRefused("No archive is open. Choose the file once more.");
+        if (!opened) throw new ArchiveRefused({ code: "not-open" });
         const { db, plan } = opened;
         await carryOut(db, plan, whoseCounts, fileName, now, onProgress);
         opened = undefined;
@@ -139,16 +141,15 @@ async function answered<T>(task: () => Promise<T>): Promise<Answer<T>> {
   try {
     return { ok: true, value: await task() };
   } catch (error) {
-    return { ok: false, reason: reasonOf(error) };
+    return { ok: false, fault: faultOf(error) };
   }
 }
 
-/** An error's class does not survive the way out of a worker; its words do. */
-function reasonOf(error: unknown): string {
-  if (error instanceof ArchiveRefused || error instanceof UndoRefused) return error.message;
-  const name = error instanceof Error ? error.name : "";
-  if (name === "QuotaExceededError" || (error instanceof Error && error.message.includes("QuotaExceeded")))
-    return "The browser's storage is full, so nothing was changed. Free some space on this machine, then do it again.";
-  const detail = error instanceof Error ? error.message : String(error);
-  return `It could not be done, and nothing was changed. Try it once more. (${detail.slice(0, 200)})`;
+/** An error's class does not survive the way out of a worker; what it says does. */
+function faultOf(error: unknown): StoreFault {
+  if (error instanceof ArchiveRefused) return { code: "archive", fault: error.fault };
+  if (error instanceof UndoRefused) return { code: "worked-on", count: error.workedOn };
+  const { name, message } = error instanceof Error ? error : { name: "", message: String(error) };
+  if (name === "QuotaExceededError" || message.includes("QuotaExceeded")) return { code: "full" };
+  return { code: "unknown", detail: message.slice(0, 200) };
 }

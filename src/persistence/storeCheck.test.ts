@@ -42,9 +42,12 @@ describe("the check of the store", () => {
     await db.readings.clear();
     const report = await checkStore(db);
     expect(report.unreadable).toMatchObject([{ table: "notes", rowId: sample.notes[1]?.id }]);
-    expect(report.unreadable[0]?.reason).toMatch(/^number: /);
+    expect(report.unreadable[0]?.fault).toMatchObject({
+      code: "unreadable",
+      detail: expect.stringMatching(/^number: /) as string,
+    });
     expect(report.dangling).toMatchObject([
-      { table: "matches", reason: "the reading it speaks of is not there" },
+      { table: "matches", fault: { code: "dangling", to: "readings" } },
     ]);
   });
 

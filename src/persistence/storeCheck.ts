@@ -1,34 +1,27 @@
 /** The store looks after itself: every row read, every reference followed, what cannot be read put in quarantine. */
+import type { RowFault } from "../domain/store/storeFault";
+import type { TableName } from "../domain/store/tableNames";
 import type { GamanDatabase } from "./database";
 import { parseRows } from "./rows";
 import { type QuarantinedRow, quarantinedRowSchema } from "./schema";
-import {
-  isTableName,
-  keyOf,
-  ROW_TABLES,
-  type Row,
-  type RowTable,
-  rowTable,
-  storeOf,
-  type TableName,
-} from "./tables";
+import { isTableName, keyOf, ROW_TABLES, type Row, type RowTable, rowTable, storeOf } from "./tables";
 
 const CHUNK = 4000;
 
-export type StoreFault = {
+export type FaultyRow = {
   readonly table: TableName;
   readonly rowId: string;
   /** "notes without their painting", or what is wrong with the row itself. */
-  readonly reason: string;
+  readonly fault: RowFault;
 };
 
 export type StoreReport = {
   readonly rowCount: number;
   readonly counts: readonly { readonly table: TableName; readonly rows: number }[];
   /** Rows that do not parse; nothing shows them, nothing changes them. */
-  readonly unreadable: readonly StoreFault[];
+  readonly unreadable: readonly FaultyRow[];
   /** Rows that speak of others that are not there. They are shown, with what is missing left out. */
-  readonly dangling: readonly StoreFault[];
+  readonly dangling: readonly FaultyRow[];
 };
 
 /** Reads every row and follows every reference, in one transaction, so that it sees one moment of the store. */
@@ -37,7 +30,7 @@ export async function checkStore(
   onProgress: (share: number) => void = () => undefined,
 ): Promise<StoreReport> {
   const counts: { table: TableName; rows: number }[] = [];
-  const unreadable: StoreFault[] = [];
+  const unreadable: FaultyRow[] = [];
   const references: { from: TableName; rowId: string; to: TableName; id: string }[] = [];
   const known = new Map<TableName, ReadonlySet<string>>();
   await db.transaction("r", db.tables, async () => {
@@ -53,7 +46,8 @@ export async function checkStore(
       await eachChunk(db, table, [...(known.get(table.name) ?? [])], (rows) => {
         done += rows.length;
         for (const { row, key, reason } of rows) {
-          if (!row) unreadable.push({ table: table.name, rowId: key, reason });
+          if (!row)
+            unreadable.push({ table: table.name, rowId: key, fault: { code: "unreadable", detail: reason } });
           else
             for (const { table: to, id } of table.refersTo(row))
               references.push({ from: table.name, rowId: key, to, id });
@@ -71,7 +65,7 @@ export async function checkStore(
       .map(({ from, rowId, to }) => ({
         table: from,
         rowId,
-        reason: `the ${rowTable(to).words[0]} it speaks of is not there`,
+        fault: { code: "dangling", to } as const,
       })),
   };
 }

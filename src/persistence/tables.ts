@@ -1,4 +1,5 @@
 /** Every table that holds the painter's work: what its rows are, what they are called and what they speak of. */
+import { TABLE_NAMES, type TableName } from "../domain/store/tableNames";
 import type { Table } from "dexie";
 import type * as z from "zod/mini";
 import { WATER } from "../domain/tube/water";
@@ -21,25 +22,6 @@ import {
   tubeSchema,
 } from "./schema";
 
-export const TABLE_NAMES = [
-  "settings",
-  "tubes",
-  "tubePhotos",
-  "paintings",
-  "pictures",
-  "palettes",
-  "notes",
-  "recipes",
-  "piles",
-  "readings",
-  "matches",
-  "matchPhotos",
-  "looks",
-  "timers",
-  "benches",
-] as const;
-export type TableName = (typeof TABLE_NAMES)[number];
-
 /** A row after parsing; which fields it has depends on its table. */
 export type Row = Readonly<Record<string, unknown>>;
 
@@ -52,8 +34,6 @@ export type RowTable = {
   readonly key: "id" | "noteId" | "tubeId" | "matchId";
   /** Fields that hold a file instead of data. */
   readonly files: readonly string[];
-  /** One and many, as a painter calls them. */
-  readonly words: readonly [one: string, many: string];
   /** Rows without which this one says nothing or half. */
   readonly refersTo: (row: Row) => readonly RowReference[];
 };
@@ -61,7 +41,6 @@ export type RowTable = {
 function define<T extends Row>(
   name: TableName,
   schema: z.ZodMiniType<T>,
-  words: RowTable["words"],
   refersTo: (row: T) => readonly (readonly [table: TableName, id: string | undefined])[],
   { key = "id", files = [] }: { key?: RowTable["key"]; files?: readonly string[] } = {},
 ): RowTable {
@@ -70,7 +49,6 @@ function define<T extends Row>(
     schema: schema,
     key,
     files,
-    words,
     refersTo: (row) =>
       // The row came out of this table's own schema.
       refersTo(row as T).flatMap(([table, id]) =>
@@ -85,52 +63,40 @@ const tubesOf = (
   amounts.map(({ tubeId }) => ["tubes", tubeId] as const);
 
 const DEFINED: readonly RowTable[] = [
-  define("settings", settingsSchema, ["set of settings", "sets of settings"], () => []),
-  define("tubes", tubeSchema, ["tube", "tubes"], () => []),
-  define(
-    "tubePhotos",
-    tubePhotoSchema,
-    ["photo of a tube", "photos of tubes"],
-    (row) => [["tubes", row.tubeId]],
-    { key: "tubeId", files: ["blob"] },
-  ),
-  define("paintings", paintingSchema, ["painting", "paintings"], (row) => [["palettes", row.paletteId]]),
-  define("pictures", pictureSchema, ["picture", "pictures"], (row) => [["paintings", row.paintingId]], {
+  define("settings", settingsSchema, () => []),
+  define("tubes", tubeSchema, () => []),
+  define("tubePhotos", tubePhotoSchema, (row) => [["tubes", row.tubeId]], { key: "tubeId", files: ["blob"] }),
+  define("paintings", paintingSchema, (row) => [["palettes", row.paletteId]]),
+  define("pictures", pictureSchema, (row) => [["paintings", row.paintingId]], {
     files: ["blob", "original"],
   }),
-  define("palettes", paletteSchema, ["palette", "palettes"], (row) => [
+  define("palettes", paletteSchema, (row) => [
     ["paintings", row.paintingId],
     ...row.tubeIds.map((id) => ["tubes", id] as const),
   ]),
-  define("notes", noteSchema, ["note", "notes"], (row) => [["paintings", row.paintingId]]),
-  define("recipes", recipeSchema, ["recipe", "recipes"], (row) => [
-    ["notes", row.noteId],
-    ...tubesOf(row.amounts),
-  ]),
-  define("piles", pileSchema, ["pile", "piles"], (row) => [
+  define("notes", noteSchema, (row) => [["paintings", row.paintingId]]),
+  define("recipes", recipeSchema, (row) => [["notes", row.noteId], ...tubesOf(row.amounts)]),
+  define("piles", pileSchema, (row) => [
     ["notes", row.noteId],
     ["paintings", row.noteId === undefined ? row.paintingId : undefined],
     ["recipes", row.recipeId],
     ...tubesOf(row.additions),
   ]),
-  define("readings", readingSchema, ["reading", "readings"], (row) => [["piles", row.pileId]]),
-  define("matches", matchSchema, ["match", "matches"], (row) => [
+  define("readings", readingSchema, (row) => [["piles", row.pileId]]),
+  define("matches", matchSchema, (row) => [
     ["paintings", row.paintingId],
     ["notes", row.noteId],
     ["piles", row.pileId],
     ["readings", row.readingId],
   ]),
-  define(
-    "matchPhotos",
-    matchPhotoSchema,
-    ["photo of a match", "photos of matches"],
-    (row) => [["matches", row.matchId]],
-    { key: "matchId", files: ["blob"] },
-  ),
-  define("looks", lookSchema, ["first look", "first looks"], (row) => [["paintings", row.paintingId]]),
-  define("timers", timerSchema, ["timer", "timers"], (row) => [["paintings", row.paintingId]]),
+  define("matchPhotos", matchPhotoSchema, (row) => [["matches", row.matchId]], {
+    key: "matchId",
+    files: ["blob"],
+  }),
+  define("looks", lookSchema, (row) => [["paintings", row.paintingId]]),
+  define("timers", timerSchema, (row) => [["paintings", row.paintingId]]),
   // A bench is what is in hand: it may outlive its note without harm.
-  define("benches", benchSchema, ["bench", "benches"], () => [], { key: "noteId" }),
+  define("benches", benchSchema, () => [], { key: "noteId" }),
 ];
 
 export const ROW_TABLES: ReadonlyMap<TableName, RowTable> = new Map(
@@ -156,9 +122,4 @@ export function keyOf(table: RowTable, row: Row): string {
   const key = row[table.key];
   if (typeof key !== "string") throw new RangeError(`A row of ${table.name} has no ${table.key}`);
   return key;
-}
-
-/** "12 notes", "1 note". */
-export function countWords(table: RowTable, count: number): string {
-  return `${count.toLocaleString("en-GB")} ${table.words[count === 1 ? 0 : 1]}`;
 }

@@ -1,4 +1,5 @@
 /** A tube in words: what it is, what it does, what it is like beside the others. */
+import type { ImpossibleReading } from "../core/learning/calibrateTube";
 import { lchFromLab } from "../core/color/cieLab";
 import { correctors } from "../core/correct/correctors";
 import { comparisonWords } from "../core/describe/comparison";
@@ -257,4 +258,22 @@ function roundedParts(parts: number): string {
 /** "the tube alone", "1 part in 9 of white". */
 export function dabWords(whiteParts: number): string {
   return whiteParts === 0 ? "the tube alone" : `1 part in ${roundedParts(whiteParts)} of white`;
+}
+
+/** Why readings of a tube cannot be true, and what to do. */
+export function impossibleReadingWords(fault: ImpossibleReading): string {
+  switch (fault.code) {
+    case "no-number":
+      return "A reading needs three numbers: L*, a* and b*.";
+    case "white-parts":
+      return "The parts of white must be a number that is not below zero.";
+    case "lightness":
+      return `No paint reads L* ${fault.lightness.toFixed(1)}: it must lie between ${fault.least} and ${fault.most}. Was the light right, and the tile clean? Read it again.`;
+    case "chroma":
+      return `No paint is as bright as chroma ${Math.round(fault.chroma)}. Check the numbers and read it again.`;
+    case "darkened": {
+      const { reading, before } = fault;
+      return `${dabWords(reading.whiteParts)} reads darker (L* ${reading.lab[0].toFixed(1)}) than ${dabWords(before.whiteParts)} (L* ${before.lab[0].toFixed(1)}). More white cannot darken a paint: check which dab is which and read both again.`;
+    }
+  }
 }

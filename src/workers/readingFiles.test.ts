@@ -1,3 +1,4 @@
+import { fileFaultWords } from "../words/files";
 import { describe, expect, it } from "vitest";
 import { labD65 } from "../core/color/types";
 import { packReadings, type ReadingRow, unpackReading } from "../core/exchange/readingRow";
@@ -40,7 +41,7 @@ describe("CSV of readings", () => {
   ])("is refused with line and reason: %#", (text, reason, line) => {
     const answer = readCsv(text, none);
     if (answer.ok) throw new Error("it was read");
-    expect(answer.failure.reason).toMatch(reason);
+    expect(fileFaultWords(answer.failure.fault)).toMatch(reason);
     expect(answer.failure.line).toBe(line);
   });
 
@@ -57,7 +58,7 @@ describe("CSV of readings", () => {
       const answer = readCsv(mutated, none);
       if (!answer.ok) {
         refused++;
-        expect(answer.failure.reason.length).toBeGreaterThan(5);
+        expect(fileFaultWords(answer.failure.fault).length).toBeGreaterThan(5);
       } else {
         for (const { lab, spectrum } of answer.value) {
           expect(lab ?? spectrum).toBeDefined();
@@ -90,7 +91,7 @@ describe("files of readings", () => {
       const answer = await createReadingFilesApi().read(new Blob([writeReadings(named, format)]), (share) => {
         shares.push(share);
       });
-      if (!answer.ok) throw new Error(answer.failure.reason);
+      if (!answer.ok) throw new Error(answer.failure.fault.code);
       expect(named.map((_, i) => unpackReading(answer.value, i))).toEqual(named);
       expect(unpackReading(answer.value, named.length)).toBeUndefined();
       expect(shares.length).toBeGreaterThan(2);
@@ -99,13 +100,13 @@ describe("files of readings", () => {
   });
 
   it("are refused when they are empty, no text, or far too large, before they are read", async () => {
-    expect(await read("")).toMatchObject({ failure: { reason: /empty/ } });
+    expect(await read("")).toMatchObject({ failure: { fault: { code: "empty" } } });
     expect(await read(Uint8Array.from([0xff, 0xfe, 0x00, 0x41]))).toMatchObject({
-      failure: { reason: /not text/ },
+      failure: { fault: { code: "no-text" } },
     });
     const huge = { size: 100 * 2 ** 20, arrayBuffer: () => Promise.reject(new Error("it was read")) };
     expect(await createReadingFilesApi().read(huge as unknown as Blob, none)).toMatchObject({
-      failure: { reason: /100 MB; at most 64 MB/ },
+      failure: { fault: { code: "too-large", bytes: 100 * 2 ** 20, most: 64 * 2 ** 20 } },
     });
     expect(await read("\u0089PNG\r\n\u001a\n")).toMatchObject({ ok: false });
   });

@@ -2,8 +2,8 @@
 import Papa from "papaparse";
 import { CgatsReader, writeCgats } from "../core/exchange/cgats";
 import { type Columns, readColumns, readRow } from "../core/exchange/columns";
+import { type FileFault, type FileRefusal, isFault } from "../core/exchange/fileFault";
 import {
-  type FileRefusal,
   MOST_FIELDS,
   MOST_FILE_BYTES,
   MOST_ROWS,
@@ -15,7 +15,7 @@ import { fail, type Result, succeed } from "../core/result";
 import { GRID_10NM } from "../core/spectrum/types";
 
 export type ReadingFilesApi = {
-  /** Every row, or line and reason why the file cannot be read; never a part of it. */
+  /** Every row, or the line and why the file cannot be read; never a part of it. */
   read: (file: Blob, onProgress: (share: number) => void) => Promise<FileAnswer>;
 };
 
@@ -26,19 +26,14 @@ const LINES_PER_STEP = 500;
 export function createReadingFilesApi(): ReadingFilesApi {
   return {
     async read(file, onProgress) {
-      if (file.size === 0) return fail({ line: 0, reason: "the file is empty" });
-      if (file.size > MOST_FILE_BYTES) {
-        const megabytes = Math.round(file.size / 2 ** 20);
-        return fail({
-          line: 0,
-          reason: `the file has ${megabytes} MB; at most ${MOST_FILE_BYTES / 2 ** 20} MB can be read. Split it`,
-        });
-      }
+      if (file.size === 0) return fail({ line: 0, fault: { code: "empty" } });
+      if (file.size > MOST_FILE_BYTES)
+        return fail({ line: 0, fault: { code: "too-large", bytes: file.size, most: MOST_FILE_BYTES } });
       let text: string;
       try {
         text = new TextDecoder("utf-8", { fatal: true }).decode(await file.arrayBuffer());
       } catch {
-        return fail({ line: 1, reason: "this is not text in UTF-8. Save it as plain text" });
+        return fail({ line: 1, fault: { code: "no-text" } });
       }
       const answer = isCsv(text) ? readCsv(text, onProgress) : readCgatsStepwise(text, onProgress);
       return answer.ok ? succeed(packReadings(answer.value)) : answer;
@@ -81,31 +76,33 @@ export function readCsv(
     step: ({ data, errors, meta }, parser) => {
       line++;
       if (line % LINES_PER_STEP === 0) onProgress(meta.cursor / text.length);
-      const reason = errors[0]?.message ?? takeCsvRow(data);
-      if (reason === undefined) return;
-      refusal = { line, reason };
+      const fault: FileFault | undefined = errors[0]
+        ? { code: "csv", detail: errors[0].message }
+        : takeCsvRow(data);
+      if (fault === undefined) return;
+      refusal = { line, fault };
       parser.abort();
     },
   });
   if (refusal) return fail(refusal);
   onProgress(1);
-  return rows.length > 0 ? succeed(rows) : fail({ line, reason: "there is no reading in it" });
+  return rows.length > 0 ? succeed(rows) : fail({ line, fault: { code: "no-readings" } });
 
-  function takeCsvRow(values: readonly string[]): string | undefined {
+  function takeCsvRow(values: readonly string[]): FileFault | undefined {
     if (!columns) {
-      if (values.length > MOST_FIELDS) return `more than ${MOST_FIELDS} columns`;
+      if (values.length > MOST_FIELDS) return { code: "too-many-columns", most: MOST_FIELDS };
       const found = readColumns(values);
-      if (typeof found === "string") return found;
+      if (isFault(found)) return found;
       columns = found;
       return undefined;
     }
-    if (rows.length >= MOST_ROWS) return `more than ${MOST_ROWS} readings`;
+    if (rows.length >= MOST_ROWS) return { code: "too-many-readings", most: MOST_ROWS };
     const row = readRow(
       values.map((value) => value.replace(FORMULA_GUARD, "")),
       columns,
       rows.length + 1,
     );
-    if (typeof row === "string") return row;
+    if (isFault(row)) return row;
     rows.push(row);
     return undefined;
   }

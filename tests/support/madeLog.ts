@@ -1,10 +1,11 @@
 /** A log of any size, made up from a seed: paintings, notes, piles of several additions, readings, matches. */
+import type { Row } from "@/persistence/tables";
+import type { TableName } from "@/domain/store/tableNames";
 import { createRng, type Rng } from "@/core/random/rng";
 import { tubeFromModel } from "@/domain/tube/newTube";
 import { DEFAULT_SETTINGS } from "@/domain/settings/settings";
 import type { StoredColor } from "@/domain/reading/storedColor";
 import type { Tube } from "@/domain/tube/tube";
-import type { Row, TableName } from "@/persistence/tables";
 import { pigment, SIX_TUBES } from "./paint";
 
 const NOTES_PER_PAINTING = 40;

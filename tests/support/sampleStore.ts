@@ -1,4 +1,5 @@
 /** A small store in which every table has rows, and what is needed to look at it whole. */
+import type { TableName } from "@/domain/store/tableNames";
 import { DEFAULT_SETTINGS } from "@/domain/settings/settings";
 import type { Note } from "@/domain/note/note";
 import type { Painting } from "@/domain/painting/painting";
@@ -11,7 +12,7 @@ import { addReading, addToPile, keepMatch, seenOf } from "@/persistence/piles";
 import { addFirstLook, changeBench, setTimer } from "@/persistence/benches";
 import { keepMatchPhoto } from "@/persistence/matchRecords";
 import { addNote, changeSettings, startPainting } from "@/persistence/studio";
-import { ROW_TABLES, type Row, storeOf, type TableName } from "@/persistence/tables";
+import { ROW_TABLES, type Row, storeOf } from "@/persistence/tables";
 import { keepTubePhoto } from "@/persistence/tubes";
 import { pigment } from "./paint";
 

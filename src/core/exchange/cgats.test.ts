@@ -1,3 +1,4 @@
+import { fileFaultWords } from "../../words/files";
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { labD65 } from "../color/types";
@@ -71,7 +72,7 @@ describe("CGATS", () => {
     const nm = Array.from({ length: 31 }, (_, i) => 400 + 10 * i);
     const text = `CGATS.17\nBEGIN_DATA_FORMAT\nSAMPLE_NAME ${nm.map((value) => `nm${value}`).join(" ")}\nEND_DATA_FORMAT\nBEGIN_DATA\na ${nm.map((_, i) => 20 + i).join(" ")}\nEND_DATA`;
     const answer = readCgats(text);
-    if (!answer.ok) throw new Error(answer.failure.reason);
+    if (!answer.ok) throw new Error(answer.failure.fault.code);
     const values = answer.value[0]?.spectrum?.values;
     expect([values?.[0], values?.[2], values?.[32], values?.[35]]).toEqual([0.2, 0.2, 0.5, 0.5]);
   });
@@ -94,7 +95,7 @@ describe("CGATS", () => {
   ])("is refused with line and reason: %#", (text, reason, line) => {
     const answer = readCgats(text);
     if (answer.ok) throw new Error("it was read");
-    expect(answer.failure.reason).toMatch(reason);
+    expect(fileFaultWords(answer.failure.fault)).toMatch(reason);
     expect(answer.failure.line).toBe(line);
   });
 
@@ -131,7 +132,7 @@ describe("CGATS", () => {
       const answer = readCgats(text);
       if (!answer.ok) {
         refused++;
-        expect(answer.failure.reason.length).toBeGreaterThan(5);
+        expect(fileFaultWords(answer.failure.fault).length).toBeGreaterThan(5);
         expect(answer.failure.line).toBeGreaterThanOrEqual(0);
         continue;
       }

@@ -7,8 +7,9 @@
  */
 import { fail, type Result, succeed } from "../result";
 import { GRID_10NM } from "../spectrum/types";
-import { type Columns, readColumns, readRow, short } from "./columns";
-import { type FileRefusal, MOST_FIELDS, MOST_ROWS, type ReadingRow } from "./readingRow";
+import { type Columns, readColumns, readRow } from "./columns";
+import { type FileFault, type FileRefusal, isFault } from "./fileFault";
+import { MOST_FIELDS, MOST_ROWS, type ReadingRow } from "./readingRow";
 
 const LONGEST_LINE = 100_000;
 
@@ -30,30 +31,30 @@ export class CgatsReader {
     return this.text.length === 0 ? 1 : this.at / this.text.length;
   }
 
-  /** Reads up to so many lines: "more" to go on, "done", or the reason why not. */
+  /** Reads up to so many lines: "more" to go on, "done", or why not. */
   step(lines: number): "more" | "done" | FileRefusal {
     for (let i = 0; i < lines; i++) {
       if (this.at >= this.text.length) return this.finish();
       const next = this.text.indexOf("\n", this.at);
       const end = next < 0 ? this.text.length : next;
-      if (end - this.at > LONGEST_LINE) return this.refuse("the line is too long for a table of readings", 1);
+      if (end - this.at > LONGEST_LINE) return this.refuse({ code: "line-too-long" }, 1);
       const raw = this.text.slice(this.at, end);
       this.at = end + 1;
       this.line++;
-      const reason = this.take(raw);
-      if (reason) return this.refuse(reason);
+      const fault = this.take(raw);
+      if (fault) return this.refuse(fault);
     }
     return "more";
   }
 
-  private refuse(reason: string, ahead = 0): FileRefusal {
-    return { line: this.line + ahead, reason };
+  private refuse(fault: FileFault, ahead = 0): FileRefusal {
+    return { line: this.line + ahead, fault };
   }
 
-  private take(raw: string): string | undefined {
-    if (raw.includes("\u0000")) return "this is not text";
+  private take(raw: string): FileFault | undefined {
+    if (raw.includes("\u0000")) return { code: "no-text" };
     const words = wordsOf(raw);
-    if (typeof words === "string") return words;
+    if (isFault(words)) return words;
     const [first] = words;
     if (first === undefined) return undefined;
     const keyword = first.toUpperCase();
@@ -63,13 +64,14 @@ export class CgatsReader {
           this.state = "head";
           return undefined;
         }
-        return `it begins with “${short(first)}”, not with CGATS`;
+        return { code: "no-cgats", first };
       case "head":
       case "between":
         return this.takeKeyword(keyword, words);
       case "format":
         if (keyword === "END_DATA_FORMAT") return this.closeFormat();
-        if (this.fields.length + words.length > MOST_FIELDS) return `more than ${MOST_FIELDS} columns`;
+        if (this.fields.length + words.length > MOST_FIELDS)
+          return { code: "too-many-columns", most: MOST_FIELDS };
         this.fields.push(...words);
         return undefined;
       case "data":
@@ -80,63 +82,63 @@ export class CgatsReader {
     }
   }
 
-  private takeKeyword(keyword: string, words: readonly string[]): string | undefined {
+  private takeKeyword(keyword: string, words: readonly string[]): FileFault | undefined {
     if (keyword === "BEGIN_DATA_FORMAT") {
-      if (this.columns) return "a second data format before any data";
+      if (this.columns) return { code: "second-format" };
       this.state = "format";
     } else if (keyword === "BEGIN_DATA") {
-      if (!this.columns) return "the data begin before any BEGIN_DATA_FORMAT";
+      if (!this.columns) return { code: "data-before-format" };
       this.state = "data";
     } else if (keyword === "NUMBER_OF_SETS") {
       const sets = Number(words[1]);
-      if (!Number.isInteger(sets) || sets < 0) return "NUMBER_OF_SETS is no whole number";
-      if (sets > MOST_ROWS) return `${sets} readings announced; at most ${MOST_ROWS} can be taken at a time`;
+      if (!Number.isInteger(sets) || sets < 0) return { code: "wrong-set-count" };
+      if (sets > MOST_ROWS) return { code: "too-many-announced", sets, most: MOST_ROWS };
       this.announced = { sets, line: this.line };
     }
     return undefined;
   }
 
-  private closeFormat(): string | undefined {
+  private closeFormat(): FileFault | undefined {
     const columns = readColumns(this.fields);
-    if (typeof columns === "string") return columns;
+    if (isFault(columns)) return columns;
     this.columns = columns;
     this.state = "between";
     return undefined;
   }
 
-  private takeValues(words: readonly string[]): string | undefined {
+  private takeValues(words: readonly string[]): FileFault | undefined {
     const { columns } = this;
-    if (!columns) return "there is no data format";
+    if (!columns) return { code: "no-format" };
     this.pending.push(...words);
     while (this.pending.length >= columns.count) {
-      if (this.rows.length >= MOST_ROWS) return `more than ${MOST_ROWS} readings`;
+      if (this.rows.length >= MOST_ROWS) return { code: "too-many-readings", most: MOST_ROWS };
       const row = readRow(this.pending.slice(0, columns.count), columns, this.rows.length + 1);
-      if (typeof row === "string") return row;
+      if (isFault(row)) return row;
       this.rows.push(row);
       this.pending = this.pending.slice(columns.count);
     }
     return undefined;
   }
 
-  private closeData(): string | undefined {
+  private closeData(): FileFault | undefined {
     if (this.pending.length > 0)
-      return `the last row has ${this.pending.length} of ${this.columns?.count ?? 0} values`;
+      return { code: "short-row", values: this.pending.length, columns: this.columns?.count ?? 0 };
     if (this.announced && this.announced.sets !== this.rows.length)
-      return `${this.announced.sets} readings were announced, ${this.rows.length} are there`;
+      return { code: "other-count", announced: this.announced.sets, found: this.rows.length };
     this.state = "end";
     return undefined;
   }
 
   private finish(): "done" | FileRefusal {
-    if (this.state === "end") return this.rows.length > 0 ? "done" : this.refuse("there is no reading in it");
-    const missing = {
-      start: "the file is empty",
-      head: "there is no BEGIN_DATA_FORMAT",
-      format: "the file ends inside its data format: END_DATA_FORMAT is missing",
-      between: "there is no BEGIN_DATA",
-      data: "the file ends inside its data: END_DATA is missing",
+    if (this.state === "end") return this.rows.length > 0 ? "done" : this.refuse({ code: "no-readings" });
+    if (this.state === "start") return this.refuse({ code: "empty" });
+    const next = {
+      head: "BEGIN_DATA_FORMAT",
+      format: "END_DATA_FORMAT",
+      between: "BEGIN_DATA",
+      data: "END_DATA",
     } as const;
-    return this.refuse(missing[this.state]);
+    return this.refuse({ code: "ends-early", missing: next[this.state] });
   }
 }
 
@@ -151,11 +153,11 @@ export function readCgats(text: string): Result<readonly ReadingRow[], FileRefus
 }
 
 /** Words of a line, those in quotes whole, without its comment; or what is wrong with it. */
-function wordsOf(raw: string): string[] | string {
+function wordsOf(raw: string): string[] | FileFault {
   const words: string[] = [];
   const pattern = /\s+|"([^"]*)"|#.*$|([^\s"]+)|(")/gy;
   for (let match = pattern.exec(raw); match; match = pattern.exec(raw)) {
-    if (match[3] !== undefined) return "a quote is opened and not closed";
+    if (match[3] !== undefined) return { code: "open-quote" };
     const word = match[1] ?? match[2];
     if (word !== undefined) words.push(word);
     else if (match[0].startsWith("#")) break;

@@ -1,4 +1,5 @@
 /** From the header of a table of readings to its rows: what CGATS and CSV have in common. */
+import { type FileFault, isFault } from "./fileFault";
 import { type LabD65, labD65 } from "../color/types";
 import { GRID_10NM } from "../spectrum/types";
 import {
@@ -28,17 +29,17 @@ const LAB = [
 const PERCENT_ABOVE = 2.5;
 const LARGEST_AXIS = 160;
 
-/** The columns that are understood, or why the table cannot be read. */
-export function readColumns(fields: readonly string[]): Columns | string {
+/** The columns that are understood, or what is wrong with the table. */
+export function readColumns(fields: readonly string[]): Columns | FileFault {
   const upper = fields.map((field) => field.trim().toUpperCase().replace("*", ""));
   const twice = upper.find((field, i) => field !== "" && upper.indexOf(field) !== i);
-  if (twice) return `the column ${twice} is there twice`;
+  if (twice) return { code: "column-twice", column: twice };
   const lab = LAB.map((names) => names.map((name) => upper.indexOf(name))).find((places) =>
     places.every((place) => place >= 0),
   );
   const spectrum = spectralColumns(upper.map(wavelengthOfField));
-  if (typeof spectrum === "string") return spectrum;
-  if (!lab && !spectrum) return "there is neither CIELAB (LAB_L, LAB_A, LAB_B) nor a spectrum in its columns";
+  if (isFault(spectrum)) return spectrum;
+  if (!lab && !spectrum) return { code: "no-colour-columns" };
   const [l = -1, a = -1, b = -1] = lab ?? [];
   return {
     count: fields.length,
@@ -50,40 +51,38 @@ export function readColumns(fields: readonly string[]): Columns | string {
 }
 
 /** One row, or why it cannot be read. */
-export function readRow(values: readonly string[], columns: Columns, number: number): ReadingRow | string {
+export function readRow(values: readonly string[], columns: Columns, number: number): ReadingRow | FileFault {
   if (values.length !== columns.count)
-    return `it has ${values.length} values where the header has ${columns.count} columns`;
+    return { code: "values-and-columns", values: values.length, columns: columns.count };
   const lab = columns.lab && readLab(columns.lab.map((place) => fileNumber(values[place] ?? "")));
-  if (typeof lab === "string") return lab;
+  if (isFault(lab)) return lab;
   const spectrum = columns.spectrum && readSpectrum(values, columns.spectrum);
-  if (typeof spectrum === "string") return spectrum;
+  if (isFault(spectrum)) return spectrum;
   const partsText = columns.whiteParts < 0 ? "" : (values[columns.whiteParts] ?? "").trim();
   const whiteParts = partsText === "" ? undefined : fileNumber(partsText);
   if (partsText !== "" && (whiteParts === undefined || whiteParts < 0 || whiteParts > 10_000))
-    return `“${short(partsText)}” is no number of parts of white`;
+    return { code: "white-parts", text: partsText };
   const name = columns.name < 0 ? "" : (values[columns.name] ?? "").trim();
   return { name: (name || `row ${number}`).slice(0, MOST_NAME), whiteParts, lab, spectrum };
 }
 
-function readLab(numbers: readonly (number | undefined)[]): LabD65 | string {
+function readLab(numbers: readonly (number | undefined)[]): LabD65 | FileFault {
   const [l, a, b] = numbers;
-  if (l === undefined || a === undefined || b === undefined) return "its L*, a*, b* are not three numbers";
-  if (l < 0 || l > 100) return `L* ${l} lies outside 0 to 100`;
-  if (Math.abs(a) > LARGEST_AXIS || Math.abs(b) > LARGEST_AXIS)
-    return `a* ${a}, b* ${b} are beyond any paint`;
+  if (l === undefined || a === undefined || b === undefined) return { code: "no-lab" };
+  if (l < 0 || l > 100) return { code: "lightness", l };
+  if (Math.abs(a) > LARGEST_AXIS || Math.abs(b) > LARGEST_AXIS) return { code: "beyond-paint", a, b };
   return labD65(l, a, b);
 }
 
-function readSpectrum(values: readonly string[], columns: SpectralColumns): ReadingRow["spectrum"] | string {
+function readSpectrum(
+  values: readonly string[],
+  columns: SpectralColumns,
+): ReadingRow["spectrum"] | FileFault {
   const numbers = columns.map((column) => fileNumber(values[column] ?? ""));
   const known = numbers.filter((value) => value !== undefined);
-  if (known.length !== numbers.length) return "a band of its spectrum is not a number";
+  if (known.length !== numbers.length) return { code: "no-band" };
   const isPercent = known.some((value) => value > PERCENT_ABOVE);
   const shares = known.map((value) => asShare(value, isPercent));
-  if (shares.some((share) => share < 0 || share > 1.5)) return "a reflectance lies outside 0 to 1.5";
+  if (shares.some((share) => share < 0 || share > 1.5)) return { code: "reflectance" };
   return { grid: GRID_10NM, values: shares };
-}
-
-export function short(text: string): string {
-  return text.length > 40 ? `${text.slice(0, 40)}…` : text;
 }

@@ -1,4 +1,5 @@
 /** Readings as files carry them: a name, a ratio in white, a colour, a spectrum. */
+import type { FileFault } from "./fileFault";
 import { type LabD65, labD65 } from "../color/types";
 import { GRID_10NM, type Reflectance } from "../spectrum/types";
 
@@ -56,9 +57,6 @@ export function unpackReading(
   };
 }
 
-/** Why a file is refused, with the line that shows it; lines count from 1. */
-export type FileRefusal = { readonly line: number; readonly reason: string };
-
 export const MOST_FILE_BYTES = 64 * 2 ** 20;
 export const MOST_ROWS = 100_000;
 export const MOST_FIELDS = 600;
@@ -82,11 +80,11 @@ export type SpectralColumns = readonly number[];
 /**
  * @param wavelengths - by column; undefined for columns that are not spectral.
  * @returns the column of each band, ends carried on from 400 and 700 nm; undefined when there is no spectrum;
- *   a reason when there is one that does not fit.
+ *   a fault when there is one that does not fit.
  */
 export function spectralColumns(
   wavelengths: readonly (number | undefined)[],
-): SpectralColumns | string | undefined {
+): SpectralColumns | FileFault | undefined {
   if (!wavelengths.some((nm) => nm !== undefined)) return undefined;
   const columns: number[] = [];
   for (let band = 0; band < GRID_10NM.count; band++) {
@@ -94,8 +92,7 @@ export function spectralColumns(
     let column = wavelengths.indexOf(nm);
     if (column < 0 && nm < NEEDED_FROM) column = wavelengths.indexOf(firstAtLeast(wavelengths, nm));
     if (column < 0 && nm > NEEDED_TO) column = wavelengths.indexOf(lastAtMost(wavelengths, nm));
-    if (column < 0)
-      return `the spectrum has no ${nm} nm; it needs every 10 nm from ${NEEDED_FROM} to ${NEEDED_TO}`;
+    if (column < 0) return { code: "no-wavelength", nm, from: NEEDED_FROM, to: NEEDED_TO };
     columns.push(column);
   }
   return columns;

@@ -37,42 +37,48 @@ const DARKEST = 1;
 const BEYOND_DOUBT = 3;
 const MOST_CHROMA = 125;
 
-/** Why a set of readings cannot be true, in words that say what to do; undefined when nothing speaks against it. */
-export function impossibleReading(readings: readonly TubeReading[], bench: TestWhite): string | undefined {
+/** Why a set of readings cannot be true. */
+export type ImpossibleReading =
+  | { readonly code: "no-number" | "white-parts" }
+  | { readonly code: "lightness"; readonly lightness: number; readonly least: number; readonly most: number }
+  | { readonly code: "chroma"; readonly chroma: number }
+  /** More white darkened it, which it cannot. */
+  | { readonly code: "darkened"; readonly reading: TubeReading; readonly before: TubeReading };
+
+/** What speaks against a set of readings; undefined when nothing does. */
+export function impossibleReading(
+  readings: readonly TubeReading[],
+  bench: TestWhite,
+): ImpossibleReading | undefined {
   const white = tintLab(bench.white, 0, bench)[0];
   for (const { whiteParts, lab } of readings) {
-    if (!lab.every(Number.isFinite)) return "A reading needs three numbers: L*, a* and b*.";
-    if (!(lab[0] >= DARKEST && lab[0] <= LIGHTEST))
-      return `No paint reads L* ${lab[0].toFixed(1)}: it must lie between ${DARKEST} and ${LIGHTEST}. Was the light right, and the tile clean? Read it again.`;
-    if (lchFromLab(lab)[1] > MOST_CHROMA)
-      return `No paint is as bright as chroma ${Math.round(lchFromLab(lab)[1])}. Check the numbers and read it again.`;
-    if (!(whiteParts >= 0) || !Number.isFinite(whiteParts))
-      return "The parts of white must be a number that is not below zero.";
+    if (!lab.every(Number.isFinite)) return { code: "no-number" };
+    const [lightness] = lab;
+    if (!(lightness >= DARKEST && lightness <= LIGHTEST))
+      return { code: "lightness", lightness, least: DARKEST, most: LIGHTEST };
+    const [, chroma] = lchFromLab(lab);
+    if (chroma > MOST_CHROMA) return { code: "chroma", chroma };
+    if (!(whiteParts >= 0) || !Number.isFinite(whiteParts)) return { code: "white-parts" };
   }
   const sorted = [...readings].sort((a, b) => a.whiteParts - b.whiteParts);
   for (const [i, reading] of sorted.entries()) {
     const before = sorted[i - 1];
     if (!before || before.whiteParts === reading.whiteParts || before.lab[0] >= white) continue;
     const doubt = BEYOND_DOUBT * Math.hypot(before.uncertaintyDeltaE2000, reading.uncertaintyDeltaE2000);
-    if (reading.lab[0] < before.lab[0] - doubt)
-      return `${partsText(reading.whiteParts)} reads darker (L* ${reading.lab[0].toFixed(1)}) than ${partsText(before.whiteParts)} (L* ${before.lab[0].toFixed(1)}). More white cannot darken a paint: check which dab is which and read both again.`;
+    if (reading.lab[0] < before.lab[0] - doubt) return { code: "darkened", reading, before };
   }
   return undefined;
 }
 
-function partsText(whiteParts: number): string {
-  return whiteParts === 0 ? "the tube alone" : `one part in ${whiteParts} of white`;
-}
-
-/** Throws when the readings cannot be true; ask {@link impossibleReading} first. */
+/** @throws RangeError without a reading, or when they cannot be true; ask {@link impossibleReading} first. */
 export function calibrateTube(
   generic: OpticalModel,
   readings: readonly TubeReading[],
   bench: TestWhite,
 ): TubeCalibration {
-  const reason =
-    readings.length === 0 ? "A calibration needs at least one reading." : impossibleReading(readings, bench);
-  if (reason) throw new RangeError(reason);
+  if (readings.length === 0) throw new RangeError("A calibration needs at least one reading");
+  const fault = impossibleReading(readings, bench);
+  if (fault) throw new RangeError(`The readings cannot be true: ${fault.code}`);
   const conditions = { view: bench.view, surface: bench.surface, prior: USUAL_PRIOR, fixed: [WHITE] };
   const box = [bench.white, generic];
   const evidence = readings.map(

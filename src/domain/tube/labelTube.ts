@@ -1,25 +1,34 @@
 /** A tube from what its label says: a name and Colour Index names, known or not. */
+import { fail, type Result, succeed } from "../../core/result";
 import { startingModel } from "../../core/pigment/startingModel";
-import { highestClass } from "../../core/safety/cautions";
+import { highestClass } from "../../core/safety/hazardClasses";
 import { WHITE_BENCH } from "../../data/testWhite";
 import { type NewTube, tubeFromModel } from "./newTube";
 import { PIGMENT_LIBRARY } from "./optics";
 
-/** The tube, or in words what is missing. */
-export function tubeFromLabel(label: string, pigmentText: string): NewTube | string {
+/** What a label lacks. */
+export type LabelFault =
+  | { readonly code: "no-name" | "no-pigment" }
+  | { readonly code: "long-name"; readonly most: number }
+  | { readonly code: "many-pigments"; readonly most: number }
+  /** No generic model is made of these. */
+  | { readonly code: "unknown-paint"; readonly names: readonly string[] };
+
+const MOST_LETTERS = 120;
+const MOST_PIGMENTS = 8;
+
+export function tubeFromLabel(label: string, pigmentText: string): Result<NewTube, LabelFault> {
   const name = label.trim();
   const names = pigmentText.split(/[\s,+]+/).filter(Boolean);
-  if (name === "") return "Give the tube the name on its label.";
-  if (name.length > 120) return "Keep the name under 120 letters.";
-  if (names.length === 0) return "Type at least one pigment from the label, such as PB29.";
-  if (names.length > 8) return "A label of more than eight pigments cannot be kept; leave the least out.";
+  if (name === "") return fail({ code: "no-name" });
+  if (name.length > MOST_LETTERS) return fail({ code: "long-name", most: MOST_LETTERS });
+  if (names.length === 0) return fail({ code: "no-pigment" });
+  if (names.length > MOST_PIGMENTS) return fail({ code: "many-pigments", most: MOST_PIGMENTS });
   const start = startingModel(PIGMENT_LIBRARY, names, undefined, {}, WHITE_BENCH);
   const [first] = start?.models ?? [];
-  if (!start || !first) {
-    return `No generic paint is made of ${names.join(" + ")}. Choose the nearest one above and change its label, then test it: two dabs put it right.`;
-  }
+  if (!start || !first) return fail({ code: "unknown-paint", names });
   const isMixture = names.length > 1;
-  return {
+  return succeed({
     ...tubeFromModel(first),
     label: name,
     colourIndexNames: names.map((pigment) => pigment.slice(0, 24)),
@@ -31,5 +40,5 @@ export function tubeFromLabel(label: string, pigmentText: string): NewTube | str
     }),
     hazard: highestClass(start.models.map((model) => model.hazardClass)),
     optics: { modelIds: start.models.map((model) => model.id), isLookAlike: false, calibrations: [] },
-  };
+  });
 }

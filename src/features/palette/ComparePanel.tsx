@@ -4,7 +4,7 @@
 import { useLiveQuery } from "dexie-react-hooks";
 import { useMemo, useState } from "react";
 import type { ColorArea } from "../../core/picture/colorAreas";
-import { CAUTION_CLASSES } from "../../core/safety/cautions";
+import { CAUTION_CLASSES } from "../../core/safety/hazardClasses";
 import type { Palette } from "../../domain/palette/palette";
 import type { Tube } from "../../domain/tube/tube";
 import { labFromStored } from "../../domain/reading/storedColor";

@@ -1,6 +1,7 @@
 "use client";
 
 /** Into the box: from the generic library, or a tube that the library does not know. */
+import { labelFaultWords } from "../../words/files";
 import { useState } from "react";
 import { tubeFromModel } from "../../domain/tube/newTube";
 import { Button } from "../../ui/Button";
@@ -73,12 +74,12 @@ function FromLabel({ onAdded }: { onAdded: (tubeId: string) => void }) {
   const once = useOnce(`${label} ${pigments}`);
   const add = async (): Promise<void> => {
     const tube = tubeFromLabel(label, pigments);
-    if (typeof tube === "string") {
-      setWord(tube);
+    if (!tube.ok) {
+      setWord(`${labelFaultWords(tube.failure)}.`);
       return;
     }
     setWord(undefined);
-    const [first] = await addTubes([tube], Date.now());
+    const [first] = await addTubes([tube.value], Date.now());
     setLabel("");
     setPigments("");
     if (first) onAdded(first.id);

@@ -1,5 +1,6 @@
 "use client";
 
+import { boxFileFaultWords } from "../../words/files";
 import { useState } from "react";
 import { Button } from "../../ui/Button";
 import { FileField } from "../../ui/fields";
@@ -24,7 +25,9 @@ export function BoxFile({ onAdded }: { onAdded: (tubeId: string) => void }) {
     const { readBoxFile } = await import("../../persistence/boxFile");
     const answer = readBoxFile(await file.text());
     if (!answer.ok) {
-      setWord(`${file.name}, line ${answer.failure.line}: ${answer.failure.reason}. Nothing was added.`);
+      setWord(
+        `${file.name}, line ${answer.failure.line}: ${boxFileFaultWords(answer.failure.fault)}. Nothing was added.`,
+      );
       return;
     }
     setWord(undefined);

@@ -1,6 +1,7 @@
 "use client";
 
-import { CAUTION_CLASSES, cautionsFor, GENERAL_CAUTIONS } from "../../core/safety/cautions";
+import { CAUTION_CLASSES } from "../../core/safety/hazardClasses";
+import { cautionsFor, GENERAL_CAUTIONS } from "../../words/cautions";
 import { Drawer } from "../../ui/Drawer";
 import { useStudio } from "../../kit/studio/useStudio";
 

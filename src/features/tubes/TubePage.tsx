@@ -3,7 +3,7 @@
 /** One tube: its ladder in white, what it does, how sure the model is, and what to mind. */
 import { ArrowLeft } from "lucide-react";
 import { useMemo, useState } from "react";
-import { cautionsFor } from "../../core/safety/cautions";
+import { cautionsFor } from "../../words/cautions";
 import type { Tube } from "../../domain/tube/tube";
 import { type DeletedTube } from "../../persistence/tubes";
 import { Button } from "../../ui/Button";

@@ -1,6 +1,7 @@
 "use client";
 
 /** The readings of a tube test, the fit that follows from them, and keeping it. */
+import { impossibleReadingWords } from "../../words/tubes";
 import { useState } from "react";
 import { impossibleReading, TEST_WHITE_PARTS, type TubeCalibration } from "../../core/learning/calibrateTube";
 import { WHITE_BENCH } from "../../data/testWhite";
@@ -47,9 +48,9 @@ export function useTubeTest(tube: Tube, onDone: () => void): TubeTesting {
     readings,
     take: ({ whiteParts: statedParts = whiteParts, ...taken }) => {
       const next = withReading(readings, { ...taken, whiteParts: statedParts });
-      const reason = impossibleReading(next, WHITE_BENCH);
-      setProblem(reason);
-      if (reason) return;
+      const fault = impossibleReading(next, WHITE_BENCH);
+      setProblem(fault && impossibleReadingWords(fault));
+      if (fault) return;
       setReadings(next);
       setResult(undefined);
       const missing = SUGGESTED.find((parts) => !next.some((other) => other.whiteParts === parts));

@@ -1,6 +1,7 @@
 "use client";
 
 /** Readings from a CGATS or CSV file: chosen, read in a worker with progress, and taken one by one. */
+import { fileFaultWords } from "../../words/files";
 import { useEffect, useRef, useState } from "react";
 import type { LabD65 } from "../../core/color/types";
 import { type PackedReadings, unpackReading } from "../../core/exchange/readingRow";
@@ -76,7 +77,7 @@ export function ReadFromFile({
         ? { kind: "read", fileName: file.name, readings: answer.value }
         : {
             kind: "refused",
-            word: `${file.name} was not read: ${answer.failure.line > 0 ? `line ${answer.failure.line}, ` : ""}${answer.failure.reason}. Nothing was changed.`,
+            word: `${file.name} was not read: ${answer.failure.line > 0 ? `line ${answer.failure.line}, ` : ""}${fileFaultWords(answer.failure.fault)}. Nothing was changed.`,
           },
     );
   };

@@ -1,6 +1,7 @@
 "use client";
 
 /** Nothing is shown before the store is open, and nothing goes on once another window has taken it. */
+import { openingFaultWords } from "../../words/store";
 import { type ReactNode, useEffect, useState } from "react";
 import type { GamanDatabase } from "../../persistence/database";
 import { openStore, type StoreState } from "../../persistence/opening";
@@ -48,6 +49,6 @@ function wordsOf(state: Trouble): string {
         ? "A newer Gaman was opened in another window and took over. Everything you kept is there. Reload this page to go on with the newer one."
         : "All of Gaman's data was deleted in another window. Reload this page to start afresh.";
     case "failed":
-      return state.words;
+      return openingFaultWords(state.fault);
   }
 }

@@ -9,7 +9,9 @@
 import * as z from "zod/mini";
 import { STORE_VERSION } from "../database";
 import { id, time } from "../schemaParts";
-import { type Row, ROW_TABLES, type RowTable, TABLE_NAMES, type TableName } from "../tables";
+import type { ArchiveFault } from "../../domain/store/storeFault";
+import { TABLE_NAMES, type TableName } from "../../domain/store/tableNames";
+import { type Row, ROW_TABLES, type RowTable } from "../tables";
 
 /** Of the arrangement of files in the zip. */
 export const ARCHIVE_FORMAT_VERSION = 1;
@@ -72,9 +74,12 @@ export const manifestVersionsSchema = z.looseObject({
 /** In place of a file that the store holds inside the row. */
 export const fileReferenceSchema = z.strictObject({ file: pictureFileSchema.shape.name });
 
-/** Why an archive is not taken, in words that say what to do. */
+/** Thrown when an archive is not taken; the fault says why. */
 export class ArchiveRefused extends Error {
   override readonly name = "ArchiveRefused";
+  constructor(readonly fault: ArchiveFault) {
+    super(JSON.stringify(fault));
+  }
 }
 
 /** JSON Schema of the whole: the manifest, and a row of each table as it stands in its files. */

@@ -1,3 +1,4 @@
+import { storeFaultWords } from "../../words/store";
 import "fake-indexeddb/auto";
 import { readFileSync } from "node:fs";
 import path from "node:path";
@@ -35,7 +36,7 @@ afterAll(async () => {
 async function reasonFor(file: Blob): Promise<string> {
   const answer = await api.openArchive("own", file, quiet);
   expect((await checkStore(target)).rowCount).toBe(0);
-  return answer.ok ? "taken" : answer.reason;
+  return answer.ok ? "taken" : storeFaultWords(answer.fault);
 }
 
 describe("refusals say why", () => {
@@ -161,9 +162,11 @@ describe("mutated archives", () => {
       const opened = await api.openArchive("own", mutated, quiet);
       if (!opened.ok) {
         counts.refused++;
-        expect(opened.reason).toMatch(/^[A-Z“].{20,}\.$/s);
-        // Words of our own, not of a program that stumbled.
-        expect(opened.reason).not.toMatch(/It could not be done|undefined|\[object/);
+        // A reason of our own, not one of a program that stumbled.
+        expect(opened.fault.code).toBe("archive");
+        const words = storeFaultWords(opened.fault);
+        expect(words).toMatch(/^[A-Z“].{20,}\.$/s);
+        expect(words).not.toMatch(/undefined|\[object/);
         continue;
       }
       expect(isSound, `archive ${i} says something wrong and was taken`).toBe(false);
@@ -289,7 +292,7 @@ describe("the fixture of store version 6", () => {
   it("is taken in whole, now and for ever", async () => {
     const file = path.join(import.meta.dirname, "../../../tests/fixtures/store-6.gaman.zip");
     const opened = await api.openArchive("own", new Blob([readFileSync(file)]), quiet);
-    expect(opened.ok ? "" : opened.reason).toBe("");
+    expect(opened.ok ? "" : storeFaultWords(opened.fault)).toBe("");
     expect(await api.takeIn("mine", "store-6.gaman.zip", 5000, quiet)).toEqual({
       ok: true,
       value: undefined,

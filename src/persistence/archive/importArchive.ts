@@ -1,10 +1,11 @@
 /** Carries a plan out, all of it or nothing, and takes it back. */
+import type { TableName } from "../../domain/store/tableNames";
 import { nanoid } from "nanoid";
 import type { GamanDatabase } from "../database";
 import { parseRows } from "../rows";
 import { type Import, type ImportPart, importPartSchema, importSchema } from "../schema";
 import { eachChunk } from "../storeCheck";
-import { isTableName, keyOf, ROW_TABLES, type Row, rowTable, storeOf, type TableName } from "../tables";
+import { isTableName, keyOf, ROW_TABLES, type Row, rowTable, storeOf } from "../tables";
 import { ArchiveRefused } from "./format";
 import { type MergePlan, printOf, replacementFor } from "./mergePlan";
 
@@ -104,10 +105,7 @@ async function assertAsPlanned(db: GamanDatabase, { name, added, replaced }: Ste
   await eachChunk(db, table, [...before.keys()], (rows) => {
     for (const { key, row } of rows) if (!row || printOf(row) !== before.get(key)) isAsPlanned = false;
   });
-  if (!isAsPlanned)
-    throw new ArchiveRefused(
-      "Another window changed something meanwhile, so nothing was taken in. Open the archive again and look again.",
-    );
+  if (!isAsPlanned) throw new ArchiveRefused({ code: "changed" });
 }
 
 /** The last import, when it can still be taken back. */
@@ -119,9 +117,7 @@ export async function readLastImport(db: GamanDatabase): Promise<Import | undefi
 export class UndoRefused extends Error {
   override readonly name = "UndoRefused";
   constructor(readonly workedOn: number) {
-    super(
-      `${workedOn} ${workedOn === 1 ? "record of that import has" : "records of that import have"} been worked on since, so it is not taken back: that work would be lost.`,
-    );
+    super(`${workedOn} rows were worked on since`);
   }
 }
 

@@ -1,8 +1,9 @@
 /** What an archive would do to the store, worked out before anything is written. */
+import type { TableName } from "../../domain/store/tableNames";
 import { digest } from "ohash";
 import type { GamanDatabase } from "../database";
 import { eachChunk, readRow } from "../storeCheck";
-import { keyOf, ROW_TABLES, type Row, type RowTable, rowTable, storeOf, type TableName } from "../tables";
+import { keyOf, ROW_TABLES, type Row, type RowTable, rowTable, storeOf } from "../tables";
 import type { ArchiveContents } from "./format";
 
 /** A record that both have and that is not the same in both. */

@@ -3,7 +3,9 @@ import type { FileEntry } from "@zip.js/zip.js/lib/zip-core-native.js";
 import { STORE_VERSION } from "../database";
 import { createArchiveUpgrade, upgradeStoriesFrom6 } from "../migrations";
 import { readRow } from "../storeCheck";
-import { keyOf, ROW_TABLES, type Row, type RowTable, type TableName } from "../tables";
+import type { RowPlace } from "../../domain/store/storeFault";
+import type { TableName } from "../../domain/store/tableNames";
+import { keyOf, ROW_TABLES, type Row, type RowTable } from "../tables";
 import {
   ARCHIVE_FORMAT_VERSION,
   type ArchiveContents,
@@ -15,7 +17,7 @@ import {
   manifestSchema,
   manifestVersionsSchema,
 } from "./format";
-import { listZip, quoted, unfold } from "./zip";
+import { listZip, unfold } from "./zip";
 
 /**
  * @param onProgress - share of the rows and pictures that were read, [0, 1].
@@ -43,7 +45,7 @@ export async function readArchive(
   const readFile = async ({ name, rows, bytes }: Manifest["rows"][number]): Promise<unknown[]> => {
     const list = jsonArray(await (await unfoldOf(entries, name, bytes)).text(), name);
     if (list.length !== rows)
-      throw new ArchiveRefused(`${quoted(name)} in it should hold ${rows} rows and holds ${list.length}.`);
+      throw new ArchiveRefused({ code: "wrong-count", file: name, rows, found: list.length });
     return list;
   };
   return { manifest, rows: await parseAll(manifest, readFile, files, step) };
@@ -51,36 +53,33 @@ export async function readArchive(
 
 async function readManifest(entries: ReadonlyMap<string, FileEntry>): Promise<Manifest> {
   const entry = entries.get(MANIFEST_NAME);
-  if (!entry)
-    throw new ArchiveRefused("It is a zip file, but not an archive of Gaman: it has no manifest.json.");
+  if (!entry) throw new ArchiveRefused({ code: "no-manifest" });
   const value = parseJson(await (await unfold(entry, LIMITS.manifestBytes)).text(), MANIFEST_NAME);
   const versions = manifestVersionsSchema.safeParse(value);
-  if (!versions.success) throw new ArchiveRefused("Its manifest.json is not one that Gaman writes.");
+  if (!versions.success) throw new ArchiveRefused({ code: "foreign-manifest" });
   const { formatVersion, storeVersion } = versions.data;
   if (formatVersion > ARCHIVE_FORMAT_VERSION || storeVersion > STORE_VERSION)
-    throw new ArchiveRefused(
-      "It was saved by a newer Gaman than this one. Take the newer version of Gaman, then open it again.",
-    );
+    throw new ArchiveRefused({ code: "newer" });
   const parsed = manifestSchema.safeParse(value);
   if (parsed.success) return parsed.data;
   const [issue] = parsed.error.issues;
-  throw new ArchiveRefused(
-    `Its manifest.json is damaged (${issue?.path.join(".") ?? ""}: ${issue?.message ?? "unknown"}).`,
-  );
+  throw new ArchiveRefused({
+    code: "damaged-manifest",
+    detail: `${issue?.path.join(".") ?? ""}: ${issue?.message ?? "unknown"}`,
+  });
 }
 
 /** Nothing missing, nothing more, no file named twice, and not too much of it. */
 function assertHoldsJustThat(entries: ReadonlyMap<string, FileEntry>, manifest: Manifest): void {
   const listed = [...manifest.rows, ...manifest.files].map(({ name }) => name);
-  if (new Set(listed).size < listed.length) throw new ArchiveRefused("Its manifest.json names a file twice.");
+  if (new Set(listed).size < listed.length) throw new ArchiveRefused({ code: "named-twice" });
   const missing = listed.find((name) => !entries.has(name));
-  if (missing) throw new ArchiveRefused(`${quoted(missing)} is missing from it.`);
+  if (missing) throw new ArchiveRefused({ code: "missing", file: missing });
   const known = new Set([MANIFEST_NAME, ...listed]);
   const extra = [...entries.keys()].find((name) => !known.has(name));
-  if (extra !== undefined)
-    throw new ArchiveRefused(`It holds a file that does not belong to it: ${quoted(extra)}.`);
+  if (extra !== undefined) throw new ArchiveRefused({ code: "extra", file: extra });
   if (manifest.rows.reduce((sum, { bytes }) => sum + bytes, 0) > LIMITS.allRowsBytes)
-    throw new ArchiveRefused("It holds more rows than can be taken in.");
+    throw new ArchiveRefused({ code: "too-many-rows" });
 }
 
 async function unfoldOf(
@@ -90,10 +89,10 @@ async function unfoldOf(
   type = "",
 ): Promise<Blob> {
   const entry = entries.get(name);
-  if (!entry) throw new ArchiveRefused(`${quoted(name)} is missing from it.`);
+  if (!entry) throw new ArchiveRefused({ code: "missing", file: name });
   const blob = await unfold(entry, bytes, type);
   if (blob.size !== bytes)
-    throw new ArchiveRefused(`${quoted(name)} in it should have ${bytes} bytes and has ${blob.size}.`);
+    throw new ArchiveRefused({ code: "wrong-size", file: name, bytes, found: blob.size });
   return blob;
 }
 
@@ -101,13 +100,13 @@ function parseJson(text: string, name: string): unknown {
   try {
     return JSON.parse(text);
   } catch {
-    throw new ArchiveRefused(`${quoted(name)} in it is not JSON.`);
+    throw new ArchiveRefused({ code: "no-json", file: name });
   }
 }
 
 function jsonArray(text: string, name: string): unknown[] {
   const value = parseJson(text, name);
-  if (!Array.isArray(value)) throw new ArchiveRefused(`${quoted(name)} in it is not a list of rows.`);
+  if (!Array.isArray(value)) throw new ArchiveRefused({ code: "no-list", file: name });
   return value;
 }
 
@@ -130,15 +129,14 @@ async function parseAll(
     const rows: Row[] = [];
     for (const file of filesOf(table.name)) {
       for (const value of stories.get(file.name) ?? (await readFile(file))) {
-        const where = `Row ${rows.length + 1} of its ${table.words[1]}`;
+        const place = { table: table.name, row: rows.length + 1 };
         const { row, reason } = readRow(
           table,
-          withFiles(table, upgrade(table.name, value), files, unused, where),
+          withFiles(table, upgrade(table.name, value), files, unused, place),
         );
-        if (!row) throw new ArchiveRefused(`${where} cannot be read (${reason}).`);
+        if (!row) throw new ArchiveRefused({ code: "row", place, detail: reason });
         const key = keyOf(table, row);
-        if (keys.has(key))
-          throw new ArchiveRefused(`${where} has the same ${table.key} as another (${quoted(key)}).`);
+        if (keys.has(key)) throw new ArchiveRefused({ code: "row-twice", place, field: table.key, key });
         keys.add(key);
         rows.push(row);
       }
@@ -147,7 +145,7 @@ async function parseAll(
     parsed.set(table.name, rows);
   }
   const [left] = unused;
-  if (left !== undefined) throw new ArchiveRefused(`No row of it speaks of ${quoted(left)}.`);
+  if (left !== undefined) throw new ArchiveRefused({ code: "unused", file: left });
   return parsed;
 }
 
@@ -177,7 +175,7 @@ function withFiles(
   value: unknown,
   files: ReadonlyMap<string, Blob>,
   unused: Set<string>,
-  where: string,
+  place: RowPlace,
 ): unknown {
   if (table.files.length === 0 || typeof value !== "object" || value === null) return value;
   const row: Record<string, unknown> = { ...value };
@@ -185,11 +183,9 @@ function withFiles(
     if (row[field] === undefined) continue;
     const reference = fileReferenceSchema.safeParse(row[field]);
     const blob = reference.success ? files.get(reference.data.file) : undefined;
-    if (!reference.success || !blob) throw new ArchiveRefused(`${where} names a file that is not in it.`);
+    if (!reference.success || !blob) throw new ArchiveRefused({ code: "row-file", place });
     if (!unused.delete(reference.data.file))
-      throw new ArchiveRefused(
-        `${where} names a file that another row has already (${reference.data.file}).`,
-      );
+      throw new ArchiveRefused({ code: "row-file-twice", place, file: reference.data.file });
     row[field] = blob;
   }
   return row;

@@ -1,7 +1,8 @@
 /** Saves everything, one painting or the box into one file. */
+import type { TableName } from "../../domain/store/tableNames";
 import { type GamanDatabase, STORE_VERSION } from "../database";
 import { eachChunk } from "../storeCheck";
-import { keyOf, ROW_TABLES, type Row, type RowTable, storeOf, type TableName } from "../tables";
+import { keyOf, ROW_TABLES, type Row, type RowTable, storeOf } from "../tables";
 import {
   ARCHIVE_FORMAT_VERSION,
   type ArchiveScope,

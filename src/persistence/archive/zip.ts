@@ -36,13 +36,12 @@ export async function packZip(
 export async function listZip(file: Blob): Promise<ReadonlyMap<string, FileEntry>> {
   const entries = await entriesOf(file);
   if (entries.length > LIMITS.entries)
-    throw new ArchiveRefused(`It holds ${entries.length} files; no archive of Gaman has that many.`);
+    throw new ArchiveRefused({ code: "too-many-files", count: entries.length });
   const byName = new Map<string, FileEntry>();
   for (const entry of entries) {
-    if (entry.directory) throw new ArchiveRefused(`It holds a folder, ${quoted(entry.filename)}.`);
-    if (byName.has(entry.filename))
-      throw new ArchiveRefused(`It holds two files called ${quoted(entry.filename)}.`);
-    if (entry.encrypted) throw new ArchiveRefused(`${quoted(entry.filename)} in it is locked by a password.`);
+    if (entry.directory) throw new ArchiveRefused({ code: "folder", file: entry.filename });
+    if (byName.has(entry.filename)) throw new ArchiveRefused({ code: "file-twice", file: entry.filename });
+    if (entry.encrypted) throw new ArchiveRefused({ code: "locked", file: entry.filename });
     byName.set(entry.filename, entry);
   }
   return byName;
@@ -57,9 +56,7 @@ async function entriesOf(file: Blob): Promise<readonly Entry[]> {
   try {
     return await reader.getEntries();
   } catch (error) {
-    throw new ArchiveRefused(
-      `It is not a whole zip file: cut short, changed, or of another kind (${wordsOf(error)}).`,
-    );
+    throw new ArchiveRefused({ code: "no-zip", detail: detailOf(error) });
   }
 }
 
@@ -68,17 +65,17 @@ async function entriesOf(file: Blob): Promise<readonly Entry[]> {
  * whatever its head declares.
  */
 export async function unfold(entry: FileEntry, mostBytes: number, type = ""): Promise<Blob> {
-  const name = quoted(entry.filename);
+  const file = entry.filename;
   if (entry.uncompressedSize > mostBytes)
-    throw new ArchiveRefused(`${name} in it is larger than it may be (${entry.uncompressedSize} bytes).`);
+    throw new ArchiveRefused({ code: "too-large", file, bytes: entry.uncompressedSize });
   if (entry.uncompressedSize > 1e6 && entry.uncompressedSize > LIMITS.unfolding * entry.compressedSize)
-    throw new ArchiveRefused(`${name} in it has far more in it than it should.`);
+    throw new ArchiveRefused({ code: "bomb", file });
   const chunks: Uint8Array<ArrayBuffer>[] = [];
   let bytes = 0;
   const sink = new WritableStream<Uint8Array<ArrayBuffer>>({
     write(chunk) {
       bytes += chunk.byteLength;
-      if (bytes > mostBytes) throw new ArchiveRefused(`${name} in it holds more than it says.`);
+      if (bytes > mostBytes) throw new ArchiveRefused({ code: "more-than-declared", file });
       chunks.push(chunk.slice());
     },
   });
@@ -86,16 +83,11 @@ export async function unfold(entry: FileEntry, mostBytes: number, type = ""): Pr
     await entry.getData(sink);
   } catch (error) {
     if (error instanceof ArchiveRefused) throw error;
-    throw new ArchiveRefused(`${name} in it is damaged (${wordsOf(error)}).`);
+    throw new ArchiveRefused({ code: "damaged", file, detail: detailOf(error) });
   }
   return new Blob(chunks, { type });
 }
 
-export function quoted(name: string): string {
-  // A name out of a damaged file may hold anything; what is shown of it may not.
-  return `“${name.replace(/[^\x20-\x7e]/g, "?").slice(0, 60)}”`;
-}
-
-function wordsOf(error: unknown): string {
+function detailOf(error: unknown): string {
   return error instanceof Error ? error.message.slice(0, 120) : "no reason given";
 }

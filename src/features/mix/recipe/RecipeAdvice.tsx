@@ -1,7 +1,7 @@
 "use client";
 
 /** What to mind of a recipe: how sure it is, which tube to measure well, rounding, light, price, cautions. */
-import { cautionsFor } from "../../../core/safety/cautions";
+import { cautionsFor } from "../../../words/cautions";
 import type { LightName } from "../../../core/color/types";
 import type { Tube } from "../../../domain/tube/tube";
 import { isWater } from "../../../domain/tube/water";

@@ -1,12 +1,12 @@
 "use client";
 
 /** Takes an archive in: what it would do is shown first, and it can be taken back. */
+import { TABLE_WORDS } from "../../../words/store";
 import { format } from "date-fns";
 import { useLiveQuery } from "dexie-react-hooks";
 import { useState } from "react";
 import { readLastImport, type WhoseCounts } from "../../../persistence/archive/importArchive";
 import type { ImportPreview } from "../../../persistence/storeApi";
-import { rowTable } from "../../../persistence/tables";
 import { Button } from "../../../ui/Button";
 import { Choice } from "../../../ui/Choice";
 import { FileField } from "../../../ui/fields";
@@ -133,7 +133,7 @@ function Preview({
           {tables.map((table) => (
             <tr key={table.table} className="border-b">
               <th scope="row" className="py-1 font-normal">
-                {rowTable(table.table).words[1]}
+                {TABLE_WORDS[table.table][1]}
               </th>
               <td>{table.added.toLocaleString("en-GB")}</td>
               <td>{table.same.toLocaleString("en-GB")}</td>

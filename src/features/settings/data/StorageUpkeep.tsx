@@ -5,7 +5,7 @@ import { useLiveQuery } from "dexie-react-hooks";
 import { useEffect, useState } from "react";
 import type { StoreReport } from "../../../persistence/storeCheck";
 import { quarantineText, readQuarantine } from "../../../persistence/storeCheck";
-import { countWords, rowTable } from "../../../persistence/tables";
+import { countWords, rowFaultWords, TABLE_WORDS } from "../../../words/store";
 import { Button } from "../../../ui/Button";
 import { Notice } from "../../../ui/Notice";
 import { isStorageKnown, keepForGood } from "../../../kit/studio/storeUpkeep";
@@ -108,16 +108,16 @@ export function StoreCheck() {
                 : `${report.rowCount.toLocaleString("en-GB")} records read; ${faults.length} not in order. What cannot be read is kept apart below; the rest is shown without what is missing.`}
             </p>
             <ul>
-              {faults.slice(0, SHOWN_FAULTS).map(({ table, rowId, reason }) => (
-                <li key={`${table} ${rowId} ${reason}`}>
-                  {rowTable(table).words[0]} {rowId}: {reason}
+              {faults.slice(0, SHOWN_FAULTS).map(({ table, rowId, fault }) => (
+                <li key={`${table} ${rowId} ${rowFaultWords(fault)}`}>
+                  {TABLE_WORDS[table][0]} {rowId}: {rowFaultWords(fault)}
                 </li>
               ))}
             </ul>
             <p className="text-muted">
               {report.counts
                 .filter(({ rows }) => rows > 0)
-                .map(({ table, rows }) => countWords(rowTable(table), rows))
+                .map(({ table, rows }) => countWords(table, rows))
                 .join(", ")}
             </p>
           </>

@@ -1,6 +1,7 @@
 "use client";
 
 /** A task on the whole store: how far it is, what went wrong, and the way to give it up. */
+import { storeFaultWords } from "../../../words/store";
 import { useCallback, useEffect, useRef, useState } from "react";
 import type { Answer } from "../../../persistence/storeApi";
 import type * as Comlink from "comlink";
@@ -49,14 +50,15 @@ export function useStoreTask(): StoreTask {
         if (isMine()) setWorking({ what, share });
       },
     });
-    const answer = asked.ok ? asked.value : { ok: false as const, reason: storeFailureWords(asked.failure) };
+    const answer = asked.ok ? asked.value : undefined;
     if (!isMine()) return undefined;
     // What is told of the progress comes by a way of its own and may come after the answer.
     turn.current++;
-    if (!keepsWorker || !answer.ok) end();
+    if (!keepsWorker || !answer?.ok) end();
     setWorking(undefined);
-    if (answer.ok) return answer.value;
-    setProblem(answer.reason);
+    if (answer?.ok) return answer.value;
+    if (!asked.ok) setProblem(storeFailureWords(asked.failure));
+    else if (!asked.value.ok) setProblem(storeFaultWords(asked.value.fault));
     return undefined;
   };
   const giveUp = (): void => {

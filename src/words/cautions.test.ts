@@ -1,5 +1,6 @@
 import { describe, expect, it } from "vitest";
-import { CAUTION_CLASSES, cautionsFor, GENERAL_CAUTIONS, highestClass } from "./cautions";
+import { CAUTION_CLASSES, highestClass } from "../core/safety/hazardClasses";
+import { cautionsFor, GENERAL_CAUTIONS } from "./cautions";
 
 const MEDIA = ["oil", "acrylic", "watercolour", "gouache", "other"];
 

@@ -2,19 +2,7 @@
  * The usual cautions for paints, by hazard class and medium. They defer to the maker's safety sheet and to local
  * rules, and never call a paint or a mixture harmless.
  */
-export const CAUTION_CLASSES = [
-  "lead",
-  "cadmium",
-  "cobalt-nickel",
-  "cobalt",
-  "nickel",
-  "manganese",
-  "unknown",
-  "dust",
-  "low",
-] as const;
-/** From the most to the least hazardous; a pigment that is not known stands in the middle. */
-export type CautionClass = (typeof CAUTION_CLASSES)[number];
+import { CAUTION_CLASSES, type CautionClass, highestClass } from "../core/safety/hazardClasses";
 
 export type Caution = {
   readonly title: string;
@@ -107,11 +95,6 @@ export const GENERAL_CAUTIONS: readonly Caution[] = [
     text: "The maker's own safety sheet and local rules come before anything said here.",
   },
 ];
-
-/** The most hazardous class that is held; "low" for none. */
-export function highestClass(classes: readonly CautionClass[]): CautionClass {
-  return CAUTION_CLASSES.find((name) => classes.includes(name)) ?? "low";
-}
 
 /** For a tube, or for a recipe of several: the highest class first, then what the media ask for. */
 export function cautionsFor(classes: readonly CautionClass[], media: readonly string[]): Caution[] {

@@ -1,0 +1,19 @@
+/** What the store keeps, a table each. */
+export const TABLE_NAMES = [
+  "settings",
+  "tubes",
+  "tubePhotos",
+  "paintings",
+  "pictures",
+  "palettes",
+  "notes",
+  "recipes",
+  "piles",
+  "readings",
+  "matches",
+  "matchPhotos",
+  "looks",
+  "timers",
+  "benches",
+] as const;
+export type TableName = (typeof TABLE_NAMES)[number];

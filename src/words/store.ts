@@ -1,0 +1,130 @@
+/** What the store has to say: why it does not open, why an archive is not taken, what a record is called. */
+import type { ArchiveFault, OpeningFault, RowFault, RowPlace, StoreFault } from "../domain/store/storeFault";
+import type { TableName } from "../domain/store/tableNames";
+
+/** One and many, as a painter calls them. */
+export const TABLE_WORDS: Readonly<Record<TableName, readonly [one: string, many: string]>> = {
+  settings: ["set of settings", "sets of settings"],
+  tubes: ["tube", "tubes"],
+  tubePhotos: ["photo of a tube", "photos of tubes"],
+  paintings: ["painting", "paintings"],
+  pictures: ["picture", "pictures"],
+  palettes: ["palette", "palettes"],
+  notes: ["note", "notes"],
+  recipes: ["recipe", "recipes"],
+  piles: ["pile", "piles"],
+  readings: ["reading", "readings"],
+  matches: ["match", "matches"],
+  matchPhotos: ["photo of a match", "photos of matches"],
+  looks: ["first look", "first looks"],
+  timers: ["timer", "timers"],
+  benches: ["bench", "benches"],
+};
+
+/** "12 notes", "1 note". */
+export function countWords(table: TableName, count: number): string {
+  return `${count.toLocaleString("en-GB")} ${TABLE_WORDS[table][count === 1 ? 0 : 1]}`;
+}
+
+export function rowFaultWords(fault: RowFault): string {
+  return fault.code === "unreadable"
+    ? fault.detail
+    : `the ${TABLE_WORDS[fault.to][0]} it speaks of is not there`;
+}
+
+export function openingFaultWords(fault: OpeningFault): string {
+  switch (fault.code) {
+    case "newer":
+      return "Your paintings were last opened with a newer Gaman than this one. They are all there. Reload this page while you have a network, so that the newer Gaman comes, then go on.";
+    case "full":
+      return "This machine's storage is full, so Gaman cannot open what you kept. Nothing is lost. Free some space, then reload this page.";
+    case "forbidden":
+      return "This window does not let Gaman keep anything: it is a private window, or storage is switched off for this site. Open Gaman in an ordinary window, or allow it to store data.";
+    case "unknown":
+      return `What you kept could not be opened. What was kept is not touched. Close other windows of Gaman, then reload this page. (${fault.detail})`;
+  }
+}
+
+/** What a task on the whole store says when it was not done; nothing was changed then. */
+export function storeFaultWords(fault: StoreFault): string {
+  switch (fault.code) {
+    case "archive":
+      return archiveFaultWords(fault.fault);
+    case "worked-on":
+      return `${fault.count} ${fault.count === 1 ? "record of that import has" : "records of that import have"} been worked on since, so it is not taken back: that work would be lost.`;
+    case "full":
+      return "The browser's storage is full, so nothing was changed. Free some space on this machine, then do it again.";
+    case "unknown":
+      return `It could not be done, and nothing was changed. Try it once more. (${fault.detail})`;
+  }
+}
+
+export function archiveFaultWords(fault: ArchiveFault): string {
+  switch (fault.code) {
+    case "no-zip":
+      return `It is not a whole zip file: cut short, changed, or of another kind (${fault.detail}).`;
+    case "too-many-files":
+      return `It holds ${fault.count} files; no archive of Gaman has that many.`;
+    case "folder":
+      return `It holds a folder, ${quoted(fault.file)}.`;
+    case "file-twice":
+      return `It holds two files called ${quoted(fault.file)}.`;
+    case "locked":
+      return `${quoted(fault.file)} in it is locked by a password.`;
+    case "too-large":
+      return `${quoted(fault.file)} in it is larger than it may be (${fault.bytes} bytes).`;
+    case "bomb":
+      return `${quoted(fault.file)} in it has far more in it than it should.`;
+    case "more-than-declared":
+      return `${quoted(fault.file)} in it holds more than it says.`;
+    case "damaged":
+      return `${quoted(fault.file)} in it is damaged (${fault.detail}).`;
+    case "no-manifest":
+      return "It is a zip file, but not an archive of Gaman: it has no manifest.json.";
+    case "foreign-manifest":
+      return "Its manifest.json is not one that Gaman writes.";
+    case "newer":
+      return "It was saved by a newer Gaman than this one. Take the newer version of Gaman, then open it again.";
+    case "named-twice":
+      return "Its manifest.json names a file twice.";
+    case "too-many-rows":
+      return "It holds more rows than can be taken in.";
+    case "damaged-manifest":
+      return `Its manifest.json is damaged (${fault.detail}).`;
+    case "missing":
+      return `${quoted(fault.file)} is missing from it.`;
+    case "extra":
+      return `It holds a file that does not belong to it: ${quoted(fault.file)}.`;
+    case "no-json":
+      return `${quoted(fault.file)} in it is not JSON.`;
+    case "no-list":
+      return `${quoted(fault.file)} in it is not a list of rows.`;
+    case "unused":
+      return `No row of it speaks of ${quoted(fault.file)}.`;
+    case "wrong-size":
+      return `${quoted(fault.file)} in it should have ${fault.bytes} bytes and has ${fault.found}.`;
+    case "wrong-count":
+      return `${quoted(fault.file)} in it should hold ${fault.rows} rows and holds ${fault.found}.`;
+    case "row":
+      return `${placeWords(fault.place)} cannot be read (${fault.detail}).`;
+    case "row-twice":
+      return `${placeWords(fault.place)} has the same ${fault.field} as another (${quoted(fault.key)}).`;
+    case "row-file":
+      return `${placeWords(fault.place)} names a file that is not in it.`;
+    case "row-file-twice":
+      return `${placeWords(fault.place)} names a file that another row has already (${quoted(fault.file)}).`;
+    case "changed":
+      return "Another window changed something meanwhile, so nothing was taken in. Open the archive again and look again.";
+    case "not-open":
+      return "No archive is open. Choose the file once more.";
+  }
+}
+
+function placeWords({ table, row }: RowPlace): string {
+  return `Row ${row} of its ${TABLE_WORDS[table][1]}`;
+}
+
+/** A name out of a damaged file may hold anything; what is shown of it may not. */
+function quoted(name: string): string {
+  return `“${name.replace(/[^\x20-\x7e]/g, "?").slice(0, 60)}”`;
+}
