@@ -1,6 +1,8 @@
 "use client";
 
 /** The composition as flat patches: which note takes what area, and what chroma it brings. */
+import { fail, succeed } from "../../core/result";
+import { useTask } from "../../kit/query/useTask";
 import { useEffect, useMemo, useRef, useState } from "react";
 import { screenColorFromLab } from "../../core/color/srgb";
 import { type LabD65, labD65 } from "../../core/color/types";
@@ -21,20 +23,11 @@ export function WeightsPanel({ picture }: { picture: OpenPicture }) {
   const labs = useMemo(() => notes.map((note) => labFromStored(note.target)), [notes]);
   const seen = useMemo(() => notes.map((note) => labFromStored(note.seen ?? note.target)), [notes]);
   const askKey = `${key}|${seen.join(" ")}`;
-  const [found, setFound] = useState<{ readonly key: string; readonly areas: NoteAreas }>();
-  useEffect(() => {
-    if (key === "" || seen.length === 0) return undefined;
-    let isCurrent = true;
-    void ask((remote) => remote.noteAreas(seen)).then((areas) => {
-      if (isCurrent && areas) setFound({ key: askKey, areas });
-    });
-    return () => {
-      isCurrent = false;
-    };
-    // The key says all that the question depends on.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [ask, askKey]);
-  const areas = found?.key === askKey ? found.areas : undefined;
+  const task = useTask(key === "" || seen.length === 0 ? undefined : askKey, async () => {
+    const found = await ask((remote) => remote.noteAreas(seen));
+    return found ? succeed(found) : fail({ code: "cancelled" } as const);
+  });
+  const areas = task.status === "ready" ? task.value : undefined;
   if (notes.length === 0) return <p className="text-muted">There are no notes yet. Pick some first.</p>;
   const own = notes.map((note, i) => note.areaShare ?? areas?.shares[i] ?? 1 / notes.length);
   const total = own.reduce((sum, share) => sum + share, 0);

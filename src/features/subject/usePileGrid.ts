@@ -1,7 +1,7 @@
 "use client";
 
 /** Piles of a laid-out palette in a photo: from four touched corners to those that do not line up. */
-import { useEffect, useState } from "react";
+import { useEffect, useMemo, useState } from "react";
 import { checkPileGrid, FEWEST_PILES, gridPlaces, type PileGridCheck } from "../../core/picture/pileGrid";
 import type { Spot } from "../../kit/picture/PictureStage";
 import type { OpenPicture } from "../../kit/picture/usePicture";
@@ -34,17 +34,7 @@ export function usePileGrid(picture: OpenPicture, tolerance: number): PileGrid {
   });
   const [read, setRead] = useState<{ readonly key: string; readonly lightnesses: readonly number[] }>();
   const corners = touched.id === pictureId ? touched.corners : NONE;
-  const [a, b, c, d] = corners;
-  const isSmall = shape.rows * shape.columns < FEWEST_PILES;
-  let places: readonly Spot[] = NONE;
-  let problem = isSmall ? `A check needs at least ${FEWEST_PILES} piles.` : undefined;
-  if (a && b && c && d && !isSmall) {
-    try {
-      places = gridPlaces([a, b, c, d], shape.rows, shape.columns);
-    } catch {
-      problem = "Those four corners lie in one line. Start again and go round the board.";
-    }
-  }
+  const { places, problem } = useMemo(() => laidOut(corners, shape), [corners, shape]);
   const readKey = places.length > 0 ? `${key}|${JSON.stringify([corners, shape])}` : "";
 
   useEffect(() => {
@@ -64,9 +54,7 @@ export function usePileGrid(picture: OpenPicture, tolerance: number): PileGrid {
     return () => {
       isCurrent = false;
     };
-    // The key says all that the places depend on.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [readKey, ask]);
+  }, [readKey, places, ask]);
 
   const check =
     read?.key === readKey
@@ -93,6 +81,24 @@ export function usePileGrid(picture: OpenPicture, tolerance: number): PileGrid {
     check,
     problem,
   };
+}
+
+/** Where the piles lie between four corners, or what is wrong with the corners. */
+function laidOut(
+  [a, b, c, d]: readonly Spot[],
+  { rows, columns }: PileGridShape,
+): { readonly places: readonly Spot[]; readonly problem: string | undefined } {
+  if (rows * columns < FEWEST_PILES)
+    return { places: NONE, problem: `A check needs at least ${FEWEST_PILES} piles.` };
+  if (!a || !b || !c || !d) return { places: NONE, problem: undefined };
+  try {
+    return { places: gridPlaces([a, b, c, d], rows, columns), problem: undefined };
+  } catch {
+    return {
+      places: NONE,
+      problem: "Those four corners lie in one line. Start again and go round the board.",
+    };
+  }
 }
 
 const NONE: readonly never[] = [];

@@ -1,0 +1,51 @@
+/** A studio for tests of hooks: a real store, watched as the application watches it, and workers in this process. */
+import { act, renderHook, type RenderHookResult } from "@testing-library/react";
+import type { ReactNode } from "react";
+import { StudioStore } from "@/kit/studio/studioStore";
+import { StudioContext } from "@/kit/studio/useStudio";
+import { databaseOf, forgetDatabase } from "@/kit/studio/workspaces";
+import { deleteDatabase, type GamanDatabase } from "@/persistence/database";
+import { liveWorkers } from "./inProcessWorkers";
+
+export type TestStudio = {
+  readonly db: GamanDatabase;
+  readonly store: StudioStore;
+  readonly wrapper: (props: { children: ReactNode }) => ReactNode;
+  readonly end: () => Promise<void>;
+};
+
+/** Opens the painter's own store, empty. */
+export function openStudio(): TestStudio {
+  const db = databaseOf("own");
+  const store = new StudioStore(db);
+  const failures: unknown[] = [];
+  const stop = store.open((error) => failures.push(error));
+  const open = { db, workspace: "own" as const, store };
+  return {
+    db,
+    store,
+    wrapper: ({ children }) => <StudioContext value={open}>{children}</StudioContext>,
+    end: async () => {
+      stop();
+      forgetDatabase("own");
+      await deleteDatabase("own");
+      for (const worker of [...liveWorkers]) worker.terminate();
+      if (failures.length > 0) throw new Error("The store could not be read", { cause: failures[0] });
+    },
+  };
+}
+
+export function hookIn<T>(studio: TestStudio, hook: () => T): RenderHookResult<T, unknown> {
+  return renderHook(hook, { wrapper: studio.wrapper });
+}
+
+/** Lets what is under way come to its end, until it is so; at most ten seconds. */
+export async function until(isSo: () => boolean, what: string): Promise<void> {
+  const start = performance.now();
+  while (!isSo()) {
+    if (performance.now() - start > 10_000) throw new Error(`It did not come to this: ${what}`);
+    await act(async () => {
+      await new Promise((resolve) => setTimeout(resolve, 10));
+    });
+  }
+}
