@@ -1,0 +1,205 @@
+import { act, render } from "@testing-library/react";
+import { afterEach, beforeEach, describe, expect, it } from "vitest";
+import { installWorkers, liveWorkers } from "../../../../tests/support/inProcessWorkers";
+import { pigment } from "../../../../tests/support/paint";
+import { openStudio, type TestStudio, until } from "../../../../tests/support/studio";
+import { deltaE2000 } from "../../../core/color/ciede2000";
+import { labD65 } from "../../../core/color/types";
+import type { Note } from "../../../domain/note/note";
+import { contentsOf } from "../../../domain/pile/contents";
+import { storedFromLab } from "../../../domain/reading/storedColor";
+import { tubeFromModel } from "../../../domain/tube/newTube";
+import { useStudio } from "../../../kit/studio/useStudio";
+import { changeBench, readBench } from "../../../persistence/benches";
+import { addNote, startPainting } from "../../../persistence/studio";
+import { solver } from "../../../workers/clients";
+import { BenchProvider } from "./BenchProvider";
+import { useAim, useDeeds, useHand, useOffers, usePaint, useShown, useStory } from "./contexts";
+
+const TARGET = labD65(62, 3, 14);
+
+let studio: TestStudio;
+let note: Note;
+
+beforeEach(async () => {
+  installWorkers();
+  studio = openStudio();
+  const tubes = ["titanium-white", "raw-umber", "yellow-ochre", "ultramarine-blue"].map((id) => ({
+    ...tubeFromModel(pigment(id)),
+    label: id,
+  }));
+  const painting = await startPainting(studio.db, "Jug", tubes, 1);
+  note = await addNote(
+    studio.db,
+    { paintingId: painting.id, name: "Clay", target: storedFromLab(TARGET, "typed", 1) },
+    2,
+  );
+});
+
+afterEach(async () => {
+  solver.dispose();
+  await studio.end();
+});
+
+function useBench() {
+  return {
+    aim: useAim(),
+    paint: usePaint(),
+    story: useStory(),
+    offers: useOffers(),
+    hand: useHand(),
+    deeds: useDeeds(),
+    shown: useShown(),
+  };
+}
+
+/** The bench of the note as it is drawn; what was drawn last is current. */
+function openBench(): { readonly current: ReturnType<typeof useBench> } {
+  const held: { current?: ReturnType<typeof useBench> } = {};
+  function Probe() {
+    held.current = useBench();
+    return null;
+  }
+  function Bench() {
+    const isReady = useStudio((whole) => whole.isReady);
+    const kept = useStudio((whole) => whole.noteById.get(note.id));
+    return isReady && kept ? (
+      <BenchProvider note={kept} againPileId={undefined}>
+        <Probe />
+      </BenchProvider>
+    ) : null;
+  }
+  render(<Bench />, { wrapper: studio.wrapper });
+  return {
+    get current() {
+      if (!held.current) throw new Error("The bench is not drawn yet");
+      return held.current;
+    },
+  };
+}
+
+async function benchWithRecipes() {
+  const bench = openBench();
+  await until(() => {
+    try {
+      return bench.current.offers.recipes.length > 0;
+    } catch {
+      return false;
+    }
+  }, "recipes are offered");
+  return bench;
+}
+
+describe("a note's bench", () => {
+  it("offers recipes, and what is laid, read and kept is what was shown", async () => {
+    const bench = await benchWithRecipes();
+    const { chosen } = bench.current.offers;
+    if (!chosen) throw new Error("no recipe");
+    expect(bench.current.shown).toMatchObject({ from: "recipe" });
+    expect(deltaE2000(chosen.predicted, TARGET)).toBeLessThan(2);
+    expect(bench.current.story.steps.map(({ tubeId }) => tubeId).sort()).toEqual(
+      chosen.amounts.map(({ tubeId }) => tubeId).sort(),
+    );
+
+    const all = bench.current.story.steps.map(({ tubeId, parts }) => ({ tubeId, parts }));
+    act(() => {
+      bench.current.deeds.lay(all, true);
+      bench.current.deeds.lay(all, true);
+    });
+    await until(() => bench.current.story.pile !== undefined, "the pile lies there");
+    await until(() => bench.current.shown?.from === "pile", "it is shown");
+    const { pile } = bench.current.story;
+    if (!pile) throw new Error("no pile");
+    // Tapped twice, it was added once; and what is predicted of the pile is what the recipe promised.
+    expect(contentsOf(pile).map(({ parts }) => parts)).toEqual(all.map(({ parts }) => parts));
+    const shown = bench.current.shown;
+    expect(shown && deltaE2000(shown.lab, bench.current.aim.wetOf(chosen.predicted))).toBeLessThan(0.01);
+
+    act(() => {
+      bench.current.hand.setDraft({ deltaLightness: -6, deltaChroma: 0, deltaHue: 0 });
+    });
+    await until(() => bench.current.shown?.from === "draft", "the finger on the rails is shown");
+    act(() => {
+      bench.current.deeds.readDraft();
+    });
+    await until(() => bench.current.shown?.from === "reading", "the reading is shown");
+    await until(() => bench.current.offers.next.status === "ready", "the next addition is known");
+    const { next } = bench.current.offers;
+    if (next.status !== "ready") throw new Error("no advice");
+    expect(next.value.tubeIds.length).toBeGreaterThan(0);
+
+    act(() => {
+      bench.current.deeds.keep();
+      bench.current.deeds.keep();
+    });
+    await until(() => bench.current.story.lastMatch !== undefined, "the match is kept");
+    expect(await studio.db.matches.count()).toBe(1);
+    await until(() => bench.current.shown?.from === "kept", "the match stays in sight");
+    expect(bench.current.story.lastMatch?.deltaE2000).toBeGreaterThan(2);
+  });
+
+  it("keeps the wishes that were stored when another choice is made before they were read", async () => {
+    const [white, umber] = [...(await studio.db.tubes.toArray())].map(({ id }) => id);
+    if (!white || !umber) throw new Error("no tubes");
+    await changeBench(studio.db, note.id, { required: [umber], forbidden: [white] });
+    const bench = openBench();
+    await until(() => {
+      try {
+        // The moment it is drawn, and so before what is stored was read.
+        bench.current.hand.choose("closest");
+        return true;
+      } catch {
+        return false;
+      }
+    }, "the bench is drawn");
+    await until(() => bench.current.hand.required.length > 0, "the stored wishes are known");
+    await act(async () => {
+      await new Promise((resolve) => setTimeout(resolve, 250));
+    });
+    expect(await readBench(studio.db, note.id)).toMatchObject({
+      required: [umber],
+      forbidden: [white],
+      chosenKey: "closest",
+    });
+    await until(() => bench.current.offers.search.status === "ready", "recipes under those wishes");
+    for (const recipe of bench.current.offers.recipes) {
+      const tubes = recipe.amounts.map(({ tubeId }) => tubeId);
+      expect(tubes).toContain(umber);
+      expect(tubes).not.toContain(white);
+    }
+  });
+
+  it("says that the calculation is lost, keeps what lies there, and works again when asked", async () => {
+    const bench = await benchWithRecipes();
+    const forbidden = bench.current.offers.chosen?.amounts.map(({ tubeId }) => tubeId).slice(0, 1) ?? [];
+    act(() => {
+      bench.current.hand.setWishes({ required: [], forbidden });
+    });
+    expect(bench.current.offers.search.status).toBe("asking");
+    act(() => {
+      for (const worker of liveWorkers.filter(({ name }) => name === "solver")) worker.crash();
+    });
+    await until(() => bench.current.offers.search.status === "failed", "the loss is told");
+    const { search } = bench.current.offers;
+    if (search.status !== "failed") throw new Error("not failed");
+    expect(search.failure.code).toBe("lost");
+    act(() => {
+      search.retry();
+    });
+    await until(() => bench.current.offers.recipes.length > 0, "recipes are there");
+  });
+
+  it("takes amounts by hand, and goes back to the recipe", async () => {
+    const bench = await benchWithRecipes();
+    const tubeId = bench.current.offers.chosen?.amounts[0]?.tubeId ?? "";
+    act(() => {
+      bench.current.hand.changeByHand([{ tubeId, parts: 3 }]);
+    });
+    await until(() => bench.current.offers.chosen?.key === "by-hand", "the own amounts are shown");
+    expect(bench.current.story.steps).toMatchObject([{ tubeId, parts: 3 }]);
+    act(() => {
+      bench.current.hand.changeByHand(undefined);
+    });
+    await until(() => bench.current.offers.chosen?.key !== "by-hand", "the recipe is back");
+  });
+});
