@@ -4,6 +4,8 @@ const config: NextConfig = {
   reactStrictMode: true,
   poweredByHeader: false,
   typedRoutes: true,
+  // The gallery of parts is a page of the development server only.
+  ...(process.env.NODE_ENV === "development" && { pageExtensions: ["dev.tsx", "tsx", "ts"] }),
   devIndicators: false,
   agentRules: false,
   // Without this the development page opened by number is served but never hydrates.

@@ -1,7 +1,7 @@
 import "fake-indexeddb/auto";
 import Dexie from "dexie";
 import { describe, expect, it, vi } from "vitest";
-import { openingFaultWords } from "../words/store";
+import { openingFaultWords } from "../words/opening";
 import { GamanDatabase } from "./database";
 import { openingFaultOf, openStore, type StoreState } from "./opening";
 

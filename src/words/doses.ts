@@ -34,7 +34,7 @@ export function exactBeside(parts: number, settings: Settings, of: AmountOf = {}
   return isSaid ? undefined : exactWords(parts, settings, of);
 }
 
-/** What an amount is taken of: the whole that percent speak of, and the paint that grams weigh. */
+/** What is needed to say an amount in percent or in grams: the size of the whole pile, and which paint it is. */
 export type AmountOf = { readonly wholeParts?: number | undefined; readonly tube?: Tube | undefined };
 
 /** The exact figure in the unit that the painter measures in; in parts where that unit says nothing of it. */

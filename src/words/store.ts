@@ -1,49 +1,6 @@
-/** What the store has to say: why it does not open, why an archive is not taken, what a record is called. */
-import type { ArchiveFault, OpeningFault, RowFault, RowPlace, StoreFault } from "../domain/store/storeFault";
-import type { TableName } from "../domain/store/tableNames";
-
-/** One and many, as a painter calls them. */
-export const TABLE_WORDS: Readonly<Record<TableName, readonly [one: string, many: string]>> = {
-  settings: ["set of settings", "sets of settings"],
-  tubes: ["tube", "tubes"],
-  tubePhotos: ["photo of a tube", "photos of tubes"],
-  paintings: ["painting", "paintings"],
-  pictures: ["picture", "pictures"],
-  palettes: ["palette", "palettes"],
-  notes: ["note", "notes"],
-  recipes: ["recipe", "recipes"],
-  piles: ["pile", "piles"],
-  readings: ["reading", "readings"],
-  matches: ["match", "matches"],
-  matchPhotos: ["photo of a match", "photos of matches"],
-  looks: ["first look", "first looks"],
-  timers: ["timer", "timers"],
-  benches: ["bench", "benches"],
-};
-
-/** "12 notes", "1 note". */
-export function countWords(table: TableName, count: number): string {
-  return `${count.toLocaleString("en-GB")} ${TABLE_WORDS[table][count === 1 ? 0 : 1]}`;
-}
-
-export function rowFaultWords(fault: RowFault): string {
-  return fault.code === "unreadable"
-    ? fault.detail
-    : `the ${TABLE_WORDS[fault.to][0]} it speaks of is not there`;
-}
-
-export function openingFaultWords(fault: OpeningFault): string {
-  switch (fault.code) {
-    case "newer":
-      return "Your paintings were last opened with a newer Gaman than this one. They are all there. Reload this page while you have a network, so that the newer Gaman comes, then go on.";
-    case "full":
-      return "This machine's storage is full, so Gaman cannot open what you kept. Nothing is lost. Free some space, then reload this page.";
-    case "forbidden":
-      return "This window does not let Gaman keep anything: it is a private window, or storage is switched off for this site. Open Gaman in an ordinary window, or allow it to store data.";
-    case "unknown":
-      return `What you kept could not be opened. What was kept is not touched. Close other windows of Gaman, then reload this page. (${fault.detail})`;
-  }
-}
+/** Why something about the whole store was not done, and why an archive is not taken. */
+import type { ArchiveFault, OpeningFault, RowPlace, StoreFault } from "../domain/store/storeFault";
+import { TABLE_WORDS } from "./tables";
 
 /** What a task on the whole store says when it was not done; nothing was changed then. */
 export function storeFaultWords(fault: StoreFault): string {

@@ -36,7 +36,10 @@ const REFINEMENTS = 5;
 /** Greys are looked for at every so many L*. */
 const GREY_STEP = 2;
 
-/** @param onProgress - told the share that is done now and then. */
+/**
+ * @param onProgress - told the share that is done now and then.
+ * @throws RangeError without notes.
+ */
 export function intoReach(
   nearest: NearestMixture,
   labs: readonly LabD65[],

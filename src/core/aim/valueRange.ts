@@ -6,6 +6,7 @@ import { type LabD65, labD65 } from "../color/types";
  * the span, since a distance takes contrast out of both. A single value goes to the middle of the range.
  *
  * @param darkest, lightest - L* of the new ends, 0 <= darkest < lightest <= 100.
+ * @throws RangeError unless the range runs upwards within L* 0 to 100.
  */
 export function intoValueRange(
   labs: readonly LabD65[],

@@ -45,7 +45,11 @@ export function amountWords(parts: number, sizes: AmountSizes): string {
   return isExact ? text : `about ${text}`;
 }
 
-/** The words of an amount, and whether they are the amount itself or near it. */
+/**
+ * The words of an amount, and whether they are the amount itself or near it.
+ *
+ * @throws RangeError unless the amount is finite and at least 0.
+ */
 export function wordedAmount(
   parts: number,
   sizes: AmountSizes,

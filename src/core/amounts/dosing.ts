@@ -39,6 +39,7 @@ const DELTA_E_PER_DROP = 0.01;
 /** A pile of a wanted size may come out this much smaller or larger if the colour gains by it. */
 const ABOUT = [0.9, 0.95, 1, 1.05, 1.1] as const;
 
+/** @throws RangeError unless every size is finite and above zero, or when a tube's density is missing. */
 export function dosingOf(choice: DosingChoice): Dosing {
   switch (choice.unit) {
     case "parts":

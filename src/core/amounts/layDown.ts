@@ -20,7 +20,10 @@ export type LaidDown = {
 
 type Trial = { readonly volumes: readonly number[]; readonly cost: number };
 
-/** @param filmThickness - of a film: the dry thickness that the mixture is laid in; undefined for opaque paint. */
+/**
+ * @param filmThickness - of a film: the dry thickness that the mixture is laid in; undefined for opaque paint.
+ * @throws RangeError when the dosing tries no size at all.
+ */
 export function layDown(
   mixer: ColorModel,
   tubes: readonly number[],

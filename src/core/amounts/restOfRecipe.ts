@@ -13,6 +13,7 @@ export type RestOfRecipe = {
 /**
  * @param planned - volumes of the recipe, each above zero.
  * @param laid - volumes of the same tubes that lie in the pile.
+ * @throws RangeError when recipe and pile differ in length, or a volume is not finite or below its range.
  */
 export function restOfRecipe(planned: readonly number[], laid: readonly number[]): RestOfRecipe {
   if (planned.length === 0 || planned.length !== laid.length)

@@ -51,7 +51,11 @@ const RATIOS = 17;
 const GOLDEN_STEPS = 22;
 const GOLDEN = (Math.sqrt(5) - 1) / 2;
 
-/** Every way that reaches the change, least side effect first. */
+/**
+ * Every way that reaches the change, least side effect first.
+ *
+ * @throws RangeError when the wanted change is zero or not finite.
+ */
 export function correctors(
   query: CorrectorQuery,
   view: ViewingWeights<"D65">,

@@ -96,6 +96,7 @@ const LEAST_GAIN = 0.3;
 /** Share of an addition, as scaled by strength, below which a tube in it is nothing. */
 const LEAST_SHARE = 1e-3;
 
+/** @throws RangeError when target, pile or palette are outside their ranges or name a tube that is not in the box. */
 export function nextAddition(query: PileQuery, conditions: LearningConditions): NextAddition {
   assertQuery(query);
   const learned = learnTubes(query.tubes, query.evidence, conditions);

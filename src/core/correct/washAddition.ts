@@ -51,7 +51,11 @@ const DOSES = [1, 0.9, 0.8, 0.7, 0.6, 0.5, 0.4, 0.3] as const;
 const CHANCES = 9;
 const SAFE = 0.05;
 
-/** In the answer the place after the last tube is water. */
+/**
+ * In the answer the place after the last tube is water.
+ *
+ * @throws RangeError when target, reading, wash or palette are outside their ranges.
+ */
 export function washAddition(
   query: WashQuery,
   view: ViewingWeights<"D65">,

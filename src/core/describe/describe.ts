@@ -24,6 +24,7 @@ const NO_LEAN_CHROMA = 1.5;
 const NEAR_BLACK_LIGHTNESS = 30;
 const NEAR_WHITE_LIGHTNESS = 92;
 
+/** @throws RangeError unless the colour has three finite numbers. */
 export function describeColor(lab: LabD65, style: DescribeStyle): ColorDescription {
   if (!lab.every(Number.isFinite))
     throw new RangeError(`A colour needs three finite numbers, got ${lab.join(", ")}`);

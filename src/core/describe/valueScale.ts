@@ -29,7 +29,11 @@ export function lightnessPerStep(scale: ValueScale): number {
 
 const QUARTERS = ["", "¼", "½", "¾"] as const;
 
-/** A number to the nearest quarter, as a painter writes it: 4¾, ½, 0. */
+/**
+ * A number to the nearest quarter, as a painter writes it: 4¾, ½, 0.
+ *
+ * @throws RangeError unless the value is finite.
+ */
 export function quarterText(value: number): string {
   if (!Number.isFinite(value)) throw new RangeError(`A value must be finite, got ${value}`);
   const quarters = Math.round(Math.abs(value) * 4);

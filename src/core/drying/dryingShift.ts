@@ -47,6 +47,7 @@ const USUAL: Readonly<Record<Medium, Readonly<Record<Grade, readonly [number, nu
 const PRIOR_SD = 2;
 const PAIR_SD = 1;
 
+/** @throws RangeError when a pair has a number that is not finite; Error when the pairs determine no shift. */
 export function dryingModel(medium: Medium, grade: Grade, pairs: readonly WetDryPair[]): DryingModel {
   if (!pairs.every(({ wet, dry }) => [...wet, ...dry].every(Number.isFinite))) {
     throw new RangeError("A wet and dry pair needs six finite numbers");

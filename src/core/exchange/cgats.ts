@@ -165,7 +165,11 @@ function wordsOf(raw: string): string[] | FileFault {
   return words;
 }
 
-/** Lossless: what {@link readCgats} reads from this is what went in. Names lose line breaks and quotes. */
+/**
+ * Lossless: what {@link readCgats} reads from this is what went in. Names lose line breaks and quotes.
+ *
+ * @throws RangeError without rows, or when only some of them have a spectrum or a colour.
+ */
 export function writeCgats(rows: readonly ReadingRow[], originator: string): string {
   const hasLab = rows.some((row) => row.lab);
   const hasSpectrum = rows.some((row) => row.spectrum);

@@ -46,6 +46,7 @@ const STUDENT_FREEDOM = 4;
 const SPECTRAL_DIMENSIONS = 5;
 const REWEIGHTINGS = 4;
 
+/** @throws RangeError when a piece of evidence has no tubes, no volume, no colour or no uncertainty. */
 export function learnTubes(
   generic: readonly OpticalModel[],
   evidence: readonly Evidence[],

@@ -18,6 +18,7 @@ export type Contamination = {
 
 /**
  * @param share - of the new colour's volume that comes along from the previous one, [0, 1).
+ * @throws RangeError unless the share lies in [0, 1).
  */
 export function contamination(
   previous: readonly PaintVolume[],

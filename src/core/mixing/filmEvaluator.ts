@@ -35,7 +35,10 @@ export class FilmEvaluator implements ColorModel {
   private readonly ground: Float64Array;
   private readonly sums: Float64Array;
 
-  /** @param ground - seen reflectance of what lies below: paper, canvas, a dry layer. */
+  /**
+   * @param ground - seen reflectance of what lies below: paper, canvas, a dry layer.
+   * @throws RangeError unless K >= 0, S > 0 and the ground's reflectances are finite.
+   */
   constructor(
     tubes: readonly OpticalModel[],
     private readonly view: ViewingWeights,

@@ -45,7 +45,11 @@ export function blendOptics(parts: readonly PaintVolume[]): OpticalModel {
   return { grid, absorption, scattering };
 }
 
-/** Seen reflectance of a mixture: opaque, or a film over a ground. */
+/**
+ * Seen reflectance of a mixture: opaque, or a film over a ground.
+ *
+ * @throws RangeError without a finite volume above zero, or with one below zero.
+ */
 export function mixtureReflectance(
   parts: readonly PaintVolume[],
   surface: SurfaceConstants,

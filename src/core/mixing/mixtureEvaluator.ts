@@ -31,6 +31,7 @@ export class MixtureEvaluator implements ColorModel {
   private readonly towardsY: Float64Array;
   private readonly towardsZ: Float64Array;
 
+  /** @throws RangeError unless every K is finite and >= 0, every S finite and > 0. */
   constructor(tubes: readonly OpticalModel[], view: ViewingWeights, surface: SurfaceConstants) {
     this.tubeCount = tubes.length;
     this.bandCount = view.grid.count;

@@ -8,6 +8,7 @@ const GOLDEN = (Math.sqrt(5) - 1) / 2;
  * Scanned by equal ratios, then narrowed between the neighbours of the best by golden sections.
  *
  * @param least - smallest amount, above zero; @param most - largest.
+ * @throws RangeError unless the amounts run upwards from above zero.
  */
 export function bestAmount(cost: (amount: number) => number, least: number, most: number): number {
   if (!(least > 0) || !(most > least)) throw new RangeError(`Amounts must run upwards from above zero`);

@@ -45,7 +45,10 @@ export type ExactLimits = { readonly solves: number; readonly palettes: number }
 const EXACT_LIMITS: ExactLimits = { solves: 90_000, palettes: 60_000 };
 const MOST_SWEEPS = 4;
 
-/** @param onProgress - told the share that is done, (0, 1]; a false answer ends the work. Undefined then. */
+/**
+ * @param onProgress - told the share that is done, (0, 1]; a false answer ends the work. Undefined then.
+ * @throws RangeError without notes, or for sizes outside 1 to {@link MOST_CHOSEN}.
+ */
 export function choosePalettes(
   misses: NoteMisses,
   wishes: PaletteWishes,

@@ -42,7 +42,10 @@ export class NoteMisses {
   private readonly solver: SubsetSolver;
   private readonly sets = new Map<number, SetMiss>();
 
-  /** @param recipeTubes - tubes of a recipe at most, 1 to {@link MOST_RECIPE_TUBES}. */
+  /**
+   * @param recipeTubes - tubes of a recipe at most, 1 to {@link MOST_RECIPE_TUBES}.
+   * @throws RangeError for too many tubes, too large recipes, or a note that is not three finite numbers.
+   */
   constructor(
     private readonly tubes: readonly OpticalModel[],
     private readonly notes: readonly LabD65[],

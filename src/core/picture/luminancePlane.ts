@@ -88,7 +88,11 @@ function assertSteps(steps: number): void {
     throw new RangeError(`Values are shown in ${FEWEST_STEPS} to ${MOST_STEPS} steps, not ${steps}`);
 }
 
-/** Each step flat, in the grey of its middle. */
+/**
+ * Each step flat, in the grey of its middle.
+ *
+ * @throws RangeError for a number of steps outside {@link FEWEST_STEPS} to {@link MOST_STEPS}.
+ */
 export function stepLookup(steps: number): GreyLookup {
   assertSteps(steps);
   const greys = Array.from({ length: steps }, (_, step) =>

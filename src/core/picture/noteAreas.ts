@@ -41,7 +41,10 @@ export type CompositionWeights = {
   readonly meanChroma: number;
 };
 
-/** @param areas - of each note, >= 0, of any sum above zero. */
+/**
+ * @param areas - of each note, >= 0, of any sum above zero.
+ * @throws RangeError unless each note has an area of at least zero, and one is above it.
+ */
 export function compositionWeights(notes: readonly LabD65[], areas: readonly number[]): CompositionWeights {
   const total = areas.reduce((sum, area) => sum + area, 0);
   if (notes.length !== areas.length) throw new RangeError("Each note needs an area");

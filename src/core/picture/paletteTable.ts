@@ -48,7 +48,11 @@ const PROGRESS_EVERY = 512;
 /** Shares of the work, for progress: the first pass is about as long as all sweeps together. */
 const FIRST_PASS = 0.6;
 
-/** Undefined when `onProgress` asked to end. */
+/**
+ * Undefined when `onProgress` asked to end.
+ *
+ * @throws RangeError for a size outside 2 to 65.
+ */
 export function buildPaletteTable(
   mixer: ColorModel,
   { size, onProgress }: PaletteTableOptions,

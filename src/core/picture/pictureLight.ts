@@ -77,6 +77,7 @@ const GAIN_PRIOR = 4;
 const SLOPE_KNOWN = SLOPE_PRIOR / 4;
 const MOST_CONTRADICTION = 1.35;
 
+/** @throws Error when the priors do not make the matrix positive definite, which is a bug. */
 export function estimateLight(references: readonly LightReference[]): Result<FoundLight, ReferenceFailure> {
   if (references.length === 0) return fail({ code: "none" });
   const normal = Array.from({ length: 5 }, () => new Array<number>(5).fill(0));

@@ -111,6 +111,7 @@ function median(values: readonly number[]): number {
  * keeps straight lines straight (the projective map of a square).
  *
  * @param corners - top left, top right, bottom right, bottom left, in pixels.
+ * @throws RangeError when the four corners lie in one line.
  */
 export function gridPlaces(
   corners: readonly [Place, Place, Place, Place],

@@ -9,6 +9,7 @@ export type PigmentLibrary = {
   readonly byColourIndex: (name: string) => readonly PigmentModel[];
 };
 
+/** @throws RangeError when two models share an id. */
 export function createPigmentLibrary(models: readonly PigmentModel[]): PigmentLibrary {
   const ids = new Map(models.map((model) => [model.id, model]));
   if (ids.size !== models.length) throw new RangeError("Two pigment models share an id");

@@ -57,6 +57,7 @@ export class RecipeSearch {
   /**
    * @param mixer - the palette, at most 24 tubes; a leftover pile is a tube with the optics of its blend.
    * @param isBlack - whether a tube is a black, for the answer without black.
+   * @throws RangeError for no tube or too many, or unless `isBlack` has one entry for each.
    */
   constructor(
     private readonly mixer: ColorModel,
@@ -72,6 +73,7 @@ export class RecipeSearch {
     this.traits = tubeTraits(mixer, isBlack);
   }
 
+  /** @throws RangeError when the query is outside its ranges. */
   search(query: RecipeQuery): RecipeSearchReport {
     assertQuery(query, this.mixer);
     const size = Math.min(query.maxTubes, this.mixer.tubeCount);

@@ -30,6 +30,7 @@ export type ViewingWeights<L extends LightName = LightName> = {
   readonly white: Xyz<L>;
 };
 
+/** @throws RangeError when the spectra do not share a grid. */
 export function viewingWeights<L extends LightName>(
   light: L,
   observer: ObserverTable,
@@ -57,6 +58,7 @@ export function viewingWeights<L extends LightName>(
   return { light, grid: observer.grid, x, y, z, white: xyzUnder<L>(xWhite, 1, zWhite) };
 }
 
+/** @throws RangeError when the spectrum is on another grid. */
 export function xyzFromReflectance<L extends LightName>(
   reflectance: Reflectance,
   view: ViewingWeights<L>,

@@ -27,7 +27,11 @@ export function isSameGrid(a: WavelengthGrid, b: WavelengthGrid): boolean {
   return a.startNm === b.startNm && a.stepNm === b.stepNm && a.count === b.count;
 }
 
-/** Refuses to compare spectra of different grids: resampling is a decision, never implied. */
+/**
+ * Refuses to compare spectra of different grids: resampling is a decision, never implied.
+ *
+ * @throws RangeError when the grids differ.
+ */
 export function assertSameGrid(a: WavelengthGrid, b: WavelengthGrid): void {
   if (!isSameGrid(a, b)) {
     throw new RangeError(

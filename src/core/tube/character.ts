@@ -25,7 +25,11 @@ export type LadderStep = {
 /** From the masstone to near white. */
 export const LADDER_WHITE_PARTS = [0, 0.5, 1.5, 4, 9, 19, 49] as const;
 
-/** CIELAB of one part of a tube in so many parts of white, opaque or as a film. */
+/**
+ * CIELAB of one part of a tube in so many parts of white, opaque or as a film.
+ *
+ * @throws RangeError unless the parts of white are finite and at least 0.
+ */
 export function tintLab(tube: OpticalModel, whiteParts: number, bench: TestWhite, film?: Film): LabD65 {
   if (!(whiteParts >= 0) || !Number.isFinite(whiteParts))
     throw new RangeError(`Parts of white must be finite and at least 0, got ${whiteParts}`);

@@ -1,7 +1,6 @@
 "use client";
 
 /** Into the box: from the generic library, or a tube that the library does not know. */
-import { labelFaultWords } from "../../words/files";
 import { useState } from "react";
 import { tubeFromModel } from "../../domain/tube/newTube";
 import { Button } from "../../ui/Button";
@@ -75,6 +74,7 @@ function FromLabel({ onAdded }: { onAdded: (tubeId: string) => void }) {
   const add = async (): Promise<void> => {
     const tube = tubeFromLabel(label, pigments);
     if (!tube.ok) {
+      const { labelFaultWords } = await import("../../words/files");
       setWord(`${labelFaultWords(tube.failure)}.`);
       return;
     }

@@ -1,6 +1,5 @@
 "use client";
 
-import { boxFileFaultWords } from "../../words/files";
 import { useState } from "react";
 import { Button } from "../../ui/Button";
 import { FileField } from "../../ui/fields";
@@ -25,6 +24,7 @@ export function BoxFile({ onAdded }: { onAdded: (tubeId: string) => void }) {
     const { readBoxFile } = await import("../../persistence/boxFile");
     const answer = readBoxFile(await file.text());
     if (!answer.ok) {
+      const { boxFileFaultWords } = await import("../../words/files");
       setWord(
         `${file.name}, line ${answer.failure.line}: ${boxFileFaultWords(answer.failure.fault)}. Nothing was added.`,
       );

@@ -1,7 +1,6 @@
 "use client";
 
 /** Readings from a CGATS or CSV file: chosen, read in a worker with progress, and taken one by one. */
-import { fileFaultWords } from "../../words/files";
 import { useEffect, useRef, useState } from "react";
 import type { LabD65 } from "../../core/color/types";
 import { type PackedReadings, unpackReading } from "../../core/exchange/readingRow";
@@ -72,14 +71,17 @@ export function ReadFromFile({
       return;
     }
     const answer = asked.value;
-    setState(
-      answer.ok
-        ? { kind: "read", fileName: file.name, readings: answer.value }
-        : {
-            kind: "refused",
-            word: `${file.name} was not read: ${answer.failure.line > 0 ? `line ${answer.failure.line}, ` : ""}${fileFaultWords(answer.failure.fault)}. Nothing was changed.`,
-          },
-    );
+    if (answer.ok) {
+      setState({ kind: "read", fileName: file.name, readings: answer.value });
+      return;
+    }
+    const { line, fault } = answer.failure;
+    const { fileFaultWords } = await import("../../words/files");
+    const where = line > 0 ? `line ${line}, ` : "";
+    setState({
+      kind: "refused",
+      word: `${file.name} was not read: ${where}${fileFaultWords(fault)}. Nothing was changed.`,
+    });
   };
 
   return (

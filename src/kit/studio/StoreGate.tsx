@@ -1,7 +1,7 @@
 "use client";
 
 /** Nothing is shown before the store is open, and nothing goes on once another window has taken it. */
-import { openingFaultWords } from "../../words/store";
+import { openingFaultWords } from "../../words/opening";
 import { type ReactNode, useEffect, useState } from "react";
 import type { GamanDatabase } from "../../persistence/database";
 import { openStore, type StoreState } from "../../persistence/opening";

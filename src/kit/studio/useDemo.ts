@@ -1,6 +1,6 @@
 "use client";
 
-/** The demo painting, in a store of its own. */
+/** The demo painting, kept separately from the painter's own work. */
 import { useMemo } from "react";
 import { databaseExists, deleteDatabase } from "../../persistence/database";
 import { demoFileSchema, removeDemo, writeDemo } from "../../persistence/demo";

@@ -5,13 +5,12 @@ import { Check, Pencil } from "lucide-react";
 import { useState } from "react";
 import type { LabD65 } from "../../../core/color/types";
 import { contentsOf, volumeOf } from "../../../domain/pile/contents";
-import type { Tube } from "../../../domain/tube/tube";
 import { Button } from "../../../ui/Button";
-import { SelectField, TextField } from "../../../ui/fields";
+import { TextField } from "../../../ui/fields";
 import { Patch } from "../../../ui/Patch";
 import { leftoverId } from "../../../domain/pile/leftovers";
 import { labOfAdditions } from "../../../domain/mixture/color";
-import { useSettings, useStudio } from "../../../kit/studio/useStudio";
+import { useSettings } from "../../../kit/studio/useStudio";
 import { describeLab } from "../../../words/colors";
 import { exactBeside, exactWords, knifeWords, tubeName } from "../../../words/doses";
 import type { PileStep } from "../../../domain/pile/plan";
@@ -25,6 +24,7 @@ import {
   usePaint,
   useStory,
 } from "../bench/contexts";
+import { AnotherPaint } from "./AnotherPaint";
 import { WeighStep } from "./WeighStep";
 import { Status } from "../../../ui/Status";
 import { AMOUNT } from "../../../domain/pile/amountRange";
@@ -144,7 +144,7 @@ export function PileSteps() {
           }}
         />
       ) : null}
-      {isAdding ? <SomethingElse /> : null}
+      {isAdding ? <AnotherPaint /> : null}
     </section>
   );
 }
@@ -303,69 +303,6 @@ function OtherAmount({
       <Button type="submit" disabled={!parts.ok}>
         I added it
       </Button>
-    </form>
-  );
-}
-
-function SomethingElse() {
-  const { tubeById } = usePaint();
-  const { pile } = useStory();
-  const { wetOf } = useAim();
-  const { lay } = useDeeds();
-  const board = useStudio((studio) => studio.board);
-  const box = useStudio((studio) => studio.box);
-  const settings = useSettings();
-  const tubes: readonly Tube[] = [...board, ...box.filter((tube) => !board.includes(tube))];
-  const sizes = [settings.sizes.speckParts, settings.sizes.touchParts, 0.25, 0.5, 1, 2, 4];
-  const [tubeId, setTubeId] = useState(tubes[0]?.id ?? "");
-  const [size, setSize] = useState(1);
-  const parts = sizes[size] ?? 0;
-  const dry = labOfAdditions([...(pile ? contentsOf(pile) : []), { tubeId, parts }], tubeById);
-  const after = dry && wetOf(dry);
-  return (
-    <form
-      className="mt-3 flex flex-wrap items-end gap-3"
-      onSubmit={(event) => {
-        event.preventDefault();
-        lay([{ tubeId, parts }], false, false);
-      }}
-    >
-      <SelectField
-        label="Amount"
-        value={String(size)}
-        onChange={(event) => {
-          setSize(Number(event.target.value));
-        }}
-      >
-        {sizes.map((value, i) => (
-          <option key={value} value={String(i)}>
-            {knifeWords(value, settings)}
-          </option>
-        ))}
-      </SelectField>
-      <SelectField
-        label="Tube"
-        className="min-w-0 flex-1"
-        value={tubeId}
-        onChange={(event) => {
-          setTubeId(event.target.value);
-        }}
-      >
-        {tubes.map((tube) => (
-          <option key={tube.id} value={tube.id}>
-            {tube.label}
-            {board.includes(tube) ? "" : " (in the box)"}
-          </option>
-        ))}
-      </SelectField>
-      {after ? (
-        <Patch
-          lab={after}
-          label={`Predicted with it: ${describeLab(after, settings).sentence}`}
-          className="h-11 w-16"
-        />
-      ) : null}
-      <Button type="submit">Add it</Button>
     </form>
   );
 }

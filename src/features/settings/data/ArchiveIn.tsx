@@ -1,7 +1,7 @@
 "use client";
 
 /** Takes an archive in: what it would do is shown first, and it can be taken back. */
-import { TABLE_WORDS } from "../../../words/store";
+import { TABLE_WORDS } from "../../../words/tables";
 import { format } from "date-fns";
 import { useLiveQuery } from "dexie-react-hooks";
 import { useState } from "react";

@@ -5,7 +5,7 @@ import { useLiveQuery } from "dexie-react-hooks";
 import { useEffect, useState } from "react";
 import type { StoreReport } from "../../../persistence/storeCheck";
 import { quarantineText, readQuarantine } from "../../../persistence/storeCheck";
-import { countWords, rowFaultWords, TABLE_WORDS } from "../../../words/store";
+import { countWords, rowFaultWords, TABLE_WORDS } from "../../../words/tables";
 import { Button } from "../../../ui/Button";
 import { Notice } from "../../../ui/Notice";
 import { isStorageKnown, keepForGood } from "../../../kit/studio/storeUpkeep";

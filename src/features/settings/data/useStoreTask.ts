@@ -1,7 +1,6 @@
 "use client";
 
 /** A task on the whole store: how far it is, what went wrong, and the way to give it up. */
-import { storeFaultWords } from "../../../words/store";
 import { useCallback, useEffect, useRef, useState } from "react";
 import type { Answer } from "../../../persistence/storeApi";
 import type * as Comlink from "comlink";
@@ -58,7 +57,11 @@ export function useStoreTask(): StoreTask {
     setWorking(undefined);
     if (answer?.ok) return answer.value;
     if (!asked.ok) setProblem(storeFailureWords(asked.failure));
-    else if (!asked.value.ok) setProblem(storeFaultWords(asked.value.fault));
+    else if (!asked.value.ok) {
+      // Words that are seldom needed come when they are.
+      const { storeFaultWords } = await import("../../../words/store");
+      setProblem(storeFaultWords(asked.value.fault));
+    }
     return undefined;
   };
   const giveUp = (): void => {

@@ -1,0 +1,1 @@
+export { Gallery } from "./Gallery";

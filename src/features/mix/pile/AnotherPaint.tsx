@@ -1,0 +1,84 @@
+"use client";
+
+/** Paint that no recipe asked for: which tube, how much, and how often it was added already. */
+import { useState } from "react";
+import { labOfAdditions } from "../../../domain/mixture/color";
+import { contentsOf, volumeOf } from "../../../domain/pile/contents";
+import type { Tube } from "../../../domain/tube/tube";
+import { useSettings, useStudio } from "../../../kit/studio/useStudio";
+import { Button } from "../../../ui/Button";
+import { SelectField } from "../../../ui/fields";
+import { Patch } from "../../../ui/Patch";
+import { Status } from "../../../ui/Status";
+import { describeLab } from "../../../words/colors";
+import { exactWords, knifeWords, tubeName } from "../../../words/doses";
+import { useAim, useDeeds, usePaint, useStory } from "../bench/contexts";
+
+export function AnotherPaint() {
+  const { tubeById } = usePaint();
+  const { pile } = useStory();
+  const { wetOf } = useAim();
+  const { lay } = useDeeds();
+  const board = useStudio((studio) => studio.board);
+  const box = useStudio((studio) => studio.box);
+  const settings = useSettings();
+  const tubes: readonly Tube[] = [...board, ...box.filter((tube) => !board.includes(tube))];
+  const sizes = [settings.sizes.speckParts, settings.sizes.touchParts, 0.25, 0.5, 1, 2, 4];
+  const [tubeId, setTubeId] = useState(tubes[0]?.id ?? "");
+  const [size, setSize] = useState(1);
+  const parts = sizes[size] ?? 0;
+  const dry = labOfAdditions([...(pile ? contentsOf(pile) : []), { tubeId, parts }], tubeById);
+  const after = dry && wetOf(dry);
+  const laid = pile?.additions.filter((addition) => addition.tubeId === tubeId) ?? [];
+  return (
+    <form
+      className="mt-3 flex flex-wrap items-end gap-3"
+      onSubmit={(event) => {
+        event.preventDefault();
+        lay([{ tubeId, parts }], false, false);
+      }}
+    >
+      <SelectField
+        label="Amount"
+        value={String(size)}
+        onChange={(event) => {
+          setSize(Number(event.target.value));
+        }}
+      >
+        {sizes.map((value, i) => (
+          <option key={value} value={String(i)}>
+            {knifeWords(value, settings)}
+          </option>
+        ))}
+      </SelectField>
+      <SelectField
+        label="Tube"
+        className="min-w-0 flex-1"
+        value={tubeId}
+        onChange={(event) => {
+          setTubeId(event.target.value);
+        }}
+      >
+        {tubes.map((tube) => (
+          <option key={tube.id} value={tube.id}>
+            {tube.label}
+            {board.includes(tube) ? "" : " (in the box)"}
+          </option>
+        ))}
+      </SelectField>
+      {after ? (
+        <Patch
+          lab={after}
+          label={`Predicted with it: ${describeLab(after, settings).sentence}`}
+          className="h-11 w-16"
+        />
+      ) : null}
+      <Button type="submit">Add it</Button>
+      <Status className="basis-full text-muted">
+        {laid.length > 0
+          ? `${tubeName(tubeById.get(tubeId))} in this pile: ${laid.length} ${laid.length === 1 ? "dose" : "doses"}, ${exactWords(volumeOf(laid), settings)}.`
+          : ""}
+      </Status>
+    </form>
+  );
+}
