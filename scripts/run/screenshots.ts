@@ -153,7 +153,8 @@ const SHOTS: readonly Shot[] = [
     take: async (page) => {
       await tube(page, "Raw umber");
       await page.getByRole("button", { name: "Test this tube" }).click();
-      await page.getByRole("button", { name: "darker", exact: true }).click();
+      await page.getByRole("slider", { name: "Value of the patch" }).focus();
+      for (let step = 0; step < 4; step++) await page.keyboard.press("ArrowLeft");
       await page.getByRole("button", { name: "It looks the same" }).click();
       await page.getByRole("button", { name: "Fit the tube to these" }).click();
       await page.getByRole("button", { name: "Keep it" }).click();

@@ -13,7 +13,7 @@ import { writeArchive } from "./writeArchive";
 import { sized } from "../../../tests/support/study";
 
 /** All of them with `npm run study`. */
-const MUTATED = sized(300, 5000);
+const MUTATED = sized(200, 5000);
 
 const source = new GamanDatabase("hostile-source");
 const target = new GamanDatabase("hostile-target");
