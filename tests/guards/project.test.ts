@@ -138,6 +138,42 @@ describe("views", () => {
       );
     expect(wrong).toEqual([]);
   });
+
+  const MOST_HOOK_LINES = 120;
+  const MOST_MEMBERS = 8;
+
+  it(`have no hook over ${MOST_HOOK_LINES} lines and no context with more than ${MOST_MEMBERS} members`, () => {
+    const sources = [...filesUnder("src", ".ts"), ...filesUnder("src", ".tsx")].map(
+      (file) => [file, readFileSync(file, "utf8")] as const,
+    );
+    const hooks = sources.flatMap(([file, text]) =>
+      [...text.matchAll(/^(?:export )?function (use[A-Z]\w*)[^]*?^}$/gm)].map(([code, name = ""]) => ({
+        name: `${file}: ${name}`,
+        lines: code.split("\n").length,
+      })),
+    );
+    expect(hooks.length).toBeGreaterThan(60);
+    expect(hooks.filter(({ lines }) => lines > MOST_HOOK_LINES)).toEqual([]);
+    const contexts = sources.flatMap(([file, text]) =>
+      [...text.matchAll(/createContext<(\w+)/g)].map(([, type = ""]) => {
+        const [, body = ""] =
+          new RegExp(`^(?:export )?type ${type} = \\{\n([^]*?)^\\};`, "m").exec(text) ?? [];
+        return {
+          name: `${file}: ${type}`,
+          members: body.split("\n").filter((line) => /^ {2}readonly /.test(line)).length,
+        };
+      }),
+    );
+    expect(contexts.length).toBeGreaterThan(6);
+    expect(contexts.filter(({ members }) => members > MOST_MEMBERS)).toEqual([]);
+  });
+
+  it("name every value that an effect depends on", () => {
+    const silenced = [...filesUnder("src", ".ts"), ...filesUnder("src", ".tsx")].filter((file) =>
+      /eslint-disable[^\n]*exhaustive-deps/.test(readFileSync(file, "utf8")),
+    );
+    expect(silenced).toEqual([]);
+  });
 });
 
 describe("documents", () => {

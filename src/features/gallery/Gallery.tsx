@@ -126,8 +126,8 @@ function Paint() {
       />
       <Ribbon
         segments={[
-          { key: "a", share: 0.7, lab: CLAY },
-          { key: "b", share: 0.3, lab: SLATE },
+          { key: "clay", share: 0.7, lab: CLAY },
+          { key: "slate", share: 0.3, lab: SLATE },
         ]}
       />
       <Smear ladder={[SLATE, CLAY]} variant={0} className="h-10" />
