@@ -1,5 +1,5 @@
 /** Why something about the whole store was not done, and why an archive is not taken. */
-import type { ArchiveFault, OpeningFault, RowPlace, StoreFault } from "../domain/store/storeFault";
+import type { ArchiveFault, RowPlace, StoreFault } from "../domain/store/storeFault";
 import { TABLE_WORDS } from "./tables";
 
 /** What a task on the whole store says when it was not done; nothing was changed then. */

@@ -3,7 +3,7 @@
 /** The composition as flat patches: which note takes what area, and what chroma it brings. */
 import { fail, succeed } from "../../core/result";
 import { useTask } from "../../kit/query/useTask";
-import { useEffect, useMemo, useRef, useState } from "react";
+import { useEffect, useMemo, useRef } from "react";
 import { screenColorFromLab } from "../../core/color/srgb";
 import { type LabD65, labD65 } from "../../core/color/types";
 import { compositionWeights, type NoteAreas } from "../../core/picture/noteAreas";

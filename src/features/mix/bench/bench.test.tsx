@@ -1,4 +1,5 @@
 import { act, render } from "@testing-library/react";
+import { useEffect } from "react";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { installWorkers, liveWorkers } from "../../../../tests/support/inProcessWorkers";
 import { pigment } from "../../../../tests/support/paint";
@@ -57,7 +58,10 @@ function useBench() {
 function openBench(): { readonly current: ReturnType<typeof useBench> } {
   const held: { current?: ReturnType<typeof useBench> } = {};
   function Probe() {
-    held.current = useBench();
+    const drawn = useBench();
+    useEffect(() => {
+      held.current = drawn;
+    });
     return null;
   }
   function Bench() {
