@@ -13,6 +13,8 @@ export default defineConfig({
         test: {
           name: "node",
           environment: "node",
+          // Files share what they import, which saves a third of the time; none may lean on another's leavings.
+          isolate: false,
           include: ["src/**/*.test.ts", "tests/guards/**/*.test.ts"],
         },
       },
