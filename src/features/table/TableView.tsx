@@ -217,7 +217,7 @@ function NextItem({ step, isFirst }: { step: NextStep; isFirst: boolean }) {
           <span className="block text-muted">{stepWords(step, describeLab(lab, settings).sentence)}</span>
         </p>
         {step.kind === "dry-check" ? (
-          <div className="mt-1 flex flex-wrap gap-x-3">
+          <div className="mt-1 flex flex-wrap gap-x-3 gap-y-2">
             <Button
               weight={isFirst ? "main" : "plain"}
               onClick={() => {

@@ -45,7 +45,7 @@ export function PileSteps() {
   const [following] = open;
   const total = pile ? volumeOf(contentsOf(pile)) : volumeOf(steps);
   return (
-    <section aria-labelledby="pile" className="mt-4">
+    <section aria-labelledby="pile" className={clsx("mt-4", pile ? "" : "wide:mt-0")}>
       <div className="flex items-baseline justify-between gap-3">
         <h2 id="pile" className="font-bold">
           {isSample ? "What is in the sample" : pile ? "What is in the pile" : "Lay it down in this order"}
@@ -72,7 +72,7 @@ export function PileSteps() {
           />
         ))}
       </ol>
-      <div className="mt-3 flex flex-wrap items-center gap-3">
+      <div className="mt-3 flex flex-wrap items-center gap-3 wide:mt-2">
         {open.length > 0 ? (
           <Button
             weight={pile ? "plain" : "main"}

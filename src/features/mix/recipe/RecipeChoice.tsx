@@ -89,7 +89,7 @@ function RecipeRow({ recipe }: { recipe: PaintRecipe }) {
   return (
     <RadioGroup.Item
       value={recipe.key}
-      className="group flex w-full gap-3 border-b py-2 text-left data-[state=checked]:shadow-[inset_5px_0_0_var(--ink)]"
+      className="group flex w-full gap-3 border-b py-1.5 text-left data-[state=checked]:shadow-[inset_5px_0_0_var(--ink)]"
     >
       <span className="min-w-0 flex-1 pl-3">
         <span className="flex items-center gap-3">
