@@ -74,8 +74,9 @@ describe("opening the store", () => {
     await newer.table("notes").add({ id: "n", colour: "of another shape" });
     newer.close();
     const { db, states, end } = watched("newer");
-    await settled();
-    expect(states).toMatchObject([{ kind: "failed", fault: { code: "newer" } }]);
+    await vi.waitFor(() => {
+      expect(states).toMatchObject([{ kind: "failed", fault: { code: "newer" } }]);
+    });
     expect(db.isOpen()).toBe(false);
     end();
     const again = versionOf("newer", 100);

@@ -188,7 +188,10 @@ describe("a file that is chosen", () => {
 describe("piles laid out in a grid", () => {
   it("show the one that is out of line, and four corners in a line are refused", async () => {
     const shown = stored(slipOfPiles(2, 3));
-    const { result } = hookIn(studio, () => usePileGrid(usePicture(shown), 3));
+    const { result } = hookIn(studio, () => {
+      const picture = usePicture(shown);
+      return { ...usePileGrid(picture, 3), picture };
+    });
     const [near, far] = [10, SIDE - 10];
     const [top, bottom] = [12, SIDE - 12];
     const corners: readonly Spot[] = [
@@ -197,10 +200,7 @@ describe("piles laid out in a grid", () => {
       { xPx: far, yPx: bottom },
       { xPx: near, yPx: bottom },
     ];
-    await until(() => liveWorkers.length > 0, "the picture opens");
-    await act(async () => {
-      await new Promise((resolve) => setTimeout(resolve, 100));
-    });
+    await until(() => result.current.picture.state.status === "open", "the picture is open");
     for (const corner of corners)
       act(() => {
         result.current.onSpot(corner);
@@ -233,11 +233,12 @@ describe("cards of known colour", () => {
       return { picture, cards: useReferences(picture, 8, truth) };
     });
     await until(() => result.current.picture.state.status === "open", "the picture is open");
-    for (const xPx of [30, 32])
-      await act(async () => {
+    for (const xPx of [30, 32]) {
+      act(() => {
         result.current.cards.onSpot({ xPx, yPx: 60 });
-        await new Promise((resolve) => setTimeout(resolve, 60));
       });
+      await until(() => result.current.cards.all.at(-1)?.circle.xPx === xPx, "the card is read");
+    }
     expect(result.current.cards.all).toHaveLength(1);
     expect(result.current.cards.found?.ok).toBe(true);
     act(() => {
@@ -249,9 +250,8 @@ describe("cards of known colour", () => {
       [50, 100],
       [20, 100],
     ] as const)
-      await act(async () => {
+      act(() => {
         result.current.cards.onSpot({ xPx, yPx });
-        await new Promise((resolve) => setTimeout(resolve, 30));
       });
     await until(() => result.current.cards.all.length === 2, "both patches are read");
     act(() => {
@@ -333,9 +333,12 @@ describe("families, and the picture through a palette", () => {
       const picture = usePicture(shown);
       const seeing = useSeeing(picture, "pick");
       const palette = useStudio((whole) => whole.palette);
-      return { picture, seeing, own: usePaletteTable(picture, palette, false) };
+      const box = useStudio((whole) => whole.tubeById.size);
+      return { picture, seeing, box, own: usePaletteTable(picture, palette, false) };
     });
     await until(() => result.current.picture.state.status === "open", "the picture is open");
+    await until(() => result.current.seeing.palette.palette !== undefined, "the palette is known");
+    await until(() => result.current.box > 0, "its tubes are known");
     expect(result.current.own.state.status).toBe("off");
     act(() => {
       result.current.seeing.choose("reach");

@@ -1,6 +1,6 @@
 import { act, render } from "@testing-library/react";
 import { useEffect } from "react";
-import { afterEach, beforeEach, describe, expect, it } from "vitest";
+import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { installWorkers, liveWorkers } from "../../../../tests/support/inProcessWorkers";
 import { pigment } from "../../../../tests/support/paint";
 import { openStudio, type TestStudio, until } from "../../../../tests/support/studio";
@@ -157,14 +157,17 @@ describe("a note's bench", () => {
       }
     }, "the bench is drawn");
     await until(() => bench.current.hand.required.length > 0, "the stored wishes are known");
-    await act(async () => {
-      await new Promise((resolve) => setTimeout(resolve, 250));
-    });
-    expect(await readBench(studio.db, note.id)).toMatchObject({
-      required: [umber],
-      forbidden: [white],
-      chosenKey: "closest",
-    });
+    // It is written a moment after the last change.
+    await vi.waitFor(
+      async () => {
+        expect(await readBench(studio.db, note.id)).toMatchObject({
+          required: [umber],
+          forbidden: [white],
+          chosenKey: "closest",
+        });
+      },
+      { timeout: 5000 },
+    );
     await until(() => bench.current.offers.search.status === "ready", "recipes under those wishes");
     for (const recipe of bench.current.offers.recipes) {
       const tubes = recipe.amounts.map(({ tubeId }) => tubeId);

@@ -44,9 +44,20 @@ function useHand() {
 }
 
 const dose = (parts: number) => [{ tubeId: "white", parts, addedAt: 5 }];
+/** All that is written and heard of it: nothing has changed for three looks in a row, however slow the machine is. */
 const settled = () =>
   act(async () => {
-    await new Promise((resolve) => setTimeout(resolve, 60));
+    let [before, same] = ["", 0];
+    while (same < 3) {
+      await new Promise((resolve) => setTimeout(resolve, 25));
+      const now = JSON.stringify([
+        await db.piles.toArray(),
+        await db.readings.toArray(),
+        await db.matches.toArray(),
+      ]);
+      same = now === before ? same + 1 : 0;
+      before = now;
+    }
   });
 const volume = async (): Promise<number> =>
   (await db.piles.toArray()).flatMap((pile) => contentsOf(pile)).reduce((sum, { parts }) => sum + parts, 0);
