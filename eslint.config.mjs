@@ -14,7 +14,11 @@ export default defineConfig([
     "**/*.generated.ts",
   ]),
   nextPlugin.configs["core-web-vitals"],
-  reactHooks.configs.flat["recommended-latest"],
+  {
+    // These rules compile each file they see, so they see only floors that know React.
+    files: ["src/{app,features,kit,ui}/**/*.{ts,tsx}", "tests/**/*.tsx"],
+    extends: [reactHooks.configs.flat["recommended-latest"]],
+  },
   {
     files: ["**/*.{ts,tsx}"],
     extends: [tseslint.configs.strictTypeChecked, tseslint.configs.stylisticTypeChecked],

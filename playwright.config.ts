@@ -8,7 +8,8 @@ export default defineConfig({
   testDir: "tests",
   testMatch: "**/*.spec.ts",
   fullyParallel: true,
-  workers: 2,
+  // While one page waits for its server the other two keep both cores busy.
+  workers: 3,
   forbidOnly: true,
   retries: 0,
   timeout: 60_000,

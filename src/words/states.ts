@@ -15,6 +15,11 @@ export const STATE_WORDS: Readonly<Record<LogRow["state"], string>> = {
   added: "added",
 };
 
+/** What a row of the log is called by. */
+export function noteOfRow({ note }: LogRow): string {
+  return note ?? "a note no longer known";
+}
+
 export const SOURCE_WORDS: Readonly<Record<StoredColor["source"], string>> = {
   measured: "measured",
   "by-eye": "by eye",

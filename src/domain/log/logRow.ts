@@ -16,7 +16,8 @@ export type LogRow = {
   readonly noteId: string | undefined;
   readonly pileId: string;
   readonly paintingId: string;
-  readonly note: string;
+  /** Name of the note; nothing where the note is gone from the store. */
+  readonly note: string | undefined;
   readonly painting: string;
   /** What was aimed at. */
   readonly target: readonly [number, number, number] | undefined;

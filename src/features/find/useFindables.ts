@@ -17,6 +17,7 @@ import type { Studio } from "../../kit/studio/studioStore";
 import { useDb, useStudio } from "../../kit/studio/useStudio";
 import { describeLab, styleOf } from "../../words/colors";
 import { type Findable, linesOfWords } from "./find.model";
+import { noteOfRow } from "../../words/states";
 
 export type ViewName = { readonly path: string; readonly name: string };
 
@@ -158,7 +159,7 @@ function linesOfMatches(rows: readonly LogRow[], { settings }: Studio): Findable
       const lab = row.color && labD65(...row.color);
       return {
         id: `match ${row.id}`,
-        name: row.note,
+        name: noteOfRow(row),
         detail: lab ? `${row.painting}; ${describeLab(lab, settings).sentence}` : row.painting,
         tells: "in the log",
         lab,

@@ -15,7 +15,7 @@ import { useSettings, useStudio } from "../../kit/studio/useStudio";
 import { describeLab } from "../../words/colors";
 import { doseWords } from "../../words/doses";
 import { labOf, sinceKept } from "../../domain/match/since";
-import { SOURCE_WORDS, STATE_WORDS } from "../../words/states";
+import { noteOfRow, SOURCE_WORDS, STATE_WORDS } from "../../words/states";
 import type { FoundRows } from "./useLog";
 
 const ROW_PX = 58;
@@ -194,7 +194,7 @@ function NoteCell({ row, onOpen }: { row: LogRow; onOpen: (row: LogRow) => void 
       </span>
       <span className="min-w-0">
         <span className="line-clamp-2 pb-1 font-semibold underline underline-offset-4 wide:line-clamp-1">
-          {row.note}
+          {noteOfRow(row)}
         </span>
         <span className="hidden truncate text-sm text-muted wide:block">{row.painting}</span>
       </span>

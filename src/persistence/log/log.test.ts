@@ -61,7 +61,7 @@ describe("the index", () => {
 
   it("keeps a row whose note and pile are gone", () => {
     const [indexed] = indexLog({ ...source, notes: [], piles: [], paintings: [] }, STYLE).rowsOf("match");
-    expect(indexed?.row).toMatchObject({ note: "a note no longer known", painting: "", doses: [] });
+    expect(indexed?.row).toMatchObject({ note: undefined, painting: "", doses: [] });
   });
 });
 
@@ -74,7 +74,7 @@ describe("finding", () => {
       const note = source.notes.find(({ id }) => id === row.noteId);
       const tubes = source.tubes.filter(({ id }) => pile?.additions.some(({ tubeId }) => tubeId === id));
       const tubeWords = tubes.map(({ label, colourIndexNames }) => `${label} ${colourIndexNames.join(" ")}`);
-      const words = [row.note, `note ${note?.number ?? ""}`, row.painting, ...tubeWords, ownWords];
+      const words = [row.note ?? "", `note ${note?.number ?? ""}`, row.painting, ...tubeWords, ownWords];
       return { id: row.id, words: words.join(" ").toLowerCase() };
     });
     const asked = [

@@ -55,7 +55,7 @@ export function findRows(tables: LogTables, query: LogQuery): readonly IndexedRo
 }
 
 const KEYS: Readonly<Record<Exclude<LogOrder, "at" | "near">, (row: IndexedRow) => number | string>> = {
-  note: ({ row }) => row.note.toLowerCase(),
+  note: ({ row }) => row.note?.toLowerCase() ?? "",
   value: ({ row }) => lightnessOf(row),
   chroma: ({ chroma }) => chroma,
   hue: ({ hue }) => hue,

@@ -223,7 +223,7 @@ function indexed(
       noteId: row.noteId,
       pileId: row.pileId,
       paintingId,
-      note: note?.name ?? "a note no longer known",
+      note: note?.name,
       painting: paintingById.get(paintingId)?.name ?? "",
       target: row.target,
       color: row.color,
