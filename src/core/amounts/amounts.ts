@@ -22,7 +22,11 @@ const COARSE_ABOVE = [
   { parts: 0.5, step: 0.25 },
 ] as const;
 
-/** The step in which an amount of this size can be laid down, in parts. */
+/**
+ * The step in which an amount of this size can be laid down, in parts.
+ *
+ * @param parts - of a pile by volume, at least 0.
+ */
 export function handStep(parts: number, sizes: AmountSizes): number {
   const coarse = COARSE_ABOVE.find((entry) => parts >= entry.parts);
   if (coarse) return coarse.step;
@@ -30,7 +34,11 @@ export function handStep(parts: number, sizes: AmountSizes): number {
   return parts >= sizes.touchParts ? sizes.touchParts / 2 : sizes.speckParts;
 }
 
-/** Nearest amount that a hand can lay down; never none when some was asked for. */
+/**
+ * Nearest amount that a hand can lay down; never none when some was asked for.
+ *
+ * @param parts - of a pile by volume, at least 0.
+ */
 export function roundToHand(parts: number, sizes: AmountSizes): number {
   const step = handStep(parts, sizes);
   return Math.max(sizes.speckParts, Math.round(parts / step) * step);
@@ -39,6 +47,8 @@ export function roundToHand(parts: number, sizes: AmountSizes): number {
 /**
  * "7½ parts", "½ part", "3 touches", "a speck"; "about 3½ parts" for an amount that a hand would not have
  * chosen, whose exact figure then has to stand beside it.
+ *
+ * @param parts - of a pile by volume, at least 0.
  */
 export function amountWords(parts: number, sizes: AmountSizes): string {
   const { text, isExact } = wordedAmount(parts, sizes);
@@ -48,6 +58,7 @@ export function amountWords(parts: number, sizes: AmountSizes): string {
 /**
  * The words of an amount, and whether they are the amount itself or near it.
  *
+ * @param parts - of a pile by volume, at least 0.
  * @throws RangeError unless the amount is finite and at least 0.
  */
 export function wordedAmount(

@@ -74,7 +74,13 @@ export function dosingOf(choice: DosingChoice): Dosing {
   }
 }
 
-/** Grams of a volume in millilitres. */
+/**
+ * Grams of a volume in millilitres.
+ *
+ * @param volumeMl - millilitres, at least 0.
+ * @param tube - index into `gramsPerMl`.
+ * @param gramsPerMl - density of each tube, above 0.
+ */
 export function gramsOf(volumeMl: number, tube: number, gramsPerMl: readonly number[]): number {
   return volumeMl * densityOf(gramsPerMl, tube);
 }

@@ -21,6 +21,8 @@ export type LaidDown = {
 type Trial = { readonly volumes: readonly number[]; readonly cost: number };
 
 /**
+ * @param tubes - indices into the paint table.
+ * @param shares - of each of them by volume; they sum to 1.
  * @param filmThickness - of a film: the dry thickness that the mixture is laid in; undefined for opaque paint.
  * @throws RangeError when the dosing tries no size at all.
  */

@@ -20,6 +20,7 @@ export function neededMl(need: Need): number {
 /**
  * Amounts that together come to the need and its margin.
  *
+ * @param needMl - volume that the painting takes, above 0.
  * @param shares - of the volume; they sum to 1.
  * @param marginShare - waste on top, >= 0: 0.15 mixes 15 % more.
  * @throws RangeError unless the margin is at least 0 and the need comes to a volume above zero.

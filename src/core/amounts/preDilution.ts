@@ -32,6 +32,7 @@ const CARRIER_PARTS = [4, 9, 19, 49, 99] as const;
 const COMFORTABLE_DOSES = 12;
 
 /**
+ * @param tubes - indices into the paint table, one for each of `exact`.
  * @param exact - volumes in the unit of the dosing at the size of pile that is wanted, none of them rounded.
  * @returns undefined when every amount can be laid down as it is, or when there is nothing to dilute into.
  */

@@ -15,11 +15,19 @@ import { type Lab, type Lch, type LightName, labUnder, lchUnder, type Xyz, xyzUn
 export const LAB_EPSILON = 216 / 24389;
 export const LAB_KAPPA = 24389 / 27;
 
+/**
+ * @param t - tristimulus value over that of white, at least 0.
+ */
 export function labF(t: number): number {
   return t > LAB_EPSILON ? Math.cbrt(t) : (LAB_KAPPA * t + 16) / 116;
 }
 
-/** Derivative of {@link labF}. */
+/**
+ * Derivative of {@link labF}.
+ *
+ * @param t - tristimulus value over that of white, at least 0.
+ * @param f - its {@link labF}.
+ */
 export function labFSlope(t: number, f: number): number {
   return t > LAB_EPSILON ? 1 / (3 * f * f) : LAB_KAPPA / 116;
 }
@@ -51,12 +59,21 @@ export function lightnessFromY(y: number): number {
   return 116 * labF(y) - 16;
 }
 
-/** Luminance factor, [0, 1], of an L*. */
+/**
+ * Luminance factor, [0, 1], of an L*.
+ *
+ * @param lightness - L*, 0 to 100.
+ */
 export function yFromLightness(lightness: number): number {
   return labFInverse((lightness + 16) / 116);
 }
 
-/** Hue angle in degrees, [0, 360). */
+/**
+ * Hue angle in degrees, [0, 360).
+ *
+ * @param a - CIELAB a*.
+ * @param b - CIELAB b*.
+ */
 export function hueDegreesOf(a: number, b: number): number {
   if (a === 0 && b === 0) return 0;
   const degrees = (Math.atan2(b, a) * 180) / Math.PI;

@@ -108,7 +108,13 @@ export function writeResidualsOfDeltaE2000(
   out[offset + 2] = h * Math.sqrt(Math.max(0, 1 - (rT * rT) / 4));
 }
 
-/** The first of the three residuals, which alone depends on L*, and on nothing else. */
+/**
+ * The first of the three residuals, which alone depends on L*, and on nothing else.
+ *
+ * @param l1 - L* of the reference, 0 to 100.
+ * @param l2 - L* of the sample, 0 to 100.
+ * @param kL - weight of value; the larger, the less it counts.
+ */
 export function lightnessResidual(l1: number, l2: number, kL: number): number {
   const fromMiddle = (l1 + l2) / 2 - 50;
   const square = fromMiddle * fromMiddle;

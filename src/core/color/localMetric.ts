@@ -30,7 +30,11 @@ export function localMetric([l, a, b]: LabD65, { kL, kC, kH }: DeltaE2000Factors
   };
 }
 
-/** Squared distance of the colour at three numbers from `at`. */
+/**
+ * Squared distance of the colour at three numbers from `at`.
+ *
+ * @param labs - triplets of L*, a*, b*.
+ */
 export function localSquare(metric: LocalMetric, target: LabD65, labs: Float64Array, at: number): number {
   const dl = ((labs[at] as number) - target[0]) * metric.light;
   const da = (labs[at + 1] as number) - target[1];

@@ -55,10 +55,16 @@ const GAMUT_SLACK = 1e-9;
 /** Chroma of the mapped colour is found to a thousandth, far below what an 8-bit screen resolves. */
 const CHROMA_RESOLUTION = 1e-3;
 
+/**
+ * @param linear - share of the light of white, 0 to 1.
+ */
 export function encodeChannel(linear: number): number {
   return linear <= 0.0031308 ? 12.92 * linear : 1.055 * linear ** (1 / 2.4) - 0.055;
 }
 
+/**
+ * @param encoded - sRGB channel, 0 to 1.
+ */
 export function decodeChannel(encoded: number): number {
   return encoded <= 0.04045 ? encoded / 12.92 : ((encoded + 0.055) / 1.055) ** 2.4;
 }

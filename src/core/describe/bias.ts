@@ -44,7 +44,11 @@ const WORTH_A_WORD = 0.5;
 /** Twice the standard error of a mean: beyond it, chance alone seldom reaches. */
 const STANDARD_ERRORS = 2;
 
-/** Whether a mean error is large enough to see and larger than chance would make it. */
+/**
+ * Whether a mean error is large enough to see and larger than chance would make it.
+ *
+ * @param count - how many errors the mean is of.
+ */
 export function isHabit({ mean, spread }: AxisBias, count: number): boolean {
   return Math.abs(mean) >= Math.max(WORTH_A_WORD, (STANDARD_ERRORS * spread) / Math.sqrt(count));
 }

@@ -18,6 +18,9 @@ const WORDS: Readonly<Record<ChromaVocabulary, readonly string[]>> = {
 /** Below this chroma a colour counts as neutral and its hue as a lean at most. */
 export const NEUTRAL_CHROMA = UPPER_ENDS[0];
 
+/**
+ * @param chroma - CIELAB C*ab, at least 0.
+ */
 export function chromaWord(chroma: number, vocabulary: ChromaVocabulary): string {
   const place = UPPER_ENDS.findIndex((end) => chroma < end);
   const words = WORDS[vocabulary];

@@ -73,6 +73,8 @@ export function hueRailEnds(reference: LabD65): { readonly hueDown: HueName; rea
  * The colour that differs from a reference by a painter's three numbers: the way back from
  * {@link threeWayDifference}, for readings by eye. Chroma ends at zero, and a hue difference larger than
  * the two chromas allow ends at the opposite hue.
+ *
+ * @param difference - in L*, C*ab and ΔH*ab, sample minus reference.
  */
 export function applyDifference(
   reference: LabD65,
@@ -151,7 +153,11 @@ function tooWhat(
   return difference.deltaHue > 0 ? difference.hueUp : difference.hueDown;
 }
 
-/** A difference of value as a painter says it: "half a step", "1¼ steps". */
+/**
+ * A difference of value as a painter says it: "half a step", "1¼ steps".
+ *
+ * @param deltaLightness - in L*; its sign is not said.
+ */
 export function stepsText(deltaLightness: number, scale: ValueScale): string {
   const steps = Math.max(0.25, Math.abs(deltaLightness) / lightnessPerStep(scale));
   const text = quarterText(steps);

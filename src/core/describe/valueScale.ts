@@ -14,10 +14,16 @@ export type ValueScale = {
 
 export const TEN_IS_WHITE: ValueScale = { atBlack: 0, atWhite: 10 };
 
+/**
+ * @param lightness - L*, 0 to 100.
+ */
 export function valueFromLightness(lightness: number, scale: ValueScale): number {
   return scale.atBlack + ((scale.atWhite - scale.atBlack) * lightness) / 100;
 }
 
+/**
+ * @param value - on the painter's scale, within its ends.
+ */
 export function lightnessFromValue(value: number, scale: ValueScale): number {
   return (100 * (value - scale.atBlack)) / (scale.atWhite - scale.atBlack);
 }
@@ -43,6 +49,9 @@ export function quarterText(value: number): string {
   return value < 0 && quarters > 0 ? `−${text}` : text;
 }
 
+/**
+ * @param lightness - L*, 0 to 100.
+ */
 export function valueText(lightness: number, scale: ValueScale): string {
   return quarterText(valueFromLightness(lightness, scale));
 }

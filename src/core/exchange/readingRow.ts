@@ -116,7 +116,11 @@ export function fileNumber(text: string): number | undefined {
   return Number.isFinite(value) ? value : undefined;
 }
 
-/** Reflectance factors are shares; some files write percent. */
+/**
+ * Reflectance factors are shares; some files write percent.
+ *
+ * @param value - reflectance, a share or percent.
+ */
 export function asShare(value: number, isPercent: boolean): number {
   return isPercent ? value / 100 : value;
 }

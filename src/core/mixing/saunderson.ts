@@ -27,7 +27,11 @@ export function seenReflectanceSlope(inner: number, surface: SurfaceConstants): 
   return ((1 - surface.k1) * (1 - surface.k2)) / (denominator * denominator);
 }
 
-/** Reflectance inside the film; below zero when the reading is darker than the surface alone can be. */
+/**
+ * Reflectance inside the film; below zero when the reading is darker than the surface alone can be.
+ *
+ * @param seen - reflectance factor above the surface, 0 to 1.
+ */
 export function innerReflectance(seen: number, surface: SurfaceConstants): number {
   const entered = (seen - surface.k1) / ((1 - surface.k1) * (1 - surface.k2));
   return entered / (1 + surface.k2 * entered);

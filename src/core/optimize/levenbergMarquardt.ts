@@ -33,6 +33,10 @@ const LARGEST_DAMPING = 1e12;
 /** Step of a forward difference: the root of the double's resolution, relative to the parameter. */
 const DIFFERENCE_STEP = 1.5e-8;
 
+/**
+ * @param residualsOf - residuals at given parameters, always as many.
+ * @param start - parameters to begin with, finite.
+ */
 export function minimizeLeastSquares(
   residualsOf: (parameters: readonly number[]) => readonly number[],
   start: readonly number[],

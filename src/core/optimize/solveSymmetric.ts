@@ -3,6 +3,9 @@
  * Returns undefined when A is not positive definite to working precision.
  *
  * Source: G. H. Golub, C. F. Van Loan, Matrix Computations, 4th ed., algorithm 4.2.1.
+ *
+ * @param matrix - A, n rows of n.
+ * @param right - b, n numbers.
  */
 export function solveSymmetric(
   matrix: readonly (readonly number[])[],

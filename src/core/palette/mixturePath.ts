@@ -54,7 +54,11 @@ export type PathWhite = {
   readonly whiteParts: number;
 };
 
-/** CIELAB of the mixture with this share of the second paint, and so much white beside the two. */
+/**
+ * CIELAB of the mixture with this share of the second paint, and so much white beside the two.
+ *
+ * @param share - by volume of the two, 0 to 1.
+ */
 export function pathColor(
   first: OpticalModel,
   second: OpticalModel,

@@ -49,6 +49,7 @@ const HALVINGS = 9;
  * Partners of a tube at a wanted value, least chroma first; only those with which that value can be mixed, and
  * whose mixtures are duller than either of the two: another dull tube does not quiet a tube, it takes its place.
  *
+ * @param quieted - index of the tube into the palette.
  * @param lightness - L* of the mixture with white.
  */
 export function neutralPartners(

@@ -9,7 +9,10 @@ export type PictureCover = {
   readonly meanMiss: number;
 };
 
-/** @param colors - the picture's colours with the shares of the area that they stand for; they sum to one. */
+/**
+ * @param colors - the picture's colours with the shares of the area that they stand for; they sum to one.
+ * @param toleranceDeltaE2000 - ΔE00 that still counts as reached, above 0.
+ */
 export function pictureCover(
   palette: NearestMixture,
   colors: readonly ColorArea[],

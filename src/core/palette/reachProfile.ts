@@ -52,6 +52,9 @@ const NEAR_VALUE = 8;
 const NEAR_DEGREES = 16;
 const VIVID_STARTS = 3;
 
+/**
+ * @param lightnesses - L* of the levels, 0 to 100, rising.
+ */
 export function reachProfile(palette: NearestMixture, lightnesses: readonly number[]): ReachProfile {
   return {
     lightnesses,
@@ -65,7 +68,11 @@ export function reachProfile(palette: NearestMixture, lightnesses: readonly numb
   };
 }
 
-/** Undefined when the palette has no colour of about that hue and value. */
+/**
+ * Undefined when the palette has no colour of about that hue and value.
+ *
+ * @param lightness - L*, 0 to 100.
+ */
 export function mostChroma(
   palette: NearestMixture,
   hueDegrees: number,
@@ -112,7 +119,11 @@ function climb(
   return best;
 }
 
-/** The mixture of least chroma at a value; undefined when no mixture has it. */
+/**
+ * The mixture of least chroma at a value; undefined when no mixture has it.
+ *
+ * @param lightness - L*, 0 to 100.
+ */
 export function cleanestGrey(palette: NearestMixture, lightness: number): NearestColor | undefined {
   const grey = palette.to(labD65(lightness, 0, 0), HOLD_VALUE);
   return Math.abs(grey.lab[0] - lightness) <= SAME_VALUE ? grey : undefined;

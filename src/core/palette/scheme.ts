@@ -88,7 +88,11 @@ function degreesOf(place: number): number {
   return (from + (place - low) * hueDifferenceDegrees(from, next) + 360) % 360;
 }
 
-/** @param tubes - the palette's tubes, same order as in `palette`. @param lightness - L* of all members. */
+/**
+ * @param tubes - the palette's tubes, same order as in `palette`.
+ * @param hues - CIELAB hue angles of the members, degrees.
+ * @param lightness - L* of all members, 0 to 100.
+ */
 export function mixScheme(
   palette: NearestMixture,
   tubes: readonly OpticalModel[],
@@ -130,6 +134,9 @@ function brightestStray(
   );
 }
 
+/**
+ * @param shares - by volume, one for each tube of the palette; they sum to 1.
+ */
 export function pileOf(tubes: readonly OpticalModel[], shares: readonly number[]): OpticalModel {
   return blendOptics(
     shares.flatMap((volume, place) => {
@@ -142,6 +149,8 @@ export function pileOf(tubes: readonly OpticalModel[], shares: readonly number[]
 /**
  * A member of a scheme in another key: so much black or white as brings the pile to a value. Undefined when it
  * does not get there, or is there already.
+ *
+ * @param lightness - L* that it is brought to, 0 to 100.
  */
 export function inKey(
   pile: OpticalModel,

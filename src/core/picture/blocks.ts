@@ -49,6 +49,9 @@ export function blocksOf(image: PixelImage, mostBlocks: number): Blocks {
   return { columns, rows, sidePx, labs };
 }
 
+/**
+ * @param block - index of a block, in rows from the top left.
+ */
 export function blockLab({ labs }: Blocks, block: number): LabD65 {
   return labD65(labs[3 * block] as number, labs[3 * block + 1] as number, labs[3 * block + 2] as number);
 }

@@ -70,12 +70,21 @@ export function greyLookup(liftStops = 0): GreyLookup {
   return lookup;
 }
 
-/** Which of `steps` even steps of L* a lightness lies in, from the darkest, 0. */
+/**
+ * Which of `steps` even steps of L* a lightness lies in, from the darkest, 0.
+ *
+ * @param lightness - L*, 0 to 100.
+ */
 export function stepOf(lightness: number, steps: number): number {
   return Math.max(0, Math.min(steps - 1, Math.floor((lightness * steps) / 100)));
 }
 
-/** L* that stands for a step: its middle. */
+/**
+ * L* that stands for a step: its middle.
+ *
+ * @param step - from the darkest, 0.
+ * @param steps - how many the range from black to white is cut into.
+ */
 export function stepLightness(step: number, steps: number): number {
   return (100 * (step + 0.5)) / steps;
 }
@@ -91,6 +100,7 @@ function assertSteps(steps: number): void {
 /**
  * Each step flat, in the grey of its middle.
  *
+ * @param steps - how many the range from black to white is cut into.
  * @throws RangeError for a number of steps outside {@link FEWEST_STEPS} to {@link MOST_STEPS}.
  */
 export function stepLookup(steps: number): GreyLookup {
@@ -116,7 +126,11 @@ function fadedLookup(): GreyLookup {
   );
 }
 
-/** Keeps the pixels of `out` whose place is kept, and fades the others. */
+/**
+ * Keeps the pixels of `out` whose place is kept, and fades the others.
+ *
+ * @param isKept - of a pixel's index, in rows from the top left.
+ */
 export function fadeOutside(
   plane: LuminancePlane,
   isKept: (pixel: number) => boolean,

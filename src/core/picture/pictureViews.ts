@@ -107,7 +107,12 @@ function huePlaceTable(): Uint8Array {
   return hueTable;
 }
 
-/** Place in {@link HUE_PLACES} of an sRGB pixel; undefined for a near-neutral one. */
+/**
+ * Place in {@link HUE_PLACES} of an sRGB pixel; undefined for a near-neutral one.
+ *
+ * @param rgba - sRGB bytes, four to a pixel.
+ * @param pixel - its index, in rows from the top left.
+ */
 export function huePlaceOfPixel(rgba: Uint8ClampedArray, pixel: number): number | undefined {
   const at = 4 * pixel;
   const shift = 8 - HUE_BITS;

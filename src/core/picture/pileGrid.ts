@@ -110,6 +110,8 @@ function median(values: readonly number[]): number {
  * Places of a grid's piles from its four corner piles, in the order of reading: a photo taken at an angle
  * keeps straight lines straight (the projective map of a square).
  *
+ * @param rows - at least 1.
+ * @param columns - at least 1.
  * @param corners - top left, top right, bottom right, bottom left, in pixels.
  * @throws RangeError when the four corners lie in one line.
  */

@@ -4,7 +4,12 @@ import type { PaletteTable } from "./paletteTable";
 /** Width of a line and its gap as a share of the picture's longer side. */
 const PERIOD = 1 / 110;
 
-/** ΔE00 of a pixel's colour from the palette's nearest, interpolated in the cube of corners. */
+/**
+ * ΔE00 of a pixel's colour from the palette's nearest, interpolated in the cube of corners.
+ *
+ * @param rgba - sRGB bytes, four to a pixel.
+ * @param pixel - its index, in rows from the top left.
+ */
 export function missOfPixel(
   { size, missDeltaE2000 }: Pick<PaletteTable, "size" | "missDeltaE2000">,
   rgba: Uint8ClampedArray,
@@ -32,6 +37,8 @@ export function missOfPixel(
 /**
  * Draws slanting lines, black beside white, over what the palette misses by more than the tolerance; what it
  * reaches stays untouched. Returns the share of the area that it reaches.
+ *
+ * @param toleranceDeltaE2000 - ΔE00 that still counts as reached, above 0.
  */
 export function hatchUnreached(
   rgba: Uint8ClampedArray,

@@ -100,7 +100,11 @@ export function isReallyDifferent(a: Candidate, b: Candidate): boolean {
   return mainTubes(a) !== mainTubes(b);
 }
 
-/** Whether a set of tubes holds what it must and nothing that it must not. */
+/**
+ * Whether a set of tubes holds what it must and nothing that it must not.
+ *
+ * @param tubes - indices into the paint table.
+ */
 export function isAllowedSet(
   tubes: ArrayLike<number> & Iterable<number>,
   { required = [], forbidden = [] }: RecipeQuery,

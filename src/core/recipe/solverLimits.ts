@@ -137,7 +137,12 @@ export class LimitCosts {
   }
 }
 
-/** Whether a finished mixture keeps the limits. */
+/**
+ * Whether a finished mixture keeps the limits.
+ *
+ * @param tubes - indices into the paint table.
+ * @param volumes - of each of them, in one unit.
+ */
 export function keepsLimits(
   { axes, mostShare, mostVolume }: SolverLimits,
   target: LabD65,

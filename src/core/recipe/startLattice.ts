@@ -40,7 +40,11 @@ function startsFor(mixer: ColorModel, size: number): Float64Array[] {
   return FILM_AMOUNTS.flatMap((amount) => ratios.map((ratio) => ratio.map((share) => share * amount)));
 }
 
-/** The largest subset size whose lattice is still affordable; at least 1. */
+/**
+ * The largest subset size whose lattice is still affordable; at least 1.
+ *
+ * @param maxSize - most tubes of a recipe, at least 1.
+ */
 export function latticeSize(mixer: ColorModel, maxSize: number): number {
   let total = 0;
   let subsets = 1;
@@ -52,7 +56,10 @@ export function latticeSize(mixer: ColorModel, maxSize: number): number {
   return maxSize;
 }
 
-/** @param unitVolume - volume of one strength-scaled unit of a tube. */
+/**
+ * @param unitVolume - volume of one strength-scaled unit of a tube.
+ * @param maxSize - most tubes of a recipe, at least 1.
+ */
 export function buildStartLattice(
   mixer: ColorModel,
   unitVolume: (tube: number) => number,
@@ -76,7 +83,11 @@ export function buildStartLattice(
   return subsets;
 }
 
-/** The nearest start of each subset, nearest subset first; equal distances keep the order of subsets. */
+/**
+ * The nearest start of each subset, nearest subset first; equal distances keep the order of subsets.
+ *
+ * @param maxSize - most tubes of a recipe, at least 1.
+ */
 export function rankSubsets(
   subsets: readonly LatticeSubset[],
   target: LabD65,

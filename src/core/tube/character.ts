@@ -28,6 +28,7 @@ export const LADDER_WHITE_PARTS = [0, 0.5, 1.5, 4, 9, 19, 49] as const;
 /**
  * CIELAB of one part of a tube in so many parts of white, opaque or as a film.
  *
+ * @param whiteParts - by volume to one part of the tube, at least 0.
  * @throws RangeError unless the parts of white are finite and at least 0.
  */
 export function tintLab(tube: OpticalModel, whiteParts: number, bench: TestWhite, film?: Film): LabD65 {
@@ -38,6 +39,9 @@ export function tintLab(tube: OpticalModel, whiteParts: number, bench: TestWhite
   return labFromReflectance(mixtureReflectance(parts, bench.surface, film), bench.view);
 }
 
+/**
+ * @param whiteParts - by volume to one part of the tube, each at least 0.
+ */
 export function tintLadder(
   tube: OpticalModel,
   bench: TestWhite,
@@ -113,7 +117,11 @@ export function tintingStrength(tube: OpticalModel, bench: TestWhite): number | 
   return (low + high) / 2;
 }
 
-/** A thin film over a ground: what shows when a dark tube is scraped thin on white. */
+/**
+ * A thin film over a ground: what shows when a dark tube is scraped thin on white.
+ *
+ * @param thickness - of the dry film, at least 0; its unit is that of K and S.
+ */
 export function filmLab(
   tube: OpticalModel,
   thickness: number,
