@@ -1,7 +1,7 @@
 /** What can go wrong with a store, one by one: nothing kept is lost, and the words say what to do. */
 import { readFileSync } from "node:fs";
 import type { Page } from "@playwright/test";
-import { expect, goTo, openDemo, startPainting, test, trayNote, typeNote } from "./pages/studio";
+import { expect, goTo, openDemo, said, startPainting, test, trayNote, typeNote } from "./pages/studio";
 import { benchOf } from "./pages/bench";
 
 /** Writes to a store behind the application's back, as a fault would. */
@@ -56,7 +56,7 @@ test("a record that cannot be read is kept apart, word for word, and everything 
   ]);
   expect(readFileSync(await download.path(), "utf8")).toContain('"name": "Torn"');
   await apart.getByRole("button", { name: "put back what can be read now" }).click();
-  await expect(page.getByText("None of them can be read yet.")).toBeVisible();
+  await expect(said(page, "None of them can be read yet.")).toBeVisible();
   await apart.getByRole("button", { name: "delete them for good" }).click();
   await expect(apart).toHaveCount(0);
   await page.getByRole("button", { name: "Check every record" }).click();

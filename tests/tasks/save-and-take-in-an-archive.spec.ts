@@ -1,7 +1,7 @@
 /** Everything in one file, and back: nothing lost, nothing twice, nothing by halves. */
 import { readFileSync, writeFileSync } from "node:fs";
 import type { Page } from "@playwright/test";
-import { expect, goTo, openDemo, startPainting, test, typeNote } from "./pages/studio";
+import { expect, goTo, openDemo, said, startPainting, test, typeNote } from "./pages/studio";
 import { benchOf } from "./pages/bench";
 
 /** One painting of one's own with a note that is matched, and its tray. */
@@ -21,7 +21,7 @@ async function saveArchive(page: Page, what: string, file: string): Promise<stri
     page.waitForEvent("download"),
     page.getByRole("button", { name: "Save an archive" }).click(),
   ]);
-  await expect(page.getByText(/^\d[\d,]* records saved/)).toBeVisible();
+  await expect(said(page, /^\d[\d,]* records saved/)).toBeVisible();
   await download.saveAs(file);
   return download.suggestedFilename();
 }

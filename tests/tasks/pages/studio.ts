@@ -89,6 +89,10 @@ export async function typeNote(page: Page, color: string, name: string): Promise
   await expect(page.getByRole("heading", { name: new RegExp(`Mix note \\d+, ${name}`) })).toBeAttached();
 }
 
+/** A line that is shown and spoken; the copy in the live region is left out. */
+export const said = (page: Page, text: string | RegExp) =>
+  page.locator("[data-says]").filter({ hasText: text });
+
 export const boxOf = (page: Page) => page.getByRole("region", { name: "Your box" });
 
 export async function openTube(page: Page, name: string): Promise<void> {
