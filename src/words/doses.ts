@@ -11,27 +11,38 @@ export function tubeName(tube: Tube | undefined): string {
   return tube.deletedAt === undefined ? tube.label : `${tube.label} (no longer in the box)`;
 }
 
-/** An amount in words for the knife: always parts, touches and specks. */
-export function knifeWords(parts: number, settings: Settings): string {
-  return amountWords(parts, settings.sizes);
+/**
+ * An amount as the painter's measure says it: parts, touches and specks for a knife, else a figure. Percent of what
+ * is not known how large stays with the knife.
+ */
+export function handWords(parts: number, settings: Settings, of: AmountOf = {}): string {
+  const { amountUnit, sizes } = settings;
+  const isKnife = amountUnit === "parts" || (amountUnit === "percent" && !of.wholeParts);
+  return isKnife ? amountWords(parts, sizes) : exactWords(parts, settings, of);
 }
 
-/** "2 parts Titanium white", one for each tube. */
+/** "2 parts Titanium white", one for each tube. @param wholeParts - of the pile, for percent. */
 export function doseWords(
   doses: readonly Dose[],
   tubeById: ReadonlyMap<string, Tube>,
   settings: Settings,
+  wholeParts?: number,
 ): string[] {
-  return doses.map(({ tubeId, parts }) => `${knifeWords(parts, settings)} ${tubeName(tubeById.get(tubeId))}`);
+  return doses.map(({ tubeId, parts }) => {
+    const tube = tubeById.get(tubeId);
+    return `${handWords(parts, settings, { tube, wholeParts })} ${tubeName(tube)}`;
+  });
 }
 
 /**
- * The exact figure where it says more than the knife's words do: nothing for "3 touches" in parts, since that is the
- * figure itself.
+ * The exact figure where it says more than the hand's words do: nothing for "3 touches" or for "27 drops", since that
+ * is the figure itself.
  */
-export function exactBeside(parts: number, settings: Settings, of: AmountOf = {}): string | undefined {
-  const isSaid = settings.amountUnit === "parts" && wordedAmount(parts, settings.sizes).isExact;
-  return isSaid ? undefined : exactWords(parts, settings, of);
+export function exactBeside(parts: number, settings: Settings): string | undefined {
+  const isKnife = settings.amountUnit === "parts" || settings.amountUnit === "percent";
+  if (!isKnife || (settings.amountUnit === "parts" && wordedAmount(parts, settings.sizes).isExact))
+    return undefined;
+  return exactWords(parts, { ...settings, amountUnit: "parts" });
 }
 
 /** What is needed to say an amount in percent or in grams: the size of the whole pile, and which paint it is. */
@@ -60,7 +71,7 @@ function counted(amount: number, one: string, many: string): string {
   return `${text} ${text === "1" ? one : many}`;
 }
 
-/** Three significant digits, without trailing zeros. */
+/** Three significant digits or two decimals, without trailing zeros. */
 function plain(value: number): string {
-  return String(Number(value.toPrecision(3)));
+  return String(Number(Math.abs(value) >= 10 ? value.toFixed(2) : value.toPrecision(3)));
 }

@@ -1,12 +1,13 @@
 /**
- * How paint is measured out: by the knife in parts, touches and specks, in drops, in millilitres, on a scale.
- * A dosing says which volumes can be laid down; volumes are in its own unit throughout (parts, drops, or
- * millilitres, into which grams are turned by each tube's density).
+ * How paint is measured out: by the knife in parts, touches and specks, in drops, in millilitres, on a scale, in
+ * percent of the pile. A dosing says which volumes can be laid down; volumes are in its own unit throughout
+ * (parts, drops, percent, or millilitres, into which grams are turned by each tube's density).
  */
 import { type AmountSizes, handStep, roundToHand } from "./amounts";
 
 export type DosingChoice =
-  | { readonly unit: "parts"; readonly sizes: AmountSizes }
+  /** For a pile of about `wantedParts`, or of any size that the hand likes. */
+  | { readonly unit: "parts"; readonly sizes: AmountSizes; readonly wantedParts?: number }
   /** Whole drops; at most so many of the main ingredient. */
   | { readonly unit: "drops"; readonly mostDrops: number }
   /** A syringe or spoon read to `stepMl`, for a pile of about `wantedMl`. */
@@ -17,7 +18,12 @@ export type DosingChoice =
       readonly stepGrams: number;
       readonly wantedMl: number;
       readonly gramsPerMl: readonly number[];
-    };
+    }
+  /** Whole percents of the pile, which sum to a hundred. */
+  | { readonly unit: "percent" };
+
+/** The place of water among tubes: it has no optics, it thins the film. */
+export const WATER_PLACE = -1;
 
 export type Dosing = {
   /** The nearest volume that can be laid down of a tube; never none when some was asked for. */
@@ -29,6 +35,8 @@ export type Dosing = {
   readonly sizesOfLargest: (share: number) => readonly number[];
   /** ΔE00 that a painter gives up to save one unit of paint. */
   readonly deltaEPerUnit: number;
+  /** What all amounts of a pile sum to, where the measure itself says so. */
+  readonly total?: number;
 };
 
 const PARTS_OF_LARGEST = [1, 1.5, 2, 2.5, 3, 3.5, 4, 4.5, 5, 6, 7, 8, 10, 12] as const;
@@ -44,11 +52,13 @@ export function dosingOf(choice: DosingChoice): Dosing {
   switch (choice.unit) {
     case "parts":
       return {
-        round: (volume) => roundToHand(volume, choice.sizes),
-        step: (volume) => handStep(volume, choice.sizes),
-        smallest: () => choice.sizes.speckParts,
-        sizesOfLargest: () => PARTS_OF_LARGEST,
-        deltaEPerUnit: DELTA_E_PER_PART,
+        round: (volume, tube) =>
+          tube === WATER_PLACE ? roundWater(volume) : roundToHand(volume, choice.sizes),
+        step: (volume, tube) => (tube === WATER_PLACE ? waterStep(volume) : handStep(volume, choice.sizes)),
+        smallest: (tube) => (tube === WATER_PLACE ? LEAST_WATER : choice.sizes.speckParts),
+        ...(choice.wantedParts === undefined
+          ? { sizesOfLargest: () => PARTS_OF_LARGEST, deltaEPerUnit: DELTA_E_PER_PART }
+          : ofWantedSize(positive(choice.wantedParts, "The wanted size of the pile"))),
       };
     case "drops": {
       assertPositive(choice.mostDrops, "The number of drops");
@@ -59,6 +69,13 @@ export function dosingOf(choice: DosingChoice): Dosing {
         deltaEPerUnit: DELTA_E_PER_DROP,
       };
     }
+    case "percent":
+      return {
+        ...evenDosing(() => 1),
+        sizesOfLargest: (share) => [100 * share],
+        deltaEPerUnit: 0,
+        total: 100,
+      };
     case "millilitres":
       assertPositive(choice.stepMl, "The step in millilitres");
       assertPositive(choice.wantedMl, "The wanted volume");
@@ -85,7 +102,21 @@ export function gramsOf(volumeMl: number, tube: number, gramsPerMl: readonly num
   return volumeMl * densityOf(gramsPerMl, tube);
 }
 
+/** Water is poured, not cut by a knife: in whole parts, little of it in quarters, much of it in tens. */
+const WHOLE_WATER = 8;
+const LEAST_WATER = 0.25;
+
+function waterStep(parts: number): number {
+  return parts < WHOLE_WATER ? LEAST_WATER : 10 ** Math.floor(Math.log10(parts / WHOLE_WATER));
+}
+
+function roundWater(parts: number): number {
+  const step = waterStep(parts);
+  return Math.max(LEAST_WATER, Math.round(parts / step) * step);
+}
+
 function densityOf(gramsPerMl: readonly number[], tube: number): number {
+  if (tube === WATER_PLACE) return 1;
   const density = gramsPerMl[tube];
   if (density === undefined) throw new RangeError(`There is no density for tube ${tube}`);
   return density;
@@ -102,6 +133,11 @@ function evenDosing(stepOf: (tube: number) => number): Pick<Dosing, "round" | "s
 /** The size of the pile is given, so paint is not saved. */
 function ofWantedSize(wanted: number): Pick<Dosing, "sizesOfLargest" | "deltaEPerUnit"> {
   return { sizesOfLargest: (share) => ABOUT.map((factor) => factor * wanted * share), deltaEPerUnit: 0 };
+}
+
+function positive(value: number, what: string): number {
+  assertPositive(value, what);
+  return value;
 }
 
 function assertPositive(value: number, what: string): void {

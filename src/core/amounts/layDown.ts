@@ -1,29 +1,55 @@
 /**
  * From exact shares to amounts that can be laid down: tries a range of pile sizes, rounds every amount,
  * improves it one step at a time, keeps the pile whose colour stays closest for little paint, and looks all
- * around it once more. The loss against the exact recipe is part of the answer.
+ * around it once more. Water for a wash is an amount like any other. The loss against the exact recipe is part
+ * of the answer.
  */
-import { deltaE2000 } from "../color/ciede2000";
+import { deltaE2000, type DeltaE2000Factors, REFERENCE_FACTORS } from "../color/ciede2000";
 import { type LabD65, labD65 } from "../color/types";
 import type { ColorModel } from "../mixing/colorModel";
-import type { Dosing } from "./dosing";
+import { type Dosing, WATER_PLACE } from "./dosing";
 
 export type LaidDown = {
   /** Volume of each tube in the unit of the dosing, same order as the shares. */
   readonly volumes: readonly number[];
+  /** Volume of all paint, without water. */
   readonly totalVolume: number;
+  /** Volume of water in the same unit; 0 for opaque paint. */
+  readonly water: number;
+  /** Of a film: the dry thickness that these amounts come to. */
+  readonly filmThickness: number | undefined;
   readonly predicted: LabD65;
   /** ΔE00 of the rounded mixture to the target, and how much of that is the rounding's. */
   readonly deltaE2000: number;
   readonly lossDeltaE2000: number;
 };
 
+/** A film, and what water makes of it. */
+export type FilmOfPile = {
+  /** The dry thickness that the exact mixture is laid in. */
+  readonly thickness: number;
+  /** Dry thickness of one undiluted layer; without it no water is counted and the thickness stays. */
+  readonly undiluted: number | undefined;
+};
+
 type Trial = { readonly volumes: readonly number[]; readonly cost: number };
+
+export type LayingWishes = {
+  /** How strictly each axis is judged. */
+  readonly factors?: DeltaE2000Factors;
+  /** Largest share of the paint by place, (0, 1]: of a rest there is only so much. */
+  readonly mostShare?: readonly number[];
+  /** Looks all around every size instead of the best one: ten times the work, for the last tenths of ΔE00. */
+  readonly isThorough?: boolean;
+};
+
+/** An amount that is laid down: a tube of the paint table, or water. */
+type Places = readonly number[];
 
 /**
  * @param tubes - indices into the paint table.
  * @param shares - of each of them by volume; they sum to 1.
- * @param filmThickness - of a film: the dry thickness that the mixture is laid in; undefined for opaque paint.
+ * @param film - how a wash is laid, or only its dry thickness; undefined for opaque paint.
  * @throws RangeError when the dosing tries no size at all.
  */
 export function layDown(
@@ -32,63 +58,165 @@ export function layDown(
   shares: readonly number[],
   target: LabD65,
   dosing: Dosing,
-  filmThickness?: number,
+  film?: FilmOfPile | number,
+  { factors = REFERENCE_FACTORS, mostShare, isThorough = false }: LayingWishes = {},
 ): LaidDown {
+  const wash = typeof film === "number" ? { thickness: film, undiluted: undefined } : film;
+  const thinning = wash?.undiluted === undefined ? 0 : Math.max(0, wash.undiluted / wash.thickness - 1);
+  const hasWater = thinning > 0;
+  const places: Places = hasWater ? [...tubes, WATER_PLACE] : tubes;
+  const count = tubes.length;
+  const exact = hasWater ? [...shares, thinning] : shares;
   const indices = Uint8Array.from(tubes);
-  const buffer = new Float64Array(tubes.length);
+  const buffer = new Float64Array(count);
   const out = new Float64Array(3);
-  const differenceOf = (volumes: readonly number[]): number => {
-    const scale = filmThickness === undefined ? 1 : filmThickness / sumOf(volumes);
-    volumes.forEach((volume, j) => {
-      buffer[j] = volume * scale;
-    });
-    mixer.writeLab(out, indices, buffer, tubes.length);
-    return deltaE2000(target, labD65(out[0] as number, out[1] as number, out[2] as number));
+  const thicknessOf = (volumes: readonly number[]): number | undefined => {
+    if (!wash) return undefined;
+    if (wash.undiluted === undefined) return wash.thickness;
+    const paint = sumOf(volumes, count);
+    return (wash.undiluted * paint) / (paint + (volumes[count] ?? 0));
+  };
+  const differenceOf = (volumes: readonly number[], judged = factors): number => {
+    const thickness = thicknessOf(volumes);
+    const scale = thickness === undefined ? 1 : thickness / sumOf(volumes, count);
+    for (let j = 0; j < count; j++) buffer[j] = (volumes[j] as number) * scale;
+    mixer.writeLab(out, indices, buffer, count);
+    return deltaE2000(target, labD65(out[0] as number, out[1] as number, out[2] as number), judged);
   };
   const costOf = (volumes: readonly number[]): number =>
-    differenceOf(volumes) + dosing.deltaEPerUnit * sumOf(volumes);
+    differenceOf(volumes) + dosing.deltaEPerUnit * sumOf(volumes, count);
   const largest = Math.max(...shares);
-  const sizes = dosing.sizesOfLargest(largest);
-  // Rounding may carry the main ingredient by half a step beyond the sizes that were asked for, not more.
-  const roundedSizes = sizes.map((size) => dosing.round(size, tubes[shares.indexOf(largest)] ?? -1));
-  const smallestPile = Math.min(...roundedSizes) * ALMOST_ONE;
-  const largestPile = Math.max(...roundedSizes) / ALMOST_ONE;
-  const tubeOf = (place: number): number => tubes[place] ?? -1;
-  const moved = (
-    volumes: readonly number[],
-    place: number,
-    direction: number,
-  ): readonly number[] | undefined => {
-    const volume = volumes[place] ?? Number.NaN;
-    const next = volume + direction * dosing.step(volume, tubeOf(place));
-    if (next < dosing.smallest(tubeOf(place)) * ALMOST_ONE) return undefined;
-    const trial = volumes.map((value, j) => (j === place ? dosing.round(next, tubeOf(place)) : value));
-    const largestVolume = Math.max(...trial);
-    return largestVolume < smallestPile || largestVolume > largestPile ? undefined : trial;
-  };
+  // The size of a pile counts its water.
+  const sizes = dosing.sizesOfLargest(largest / sumOf(exact, exact.length));
+  const pile = new Pile(
+    places,
+    count,
+    dosing,
+    largestRange(sizes, dosing, tubes[shares.indexOf(largest)]),
+    mostShare,
+  );
   let best: Trial | undefined;
   for (const size of sizes) {
-    const rounded = shares.map((share, place) => dosing.round((share * size) / largest, tubeOf(place)));
-    const trial = improve(rounded, costOf, (volumes) =>
-      volumes.flatMap((_, place) => [moved(volumes, place, -1), moved(volumes, place, 1)]),
+    const trial = improve(pile.rounded(exact.map((share) => (share * size) / largest)), costOf, (volumes) =>
+      isThorough ? pile.allAround(volumes) : pile.neighbours(volumes),
     );
     if (!best || trial.cost < best.cost) best = trial;
   }
   if (!best) throw new RangeError("A dosing must try at least one size");
-  const { volumes } = improve(best.volumes, costOf, (around) => allAround(around, moved));
-  const difference = differenceOf(volumes);
+  const { volumes } = improve(best.volumes, costOf, (around) => pile.allAround(around));
+  const difference = differenceOf(volumes, REFERENCE_FACTORS);
   const predicted = labD65(out[0] as number, out[1] as number, out[2] as number);
   return {
-    volumes,
-    totalVolume: sumOf(volumes),
+    volumes: volumes.slice(0, count),
+    totalVolume: sumOf(volumes, count),
+    water: volumes[count] ?? 0,
+    filmThickness: thicknessOf(volumes),
     predicted,
     deltaE2000: difference,
-    lossDeltaE2000: difference - differenceOf(shares),
+    lossDeltaE2000: difference - differenceOf(exact, REFERENCE_FACTORS),
   };
 }
 
 /** Rounding of steps such as 0.1. */
 const ALMOST_ONE = 1 - 1e-9;
+
+/** Rounding may carry the main ingredient by half a step beyond the sizes that were asked for, not more. */
+function largestRange(
+  sizes: readonly number[],
+  dosing: Dosing,
+  mainTube: number | undefined,
+): readonly [number, number] {
+  const rounded = sizes.map((size) => dosing.round(size, mainTube ?? WATER_PLACE));
+  return [Math.min(...rounded) * ALMOST_ONE, Math.max(...rounded) / ALMOST_ONE];
+}
+
+/** Which amounts a pile can have, and which lie beside them. */
+class Pile {
+  constructor(
+    private readonly places: Places,
+    private readonly paintCount: number,
+    private readonly dosing: Dosing,
+    private readonly largestRange: readonly [number, number],
+    private readonly mostShare: readonly number[] | undefined,
+  ) {}
+
+  rounded(exact: readonly number[]): readonly number[] {
+    const rounded = exact.map((volume, place) => this.dosing.round(volume, this.placeAt(place)));
+    const { total } = this.dosing;
+    if (total === undefined) return this.withinShares(rounded);
+    // The largest amount takes what rounding left over.
+    const largest = rounded.indexOf(Math.max(...rounded));
+    const rest = total - sumOf(rounded, rounded.length);
+    return rounded.map((volume, place) => (place === largest ? volume + rest : volume));
+  }
+
+  neighbours(volumes: readonly number[]): (readonly number[] | undefined)[] {
+    return this.dosing.total === undefined
+      ? volumes.flatMap((_, place) => [this.moved(volumes, place, -1), this.moved(volumes, place, 1)])
+      : this.exchanged(volumes);
+  }
+
+  /** Every amount one step down, as it is, or one step up, in all combinations. */
+  allAround(volumes: readonly number[]): (readonly number[] | undefined)[] {
+    if (this.dosing.total !== undefined) return this.exchanged(volumes);
+    let around: (readonly number[])[] = [volumes];
+    for (const place of volumes.keys()) {
+      around = around.flatMap((trial) => [
+        trial,
+        ...[this.moved(trial, place, -1), this.moved(trial, place, 1)].filter((next) => next !== undefined),
+      ]);
+    }
+    return around;
+  }
+
+  private moved(volumes: readonly number[], place: number, direction: number): readonly number[] | undefined {
+    const next = this.stepped(volumes, place, direction);
+    if (next === undefined) return undefined;
+    const trial = volumes.map((value, j) => (j === place ? next : value));
+    const largest = Math.max(...trial.slice(0, this.paintCount));
+    const [least, most] = this.largestRange;
+    return largest < least || largest > most || this.overdrawn(trial) !== undefined ? undefined : trial;
+  }
+
+  /** The first amount of which there is not so much. */
+  private overdrawn(volumes: readonly number[]): number | undefined {
+    const { mostShare } = this;
+    if (!mostShare) return undefined;
+    const whole = sumOf(volumes, this.paintCount);
+    const place = mostShare.findIndex((most, j) => (volumes[j] ?? 0) > (most / ALMOST_ONE) * whole);
+    return place < 0 ? undefined : place;
+  }
+
+  private withinShares(volumes: readonly number[]): readonly number[] {
+    const place = this.overdrawn(volumes);
+    const less = place === undefined ? undefined : this.stepped(volumes, place, -1);
+    if (less === undefined) return volumes;
+    return this.withinShares(volumes.map((value, j) => (j === place ? less : value)));
+  }
+
+  /** One step from each amount to each other: the sum stays. */
+  private exchanged(volumes: readonly number[]): (readonly number[])[] {
+    return volumes.flatMap((_, from) =>
+      volumes.flatMap((__, to) => {
+        const less = this.stepped(volumes, from, -1);
+        if (from === to || less === undefined) return [];
+        const given = (volumes[from] ?? 0) - less;
+        return [volumes.map((value, j) => (j === from ? less : j === to ? value + given : value))];
+      }),
+    );
+  }
+
+  private stepped(volumes: readonly number[], place: number, direction: number): number | undefined {
+    const volume = volumes[place] ?? Number.NaN;
+    const tube = this.placeAt(place);
+    const next = volume + direction * this.dosing.step(volume, tube);
+    return next < this.dosing.smallest(tube) * ALMOST_ONE ? undefined : this.dosing.round(next, tube);
+  }
+
+  private placeAt(place: number): number {
+    return this.places[place] ?? WATER_PLACE;
+  }
+}
 
 /** Moves to the best neighbour as long as that brings the colour closer for little paint. */
 function improve(
@@ -109,21 +237,8 @@ function improve(
   }
 }
 
-/** Every amount one step down, as it is, or one step up, in all combinations. */
-function allAround(
-  volumes: readonly number[],
-  moved: (volumes: readonly number[], place: number, direction: number) => readonly number[] | undefined,
-): (readonly number[])[] {
-  let around: (readonly number[])[] = [volumes];
-  for (const place of volumes.keys()) {
-    around = around.flatMap((trial) => [
-      trial,
-      ...[moved(trial, place, -1), moved(trial, place, 1)].filter((next) => next !== undefined),
-    ]);
-  }
-  return around;
-}
-
-function sumOf(values: readonly number[]): number {
-  return values.reduce((sum, value) => sum + value, 0);
+function sumOf(values: readonly number[], count: number): number {
+  let sum = 0;
+  for (let i = 0; i < count; i++) sum += values[i] as number;
+  return sum;
 }

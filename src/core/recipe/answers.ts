@@ -1,10 +1,11 @@
 /** From many solved sets of tubes to a few answers that really differ, each with reasons that are true. */
 import {
+  areOneAnswer,
   byClosenessThenSize,
   type Candidate,
   distinctByTubes,
   isAllowed,
-  isReallyDifferent,
+  type Sameness,
 } from "./candidates";
 import { layingOrder } from "./layingOrder";
 import type { Recipe, RecipeQuery, RecipeReason } from "./types";
@@ -22,21 +23,31 @@ const WITHOUT_BLACK_COST = 3;
 /** A different set of tubes is worth offering while it costs no more than this, ΔE00. */
 export const OTHER_TUBES_COST = 5;
 
-export function chooseAnswers(
-  candidates: readonly Candidate[],
+export type Answer<C extends Candidate> = {
+  readonly candidate: C;
+  readonly reasons: readonly RecipeReason[];
+};
+
+/**
+ * Labels and comparisons speak of the candidates as they are given: exact ones, or such as a hand lays down.
+ *
+ * @param nearest - ΔE00 that plainer answers are held against, where a closer one is known that is not offered.
+ */
+export function chooseAnswers<C extends Candidate>(
+  candidates: readonly C[],
   query: RecipeQuery,
   traits: readonly TubeTraits[],
-  isFilm: boolean,
-): Recipe[] {
+  sameness: Sameness,
+  nearest = Number.POSITIVE_INFINITY,
+): Answer<C>[] {
   const distinct = distinctByTubes(candidates.filter((candidate) => isAllowed(candidate, query))).sort(
     byClosenessThenSize,
   );
   const closest = distinct[0];
   if (!closest) return [];
-  const isClose = (candidate: Candidate): boolean =>
-    candidate.deltaE <= closest.deltaE + query.toleranceDeltaE2000;
-  const hasBlack = (candidate: Candidate): boolean =>
-    candidate.tubes.some((tube) => traits[tube]?.isBlack === true);
+  const most = Math.min(closest.deltaE, nearest) + query.toleranceDeltaE2000;
+  const isClose = ({ deltaE }: C): boolean => deltaE === closest.deltaE || deltaE <= most;
+  const hasBlack = (candidate: C): boolean => candidate.tubes.some((tube) => traits[tube]?.isBlack === true);
   const close = distinct.filter(isClose);
   const fewestSize = Math.min(...close.map((candidate) => candidate.tubes.length));
   const plainest = close.find((candidate) => candidate.tubes.length === fewestSize);
@@ -47,9 +58,10 @@ export function chooseAnswers(
   const { pricePerVolume } = query;
   const cheapest = pricePerVolume && lowest(close, (candidate) => priceOf(candidate, pricePerVolume));
   const brightest = lowest(close, (candidate) => -dullestParent(candidate, traits));
-  const chosen: Candidate[] = [];
-  const offer = (candidate: Candidate | undefined): void => {
-    if (candidate && chosen.length < query.maxAnswers && !chosen.includes(candidate)) chosen.push(candidate);
+  const chosen: C[] = [];
+  const offer = (candidate: C | undefined): void => {
+    if (!candidate || chosen.length >= query.maxAnswers) return;
+    if (!chosen.some((other) => areOneAnswer(candidate, other, sameness))) chosen.push(candidate);
   };
   offer(plainest);
   offer(closest);
@@ -57,36 +69,47 @@ export function chooseAnswers(
   if (chosen.some(hasBlack)) offer(blackFree);
   offer(cheapest);
   offer(brightest);
-  // A second opinion must not be a near copy: a trace of a further tube does not make another recipe.
   for (const candidate of distinct) {
     if (chosen.length >= Math.min(2, query.maxAnswers)) break;
     if (candidate.deltaE > closest.deltaE + OTHER_TUBES_COST) break;
-    if (chosen.every((other) => isReallyDifferent(candidate, other))) offer(candidate);
+    offer(candidate);
   }
-  const lowestShift = Math.min(...chosen.filter(isClose).map((candidate) => candidate.largestShift));
-  const someHoldBlack = chosen.some(hasBlack);
+  const nearestShown = Math.min(...chosen.map(({ deltaE }) => deltaE));
+  const closeShown = chosen.filter(({ deltaE }) => deltaE <= nearestShown + query.toleranceDeltaE2000);
+  return chosen.map((candidate) => ({
+    candidate,
+    reasons: reasonsOf(candidate, chosen, closeShown, query, traits),
+  }));
+}
+
+/** What is true of an answer among those that are shown beside it. */
+function reasonsOf<C extends Candidate>(
+  candidate: C,
+  shown: readonly C[],
+  close: readonly C[],
+  { pricePerVolume }: RecipeQuery,
+  traits: readonly TubeTraits[],
+): RecipeReason[] {
+  const hasBlack = (one: C): boolean => one.tubes.some((tube) => traits[tube]?.isBlack === true);
+  const isBest = (among: readonly C[], valueOf: (one: C) => number): boolean =>
+    among.includes(candidate) && valueOf(candidate) === Math.min(...among.map(valueOf));
+  const isFewest = isBest(close, ({ tubes }) => tubes.length);
+  const reasons: RecipeReason[] = [];
+  if (isBest(shown, ({ deltaE }) => deltaE)) reasons.push("closest");
   // Of answers with as many tubes as each other none has the fewest.
-  const hasLarger = chosen.some((candidate) => candidate.tubes.length > fewestSize);
-  return chosen.map((candidate) => {
-    const reasons: RecipeReason[] = [];
-    if (candidate === closest) reasons.push("closest");
-    if (candidate === plainest && hasLarger) reasons.push("fewest-tubes");
-    if (chosen.length > 1 && isClose(candidate) && candidate.largestShift === lowestShift)
-      reasons.push("steadiest");
-    if (someHoldBlack && !hasBlack(candidate)) reasons.push("without-black");
-    if (candidate === cheapest) reasons.push("cheapest");
-    if (chosen.length > 1 && candidate === brightest) reasons.push("brightest-parents");
-    if (reasons.length === 0) reasons.push("other-tubes");
-    return toRecipe(candidate, reasons, isFilm);
-  });
+  if (isFewest && shown.some(({ tubes }) => tubes.length > candidate.tubes.length))
+    reasons.push("fewest-tubes");
+  if (shown.length > 1 && isBest(close, ({ largestShift }) => largestShift)) reasons.push("steadiest");
+  if (shown.some(hasBlack) && !hasBlack(candidate)) reasons.push("without-black");
+  if (pricePerVolume && isBest(close, (one) => priceOf(one, pricePerVolume))) reasons.push("cheapest");
+  if (shown.length > 1 && isBest(close, (one) => -dullestParent(one, traits)))
+    reasons.push("brightest-parents");
+  return reasons.length > 0 ? reasons : ["other-tubes"];
 }
 
 /** First of the lowest; undefined for an empty list. */
-function lowest(
-  candidates: readonly Candidate[],
-  valueOf: (candidate: Candidate) => number,
-): Candidate | undefined {
-  let best: Candidate | undefined;
+function lowest<C>(candidates: readonly C[], valueOf: (candidate: C) => number): C | undefined {
+  let best: C | undefined;
   let bestValue = Number.POSITIVE_INFINITY;
   for (const candidate of candidates) {
     const value = valueOf(candidate);
@@ -112,10 +135,15 @@ function dullestParent({ tubes }: Candidate, traits: readonly TubeTraits[]): num
   return parents.length === 0 ? 0 : Math.min(...parents.map((tube) => traits[tube]?.vividness ?? 0));
 }
 
-function toRecipe(candidate: Candidate, reasons: readonly RecipeReason[], isFilm: boolean): Recipe {
+/** @param isFilm - whether the sum of the volumes is the thickness of a film. */
+export function recipeOf(
+  candidate: Candidate,
+  order: readonly number[],
+  reasons: readonly RecipeReason[],
+  isFilm: boolean,
+): Recipe {
   const { volumes, dosingShifts } = candidate;
   const total = volumes.reduce((sum, volume) => sum + volume, 0);
-  const order = layingOrder(dosingShifts.map((shift, i) => shift / (volumes[i] ?? Number.NaN)));
   return {
     parts: order.map((place) => ({
       tube: candidate.tubes[place] ?? -1,
@@ -127,4 +155,9 @@ function toRecipe(candidate: Candidate, reasons: readonly RecipeReason[], isFilm
     reasons,
     filmThickness: isFilm ? total : undefined,
   };
+}
+
+/** Places of a candidate's tubes in their order of laying down. */
+export function orderOf({ volumes, dosingShifts }: Candidate): number[] {
+  return layingOrder(dosingShifts.map((shift, i) => shift / (volumes[i] ?? Number.NaN)));
 }

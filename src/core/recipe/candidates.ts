@@ -27,8 +27,6 @@ export type Candidate = {
 
 /** A share that a hand cannot lay down and an eye cannot see: such a tube is left out. */
 const SMALLEST_SHARE = 1e-5;
-/** Two recipes with the same tubes are the same recipe; so is one that only adds an invisible trace. */
-const TRACE_SHARE = 1e-3;
 const DOSING_ERROR = 0.1;
 /** ΔE00 below which closeness is noise of the solver and the plainer recipe wins. */
 const INDISTINGUISHABLE = 0.005;
@@ -48,20 +46,35 @@ export function candidateFrom(
   const scale = mixer.isScaleFree ? 1 / keptTotal : 1;
   const keptVolumes = kept.map((part) => part.volume * scale);
   const keptTubes = kept.map((part) => part.tube);
-  const lab = labOf(mixer, keptTubes, keptVolumes);
-  const dosingShifts = keptVolumes.map((_, place) =>
+  return mixedCandidate(keptTubes, keptVolumes, mixer, query);
+}
+
+/**
+ * A candidate from volumes that are final.
+ *
+ * @param tubes - indices into the paint table.
+ * @param volumes - shares of an opaque mixture, amounts per area of a film.
+ */
+export function mixedCandidate(
+  tubes: readonly number[],
+  volumes: readonly number[],
+  mixer: ColorModel,
+  query: Pick<RecipeQuery, "target" | "factors">,
+): Candidate {
+  const lab = labOf(mixer, tubes, volumes);
+  const dosingShifts = volumes.map((_, place) =>
     deltaE2000(
       lab,
       labOf(
         mixer,
-        keptTubes,
-        keptVolumes.map((volume, i) => (i === place ? volume * (1 + DOSING_ERROR) : volume)),
+        tubes,
+        volumes.map((volume, i) => (i === place ? volume * (1 + DOSING_ERROR) : volume)),
       ),
     ),
   );
   return {
-    tubes: keptTubes,
-    volumes: keptVolumes,
+    tubes,
+    volumes,
     lab,
     deltaE: deltaE2000(query.target, lab, query.factors),
     dosingShifts,
@@ -82,8 +95,8 @@ export function byClosenessThenSize(a: Candidate, b: Candidate): number {
 }
 
 /** A larger subset whose extra tube came out at zero repeats a smaller one: keep the closer of the two. */
-export function distinctByTubes(candidates: readonly Candidate[]): Candidate[] {
-  const byTubes = new Map<string, Candidate>();
+export function distinctByTubes<C extends Candidate>(candidates: readonly C[]): C[] {
+  const byTubes = new Map<string, C>();
   for (const candidate of candidates) {
     const key = candidate.tubes.join(",");
     const other = byTubes.get(key);
@@ -92,12 +105,23 @@ export function distinctByTubes(candidates: readonly Candidate[]): Candidate[] {
   return [...byTubes.values()];
 }
 
-export function isReallyDifferent(a: Candidate, b: Candidate): boolean {
-  const mainTubes = ({ tubes, volumes }: Candidate): string => {
-    const total = volumes.reduce((sum, volume) => sum + volume, 0);
-    return tubes.filter((_, i) => (volumes[i] ?? 0) > TRACE_SHARE * total).join(",");
-  };
-  return mainTubes(a) !== mainTubes(b);
+/** Up to which share of the volume a part, and up to which ΔE00 a colour, does not make another answer. */
+export type Sameness = { readonly share: number; readonly deltaE2000: number };
+
+/** Of exact mixtures: an invisible trace. */
+export const TRACE: Sameness = { share: 1e-3, deltaE2000: 0.05 };
+/** Of what a hand lays down: a painter would call them one recipe. */
+export const GLANCE: Sameness = { share: 0.05, deltaE2000: 0.5 };
+
+/** Same tubes, or the same but for small parts, and colours that are nearly one. */
+export function areOneAnswer(a: Candidate, b: Candidate, { share, deltaE2000: apart }: Sameness): boolean {
+  const isSameTubes = a.tubes.join() === b.tubes.join() || mainTubes(a, share) === mainTubes(b, share);
+  return isSameTubes && deltaE2000(a.lab, b.lab) <= apart;
+}
+
+function mainTubes({ tubes, volumes }: Candidate, leastShare: number): string {
+  const total = volumes.reduce((sum, volume) => sum + volume, 0);
+  return tubes.filter((_, i) => (volumes[i] ?? 0) >= leastShare * total).join();
 }
 
 /**

@@ -1,13 +1,20 @@
-/** From a palette of tubes to recipes in amounts that can be laid down: the whole first answer in one call. */
-import { type DosingChoice, dosingOf } from "../amounts/dosing";
+/**
+ * From a palette of tubes to recipes in amounts that can be laid down: the whole first answer in one call.
+ * Every mixture that the search found is laid down first; answers are chosen, ordered and labelled on what the hand
+ * lays, since rounding can make a plain recipe of the closest one.
+ */
+import { type Dosing, type DosingChoice, dosingOf } from "../amounts/dosing";
 import { type LaidDown, layDown } from "../amounts/layDown";
 import { type DilutedRecipe, preDiluted } from "../amounts/preDilution";
+import { deltaE2000 } from "../color/ciede2000";
 import type { ColorModel } from "../mixing/colorModel";
 import { FilmEvaluator } from "../mixing/filmEvaluator";
 import { MixtureEvaluator } from "../mixing/mixtureEvaluator";
 import type { SurfaceConstants } from "../mixing/saunderson";
 import type { ViewingWeights } from "../spectrum/colorimetry";
 import type { OpticalModel, Reflectance } from "../spectrum/types";
+import { type Answer, chooseAnswers, orderOf, recipeOf } from "./answers";
+import { type Candidate, GLANCE, isAllowed, mixedCandidate } from "./candidates";
 import { RecipeSearch } from "./search";
 import { tubeTraits } from "./tubeTraits";
 import type { Recipe, RecipeQuery } from "./types";
@@ -30,7 +37,7 @@ export type Medium =
     };
 
 export type PaintedRecipe = Recipe & {
-  /** Rounded to what a hand can lay down; volumes in the order of the recipe. */
+  /** What a hand lays down, and what that gives; volumes in the order of the recipe. Reasons speak of this. */
   readonly laidDown: LaidDown;
   /** When an amount is below the smallest dose at that size of pile: what to thin first. */
   readonly diluted: DilutedRecipe | undefined;
@@ -38,13 +45,60 @@ export type PaintedRecipe = Recipe & {
   readonly thinning: number | undefined;
 };
 
+/** Where the tubes reach a colour and the hand does not: its smallest amounts are too big for this pile. */
+export type HandLimit = {
+  /** Misses of the best exact mixture and of the best that can be laid down, ΔE00. */
+  readonly exactDeltaE2000: number;
+  readonly laidDeltaE2000: number;
+  /** The smallest pile in which the same hand comes close; undefined when none of a reasonable size does. */
+  readonly largerPile: LaidDown | undefined;
+};
+
 export type PaletteAnswer = {
   readonly recipes: readonly PaintedRecipe[];
+  /** Undefined where the hand comes as close as the tubes, or the tubes do not reach it either. */
+  readonly handLimit: HandLimit | undefined;
   readonly subsetsTried: number;
   readonly evaluations: number;
 };
 
 const OPAQUE: Medium = { kind: "opaque" };
+/** Within this ΔE00 a colour counts as reached. */
+const REACHED = 1;
+/** What rounding to the hand may cost before it is worth a word, ΔE00. */
+const HAND_COST = 0.5;
+
+/** A larger pile is offered as the closest when it is closer by more than this, ΔE00. */
+const WORTH_PAINT = 0.15;
+const HARDLY_CLOSER = 0.03;
+
+/** A mixture as it is laid down, with the exact one that it came from. */
+type LaidCandidate = Candidate & { readonly exact: Candidate; readonly laidDown: LaidDown };
+
+/** Parts of the pile that are tried where a small one does not do. */
+const LARGER_PARTS = [8, 12, 16, 24, 32, 48, 64, 96, 128] as const;
+const LARGER_DROPS = [48, 96, 192] as const;
+const LARGER_TIMES = [2, 4, 8, 16] as const;
+
+/** The same measure for larger piles, smallest first; none where the measure is a share of the pile. */
+function largerPiles(choice: DosingChoice): readonly DosingChoice[] {
+  switch (choice.unit) {
+    case "parts": {
+      const least = choice.wantedParts ?? 0;
+      return LARGER_PARTS.filter((parts) => parts > least).map((wantedParts) => ({ ...choice, wantedParts }));
+    }
+    case "drops":
+      return LARGER_DROPS.filter((drops) => drops > choice.mostDrops).map((mostDrops) => ({
+        ...choice,
+        mostDrops,
+      }));
+    case "millilitres":
+    case "grams":
+      return LARGER_TIMES.map((times) => ({ ...choice, wantedMl: choice.wantedMl * times }));
+    case "percent":
+      return [];
+  }
+}
 
 /** Holds what a palette's searches share, so that the next target costs only its own search. */
 export class PaletteMixer {
@@ -68,32 +122,114 @@ export class PaletteMixer {
 
   recipesFor(query: RecipeQuery, choice: DosingChoice): PaletteAnswer {
     const dosing = dosingOf(choice);
-    const report = this.search.search(this.asked(query));
+    const asked = this.asked(query);
+    const { candidates, ...effort } = this.search.candidates(asked);
+    const { laid, nearest } = this.allLaid(candidates, asked, dosing);
+    const answers = chooseAnswers(laid, asked, this.search.traits, GLANCE, nearest);
     return {
-      ...report,
-      recipes: report.recipes.map((recipe) => {
-        const tubes = recipe.parts.map((part) => part.tube);
-        const shares = recipe.parts.map((part) => part.share);
-        const laidDown = layDown(this.mixer, tubes, shares, query.target, dosing, recipe.filmThickness);
-        return {
-          ...recipe,
-          laidDown,
-          diluted: this.mixer.isScaleFree
-            ? preDiluted(
-                this.mixer,
-                tubes,
-                shares.map((share) => share * laidDown.totalVolume),
-                query.target,
-                dosing,
-              )
-            : undefined,
-          thinning:
-            this.medium.kind === "film" && recipe.filmThickness !== undefined
-              ? this.medium.undilutedThickness / recipe.filmThickness - 1
-              : undefined,
-        };
-      }),
+      ...effort,
+      recipes: answers.map((answer) => this.painted(answer, asked, dosing)),
+      handLimit: this.handLimit(candidates, answers, asked, choice),
     };
+  }
+
+  /** Thrifty piles, and the closest at any size where that is worth the paint. */
+  private allLaid(
+    candidates: readonly Candidate[],
+    query: RecipeQuery,
+    dosing: Dosing,
+  ): { readonly laid: readonly LaidCandidate[]; readonly nearest: number } {
+    const thrifty = candidates.map((candidate) => this.laid(candidate, query, dosing));
+    const nearest = Math.min(...thrifty.map(({ deltaE }) => deltaE));
+    const lavish = candidates
+      .filter(({ deltaE }) => deltaE < nearest - HARDLY_CLOSER)
+      .map((candidate) => this.laid(candidate, query, { ...dosing, deltaEPerUnit: 0 }, true));
+    return {
+      laid: [...thrifty, ...lavish.filter(({ deltaE }) => deltaE < nearest - WORTH_PAINT)],
+      nearest: Math.min(
+        nearest,
+        ...lavish.filter((one) => isAllowed(one, query)).map(({ deltaE }) => deltaE),
+      ),
+    };
+  }
+
+  private laid(exact: Candidate, query: RecipeQuery, dosing: Dosing, isThorough = false): LaidCandidate {
+    const { tubes, volumes } = exact;
+    const total = sumOf(volumes);
+    const laidDown = layDown(
+      this.mixer,
+      tubes,
+      volumes.map((volume) => volume / total),
+      query.target,
+      dosing,
+      this.medium.kind === "film"
+        ? { thickness: total, undiluted: this.medium.undilutedThickness }
+        : undefined,
+      {
+        factors: query.factors,
+        isThorough,
+        ...(query.mostShare && { mostShare: tubes.map((tube) => query.mostShare?.[tube] ?? 1) }),
+      },
+    );
+    const scale = (laidDown.filmThickness ?? 1) / laidDown.totalVolume;
+    return {
+      ...mixedCandidate(
+        tubes,
+        laidDown.volumes.map((volume) => volume * scale),
+        this.mixer,
+        query,
+      ),
+      exact,
+      laidDown,
+    };
+  }
+
+  private painted(
+    { candidate, reasons }: Answer<LaidCandidate>,
+    { target }: RecipeQuery,
+    dosing: Dosing,
+  ): PaintedRecipe {
+    const { exact, laidDown } = candidate;
+    const order = orderOf(candidate);
+    const inOrder = (values: readonly number[]): number[] =>
+      order.map((place) => values[place] ?? Number.NaN);
+    const recipe = recipeOf(exact, order, reasons, !this.mixer.isScaleFree);
+    return {
+      ...recipe,
+      dosingShift: inOrder(candidate.dosingShifts),
+      laidDown: { ...laidDown, volumes: inOrder(laidDown.volumes) },
+      diluted: this.mixer.isScaleFree
+        ? preDiluted(
+            this.mixer,
+            recipe.parts.map(({ tube }) => tube),
+            recipe.parts.map(({ share }) => share * laidDown.totalVolume),
+            target,
+            dosing,
+          )
+        : undefined,
+      thinning:
+        this.medium.kind === "film" && recipe.filmThickness !== undefined
+          ? this.medium.undilutedThickness / recipe.filmThickness - 1
+          : undefined,
+    };
+  }
+
+  private handLimit(
+    candidates: readonly Candidate[],
+    answers: readonly Answer<LaidCandidate>[],
+    query: RecipeQuery,
+    choice: DosingChoice,
+  ): HandLimit | undefined {
+    const [closest] = [...candidates].sort((one, other) => one.deltaE - other.deltaE);
+    if (!closest || answers.length === 0) return undefined;
+    const missOf = ({ lab }: Candidate): number => deltaE2000(query.target, lab);
+    const exactMiss = missOf(closest);
+    const laidMiss = Math.min(...answers.map(({ candidate }) => missOf(candidate)));
+    if (exactMiss > REACHED || laidMiss <= Math.max(REACHED, exactMiss + HAND_COST)) return undefined;
+    const larger = largerPiles(choice)
+      .map((pile) => this.laid(closest, query, dosingOf(pile)).laidDown)
+      .find((laidDown) => laidDown.deltaE2000 <= Math.max(REACHED, exactMiss + HAND_COST));
+    return { exactDeltaE2000: exactMiss, laidDeltaE2000: laidMiss, largerPile: larger };
   }
 
   private asked(query: RecipeQuery): RecipeQuery {
@@ -105,4 +241,8 @@ export class PaletteMixer {
       thickestFilm: Math.min(query.thickestFilm ?? Number.POSITIVE_INFINITY, medium.undilutedThickness),
     };
   }
+}
+
+function sumOf(values: readonly number[]): number {
+  return values.reduce((sum, value) => sum + value, 0);
 }

@@ -8,8 +8,8 @@
  * Deterministic: same tubes and query, same answer to the last bit.
  */
 import type { ColorModel } from "../mixing/colorModel";
-import { chooseAnswers, OTHER_TUBES_COST, type TubeTraits } from "./answers";
-import { type Candidate, candidateFrom, isAllowedSet, type Solved } from "./candidates";
+import { chooseAnswers, orderOf, OTHER_TUBES_COST, recipeOf, type TubeTraits } from "./answers";
+import { type Candidate, candidateFrom, isAllowedSet, type Solved, TRACE } from "./candidates";
 import {
   buildStartLattice,
   latticeSize,
@@ -48,9 +48,14 @@ const FINISHED_VIVID = 4;
 const GROWN_SETS = 24;
 const GROWN_START = 0.05;
 
+export type FoundCandidates = Pick<RecipeSearchReport, "subsetsTried" | "evaluations"> & {
+  readonly candidates: readonly Candidate[];
+};
+
 export class RecipeSearch {
   private readonly solver: SubsetSolver;
-  private readonly traits: readonly TubeTraits[];
+  /** What is known of each tube besides its optics. */
+  readonly traits: readonly TubeTraits[];
   private subsets: readonly LatticeSubset[] = [];
   private preparedSize = 0;
 
@@ -73,8 +78,23 @@ export class RecipeSearch {
     this.traits = tubeTraits(mixer, isBlack);
   }
 
-  /** @throws RangeError when the query is outside its ranges. */
+  /** Exact recipes, of which a hand lays down only what its measure allows. */
   search(query: RecipeQuery): RecipeSearchReport {
+    const { candidates, ...effort } = this.candidates(query);
+    return {
+      ...effort,
+      recipes: chooseAnswers(candidates, query, this.traits, TRACE).map(({ candidate, reasons }) =>
+        recipeOf(candidate, orderOf(candidate), reasons, !this.mixer.isScaleFree),
+      ),
+    };
+  }
+
+  /**
+   * All mixtures among which answers are chosen, solved to the end.
+   *
+   * @throws RangeError when the query is outside its ranges.
+   */
+  candidates(query: RecipeQuery): FoundCandidates {
     assertQuery(query, this.mixer);
     const size = Math.min(query.maxTubes, this.mixer.tubeCount);
     const fromLattice = latticeSize(this.mixer, size);
@@ -99,11 +119,7 @@ export class RecipeSearch {
     const candidates = this.worthFinishing(rough, query)
       .map((entry) => candidateFrom(this.solve(entry.tubes, entry.scaled, query, FINE), this.mixer, query))
       .filter((candidate): candidate is Candidate => candidate !== undefined);
-    return {
-      recipes: chooseAnswers(candidates, query, this.traits, !this.mixer.isScaleFree),
-      subsetsTried: rough.length,
-      evaluations: this.solver.evaluations,
-    };
+    return { candidates, subsetsTried: rough.length, evaluations: this.solver.evaluations };
   }
 
   private solve(tubes: Uint8Array, start: Float64Array, query: RecipeQuery, effort: SolverEffort): Solved {

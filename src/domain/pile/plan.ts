@@ -19,11 +19,18 @@ export type PilePlan = { readonly steps: readonly PileStep[]; readonly growth: n
 /** A dose this much off its plan, as a share of it, is as good as right. */
 const SLIP = 0.05;
 
+/** From what lies there and the exact rest to a rest that can be laid down, in the order of the plan. */
+export type LayRest = (laid: readonly number[], rest: readonly number[]) => readonly number[];
+
 /**
  * What lies in the pile, in order, then what the recipe still asks for. Where too much was put down, the rest
  * grows with it so that the colour still comes out; what was added against the plan's advice is not counted.
  */
-export function pilePlan(planned: readonly Dose[], additions: readonly Addition[]): PilePlan {
+export function pilePlan(
+  planned: readonly Dose[],
+  additions: readonly Addition[],
+  layRest: LayRest = (_, rest) => rest,
+): PilePlan {
   const done = additions
     .map((addition) => ({ ...addition, tubeId: sourceOf(addition) }))
     .reduce<(PileStep & { readonly turn: number; readonly isFollowed: boolean })[]>((steps, addition) => {
@@ -48,9 +55,12 @@ export function pilePlan(planned: readonly Dose[], additions: readonly Addition[
     planned.map(({ parts }) => parts),
     laid,
   );
-  const open = planned.flatMap(({ tubeId, parts }, i) => {
-    const left = rest[i] ?? 0;
-    return left > parts * SLIP ? [{ tubeId, parts: left, isDone: false }] : [];
+  const isFollowed = laid.some((parts) => parts > 0);
+  const openRest = planned.map(({ parts }, i) => ((rest[i] ?? 0) > parts * SLIP ? (rest[i] ?? 0) : 0));
+  const laidRest = isFollowed ? layRest(laid, openRest) : openRest;
+  const open = planned.flatMap(({ tubeId }, i) => {
+    const parts = laidRest[i] ?? 0;
+    return parts > 0 ? [{ tubeId, parts, isDone: false }] : [];
   });
   return { steps: [...shown, ...open], growth };
 }

@@ -1,20 +1,24 @@
 /** All recipes that are offered for a note: those that were found, the one from the record, the one by hand. */
-import { deltaE2000 } from "../../core/color/ciede2000";
 import type { LabD65 } from "../../core/color/types";
 import type { PaintedRecipe } from "../../core/recipe/paletteMixer";
+import { laidAmounts } from "../hand/laidAmounts";
+import type { HandSettings } from "../hand/measure";
 import { labOfAdditions } from "../mixture/color";
 import { contentsOf, volumeOf } from "../pile/contents";
 import type { Dose, Pile } from "../pile/pile";
 import type { School } from "../school/school";
 import { opticsOfTube } from "../tube/optics";
 import type { Tube } from "../tube/tube";
-import { isWater } from "../tube/water";
 import { type PaintRecipe, paintRecipe, plannedRecipe, recipeByHand } from "./paintRecipe";
 
 export type Offered = {
   /** What the search found, with the tubes that it names by their place; undefined before it answered. */
   readonly found:
-    | { readonly recipes: readonly PaintedRecipe[]; readonly tubeIds: readonly string[] }
+    | {
+        readonly recipes: readonly PaintedRecipe[];
+        readonly tubeIds: readonly string[];
+        readonly partsPerUnit: number;
+      }
     | undefined;
   /** A pile from the record that is to be mixed again. */
   readonly again: Pile | undefined;
@@ -25,36 +29,48 @@ export type Offered = {
   /** Parts of the whole pile; undefined for a pile of any size. */
   readonly wantedParts: number | undefined;
   readonly start: School["start"];
+  readonly hand: HandSettings;
 };
 
 /** The one by hand first, then the one from the record, then what was found. */
 export function offeredRecipes(offered: Offered): readonly PaintRecipe[] {
-  const { found, again, byHand, target, tubeById, wantedParts, start } = offered;
+  const { found, again, byHand, target, tubeById, wantedParts, start, hand } = offered;
   const predict = (amounts: readonly Dose[]): LabD65 | undefined => labOfAdditions(amounts, tubeById);
   const lightnessOf = (tubeId: string): number => {
     const tube = tubeById.get(tubeId);
     return (tube && opticsOfTube(tube) ? predict([{ tubeId, parts: 1 }]) : undefined)?.[0] ?? 0;
   };
-  const laid = (found?.recipes ?? [])
-    .map((recipe) => paintRecipe(recipe, found?.tubeIds ?? []))
-    // A wash is predicted as it will be laid down, rounded water and all.
-    .map((recipe) => {
-      const predicted = recipe.amounts.some(isWater) ? predict(recipe.amounts) : undefined;
-      return predicted ? { ...recipe, predicted, deltaE2000: deltaE2000(target, predicted) } : recipe;
-    });
-  const fromLog = again && recipeByHand(`again-${again.id}`, "from-log", contentsOf(again), target, predict);
+  const laid = (found?.recipes ?? []).map((recipe) =>
+    paintRecipe(recipe, found?.tubeIds ?? [], found?.partsPerUnit ?? 1),
+  );
+  const fromLog =
+    again &&
+    recipeByHand(
+      `again-${again.id}`,
+      "from-log",
+      scaledTo(contentsOf(again), wantedParts, hand, tubeById),
+      target,
+      predict,
+    );
   const changed = byHand && recipeByHand("by-hand", "by-hand", byHand, target, predict);
   return [
     ...(changed ? [changed] : []),
-    ...[...(fromLog ? [fromLog] : []), ...laid].map((recipe) =>
-      plannedRecipe(recipe, start, lightnessOf, wantedParts),
-    ),
+    ...[...(fromLog ? [fromLog] : []), ...laid].map((recipe) => plannedRecipe(recipe, start, lightnessOf)),
   ];
 }
 
-/** The same amounts for a pile of another size. */
-export function scaledTo(amounts: readonly Dose[], wantedParts: number | undefined): readonly Dose[] {
+/** The same mixture for a pile of another size, in amounts that the painter's measure can lay down. */
+export function scaledTo(
+  amounts: readonly Dose[],
+  wantedParts: number | undefined,
+  hand: HandSettings,
+  tubeById: ReadonlyMap<string, Tube>,
+): readonly Dose[] {
   if (wantedParts === undefined || amounts.length === 0) return amounts;
-  const factor = wantedParts / volumeOf(amounts);
-  return amounts.map(({ tubeId, parts }) => ({ tubeId, parts: parts * factor }));
+  // What was laid for this size stays as it was laid.
+  if (Math.abs(volumeOf(amounts) / wantedParts - 1) <= ABOUT) return amounts;
+  return laidAmounts(amounts, wantedParts, hand, tubeById);
 }
+
+/** A pile may come out this much smaller or larger than it was wanted. */
+const ABOUT = 0.15;

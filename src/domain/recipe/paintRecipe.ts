@@ -1,5 +1,4 @@
 /** A recipe as it is offered: in the order of laying down, in amounts of a wanted size, with what a slip costs. */
-import { amountsFor } from "../../core/amounts/needed";
 import { deltaE2000 } from "../../core/color/ciede2000";
 import type { LabD65 } from "../../core/color/types";
 import { type LayingStart, orderOfSchool } from "../../core/recipe/layingOrder";
@@ -25,42 +24,64 @@ export type PaintRecipe = {
   readonly dosing: readonly DosingShift[];
   /** ΔE00 that rounding to the knife costs against the exact recipe; undefined where nothing was rounded. */
   readonly roundingLoss: number | undefined;
+  /** Where the smallest amount is too big: what to thin first, and how close that comes. */
+  readonly thinned:
+    | { readonly deltaE2000: number; readonly dilutions: readonly RecipeDilution[] }
+    | undefined;
+};
+
+/** A tube that is too strong to dose as it is, and what to thin it with first. */
+export type RecipeDilution = {
+  readonly tubeId: string;
+  readonly carrierId: string;
+  readonly carrierParts: number;
+  /** Parts of the weaker mixture. */
+  readonly dose: number;
 };
 
 export type DosingShift = { readonly tubeId: string; readonly shift: number };
 
-export function paintRecipe(recipe: PaintedRecipe, tubeIds: readonly string[]): PaintRecipe {
-  const amounts = recipe.parts.map((part, i) => ({
-    tubeId: tubeIds[part.tube] ?? "",
-    parts: recipe.laidDown.volumes[i] ?? Number.NaN,
-    share: part.share,
+/** @param partsPerUnit - of the measure that the answer's amounts are given in. */
+export function paintRecipe(
+  recipe: PaintedRecipe,
+  tubeIds: readonly string[],
+  partsPerUnit: number,
+): PaintRecipe {
+  const { laidDown, diluted } = recipe;
+  const tubeIdOf = (tube: number): string => tubeIds[tube] ?? "";
+  const paints = recipe.parts.map((part, i) => ({
+    tubeId: tubeIdOf(part.tube),
+    parts: (laidDown.volumes[i] ?? Number.NaN) * partsPerUnit,
   }));
-  // Water counts as another ingredient: so many parts to all the paint together.
-  const water =
-    recipe.thinning !== undefined && recipe.thinning > 0 ? waterFor(recipe.thinning * volumeOf(amounts)) : 0;
-  const whole = volumeOf(amounts) + water;
-  const all =
-    water > 0
-      ? [...amounts, { tubeId: WATER.id, parts: water, share: 0 }].map((amount) => ({
-          ...amount,
-          share: amount.parts / whole,
-        }))
-      : amounts;
+  const laid =
+    laidDown.water > 0 ? [...paints, { tubeId: WATER.id, parts: laidDown.water * partsPerUnit }] : paints;
+  const whole = volumeOf(laid);
+  const all = laid.map((amount) => ({ ...amount, share: amount.parts / whole }));
   return {
-    key: amounts.map((amount) => amount.tubeId).join("+"),
+    key: paints.map((amount) => amount.tubeId).join("+"),
     amounts: all,
-    predicted: recipe.laidDown.predicted,
-    deltaE2000: recipe.laidDown.deltaE2000,
+    predicted: laidDown.predicted,
+    deltaE2000: laidDown.deltaE2000,
     reasons: recipe.reasons,
-    dosing: amounts.map(({ tubeId }, i) => ({ tubeId, shift: recipe.dosingShift[i] ?? Number.NaN })),
-    roundingLoss: recipe.laidDown.lossDeltaE2000,
+    dosing: paints.map(({ tubeId }, i) => ({ tubeId, shift: recipe.dosingShift[i] ?? Number.NaN })),
+    roundingLoss: laidDown.lossDeltaE2000,
+    thinned:
+      diluted && diluted.deltaE2000 < laidDown.deltaE2000 - WORTH_THINNING
+        ? {
+            deltaE2000: diluted.deltaE2000,
+            dilutions: diluted.dilutions.map(({ tube, carrier, carrierParts, dose }) => ({
+              tubeId: tubeIdOf(tube),
+              carrierId: tubeIdOf(carrier),
+              carrierParts,
+              dose: dose * partsPerUnit,
+            })),
+          }
+        : undefined,
   };
 }
 
-/** Water as it is counted out: in whole parts, little of it in quarters. */
-function waterFor(parts: number): number {
-  return parts >= 8 ? Math.round(parts) : Math.max(0.25, Math.round(4 * parts) / 4);
-}
+/** Thinning a tube first is another step: it has to gain so much, ΔE00. */
+const WORTH_THINNING = 0.5;
 
 /** Amounts that the painter chose, whatever recipe they began from. */
 export function recipeByHand(
@@ -86,17 +107,17 @@ export function recipeByHand(
       return { tubeId, shift: after ? deltaE2000(predicted, after) : Number.NaN };
     }),
     roundingLoss: undefined,
+    thinned: undefined,
   };
 }
 
 const TENTH_MORE = 1.1;
 
-/** The recipe in the order of a school, and in the amounts that come to a wanted volume if there is one. */
+/** The recipe in the order of a school. */
 export function plannedRecipe(
   recipe: PaintRecipe,
   start: LayingStart,
   lightnessOf: (tubeId: string) => number,
-  wantedParts: number | undefined,
 ): PaintRecipe {
   // Water comes last: how much is needed shows on the paper.
   const paints = recipe.amounts.filter((amount) => !isWater(amount));
@@ -105,17 +126,7 @@ export function plannedRecipe(
     paints.map(({ tubeId, share }) => ({ share, lightness: lightnessOf(tubeId) })),
   );
   const sorted = [...order.flatMap((place) => paints[place] ?? []), ...recipe.amounts.filter(isWater)];
-  if (wantedParts === undefined) return { ...recipe, amounts: sorted };
-  const exact = amountsFor(
-    sorted.map(({ share }) => share),
-    wantedParts,
-    0,
-  );
-  return {
-    ...recipe,
-    roundingLoss: undefined,
-    amounts: sorted.map((amount, i) => ({ ...amount, parts: exact[i] ?? amount.parts })),
-  };
+  return { ...recipe, amounts: sorted };
 }
 
 export function storedRecipeOf(recipe: PaintRecipe): Omit<StoredRecipe, "id" | "noteId" | "createdAt"> {

@@ -3,6 +3,7 @@ import type { DosingChoice } from "../../core/amounts/dosing";
 import { type DeltaE2000Factors, REFERENCE_FACTORS } from "../../core/color/ciede2000";
 import type { LabD65 } from "../../core/color/types";
 import type { RecipeQuery } from "../../core/recipe/types";
+import { type HandSettings, measureOf } from "../hand/measure";
 import type { Settings } from "../settings/settings";
 import { isBlackTube } from "../tube/kinds";
 import { pricePerMl } from "../tube/price";
@@ -24,6 +25,8 @@ export type RecipeWishes = {
   readonly factors: DeltaE2000Factors;
   /** Paint besides the board's, such as what is left of older piles, with the largest share it may have. */
   readonly extra: readonly { readonly tube: Tube; readonly mostShare: number }[];
+  /** Parts of the whole pile; of any size when it is left out. */
+  readonly wantedParts?: number | undefined;
 };
 
 export const NO_WISHES: RecipeWishes = {
@@ -44,15 +47,18 @@ export type RecipeQuestion = {
   readonly request: RecipeRequest;
   /** Tubes that the answer names by their place. */
   readonly tubeIds: readonly string[];
+  /** Parts in one unit of the measure that amounts are given in. */
+  readonly partsPerUnit: number;
 };
 
 /** Undefined without a tube whose paint is known. */
 export function recipeQuestion(
   target: LabD65,
   board: readonly Tube[],
-  { required, forbidden, factors, extra }: RecipeWishes,
-  { sizes, maxTubesPerRecipe, school }: Pick<Settings, "sizes" | "maxTubesPerRecipe" | "school">,
+  { required, forbidden, factors, extra, wantedParts }: RecipeWishes,
+  settings: HandSettings & Pick<Settings, "maxTubesPerRecipe" | "school">,
 ): RecipeQuestion | undefined {
+  const { maxTubesPerRecipe, school } = settings;
   const offered = [...board.map((tube) => ({ tube, mostShare: 1 })), ...extra];
   const known = offered.flatMap(({ tube, mostShare }) => {
     const solverTube = solverTubeOf(tube);
@@ -66,8 +72,14 @@ export function recipeQuestion(
     known.flatMap(({ tube }, place) => (isWanted(tube) ? [place] : []));
   const asWash = school.lighten === "water";
   const out = places(isLeftOut);
+  const measure = measureOf(
+    settings,
+    known.map(({ tube }) => tube),
+    wantedParts,
+  );
   return {
     tubeIds: known.map(({ id }) => id),
+    partsPerUnit: measure.partsPerUnit,
     request: {
       tubes: known.map((tube) => tube.solverTube),
       query: {
@@ -85,7 +97,7 @@ export function recipeQuestion(
         toleranceDeltaE2000: PLAINER_WITHIN,
         maxAnswers: MAX_ANSWERS,
       },
-      dosing: { unit: "parts", sizes },
+      dosing: measure.choice,
       asWash,
     },
   };

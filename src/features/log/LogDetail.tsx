@@ -21,7 +21,7 @@ import { tintOfTube } from "../../domain/tube/smear";
 import { useDb, useSettings, useStudio } from "../../kit/studio/useStudio";
 import { useChangeSettings } from "../../kit/studio/useChangeSettings";
 import { deltaEText, describeLab } from "../../words/colors";
-import { exactWords, knifeWords, tubeName } from "../../words/doses";
+import { exactWords, handWords, tubeName } from "../../words/doses";
 import { CardButtons } from "./CardButtons";
 import { TargetAndPile, type Held } from "./Compare";
 import type { RecipeCard } from "./recipeCard";
@@ -210,8 +210,8 @@ function cardOf(
       const tube = tubeById.get(tubeId);
       return {
         name: tubeName(tube),
-        amount: knifeWords(parts, settings),
-        exact: exactWords(parts, settings, { wholeParts: whole, tube }),
+        amount: handWords(parts, settings, { wholeParts: whole, tube }),
+        exact: exactWords(parts, { ...settings, amountUnit: "parts" }),
         share: parts / whole,
         tint: tube && tintOfTube(tube),
       };

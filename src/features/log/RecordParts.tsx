@@ -19,7 +19,7 @@ import { useDb, useSettings, useStudio } from "../../kit/studio/useStudio";
 import { attempt } from "../../kit/studio/problems";
 import { useMatchCommands } from "../../kit/commands/matches";
 import { deltaEText, describeLab } from "../../words/colors";
-import { doseWords, exactWords, knifeWords, tubeName } from "../../words/doses";
+import { doseWords, exactWords, handWords, tubeName } from "../../words/doses";
 import { sinceKept } from "../../domain/match/since";
 import { SOURCE_WORDS } from "../../words/states";
 
@@ -74,12 +74,14 @@ export function WentIn({ pile }: { pile: Pile }) {
         {contents.map(({ tubeId, parts }) => (
           <li key={tubeId} className="flex justify-between gap-3 border-b py-1.5">
             <span>
-              <span className="font-semibold">{knifeWords(parts, settings)}</span>{" "}
+              <span className="font-semibold">
+                {handWords(parts, settings, { wholeParts: whole, tube: tubeById.get(tubeId) })}
+              </span>{" "}
               {tubeName(tubeById.get(tubeId))}
             </span>
             <span className="whitespace-nowrap text-muted">
-              {exactWords(parts, settings, { wholeParts: whole, tube: tubeById.get(tubeId) })},{" "}
-              {((100 * parts) / whole).toFixed(1)} %
+              {exactWords(parts, { ...settings, amountUnit: "parts" })}, {((100 * parts) / whole).toFixed(1)}{" "}
+              %
             </span>
           </li>
         ))}

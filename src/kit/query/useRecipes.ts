@@ -2,7 +2,7 @@
 
 /** Recipes for a colour from the tubes on the board, found in the worker. */
 import type { LabD65 } from "../../core/color/types";
-import type { PaintedRecipe } from "../../core/recipe/paletteMixer";
+import type { PaintedRecipe, PaletteAnswer } from "../../core/recipe/paletteMixer";
 import { NO_WISHES, recipeQuestion, type RecipeWishes } from "../../domain/recipe/recipeRequest";
 import { solver } from "../../workers/clients";
 import { useSettings, useStudio } from "../studio/useStudio";
@@ -13,6 +13,9 @@ export type FoundRecipes = {
   readonly recipes: readonly PaintedRecipe[];
   /** Tubes that the recipes name by their place. */
   readonly tubeIds: readonly string[];
+  /** Parts in one unit of the measure that amounts are given in. */
+  readonly partsPerUnit: number;
+  readonly handLimit: PaletteAnswer["handLimit"];
 };
 
 /** Idle where the board has no tube. */
@@ -20,8 +23,8 @@ export function useRecipes(target: LabD65, wishes: RecipeWishes = NO_WISHES): Ta
   const board = useStudio((studio) => studio.board);
   const settings = useSettings();
   const question = board.length > 0 ? recipeQuestion(target, board, wishes, settings) : undefined;
-  return useQuery(solver, question, async (remote, { request, tubeIds }) => {
-    const { recipes } = await remote.searchRecipes(request);
-    return { recipes, tubeIds };
+  return useQuery(solver, question, async (remote, { request, tubeIds, partsPerUnit }) => {
+    const { recipes, handLimit } = await remote.searchRecipes(request);
+    return { recipes, handLimit, tubeIds, partsPerUnit };
   });
 }

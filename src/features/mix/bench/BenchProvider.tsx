@@ -4,7 +4,7 @@
 import { type ReactNode, useMemo } from "react";
 import type { Note } from "../../../domain/note/note";
 import { contentsOf } from "../../../domain/pile/contents";
-import { dilutionsOf } from "../../../domain/pile/dilution";
+import { laidRest } from "../../../domain/hand/laidAmounts";
 import { pilePlan } from "../../../domain/pile/plan";
 import { labFromStored } from "../../../domain/reading/storedColor";
 import { scaledTo } from "../../../domain/recipe/offers";
@@ -40,7 +40,7 @@ export function BenchProvider({
   againPileId: string | undefined;
   children: ReactNode;
 }) {
-  const { sizes } = useSettings();
+  const settings = useSettings();
   const target = useMemo(() => labFromStored(note.target), [note.target]);
   const [inHand, change] = useBenchRow(note.id);
   const paint = usePaintAtHand();
@@ -51,12 +51,19 @@ export function BenchProvider({
   const { chosen, wantedParts } = offered;
   const aim = useAimOf(note, target, pile ? contentsOf(pile) : (chosen?.amounts ?? NONE), paint);
   const next = useNext(aim, story, paint, inHand.forbidden ?? NONE);
-  const dilutions = useMemo(
-    () => (main || !chosen ? NONE : dilutionsOf(chosen.amounts, target, paint.tubeById, sizes)),
-    [main, chosen, target, paint.tubeById, sizes],
+  const { tubeById } = paint;
+  const planned = useMemo(
+    () =>
+      main ? scaledTo(running?.amounts ?? NONE, wantedParts, settings, tubeById) : (chosen?.amounts ?? NONE),
+    [main, running, wantedParts, settings, tubeById, chosen],
   );
-  const planned = main ? scaledTo(running?.amounts ?? NONE, wantedParts) : (chosen?.amounts ?? NONE);
-  const plan = pilePlan(sample ? NONE : planned, pile?.additions ?? NONE);
+  const plan = useMemo(
+    () =>
+      pilePlan(sample ? NONE : planned, pile?.additions ?? NONE, (laid, rest) =>
+        laidRest(planned, laid, rest, settings, tubeById),
+      ),
+    [sample, planned, pile, settings, tubeById],
+  );
   const draft = liveDraft(inHand, story);
   const hand: Hand = {
     required: inHand.required ?? NONE,
@@ -93,7 +100,7 @@ export function BenchProvider({
     <PaintContext value={paint}>
       <AimContext value={aim}>
         <StoryContext value={{ ...story, ...plan }}>
-          <OffersContext value={{ ...offered, dilutions, next }}>
+          <OffersContext value={{ ...offered, next }}>
             <HandContext value={hand}>
               <DeedsContext value={deeds}>
                 <ShownContext value={shownBeside(aim, story, paint, offered, inHand, draft)}>

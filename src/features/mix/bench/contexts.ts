@@ -7,7 +7,6 @@ import type { AxisTolerance } from "../../../core/describe/difference";
 import type { Match } from "../../../domain/match/match";
 import type { Drying } from "../../../domain/mixture/drying";
 import type { Note } from "../../../domain/note/note";
-import type { RecipeDilution } from "../../../domain/pile/dilution";
 import type { Dose, Pile } from "../../../domain/pile/pile";
 import type { PileStep } from "../../../domain/pile/plan";
 import type { EyeDraft } from "../../../domain/reading/eyeDraft";
@@ -60,7 +59,6 @@ export type Offers = {
   readonly search: Task<FoundRecipes>;
   readonly recipes: readonly PaintRecipe[];
   readonly chosen: PaintRecipe | undefined;
-  readonly dilutions: readonly RecipeDilution[];
   /** Parts that are wanted in all, margin and all; undefined for a pile of any size. */
   readonly wantedParts: number | undefined;
   /** The pile from the record that is mixed again. */

@@ -21,9 +21,10 @@ export function useOffered(
   inHand: InHand,
   { tubeById, rests }: PaintAtHand,
   againPileId: string | undefined,
-): Omit<Offers, "dilutions" | "next"> {
+): Omit<Offers, "next"> {
   const db = useDb();
-  const { partMl, school } = useSettings();
+  const settings = useSettings();
+  const { partMl, school } = settings;
   const again = useLiveQuery(() => (againPileId ? readPile(db, againPileId) : undefined), [db, againPileId]);
   const { wanted } = note;
   const wantedParts = wanted && (wanted.ml * (1 + wanted.marginShare)) / partMl;
@@ -36,14 +37,15 @@ export function useOffered(
       // Of a pile of no stated size, what is left can always be as much as is needed.
       mostShare: Math.min(1, leftParts / (wantedParts ?? leftParts)),
     })),
+    wantedParts,
   });
   // The last answers stay while new ones are worked out, so that nothing jumps and no focus is lost.
   const found = search.status === "failed" ? undefined : shownOf(search);
   const { byHand } = inHand;
   const { start } = school;
   const recipes = useMemo(
-    () => offeredRecipes({ found, again, byHand, target, tubeById, wantedParts, start }),
-    [found, again, byHand, target, tubeById, wantedParts, start],
+    () => offeredRecipes({ found, again, byHand, target, tubeById, wantedParts, start, hand: settings }),
+    [found, again, byHand, target, tubeById, wantedParts, start, settings],
   );
   const chosen = recipes.find((recipe) => recipe.key === inHand.chosenKey) ?? recipes[0];
   return { search, recipes, chosen, wantedParts, again };

@@ -11,7 +11,7 @@ import { SelectField } from "../../../ui/fields";
 import { Patch } from "../../../ui/Patch";
 import { Status } from "../../../ui/Status";
 import { describeLab } from "../../../words/colors";
-import { exactWords, knifeWords, tubeName } from "../../../words/doses";
+import { exactWords, handWords, tubeName } from "../../../words/doses";
 import { useAim, useDeeds, usePaint, useStory } from "../bench/contexts";
 
 export function AnotherPaint() {
@@ -47,7 +47,7 @@ export function AnotherPaint() {
       >
         {sizes.map((value, i) => (
           <option key={value} value={String(i)}>
-            {knifeWords(value, settings)}
+            {handWords(value, settings)}
           </option>
         ))}
       </SelectField>

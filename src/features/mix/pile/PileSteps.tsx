@@ -12,7 +12,7 @@ import { leftoverId } from "../../../domain/pile/leftovers";
 import { labOfAdditions } from "../../../domain/mixture/color";
 import { useSettings } from "../../../kit/studio/useStudio";
 import { describeLab } from "../../../words/colors";
-import { exactBeside, exactWords, knifeWords, tubeName } from "../../../words/doses";
+import { exactBeside, exactWords, handWords, tubeName } from "../../../words/doses";
 import type { PileStep } from "../../../domain/pile/plan";
 import {
   type Aim,
@@ -197,7 +197,7 @@ function StepRow({
   const tube = tubeById.get(step.tubeId);
   const isOfPile = pile?.side !== undefined && step.tubeId === leftoverId(pile.side.of);
   const label = isOfPile ? "of the pile" : tubeName(tube);
-  const amount = knifeWords(step.parts, settings);
+  const amount = handWords(step.parts, settings, { tube, wholeParts: whole });
   return (
     <li className="flex items-stretch border-b">
       <div className="flex min-w-0 flex-1 flex-wrap items-center">
@@ -223,7 +223,7 @@ function StepRow({
             <span className="font-semibold">{amount}</span> {label}
           </span>
           <span className="ml-auto shrink-0 pr-3 text-sm text-muted">
-            {exactBeside(step.parts, settings, { tube, wholeParts: whole })}
+            {exactBeside(step.parts, settings)}
           </span>
         </button>
         {step.isDone ? null : (

@@ -12,7 +12,7 @@ import { shownOf } from "../../../kit/query/useTask";
 import { solver } from "../../../workers/clients";
 import { workFailureWords } from "../../../words/failures";
 import { deltaEText } from "../../../words/colors";
-import { exactWords, knifeWords, tubeName } from "../../../words/doses";
+import { exactWords, handWords, tubeName } from "../../../words/doses";
 import type { PaintRecipe, DosingShift } from "../../../domain/recipe/paintRecipe";
 import { GENERIC_UNCERTAINTY } from "../../../domain/reading/uncertainty";
 import { CleanKnife } from "./CleanKnife";
@@ -21,6 +21,8 @@ import { useAim, useOffers, usePaint } from "../bench/contexts";
 
 /** Below this a wrong dose does no harm worth a word. */
 const DOSE_WORTH_A_WORD = 0.8;
+
+const LOSS_WORTH_A_WORD = 0.3;
 
 /** Light-fastness that does not last on a wall. */
 const FADING: readonly Tube["lightfastness"][] = ["III", "III-IV", "IV"];
@@ -78,9 +80,9 @@ export function RecipeAdvice({ recipe }: { recipe: PaintRecipe }) {
     changed.length > 0
       ? `Stale: ${namesOf(changed)} was tested since this was mixed, so its colour is predicted again.`
       : undefined,
-    roundingLoss === undefined
+    roundingLoss === undefined || roundingLoss < LOSS_WORTH_A_WORD
       ? undefined
-      : `Rounding to the knife costs ${deltaEText(Math.max(0, roundingLoss))}.`,
+      : `Rounding to the knife costs ${deltaEText(roundingLoss)}.`,
     light,
     price === undefined ? undefined : `The paint in it is worth ${price.toFixed(2)}.`,
     granulating.length > 0 ? `Stir before each dip: ${namesOf(granulating)} granulates.` : undefined,
@@ -104,15 +106,14 @@ export function RecipeAdvice({ recipe }: { recipe: PaintRecipe }) {
 /** What has to be done before anything is laid down. */
 export function BeforeLaying({ recipe }: { recipe: PaintRecipe }) {
   const { tubeById } = usePaint();
-  const { dilutions } = useOffers();
   const settings = useSettings();
   return (
     <>
-      {dilutions.map(({ tubeId, carrierId, carrierParts, dose }) => (
+      {recipe.thinned?.dilutions.map(({ tubeId, carrierId, carrierParts, dose }) => (
         <p key={tubeId} className="mt-2 border-l-4 border-ink pl-3">
           {tubeName(tubeById.get(tubeId))} is too strong for so small a pile: mix 1 of it into {carrierParts}{" "}
-          of {tubeName(tubeById.get(carrierId))} first and take {knifeWords(dose, settings)} (
-          {exactWords(dose, settings)}) of that.
+          of {tubeName(tubeById.get(carrierId))} first and take {handWords(dose, settings)} of that. It then
+          comes within {deltaEText(recipe.thinned?.deltaE2000 ?? Number.NaN)}.
         </p>
       ))}
       <CleanKnife recipe={recipe} />

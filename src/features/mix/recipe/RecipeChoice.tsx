@@ -1,12 +1,14 @@
 "use client";
 
 import { RadioGroup } from "radix-ui";
+import { deltaE2000 } from "../../../core/color/ciede2000";
+import type { HandLimit } from "../../../core/recipe/paletteMixer";
 import { differenceWords, missWords, WORKING_TOLERANCE } from "../../../core/describe/difference";
 import { Ribbon } from "../../../ui/Ribbon";
 import { tintOfTube } from "../../../domain/tube/smear";
 import { useSettings } from "../../../kit/studio/useStudio";
 import { deltaEText } from "../../../words/colors";
-import { knifeWords, tubeName } from "../../../words/doses";
+import { exactWords, handWords, tubeName } from "../../../words/doses";
 import { REASON_WORDS } from "../../../words/recipes";
 import type { PaintRecipe } from "../../../domain/recipe/paintRecipe";
 import { TaskLine } from "../../../kit/query/TaskLine";
@@ -64,7 +66,11 @@ function ReachLine() {
   const { target } = useAim();
   const settings = useSettings();
   if (search.status !== "ready") return null;
-  const [nearest] = [...search.value.recipes].sort((a, b) => a.deltaE2000 - b.deltaE2000);
+  const { handLimit, partsPerUnit } = search.value;
+  if (handLimit) return <HandLine limit={handLimit} partsPerUnit={partsPerUnit} />;
+  const [nearest] = search.value.recipes
+    .map(({ predicted }) => ({ predicted, deltaE2000: deltaE2000(target, predicted) }))
+    .sort((a, b) => a.deltaE2000 - b.deltaE2000);
   if (!nearest || nearest.deltaE2000 <= REACH) return null;
   const words = differenceWords(target, nearest.predicted, WORKING_TOLERANCE, settings.scale);
   const misses = missWords(words);
@@ -73,6 +79,29 @@ function ReachLine() {
       These tubes do not reach it. The nearest they come is{" "}
       {misses.length > 0 ? misses.join(", ") : "just outside what an eye lets pass"} (
       {deltaEText(nearest.deltaE2000)}).
+    </p>
+  );
+}
+
+/** The tubes reach it, the hand does not: its smallest amounts are too big for a small pile. */
+function HandLine({ limit, partsPerUnit }: { limit: HandLimit; partsPerUnit: number }) {
+  const { recipes } = useOffers();
+  const settings = useSettings();
+  const { laidDeltaE2000, largerPile } = limit;
+  const canThin = recipes.some(({ thinned }) => thinned !== undefined);
+  const ways = [
+    ...(largerPile
+      ? [
+          `a pile of about ${exactWords((largerPile.totalVolume + largerPile.water) * partsPerUnit, settings)} comes within ${deltaEText(largerPile.deltaE2000)}`,
+        ]
+      : []),
+    ...(canThin ? ["thinning the strong tube first does too"] : []),
+  ];
+  return (
+    <p className="mt-1 border-l-4 border-ink pl-3">
+      These tubes reach it, but the smallest amount is too big for so small a pile: as it can be laid down it
+      misses by {deltaEText(laidDeltaE2000)}.{" "}
+      {ways.length > 0 ? `Better: ${ways.join("; ")}.` : "Measure in a finer unit."}
     </p>
   );
 }
@@ -100,7 +129,12 @@ function RecipeRow({ recipe }: { recipe: PaintRecipe }) {
           {recipe.amounts.map((amount, i) => (
             <span key={amount.tubeId}>
               {i > 0 ? ", " : ""}
-              <span className="font-semibold">{knifeWords(amount.parts, settings)}</span>{" "}
+              <span className="font-semibold">
+                {handWords(amount.parts, settings, {
+                  tube: tubeById.get(amount.tubeId),
+                  wholeParts: amount.parts / amount.share,
+                })}
+              </span>{" "}
               {tubeName(tubeById.get(amount.tubeId))}
             </span>
           ))}

@@ -8,7 +8,7 @@ import { Button } from "../../../ui/Button";
 import { SelectField } from "../../../ui/fields";
 import { isWater, WATER } from "../../../domain/tube/water";
 import { useSettings, useStudio } from "../../../kit/studio/useStudio";
-import { exactBeside, knifeWords, tubeName } from "../../../words/doses";
+import { exactBeside, handWords, tubeName } from "../../../words/doses";
 import type { RecipeAmount, PaintRecipe } from "../../../domain/recipe/paintRecipe";
 import { FromOneTube } from "./FromOneTube";
 import { useHand, usePaint } from "../bench/contexts";
@@ -146,12 +146,12 @@ function AmountRow({
     <li className="border-b py-1">
       <div className="flex items-center gap-1">
         <span className="min-w-0 flex-1 leading-snug">
-          <span className="font-semibold">{knifeWords(parts, settings)}</span> {name}
+          <span className="font-semibold">
+            {handWords(parts, settings, { tube: tubeById.get(tubeId), wholeParts: parts / amount.share })}
+          </span>{" "}
+          {name}
           <span className="block text-sm text-muted">
-            {[
-              exactBeside(parts, settings, { tube: tubeById.get(tubeId) }),
-              `${Math.round(100 * amount.share)} %`,
-            ]
+            {[exactBeside(parts, settings), `${Math.round(100 * amount.share)} %`]
               .filter((words) => words !== undefined)
               .join(", ")}
           </span>
