@@ -13,7 +13,7 @@ import { MixtureEvaluator } from "../mixing/mixtureEvaluator";
 import type { SurfaceConstants } from "../mixing/saunderson";
 import type { ViewingWeights } from "../spectrum/colorimetry";
 import type { OpticalModel, Reflectance } from "../spectrum/types";
-import { type Answer, chooseAnswers, orderOf, recipeOf } from "./answers";
+import { type Answer, chooseAnswers, orderOf, OTHER_TUBES_COST, recipeOf } from "./answers";
 import { type Candidate, GLANCE, isAllowed, mixedCandidate } from "./candidates";
 import { RecipeSearch } from "./search";
 import { tubeTraits } from "./tubeTraits";
@@ -71,6 +71,8 @@ const HAND_COST = 0.5;
 /** A larger pile is offered as the closest when it is closer by more than this, ΔE00. */
 const WORTH_PAINT = 0.15;
 const HARDLY_CLOSER = 0.03;
+/** So many mixtures are laid without thrift: the nearest exact ones. */
+const MOST_LAVISH = 10;
 
 /** A mixture as it is laid down, with the exact one that it came from. */
 type LaidCandidate = Candidate & { readonly exact: Candidate; readonly laidDown: LaidDown };
@@ -139,10 +141,19 @@ export class PaletteMixer {
     query: RecipeQuery,
     dosing: Dosing,
   ): { readonly laid: readonly LaidCandidate[]; readonly nearest: number } {
-    const thrifty = candidates.map((candidate) => this.laid(candidate, query, dosing));
-    const nearest = Math.min(...thrifty.map(({ deltaE }) => deltaE));
+    const thrifty: LaidCandidate[] = [];
+    let nearest = Number.POSITIVE_INFINITY;
+    for (const candidate of [...candidates].sort((one, other) => one.deltaE - other.deltaE)) {
+      // Rounding brings hardly any mixture closer, so what is too far off to be offered is not laid.
+      if (candidate.deltaE > nearest + OTHER_TUBES_COST) break;
+      const laid = this.laid(candidate, query, dosing);
+      thrifty.push(laid);
+      if (isAllowed(laid, query)) nearest = Math.min(nearest, laid.deltaE);
+    }
     const lavish = candidates
       .filter(({ deltaE }) => deltaE < nearest - HARDLY_CLOSER)
+      .sort((one, other) => one.deltaE - other.deltaE)
+      .slice(0, MOST_LAVISH)
       .map((candidate) => this.laid(candidate, query, { ...dosing, deltaEPerUnit: 0 }, true));
     return {
       laid: [...thrifty, ...lavish.filter(({ deltaE }) => deltaE < nearest - WORTH_PAINT)],
