@@ -3,23 +3,36 @@ import type { Addition } from "../core/correct/nextAddition";
 import { stepsText } from "../core/describe/difference";
 import type { ValueScale } from "../core/describe/valueScale";
 
-const KIND_WORDS: Readonly<Record<Addition["kind"], string>> = {
-  white: "white lifts it",
-  "white-plus": "white lifts it, and the other tube mends what white does",
-  complement: "the opposite hue quiets it",
-  neighbour: "a neighbouring hue turns it and keeps it bright",
-  "own-grey": "a grey of its own value dulls it and leaves the value",
-  dark: "a dark, dull tube brings it down",
-  "family-shade": "a darker tube of its own family shades it",
-  water: "water lets the paper through",
-  joint: "several faults are mended at once",
+/** By what means an addition works. */
+const MEANS: Readonly<Record<Addition["kind"], string>> = {
+  white: "white",
+  "white-plus": "white and another tube",
+  complement: "the opposite hue",
+  neighbour: "a neighbouring hue",
+  "own-grey": "a grey of its own value",
+  dark: "a dark, dull tube",
+  "family-shade": "a darker tube of its own family",
+  water: "water, which lets the paper through,",
+  joint: "several tubes together",
 };
 
 /** Changes smaller than this are not worth a word: L*, C* and ΔH*. */
 const NOTICED = { lightness: 1, chroma: 1.5, hue: 1.5 } as const;
 
-export function whyWords({ kind }: Pick<Addition, "kind">): string {
-  return KIND_WORDS[kind];
+/** "a grey of its own value dulls it and leaves the value": only what the change really does is said. */
+export function whyWords({ kind, change }: Pick<Addition, "kind" | "change">): string {
+  const { deltaLightness, deltaChroma, deltaHue } = change;
+  const does = [
+    deltaLightness >= NOTICED.lightness ? "lifts it" : "",
+    deltaLightness <= -NOTICED.lightness ? "brings it down" : "",
+    deltaChroma <= -NOTICED.chroma ? "quiets it" : "",
+    deltaChroma >= NOTICED.chroma ? "brightens it" : "",
+    Math.abs(deltaHue) >= NOTICED.hue ? "turns its hue" : "",
+    Math.abs(deltaLightness) < NOTICED.lightness && kind === "own-grey" ? "leaves the value" : "",
+  ].filter((text) => text !== "");
+  const [last, ...others] = does.reverse();
+  if (last === undefined) return `${MEANS[kind]} hardly moves it`;
+  return `${MEANS[kind]} ${others.length > 0 ? `${others.reverse().join(", ")} and ` : ""}${last}`;
 }
 
 /** "a quarter step darker, duller by C* 3, towards red". */

@@ -1,7 +1,7 @@
 /** What the solver worker understands: plain data both ways, so that it survives cloning. */
 import type { LabD65 } from "../core/color/types";
-import type { Corrector, CorrectorQuery } from "../core/correct/correctors";
-import type { Variant } from "../core/correct/lightenAndShade";
+import type { LaidCorrectorQuery, LaidCorrectors } from "../core/correct/laidCorrectors";
+import type { FamilyQuery, Variant } from "../core/correct/lightenAndShade";
 import type { NextAddition } from "../core/correct/nextAddition";
 import type { NearestTube } from "../core/recipe/nearestTube";
 import type { LightCheck } from "../core/spectrum/metamerism";
@@ -25,7 +25,10 @@ export type SolverApi = {
   /** The same for a wash: water and paint over paper. The place after the last tube is water. */
   washAddition: (request: WashRequest) => NextAddition;
   /** Ways to change one thing of a pile, least side effect first. */
-  waysToMove: (pile: MixtureRequest, way: Pick<CorrectorQuery, "axis" | "change">) => readonly Corrector[];
+  waysToMove: (
+    pile: MixtureRequest,
+    way: Pick<LaidCorrectorQuery, "axis" | "change" | "dosing">,
+  ) => LaidCorrectors;
   /** A match lighter and darker, within its family. */
   lightenAndShade: (match: MixtureRequest, steps: FamilySteps) => readonly Variant[];
   /** The tube to begin with; undefined without tubes. */
@@ -50,4 +53,5 @@ export type FamilySteps = {
   readonly blacks: readonly number[];
   readonly lighterBy: number;
   readonly darkerBy: number;
+  readonly laid?: FamilyQuery["laid"];
 };

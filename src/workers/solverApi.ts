@@ -2,7 +2,7 @@
 import { type Medium, type PaletteAnswer, PaletteMixer } from "../core/recipe/paletteMixer";
 import { MixtureEvaluator } from "../core/mixing/mixtureEvaluator";
 import { buildPaletteTable, type PaletteTable } from "../core/picture/paletteTable";
-import { correctors } from "../core/correct/correctors";
+import { laidCorrectors } from "../core/correct/laidCorrectors";
 import { lightenAndShade } from "../core/correct/lightenAndShade";
 import { nextAddition } from "../core/correct/nextAddition";
 import { xyzFromLab } from "../core/color/cieLab";
@@ -73,8 +73,14 @@ export function createSolverApi(): SolverApi {
         PAINT_SURFACE,
       ),
     waysToMove: (pile, way) =>
-      correctors(
-        { ...way, pile: blendOptics(volumesOf(pile)), tubes: pile.tubes.map(opticsOf), maxTubes: 2 },
+      laidCorrectors(
+        {
+          ...way,
+          pile: blendOptics(volumesOf(pile)),
+          pileVolume: pile.parts.reduce((sum, { volume }) => sum + volume, 0),
+          tubes: pile.tubes.map(opticsOf),
+          maxTubes: 2,
+        },
         VIEWING.D65,
         PAINT_SURFACE,
       ),

@@ -212,7 +212,7 @@ describe("the core", () => {
    * A quarter of it is the pigment tables, the rest our own functions, which grow by a kilobyte now and then; a
    * library that came in unnoticed would add ten at once.
    */
-  const CORE_BUDGET_KB = 125;
+  const CORE_BUDGET_KB = 135;
 
   it("bundles alone, small, and works from a bare script", async () => {
     const { outputFiles, metafile } = await build({

@@ -2,7 +2,9 @@
 import { deltaE2000, REFERENCE_FACTORS } from "@/core/color/ciede2000";
 import { labFromLch } from "@/core/color/cieLab";
 import { type LabD65, labD65, lchUnder } from "@/core/color/types";
-import { nextAddition } from "@/core/correct/nextAddition";
+import { dosingOf, type DosingChoice } from "@/core/amounts/dosing";
+import { layDown } from "@/core/amounts/layDown";
+import { nextAddition, type PileQuery, plainParts } from "@/core/correct/nextAddition";
 import { applyDifference, threeWayDifference } from "@/core/describe/difference";
 import type { Evidence, MixPart } from "@/core/learning/boxModel";
 import { USUAL_PRIOR } from "@/core/learning/tubeModel";
@@ -12,6 +14,7 @@ import type { Rng } from "@/core/random/rng";
 import { RecipeSearch } from "@/core/recipe/search";
 import { labFromReflectance } from "@/core/spectrum/colorimetry";
 import type { OpticalModel } from "@/core/spectrum/types";
+import { EYE_UNCERTAINTY } from "@/domain/reading/uncertainty";
 import { VIEWING } from "@/data/standardViewing";
 import { PAINT_SURFACE } from "@/data/surface";
 import { simulateSurface, simulateTube, USUAL_DEVIATION } from "@/devices/simulatedPaint";
@@ -106,7 +109,7 @@ export function eyeReader(rng: Rng): Reader {
       });
       return labFromLch(lchUnder<"D65">(seen.lightness, seen.chroma, seen.hueDegrees));
     },
-    uncertaintyDeltaE2000: 1.4,
+    uncertaintyDeltaE2000: EYE_UNCERTAINTY,
   };
 }
 
@@ -114,10 +117,15 @@ function clampL(lightness: number): number {
   return Math.max(0, Math.min(100, lightness));
 }
 
+/** Readings of one pile, before a painter gives it up. */
+const MOST_LOOKS = 12;
+
 export type LoopResult = {
   /** True ΔE00 after the first pile and after each addition. */
   readonly misses: readonly number[];
   readonly growth: number;
+  /** Whether the advice was to leave the pile alone. */
+  readonly isStopped: boolean;
 };
 
 /** First recipe, then additions on readings until the advice is to leave it or the number is used up. */
@@ -130,10 +138,16 @@ export function closeLoop(
     readonly toleranceDeltaE2000: number;
     readonly dosingError: number;
     readonly rng: Rng;
+    /** What the hand lays down; exact amounts without it. */
+    readonly dosing?: DosingChoice;
+    /** How the verdict is reached, besides the tolerance. */
+    readonly verdict?: Pick<PileQuery, "axes" | "sureWithin">;
   },
 ): LoopResult {
+  const { dosing } = options;
+  const mixer = new MixtureEvaluator(box.generic, VIEWING.D65, PAINT_SURFACE);
   const search = new RecipeSearch(
-    new MixtureEvaluator(box.generic, VIEWING.D65, PAINT_SURFACE),
+    mixer,
     box.generic.map(() => false),
   );
   const [recipe] = search.search({
@@ -149,40 +163,63 @@ export function closeLoop(
       tube,
       volume: volume * Math.exp(options.dosingError * options.rng.normal()),
     }));
-  const intended = recipe.parts.map((part) => ({ tube: part.tube, volume: part.share }));
+  const tubes = recipe.parts.map(({ tube }) => tube);
+  const shares = recipe.parts.map(({ share }) => share);
+  const volumes = dosing ? layDown(mixer, tubes, shares, target, dosingOf(dosing)).volumes : shares;
+  const intended = tubes.map((tube, i) => ({ tube, volume: volumes[i] ?? Number.NaN }));
   // What the painter believes lies there, and what does.
   let recorded: MixPart[] = intended;
   let real: MixPart[] = dosed(intended);
   const volumeAtStart = sum(real);
   const evidence: Evidence[] = [];
   const misses = [deltaE2000(target, box.trueLab(real))];
-  for (let step = 0; step < options.mostAdditions; step++) {
+  let additions = 0;
+  let looks = 0;
+  // Looks at the pile as it lies are one piece of evidence together.
+  let looksAtState: LabD65[] = [];
+  let isStopped = false;
+  while (additions <= options.mostAdditions && looks < MOST_LOOKS) {
+    looks++;
     const truth = box.trueLab(real);
-    evidence.push({
+    looksAtState.push(reader.read(truth, target));
+    const state: Evidence = {
       parts: recorded,
-      lab: reader.read(truth, target),
-      uncertaintyDeltaE2000: reader.uncertaintyDeltaE2000,
-    });
+      lab: meanOf(looksAtState),
+      uncertaintyDeltaE2000: reader.uncertaintyDeltaE2000 / Math.sqrt(looksAtState.length),
+    };
     const advice = nextAddition(
       {
         tubes: box.generic,
         allowed: box.generic.map((_, tube) => tube),
         parts: recorded,
-        evidence,
+        evidence: [...evidence, state],
         target,
         toleranceDeltaE2000: options.toleranceDeltaE2000,
         strengthError: 0.3,
         maxTubes: 3,
+        ...(dosing && { dosing }),
+        ...options.verdict,
       },
       CONDITIONS,
     );
+    isStopped = advice.advice === "leave-it";
+    if (advice.advice === "look-again") continue;
     const [addition] = advice.advice === "leave-it" ? [] : advice.additions;
-    if (!addition) break;
-    recorded = [...recorded, ...addition.parts];
-    real = [...real, ...dosed(addition.parts)];
+    if (!addition || additions === options.mostAdditions) break;
+    additions++;
+    evidence.push(state);
+    looksAtState = [];
+    const parts = plainParts(addition.parts);
+    recorded = [...recorded, ...parts];
+    real = [...real, ...dosed(parts)];
     misses.push(deltaE2000(target, box.trueLab(real)));
   }
-  return { misses, growth: sum(real) / volumeAtStart };
+  return { misses, growth: sum(real) / volumeAtStart, isStopped };
+}
+
+function meanOf(labs: readonly LabD65[]): LabD65 {
+  const mean = (axis: 0 | 1 | 2): number => labs.reduce((total, lab) => total + lab[axis], 0) / labs.length;
+  return labD65(mean(0), mean(1), mean(2));
 }
 
 function sum(parts: readonly MixPart[]): number {

@@ -153,29 +153,39 @@ class Mover {
   }
 
   private corrector(tubes: readonly number[], share: number, amount: number): Corrector {
-    const predicted = this.labAfter(tubes, share, amount);
-    const change = threeWayDifference(this.start, predicted);
-    const [, chroma, hue] = lchFromLab(this.start);
-    const [, chromaAfter, hueAfter] = lchFromLab(predicted);
-    const hueTurnDegrees = hueDifferenceDegrees(hue, hueAfter);
-    const { place } = readHue(hue);
-    const isSeen =
-      Math.min(chroma, chromaAfter) >= GREY_CHROMA && Math.abs(hueTurnDegrees) > OTHER_HUE_DEGREES;
-    return {
-      parts: tubes.map((tube, i) => ({
-        tube,
-        volume: this.volumeOf(tube, i === 0 ? share : 1 - share, amount),
-      })),
-      predicted,
-      change,
-      hueTurnDegrees,
-      sideEffect: sideEffectOf(this.query.axis, change, hueTurnDegrees),
-      turnsTo: isSeen ? (hueTurnDegrees > 0 ? place.leanUp : place.leanDown) : undefined,
-    };
+    const parts = tubes.map((tube, i) => ({
+      tube,
+      volume: this.volumeOf(tube, i === 0 ? share : 1 - share, amount),
+    }));
+    return correctorOf(this.query.axis, this.start, parts, this.labAfter(tubes, share, amount));
   }
 }
 
-function movedAlong(axis: CorrectorQuery["axis"], start: LabD65, after: LabD65): number {
+/** What an addition does to a pile, seen from the axis that was to be changed. */
+export function correctorOf(
+  axis: CorrectorQuery["axis"],
+  start: LabD65,
+  parts: Corrector["parts"],
+  predicted: LabD65,
+): Corrector {
+  const change = threeWayDifference(start, predicted);
+  const [, chroma, hue] = lchFromLab(start);
+  const [, chromaAfter, hueAfter] = lchFromLab(predicted);
+  const hueTurnDegrees = hueDifferenceDegrees(hue, hueAfter);
+  const { place } = readHue(hue);
+  const isSeen = Math.min(chroma, chromaAfter) >= GREY_CHROMA && Math.abs(hueTurnDegrees) > OTHER_HUE_DEGREES;
+  return {
+    parts,
+    predicted,
+    change,
+    hueTurnDegrees,
+    sideEffect: sideEffectOf(axis, change, hueTurnDegrees),
+    turnsTo: isSeen ? (hueTurnDegrees > 0 ? place.leanUp : place.leanDown) : undefined,
+  };
+}
+
+/** Signed, in L*, C*ab or ΔH*. */
+export function movedAlong(axis: CorrectorQuery["axis"], start: LabD65, after: LabD65): number {
   const { deltaLightness, deltaChroma, deltaHue } = threeWayDifference(start, after);
   return axis === "value" ? deltaLightness : axis === "chroma" ? deltaChroma : deltaHue;
 }

@@ -2,6 +2,7 @@
  * A finished match made lighter and darker without leaving its family: a highlight that keeps its colour
  * beside one with white alone, and a shade from the family beside one with black.
  */
+import type { DosingChoice } from "../amounts/dosing";
 import { lchFromLab } from "../color/cieLab";
 import type { LabD65 } from "../color/types";
 import type { SurfaceConstants } from "../mixing/saunderson";
@@ -10,6 +11,7 @@ import type { ViewingWeights } from "../spectrum/colorimetry";
 import type { OpticalModel } from "../spectrum/types";
 import { labD65 } from "../color/types";
 import { type Corrector, correctors } from "./correctors";
+import { laidCorrectors } from "./laidCorrectors";
 
 export type VariantKind = "white-highlight" | "coloured-highlight" | "black-shade" | "family-shade";
 
@@ -28,6 +30,8 @@ export type FamilyQuery = {
   /** How far up and down, in L*, > 0. */
   readonly lighterBy: number;
   readonly darkerBy: number;
+  /** How large the match's pile is, and what the hand can lay; volumes are then those of the whole addition. */
+  readonly laid?: { readonly pileVolume: number; readonly dosing: DosingChoice };
 };
 
 /** A variant that turns further is of another family, in degrees. */
@@ -42,8 +46,12 @@ export function lightenAndShade(
 ): Variant[] {
   const { match, tubes, whites, blacks } = query;
   const matchLab = labOf(match, view, surface);
-  const ways = (change: number): Corrector[] =>
-    correctors({ pile: match, tubes, axis: "value", change, maxTubes: 2 }, view, surface);
+  const ways = (change: number): readonly Corrector[] => {
+    const asked = { pile: match, tubes, axis: "value", change, maxTubes: 2 } as const;
+    return query.laid
+      ? laidCorrectors({ ...asked, ...query.laid }, view, surface).ways
+      : correctors(asked, view, surface);
+  };
   const isOnly = ({ parts }: Corrector, among: readonly number[]): boolean =>
     parts.length === 1 && parts.every(({ tube }) => among.includes(tube));
   const lighter = ways(query.lighterBy);

@@ -1,27 +1,48 @@
 /**
- * How much of an exact addition to put down when its tubes may be stronger or weaker than believed.
+ * How much of an exact addition to put down when its tubes may be stronger or weaker than believed, in amounts that
+ * a hand can lay.
  *
- * The dose is the largest share of the exact addition that carries the pile past the target, on the axis
- * that is furthest off, in fewer than 4 % of the cases of a spread of strength errors; each tube's error is
- * taken as uniform and its own. The cases are points of an additive recurrence, so the answer is repeatable.
+ * Doses around the exact addition and around shares of it are rounded to the hand, one step up and down. Of those
+ * that are safe the one that comes nearest is taken. Safe is a dose that carries the pile past the target, on the
+ * axis that is furthest off, in fewer than 4 % of the cases of a spread of strength errors, and leaves it
+ * further off than before in none; each tube's error is taken as uniform and its own. The cases are points of an
+ * additive recurrence, so the answer is repeatable.
  *
  * Source of the recurrence: H. Niederreiter, Random Number Generation and Quasi-Monte Carlo Methods (1992), ch. 3,
  * with the plastic-number generalisation of the golden ratio.
  */
+import type { Dosing } from "../amounts/dosing";
+import { deltaE2000, type DeltaE2000Factors } from "../color/ciede2000";
 import type { LabD65 } from "../color/types";
 import { type ThreeWayDifference, threeWayDifference } from "../describe/difference";
 
 const CASES = 128;
 /** Under the 5 % that is promised, by about the sampling error of the cases. */
-const MOST_CROSSINGS = 0.035;
-const DOSES = [1, 0.95, 0.9, 0.85, 0.8, 0.75, 0.7, 0.65, 0.6, 0.55, 0.5, 0.45, 0.4, 0.35, 0.3] as const;
+const MOST_CROSSINGS = Math.floor(0.035 * CASES);
+const SHARES = [1, 0.95, 0.9, 0.85, 0.8, 0.75, 0.7, 0.65, 0.6, 0.55, 0.5, 0.45, 0.4, 0.35, 0.3] as const;
+/** Doses whose risk is looked at, nearest first; further ones gain too little. */
+const MOST_TRIED = 60;
 
-export type Dose = {
+export type SafeDose = {
+  /** Volume of each part, in the order of the exact addition; 0 for one that is left out. */
+  readonly volumes: readonly number[];
+  readonly predicted: LabD65;
   /** Share of the exact addition, (0, 1]. */
   readonly share: number;
   /** Share of the cases in which it carries the pile past the target. */
   readonly crossingRisk: number;
   readonly isSafe: boolean;
+};
+
+export type DoseQuery = {
+  readonly target: LabD65;
+  /** Colour of the pile now. */
+  readonly pile: LabD65;
+  readonly factors: DeltaE2000Factors;
+  /** Largest relative error of a strength, [0, 1). */
+  readonly strengthError: number;
+  /** What the hand can lay down; undefined for amounts as exact as they come. */
+  readonly dosing: Dosing | undefined;
 };
 
 type Axis = "deltaLightness" | "deltaChroma" | "deltaHue";
@@ -33,35 +54,89 @@ export function leadingAxis(difference: ThreeWayDifference): Axis {
 }
 
 /**
- * @param tubeCount - tubes in the addition, 1 to 3.
- * @param strengthError - largest relative error of a strength, [0, 1).
- * @param after - the pile's colour after the addition, each tube multiplied by its factor.
- * @returns the largest safe share of the exact addition, or the smallest share with its risk when none is safe.
+ * @param tubes - the tube of each part as the dosing names it.
+ * @param exact - volumes that would lead all the way, 1 to 3 of them, each above 0.
+ * @param after - the pile's colour after volumes of each part.
+ * @returns the best safe dose; the least risky one when none is safe.
  */
 export function safeDose(
-  target: LabD65,
-  pile: LabD65,
-  tubeCount: number,
-  strengthError: number,
-  after: (factors: readonly number[]) => LabD65,
-): Dose {
-  if (strengthError === 0) return { share: 1, crossingRisk: 0, isSafe: true };
+  query: DoseQuery,
+  tubes: readonly number[],
+  exact: readonly number[],
+  after: (volumes: readonly number[]) => LabD65,
+): SafeDose {
+  const { target, pile, factors, strengthError, dosing } = query;
   const now = threeWayDifference(target, pile);
   const axis = leadingAxis(now);
   const side = Math.sign(now[axis]);
-  const cases = strengthCases(tubeCount, strengthError);
-  let last: Dose = { share: 1, crossingRisk: 1, isSafe: false };
-  for (const dose of DOSES) {
+  const missNow = deltaE2000(target, pile, factors);
+  const exactSum = sumOf(exact);
+  const doses = dosesAround(tubes, exact, dosing)
+    .map((volumes) => {
+      const predicted = after(volumes);
+      return { volumes, predicted, miss: deltaE2000(target, predicted, factors) };
+    })
+    .sort((one, other) => one.miss - other.miss);
+  const cases = strengthError === 0 ? [] : strengthCases(exact.length, strengthError);
+  let leastRisky: SafeDose | undefined;
+  for (const { volumes, predicted } of doses.slice(0, MOST_TRIED)) {
     let crossings = 0;
-    for (const factors of cases) {
-      const there = threeWayDifference(target, after(factors.map((factor) => factor * dose)))[axis];
-      if (Math.sign(there) === -side) crossings++;
+    let isWorse = false;
+    for (const strengths of cases) {
+      const there = after(volumes.map((volume, i) => volume * (strengths[i] ?? 1)));
+      if (Math.sign(threeWayDifference(target, there)[axis]) === -side) crossings++;
+      if (deltaE2000(target, there, factors) > missNow) isWorse = true;
+      // One that is no safer than what is known already need not be counted to the end.
+      if (crossings > MOST_CROSSINGS && leastRisky && crossings / CASES >= leastRisky.crossingRisk) break;
     }
-    const crossingRisk = crossings / CASES;
-    last = { share: dose, crossingRisk, isSafe: crossingRisk <= MOST_CROSSINGS };
-    if (last.isSafe) return last;
+    const dose: SafeDose = {
+      volumes,
+      predicted,
+      share: Math.min(1, sumOf(volumes) / exactSum),
+      crossingRisk: crossings / CASES,
+      isSafe: crossings <= MOST_CROSSINGS && !isWorse,
+    };
+    if (dose.isSafe) return dose;
+    if (!leastRisky || dose.crossingRisk < leastRisky.crossingRisk) leastRisky = dose;
   }
-  return last;
+  if (!leastRisky) throw new RangeError("An addition takes at least one tube");
+  return leastRisky;
+}
+
+/** Shares of the exact addition, each amount rounded to the hand, one step less and one more. */
+function dosesAround(
+  tubes: readonly number[],
+  exact: readonly number[],
+  dosing: Dosing | undefined,
+): (readonly number[])[] {
+  if (!dosing) return SHARES.map((share) => exact.map((volume) => volume * share));
+  const doses = new Map<string, readonly number[]>();
+  for (const share of SHARES) {
+    let all: (readonly number[])[] = [[]];
+    exact.forEach((volume, i) => {
+      const choices = choicesOf(volume * share, tubes[i] ?? -1, dosing, exact.length > 1);
+      all = all.flatMap((dose) => choices.map((choice) => [...dose, choice]));
+    });
+    for (const dose of all) if (sumOf(dose) > 0) doses.set(dose.join(), dose);
+  }
+  return [...doses.values()];
+}
+
+function choicesOf(volume: number, tube: number, dosing: Dosing, canLeaveOut: boolean): readonly number[] {
+  const smallest = dosing.smallest(tube);
+  const rounded = dosing.round(volume, tube);
+  const step = dosing.step(rounded, tube);
+  const laid = [rounded, rounded - step, rounded + step]
+    .filter((choice) => choice >= smallest * ALMOST_ONE)
+    .map((choice) => dosing.round(choice, tube));
+  return canLeaveOut && volume < smallest ? [0, ...laid] : laid;
+}
+
+/** Rounding of steps such as 0.1. */
+const ALMOST_ONE = 1 - 1e-9;
+
+function sumOf(values: readonly number[]): number {
+  return values.reduce((sum, value) => sum + value, 0);
 }
 
 /** Roots of x^(d+1) = x + 1: the golden ratio and its kin for two and three dimensions. */

@@ -6,7 +6,8 @@
  * along: what is off now will be off about as much after a small change. Doses are cut so that paint which is
  * stronger than believed does not carry the wash past the target.
  */
-import { deltaE2000 } from "../color/ciede2000";
+import { type DosingChoice, dosingOf, WATER_PLACE } from "../amounts/dosing";
+import { deltaE2000, REFERENCE_FACTORS } from "../color/ciede2000";
 import { type LabD65, labD65 } from "../color/types";
 import { threeWayDifference } from "../describe/difference";
 import type { MixPart } from "../learning/boxModel";
@@ -15,8 +16,9 @@ import { bestAmount } from "../optimize/bestAmount";
 import type { SurfaceConstants } from "../mixing/saunderson";
 import type { ViewingWeights } from "../spectrum/colorimetry";
 import type { OpticalModel, Reflectance } from "../spectrum/types";
-import type { Addition, NextAddition } from "./nextAddition";
-import { leadingAxis } from "./safeDose";
+import type { AxisLimits } from "../recipe/solverLimits";
+import { type Addition, isWithin, type NextAddition } from "./nextAddition";
+import { safeDose } from "./safeDose";
 
 export type WashQuery = {
   readonly tubes: readonly OpticalModel[];
@@ -35,6 +37,10 @@ export type WashQuery = {
   readonly paper: Reflectance;
   /** Dry thickness of a layer without water, 1 where titanium white has S·X = 1 at 550 nm. */
   readonly undilutedThickness: number;
+  /** What the hand can lay down, in the unit of the volumes; as exact as it comes if left out. */
+  readonly dosing?: DosingChoice;
+  /** Largest misses on each axis: within them the wash is left alone, whatever the ΔE00. */
+  readonly axes?: AxisLimits;
 };
 
 const LEAST = 1e-4;
@@ -47,9 +53,6 @@ const DELTA_E_PER_TUBE = 0.5;
 const DELTA_E_PER_DOUBLING = 0.7;
 /** An amount below this share of the wash is none. */
 const NOTHING = 1.5 * LEAST;
-const DOSES = [1, 0.9, 0.8, 0.7, 0.6, 0.5, 0.4, 0.3] as const;
-const CHANCES = 9;
-const SAFE = 0.05;
 
 /**
  * In the answer the place after the last tube is water.
@@ -64,7 +67,9 @@ export function washAddition(
   assertWash(query);
   const { tubes, allowed, target, seen, parts } = query;
   const miss = deltaE2000(target, seen);
-  if (miss <= query.toleranceDeltaE2000) return { advice: "leave-it", pile: seen, deltaE2000: miss };
+  const { axes, toleranceDeltaE2000 } = query;
+  const isClose = axes ? isWithin(axes, threeWayDifference(target, seen)) : miss <= toleranceDeltaE2000;
+  if (isClose) return { advice: "leave-it", pile: seen, deltaE2000: miss };
   const wash = new Wash(query, view, surface);
   const waterPlace = tubes.length;
   const ways = [
@@ -78,7 +83,9 @@ export function washAddition(
       const volumes = wash.bestVolumes(places);
       return { addition: wash.dosed(places, volumes), exact: wash.after(places, volumes) };
     })
-    .filter(({ addition }) => addition.parts.length > 0 && addition.deltaE2000 < miss - LEAST_GAIN)
+    .flatMap(({ addition, exact }) =>
+      addition && addition.deltaE2000 < miss - LEAST_GAIN ? [{ addition, exact }] : [],
+    )
     // Where the whole dose leads counts, not how much of it is safe to take at once.
     .map(({ addition, exact }) => ({ addition, cost: deltaE2000(target, exact) + priceOf(addition) }))
     .sort((one, other) => one.cost - other.cost)
@@ -159,47 +166,48 @@ class Wash {
     return volumes;
   }
 
-  dosed(places: readonly number[], volumes: readonly number[]): Addition {
+  dosed(places: readonly number[], volumes: readonly number[]): Addition | undefined {
     const { target, seen, strengthError } = this.query;
     const kept = places
       .map((place, i) => ({ place, share: volumes[i] ?? 0 }))
       .filter(({ share }) => share > NOTHING);
+    if (kept.length === 0) return undefined;
     const keptPlaces = kept.map(({ place }) => place);
-    const afterDose = (dose: number, strength: number): LabD65 =>
-      this.after(
-        keptPlaces,
-        kept.map(({ share }) => share * dose * strength),
-      );
-    const riskOf = (dose: number): number => this.crossingRisk((strength) => afterDose(dose, strength));
-    const dose = DOSES.find((one) => riskOf(one) <= SAFE) ?? DOSES[DOSES.length - 1] ?? 1;
-    const predicted = afterDose(dose, 1);
-    const risk = riskOf(dose);
-    const added = kept.reduce((sum, { share }) => sum + share * dose, 0);
+    const paintCount = this.query.tubes.length;
+    const {
+      volumes: laid,
+      predicted,
+      ...dose
+    } = safeDose(
+      {
+        target,
+        pile: seen,
+        factors: REFERENCE_FACTORS,
+        strengthError,
+        dosing: this.query.dosing && dosingOf(this.query.dosing),
+      },
+      keptPlaces.map((place) => (place === paintCount ? WATER_PLACE : place)),
+      kept.map(({ share }) => share * this.whole),
+      (added) =>
+        this.after(
+          keptPlaces,
+          added.map((volume) => volume / this.whole),
+        ),
+    );
+    const parts = keptPlaces
+      .map((tube, i) => ({ tube, volume: laid[i] ?? Number.NaN }))
+      .filter(({ volume }) => volume > 0);
+    const added = parts.reduce((sum, { volume }) => sum + volume, 0);
     return {
-      parts: kept.map(({ place, share }) => ({ tube: place, volume: share * dose * this.whole })),
-      kind: keptPlaces.every((place) => place === this.query.tubes.length) ? "water" : "joint",
+      parts,
+      kind: parts.every(({ tube }) => tube === paintCount) ? "water" : "joint",
       predicted,
       deltaE2000: deltaE2000(target, predicted),
       spread: strengthError * deltaE2000(seen, predicted),
       change: threeWayDifference(seen, predicted),
-      growth: 1 + added,
-      share: dose,
-      crossingRisk: risk,
-      isSafe: risk <= SAFE,
+      growth: 1 + added / this.whole,
+      ...dose,
     };
-  }
-
-  /** Share of strengths, evenly spread over their error, that carry the axis which is furthest off past the target. */
-  private crossingRisk(after: (strength: number) => LabD65): number {
-    const { target, seen, strengthError } = this.query;
-    const now = threeWayDifference(target, seen);
-    const axis = leadingAxis(now);
-    let crossed = 0;
-    for (let chance = 0; chance < CHANCES; chance++) {
-      const strength = 1 + strengthError * ((2 * chance) / (CHANCES - 1) - 1);
-      if (threeWayDifference(target, after(strength))[axis] * now[axis] < 0) crossed++;
-    }
-    return crossed / CHANCES;
   }
 
   private predict(places: readonly number[], volumes: readonly number[]): LabD65 {

@@ -38,6 +38,8 @@ export type PredictionTerms = {
   readonly film?: Film | undefined;
   /** One standard deviation of a dose, as a share of it; zero if left out. */
   readonly dosingError?: number;
+  /** Without what stays wrong when all tubes are known. */
+  readonly isBeliefAlone?: boolean;
 };
 
 export type LearningConditions = {
@@ -142,7 +144,7 @@ export class BoxModel {
     parts: readonly MixPart[],
     parameters: readonly number[],
     normal: readonly (readonly number[])[],
-    { film, dosingError = 0 }: PredictionTerms = {},
+    { film, dosingError = 0, isBeliefAlone = false }: PredictionTerms = {},
   ): Covariance {
     const centre = this.lab(parts, parameters, film);
     const rows = this.jacobianRows(
@@ -156,7 +158,7 @@ export class BoxModel {
         const fromEvidence = other
           ? row.reduce((sum, value, p) => sum + value * num(other[p]), 0)
           : Number.NaN;
-        return fromEvidence + (i === j ? MODEL_ERROR_PER_AXIS ** 2 : 0);
+        return fromEvidence + (i === j && !isBeliefAlone ? MODEL_ERROR_PER_AXIS ** 2 : 0);
       }),
     );
     for (const tube of new Set(parts.map((part) => part.tube))) {

@@ -37,6 +37,8 @@ export type LearnedTubes = {
   readonly stop: LeastSquaresStop;
   /** One standard deviation of a mixture's prediction, ΔE00: tubes, readings, what the model leaves out, doses. */
   readonly spreadOf: (parts: readonly MixPart[], terms?: PredictionTerms) => number;
+  /** One standard deviation of what is believed of a mixture, ΔE00: tubes and readings alone. */
+  readonly doubtOf: (parts: readonly MixPart[]) => number;
   /** ΔE00 within which the true colour lies in nine cases of ten. */
   readonly bandOf: (parts: readonly MixPart[], terms?: PredictionTerms) => number;
 };
@@ -87,6 +89,12 @@ export function learnTubes(
     missAfter: evidence.map((entry) => model.miss(entry, parameters)),
     stop,
     spreadOf: (parts, terms) => Math.sqrt(model.covariance(parts, parameters, normal, terms).trace),
+    doubtOf: (parts) => {
+      // Evidence that fits well is no surer than it says.
+      const plain = weights.map((weight) => Math.min(1, weight));
+      const cautious = model.normalMatrix(evidence, plain, parameters);
+      return Math.sqrt(model.covariance(parts, parameters, cautious, { isBeliefAlone: true }).trace);
+    },
     bandOf: (parts, terms) => ninetyPercentRadius(model.covariance(parts, parameters, normal, terms)),
   };
 }

@@ -60,6 +60,42 @@ export function measureOf(settings: HandSettings, tubes: readonly Tube[], pilePa
   }
 }
 
+/**
+ * What can be added to a pile, with all volumes in parts.
+ *
+ * @param tubes - in the order in which the engine will name them.
+ * @param pileParts - how large the pile is: a percent is one of it.
+ */
+export function additionMeasure(
+  settings: HandSettings,
+  tubes: readonly Tube[],
+  pileParts: number,
+): DosingChoice {
+  const { amountUnit, sizes, partMl, dropMl } = settings;
+  const even = (stepParts: number): DosingChoice => ({
+    unit: "millilitres",
+    stepMl: stepParts,
+    wantedMl: pileParts,
+  });
+  switch (amountUnit) {
+    case "parts":
+      return { unit: "parts", sizes };
+    case "drops":
+      return even(dropMl / partMl);
+    case "millilitres":
+      return even(STEP_ML / partMl);
+    case "grams":
+      return {
+        unit: "grams",
+        stepGrams: STEP_GRAMS,
+        wantedMl: pileParts,
+        gramsPerMl: tubes.map((tube) => densityOf(tube) * partMl),
+      };
+    case "percent":
+      return even(pileParts / 100);
+  }
+}
+
 /** The same with all volumes in parts. */
 export function dosingInParts({ choice, partsPerUnit }: Measure): Dosing {
   const dosing = dosingOf(choice);

@@ -24,6 +24,18 @@ export function closenessOf({ lightness, chroma, hue }: AxisTolerance): number {
   return Math.max(0.5, Math.hypot(lightness, chroma / 2, hue / 2) / 2);
 }
 
+/** ΔE00 that "near enough to paint with" may be off in all, doubt included. */
+const NEAR_ENOUGH = 3;
+
+/**
+ * ΔE00 within which miss and doubt together have to be before a pile is called right; undefined where only the
+ * step to its neighbours counts, which an eye sees without a figure.
+ */
+export function surenessOf(purpose: Purpose, tolerance: AxisTolerance): number | undefined {
+  if (purpose === "relation") return undefined;
+  return (NEAR_ENOUGH * closenessOf(tolerance)) / closenessOf(WORKING_TOLERANCE);
+}
+
 /** How strictly recipes are judged along each axis: a tight chroma weighs more than a loose one, against value. */
 export function factorsOf(tolerance: AxisTolerance): DeltaE2000Factors {
   const share = (axis: keyof AxisTolerance): number => tolerance[axis] / WORKING_TOLERANCE[axis];

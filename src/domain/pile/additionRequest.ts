@@ -12,6 +12,9 @@ import { contentsOf, volumeOf } from "./contents";
 import { currentReading, pileEvidence } from "./evidence";
 import type { Pile } from "./pile";
 
+import type { AxisTolerance } from "../../core/describe/difference";
+import { additionMeasure, type HandSettings } from "../hand/measure";
+import { closenessOf, factorsOf, type Purpose, surenessOf } from "../match/purpose";
 /** What lies in a pile, how it was read, and what may be added to it. */
 export type AdditionRequest = Omit<PileQuery, "tubes"> & { readonly tubes: readonly SolverTube[] };
 
@@ -32,7 +35,10 @@ export type NextAdditionQuestion = {
   /** The colour of the dry paint. */
   readonly target: LabD65;
   readonly toDry: (wet: LabD65) => LabD65;
-  readonly toleranceDeltaE2000: number;
+  readonly tolerance: AxisTolerance;
+  /** What the match is for: by it the doubt that may be left is judged. */
+  readonly purpose: Purpose;
+  readonly hand: HandSettings;
   /** Tubes that may be added. */
   readonly board: readonly Tube[];
   readonly tubeById: ReadonlyMap<string, Tube>;
@@ -45,7 +51,9 @@ export function additionRequest({
   readings,
   target,
   toDry,
-  toleranceDeltaE2000,
+  tolerance,
+  purpose,
+  hand,
   board,
   tubeById,
 }: NextAdditionQuestion):
@@ -56,7 +64,7 @@ export function additionRequest({
   const known = ids.flatMap((id) => {
     const tube = tubeById.get(id);
     const solverTube = tube && solverTubeOf(tube);
-    return solverTube ? [{ id, solverTube }] : [];
+    return solverTube ? [{ id, tube, solverTube }] : [];
   });
   const placeOf = (tubeId: string): number => known.findIndex(({ id }) => id === tubeId);
   if (contents.length === 0 || contents.some(({ tubeId }) => placeOf(tubeId) < 0)) return undefined;
@@ -71,9 +79,17 @@ export function additionRequest({
       parts: contents.map(({ tubeId, parts }) => ({ tube: placeOf(tubeId), volume: parts })),
       evidence,
       target,
-      toleranceDeltaE2000,
+      toleranceDeltaE2000: closenessOf(tolerance),
+      axes: tolerance,
+      factors: factorsOf(tolerance),
+      sureWithin: surenessOf(purpose, tolerance),
       strengthError: STRENGTH_ERROR,
       maxTubes: Math.min(MOST_TUBES, allowed.length),
+      dosing: additionMeasure(
+        hand,
+        known.map(({ tube }) => tube),
+        volumeOf(contents),
+      ),
     },
   };
 }
@@ -84,7 +100,8 @@ export function washRequest({
   readings,
   target,
   toDry,
-  toleranceDeltaE2000,
+  tolerance,
+  hand,
   board,
   tubeById,
 }: NextAdditionQuestion): { readonly request: WashRequest; readonly tubeIds: readonly string[] } | undefined {
@@ -108,8 +125,10 @@ export function washRequest({
       water: volumeOf(contents.filter(isWater)),
       seen: reading.film === "wet" ? toDry(seen) : seen,
       target,
-      toleranceDeltaE2000,
+      toleranceDeltaE2000: closenessOf(tolerance),
+      axes: tolerance,
       strengthError: STRENGTH_ERROR,
+      dosing: additionMeasure(hand, asked.tubes, volumeOf(contents)),
     },
   };
 }

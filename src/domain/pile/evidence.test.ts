@@ -50,7 +50,7 @@ const reading = (
 });
 
 describe("pileRecord", () => {
-  it("takes the last reading of each state of a pile, wet ones as they will dry, with what lay in it then", () => {
+  it("takes looks at each state of a pile together, dry ones alone, wet ones as they will dry, with what lay in it then", () => {
     const record = pileRecord(
       [
         pile("a", [
@@ -70,7 +70,7 @@ describe("pileRecord", () => {
     );
     expect(record.piles.map((entry) => [entry.takenAt, entry.evidence.lab[0]])).toEqual([
       [36, 50],
-      [26, 41],
+      [26, 40],
     ]);
     const [white, blue] = [WHITE, BLUE].map((one) => record.tubes.indexOf(one));
     expect(record.piles[0]?.evidence.parts).toEqual([
@@ -79,6 +79,23 @@ describe("pileRecord", () => {
     ]);
     expect(record.piles[1]?.evidence.parts[0]?.volume).toBe(4);
     expect(record.leftOut).toEqual({ unknownTube: 0, older: 0 });
+  });
+
+  it("makes looks that agree one surer look, and lets the newest correct a slip", () => {
+    const looks = (...lightnesses: readonly number[]) =>
+      pileRecord(
+        [pile("a", [[WHITE.id, 4, 10]])],
+        lightnesses.map((lightness, i) => reading("a", 20 + i, lightness, { film: "dry" })),
+        TUBES,
+        darker,
+      ).piles[0]?.evidence;
+    const [one, four, six] = [looks(60), looks(60, 61, 60, 59), looks(60, 61, 60, 59, 60, 60)];
+    expect(four?.lab[0]).toBeCloseTo(60, 9);
+    expect(four?.uncertaintyDeltaE2000).toBeCloseTo((one?.uncertaintyDeltaE2000 ?? 0) / 2, 9);
+    // More looks of one eye err together.
+    expect(six?.uncertaintyDeltaE2000).toBeCloseTo(four?.uncertaintyDeltaE2000 ?? 0, 9);
+    expect(looks(20, 60)?.lab[0]).toBe(60);
+    expect(looks(20, 60)?.uncertaintyDeltaE2000).toBe(one?.uncertaintyDeltaE2000);
   });
 
   it("leaves out predictions, unknown tubes, empty piles and readings of piles that are gone", () => {

@@ -1,16 +1,17 @@
 /**
  * What the readings of piles say of their tubes: one answer for the bench, the tube page and the log.
  *
- * Each state of a pile (what lay in it between two additions) counts once, by its newest reading: scraping leaves
- * the same paint, and a second look corrects the first. A derived reading repeats another and counts only where
- * that one is not at hand. A pile that was left streaky has no single colour and teaches nothing.
+ * Each state of a pile (what lay in it between two additions) counts once: scraping leaves the same paint. Looks at
+ * it that agree are one surer look; one that is far off from the newest was a slip, and the newest corrects it. A
+ * derived reading repeats another and counts only where that one is not at hand. A pile that was left streaky has no single colour and teaches nothing.
  */
-import type { LabD65 } from "../../core/color/types";
+import { deltaE2000 } from "../../core/color/ciede2000";
+import { type LabD65, labD65 } from "../../core/color/types";
 import type { Evidence } from "../../core/learning/boxModel";
 import type { PileEvidence } from "../../core/learning/learnBox";
 import type { Reading } from "../reading/reading";
 import { labFromStored } from "../reading/storedColor";
-import { evidenceUncertainty } from "../reading/uncertainty";
+import { evidenceUncertainty, LEAST_UNCERTAINTY, MOST_LOOKS } from "../reading/uncertainty";
 import { genericOpticsOf, opticsOfTube } from "../tube/optics";
 import type { Tube } from "../tube/tube";
 import { contentsOf, lastMixedTurnOf } from "./contents";
@@ -42,29 +43,62 @@ export function seenStates(
   const pileById = new Map(piles.map((pile) => [pile.id, pile]));
   const own = readings.filter(({ pileId, color }) => pileById.has(pileId) && SEEN.includes(color.source));
   const ids = new Set(own.map(({ id }) => id));
-  const newest = new Map<string, { readonly pile: Pile; readonly reading: Reading }>();
+  const looks = new Map<string, { readonly pile: Pile; readonly readings: Reading[] }>();
   for (const reading of own) {
     const pile = pileById.get(reading.pileId);
     if (!pile || pile.isStreaky) continue;
     if (reading.derivedFrom !== undefined && ids.has(reading.derivedFrom)) continue;
     const key = `${pile.id} ${lastMixedTurnOf(pile, reading.turn)}`;
-    const known = newest.get(key);
-    if (!known || known.reading.turn <= reading.turn) newest.set(key, { pile, reading });
+    const known = looks.get(key) ?? { pile, readings: [] };
+    known.readings.push(reading);
+    looks.set(key, known);
   }
-  return [...newest.values()].flatMap(({ pile, reading }) => {
-    const laid = contentsOf(pile, reading.turn);
-    if (laid.length === 0) return [];
-    const seen = labFromStored(reading.color);
+  return [...looks.values()].flatMap(({ pile, readings: seen }) => {
+    const [newest, ...earlier] = seen.sort((one, other) => other.turn - one.turn);
+    const laid = newest ? contentsOf(pile, newest.turn) : [];
+    if (!newest || laid.length === 0) return [];
+    const look = (reading: Reading): Look => {
+      const lab = labFromStored(reading.color);
+      return {
+        lab: reading.film === "dry" ? lab : toDry(lab, laid),
+        uncertaintyDeltaE2000: evidenceUncertainty(reading.color),
+      };
+    };
     return [
       {
         pileId: pile.id,
-        takenAt: reading.takenAt,
+        takenAt: newest.takenAt,
         laid,
-        lab: reading.film === "dry" ? seen : toDry(seen, laid),
-        uncertaintyDeltaE2000: evidenceUncertainty(reading.color),
+        ...togetherOf(
+          look(newest),
+          // What was seen dry is not a guess at how wet paint will dry.
+          earlier.filter(({ film }) => film === newest.film).map(look),
+        ),
       },
     ];
   });
+}
+
+type Look = Pick<SeenState, "lab" | "uncertaintyDeltaE2000">;
+
+/** A look this many standard deviations away from the newest was a slip, which the newest corrects. */
+const SLIP = 2.5;
+
+/** Looks at the same paint that agree with the newest, as one: their mean, surer than each. */
+function togetherOf(newest: Look, earlier: readonly Look[]): Look {
+  const agreeing = earlier.filter(
+    ({ lab, uncertaintyDeltaE2000: sigma }) =>
+      deltaE2000(newest.lab, lab) <= SLIP * Math.hypot(sigma, newest.uncertaintyDeltaE2000),
+  );
+  const all = [newest, ...agreeing].slice(0, MOST_LOOKS);
+  const weights = all.map(({ uncertaintyDeltaE2000: sigma }) => 1 / (sigma * sigma));
+  const whole = weights.reduce((sum, weight) => sum + weight, 0);
+  const mean = (axis: 0 | 1 | 2): number =>
+    all.reduce((sum, { lab }, i) => sum + lab[axis] * (weights[i] ?? 0), 0) / whole;
+  return {
+    lab: labD65(mean(0), mean(1), mean(2)),
+    uncertaintyDeltaE2000: Math.max(LEAST_UNCERTAINTY, 1 / Math.sqrt(whole)),
+  };
 }
 
 /** The same as the engine takes it for one pile on the bench. @param placeOf - a tube's place in the request. */

@@ -1,7 +1,9 @@
 /** How sure each kind of reading is of the colour itself: one standard deviation, ΔE00. */
 
-/** Said or shown on the rails, beside the target. */
-export const EYE_UNCERTAINTY = 2;
+/** Said or shown on the rails, beside the target: of an eye that misjudges a difference by a third of itself. */
+export const EYE_UNCERTAINTY = 1.4;
+/** So many looks at the same paint count as looks of their own; more of them err together. */
+export const MOST_LOOKS = 4;
 /** Figures copied from an instrument or a chart. */
 export const TYPED_UNCERTAINTY = 1;
 /** A prediction from generic models, until tubes are calibrated. */

@@ -1,6 +1,5 @@
 "use client";
 
-import { closenessOf } from "../../../domain/match/purpose";
 import { isBlackTube, isWhiteTube } from "../../../domain/tube/kinds";
 import { useSettings, useStudio } from "../../../kit/studio/useStudio";
 import { type Advice, useNextAddition } from "../correct/useNextAddition";
@@ -10,13 +9,14 @@ import type { NoteStory } from "./useNoteStory";
 
 /** What to add to the pile that was read, from the tubes that the painter allows. */
 export function useNext(
-  { target, toDry, tolerance }: Aim,
+  { note, target, toDry, tolerance }: Aim,
   { pile, main, isSample, reading, readings }: NoteStory,
   { tubeById }: Paint,
   forbidden: readonly string[],
 ): Task<Advice> {
   const board = useStudio((studio) => studio.board);
-  const { school } = useSettings();
+  const settings = useSettings();
+  const { school } = settings;
   return useNextAddition(
     pile && reading
       ? {
@@ -25,7 +25,9 @@ export function useNext(
           readings,
           target,
           toDry,
-          toleranceDeltaE2000: closenessOf(tolerance),
+          tolerance,
+          purpose: note.purpose ?? "family",
+          hand: settings,
           board: board.filter(
             (tube) =>
               !forbidden.includes(tube.id) &&

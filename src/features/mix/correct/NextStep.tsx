@@ -1,14 +1,15 @@
 "use client";
 
 /** What to add next, with other ways, their side effects and what each costs; or to leave it, or begin again. */
-import { roundToHand } from "../../../core/amounts/amounts";
-import type { Addition, NextAddition } from "../../../core/correct/nextAddition";
+import { type Addition, type NextAddition, plainParts } from "../../../core/correct/nextAddition";
 import { Button } from "../../../ui/Button";
 import { Patch } from "../../../ui/Patch";
 import { contentsOf, volumeOf } from "../../../domain/pile/contents";
+import type { Settings } from "../../../domain/settings/settings";
+import type { Tube } from "../../../domain/tube/tube";
 import { useSettings } from "../../../kit/studio/useStudio";
 import { deltaEText, describeLab } from "../../../words/colors";
-import { doseWords, exactWords } from "../../../words/doses";
+import { doseWords, exactWords, handWords, tubeName } from "../../../words/doses";
 import { TaskLine } from "../../../kit/query/TaskLine";
 import { growthWords, moveWords, riskWords, whyWords } from "../../../words/additions";
 import { coachWords } from "../../../words/schools";
@@ -44,6 +45,18 @@ export function NextStep() {
           Leave it
         </h2>
         <p>It is as close as this match asks for. Keep it, and look again when it is dry.</p>
+      </section>
+    );
+  if (advice.advice === "look-again")
+    return (
+      <section aria-labelledby="next" className="mt-4">
+        <h2 id="next" className="font-bold">
+          Look once more
+        </h2>
+        <p>
+          It seems close enough ({deltaEText(advice.deltaE2000)}), but not surely: it may be off by{" "}
+          {deltaEText(advice.doubt)} more. Say again how it looks, or read it; or keep it as it is.
+        </p>
       </section>
     );
   const [first, ...others] = advice.additions;
@@ -119,21 +132,17 @@ function AdditionRow({
   const { tubeById } = usePaint();
   const { wetOf, aim } = useAim();
   const { lay, actions } = useDeeds();
-  const { isSample } = useStory();
+  const { pile, isSample } = useStory();
   const settings = useSettings();
   const predicted = wetOf(addition.predicted);
-  const parts = addition.parts.map(({ tube, volume }) => ({
+  const parts = plainParts(addition.parts).map(({ tube, volume }) => ({
     tubeId: tubeIds[tube] ?? "",
-    parts: roundToHand(volume, settings.sizes),
+    parts: volume,
   }));
-  const words = doseWords(parts, tubeById, settings).join(" and ");
-  // A knife's words are the figure itself as long as parts are counted.
-  const exact =
-    settings.amountUnit === "parts"
-      ? ""
-      : `, ${parts
-          .map(({ tubeId, parts: amount }) => exactWords(amount, settings, { tube: tubeById.get(tubeId) }))
-          .join(" and ")}`;
+  const wholeParts = volumeOf(pile ? contentsOf(pile) : []);
+  const words = addition.parts
+    .map((part) => partWords(part, tubeIds, tubeById, settings, wholeParts))
+    .join(" and ");
   return (
     <li className="border-b py-2">
       <div className="flex gap-3">
@@ -147,7 +156,6 @@ function AdditionRow({
         </span>
         <p className="min-w-0 flex-1 leading-snug">
           <span className={isFirst ? "text-lg font-bold" : "font-semibold"}>{words}</span>
-          <span className="text-muted">{exact}</span>
           <span className="block">{moveWords(addition, settings.scale)}</span>
           <span className="block text-sm text-muted">
             {whyWords(addition)}; {growthWords(addition)}; {riskWords(addition)}; then{" "}
@@ -194,6 +202,21 @@ function AdditionRow({
       </div>
     </li>
   );
+}
+
+/** "3 touches Raw umber", or "2 specks of 1 Prussian blue in 9 Titanium white". */
+function partWords(
+  { tube, volume, thinned }: Addition["parts"][number],
+  tubeIds: readonly string[],
+  tubeById: ReadonlyMap<string, Tube>,
+  settings: Settings,
+  wholeParts: number,
+): string {
+  const tubeId = tubeIds[tube] ?? "";
+  if (!thinned) return doseWords([{ tubeId, parts: volume }], tubeById, settings, wholeParts).join("");
+  const amount = handWords(volume, settings, { wholeParts, tube: tubeById.get(tubeId) });
+  const carrier = tubeName(tubeById.get(tubeIds[thinned.carrier] ?? ""));
+  return `${amount} of 1 ${tubeName(tubeById.get(tubeId))} thinned in ${thinned.carrierParts} ${carrier}`;
 }
 
 /** How small a part of the pile a side sample takes, smallest first. */

@@ -2,7 +2,6 @@
 
 /** One thing changed on purpose, with what each way of doing it does to the rest. */
 import { useState } from "react";
-import { roundToHand } from "../../../core/amounts/amounts";
 import type { LabD65 } from "../../../core/color/types";
 import { lchFromLab } from "../../../core/color/cieLab";
 import { type AdditionKind, additionKind } from "../../../core/correct/additionKind";
@@ -22,7 +21,8 @@ import { useQuery } from "../../../kit/query/useQuery";
 import { TaskLine } from "../../../kit/query/TaskLine";
 import { solver } from "../../../workers/clients";
 import { describeLab } from "../../../words/colors";
-import { doseWords } from "../../../words/doses";
+import { additionMeasure } from "../../../domain/hand/measure";
+import { doseWords, tubeName } from "../../../words/doses";
 import { moveWords, whyWords } from "../../../words/additions";
 import { mixtureRequest } from "../../../domain/mixture/mixtureRequest";
 import type { Tube } from "../../../domain/tube/tube";
@@ -42,6 +42,7 @@ type Move = (typeof MOVES)[number]["value"];
 const CHROMA_STEP = 6;
 const HUE_STEP = 5;
 const MOST_WAYS = 4;
+const NONE: readonly never[] = [];
 
 export function OneThing() {
   const { pile } = useStory();
@@ -82,16 +83,19 @@ function Ways() {
   const asked = mixtureRequest(contents, allowed, tubeById);
   const answer = useQuery(
     solver,
-    asked && { mixture: asked.request, way: { axis, change: sign * size } },
+    asked && {
+      mixture: asked.request,
+      way: { axis, change: sign * size, dosing: additionMeasure(settings, asked.tubes, volume) },
+    },
     (remote, request) => remote.waysToMove(request.mixture, request.way),
   );
   const ways =
     answer.status === "ready" && now
       ? inTaste(
-          answer.value.map((way) => {
-            const parts = way.parts.map(({ tube, volume: share }) => ({
+          answer.value.ways.map((way) => {
+            const parts = way.parts.map(({ tube, volume: laid }) => ({
               tubeId: asked?.tubes[tube]?.id ?? "",
-              parts: roundToHand(share * volume, settings.sizes),
+              parts: laid,
             }));
             return { way, parts, kind: kindOf(now, parts, tubeById) };
           }),
@@ -101,6 +105,8 @@ function Ways() {
           tubeById,
         ).slice(0, MOST_WAYS)
       : [];
+  const tooStrong =
+    answer.status === "ready" ? answer.value.tooStrong.map((tube) => tubeName(asked?.tubes[tube])) : NONE;
   return (
     <section aria-label="Change one thing" className="border-t pt-2">
       <Choice
@@ -116,10 +122,18 @@ function Ways() {
         <p>A wash is changed with water and paint: read it, and the next addition says how.</p>
       ) : null}
       <TaskLine task={answer} asking="Working out the ways" what="The ways" />
-      {answer.status === "ready" && ways.length === 0 ? <p>No tube on the board does that.</p> : null}
+      {answer.status === "ready" && ways.length === 0 && tooStrong.length === 0 ? (
+        <p>No tube on the board does that.</p>
+      ) : null}
+      {tooStrong.length > 0 ? (
+        <p className="text-muted">
+          Too strong for so small a pile: the smallest amount of {tooStrong.join(", ")} does more than that.
+          Thin it in white first, or mix a larger pile.
+        </p>
+      ) : null}
       <ul className="mt-1">
         {ways.map(({ way, parts, kind }) => {
-          const words = doseWords(parts, tubeById, settings).join(" and ");
+          const words = doseWords(parts, tubeById, settings, volume).join(" and ");
           const predicted = wetOf(way.predicted);
           return (
             <li key={words} className="flex items-center gap-3 border-t py-1.5">
@@ -132,7 +146,7 @@ function Ways() {
                 <span className="font-semibold">{words}</span>
                 <span className="block text-sm text-muted">
                   {moveWords(way, settings.scale)}
-                  {way.turnsTo ? `; turns ${way.turnsTo}` : ""}: {whyWords({ kind })}
+                  {way.turnsTo ? `; turns ${way.turnsTo}` : ""}: {whyWords({ kind, change: way.change })}
                 </span>
               </p>
               <Button

@@ -6,7 +6,6 @@ import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { lchFromLab } from "../../../core/color/cieLab";
 import type { Variant, VariantKind } from "../../../core/correct/lightenAndShade";
-import { roundToHand } from "../../../core/amounts/amounts";
 import { lightnessPerStep } from "../../../core/describe/valueScale";
 import { contentsOf, volumeOf } from "../../../domain/pile/contents";
 import { readPile } from "../../../persistence/pileReads";
@@ -22,7 +21,8 @@ import { useQuery } from "../../../kit/query/useQuery";
 import { TaskLine } from "../../../kit/query/TaskLine";
 import { solver } from "../../../workers/clients";
 import { describeLab } from "../../../words/colors";
-import { doseWords, tubeName } from "../../../words/doses";
+import { additionMeasure } from "../../../domain/hand/measure";
+import { doseWords, exactWords, tubeName } from "../../../words/doses";
 import { GENERIC_UNCERTAINTY } from "../../../domain/reading/uncertainty";
 import { mixtureRequest } from "../../../domain/mixture/mixtureRequest";
 import { useAim, usePaint } from "../bench/contexts";
@@ -80,6 +80,7 @@ function Variants({
   const asked = mixtureRequest(contents, board, tubeById);
   const places = (isWanted: (tube: Tube) => boolean): number[] =>
     (asked?.tubes ?? []).flatMap((tube, place) => (isWanted(tube) ? [place] : []));
+  const wholeParts = volumeOf(contents);
   const step = STEPS * lightnessPerStep(settings.scale);
   const once = useOnce(note.id);
   const steps = {
@@ -87,6 +88,9 @@ function Variants({
     blacks: places(isBlackTube),
     lighterBy: step,
     darkerBy: step,
+    ...(asked && {
+      laid: { pileVolume: wholeParts, dosing: additionMeasure(settings, asked.tubes, wholeParts) },
+    }),
   };
   const answer = useQuery(solver, asked && { mixture: asked.request, steps }, (remote, request) =>
     remote.lightenAndShade(request.mixture, request.steps),
@@ -114,7 +118,7 @@ function Variants({
         const [, before] = lchFromLab(labFromStored(note.target));
         const added = addition.parts.map(({ tube, volume: share }) => ({
           tubeId: asked?.tubes[tube]?.id ?? "",
-          parts: roundToHand(share, settings.sizes),
+          parts: share,
         }));
         return (
           <li key={kind} className="flex items-center gap-3 border-t py-1.5">
@@ -129,7 +133,8 @@ function Variants({
             <p className="min-w-0 flex-1 leading-snug">
               <span className="font-semibold">{KIND_WORDS[kind].name}</span>
               <span className="block">
-                to 1 part of it {doseWords(added, tubeById, settings).join(" and ")}
+                to {exactWords(wholeParts, settings)} of it{" "}
+                {doseWords(added, tubeById, settings, wholeParts).join(" and ")}
               </span>
               <span className="block text-sm text-muted">
                 C* {chroma.toFixed(0)} after {before.toFixed(0)}

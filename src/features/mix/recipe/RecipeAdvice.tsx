@@ -12,7 +12,7 @@ import { shownOf } from "../../../kit/query/useTask";
 import { solver } from "../../../workers/clients";
 import { workFailureWords } from "../../../words/failures";
 import { deltaEText } from "../../../words/colors";
-import { exactWords, handWords, tubeName } from "../../../words/doses";
+import { handWords, tubeName } from "../../../words/doses";
 import type { PaintRecipe, DosingShift } from "../../../domain/recipe/paintRecipe";
 import { GENERIC_UNCERTAINTY } from "../../../domain/reading/uncertainty";
 import { CleanKnife } from "./CleanKnife";
