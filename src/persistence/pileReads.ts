@@ -50,6 +50,14 @@ export async function readPile(db: GamanDatabase, pileId: string): Promise<Pile 
   return parseRows(pileSchema, [await db.piles.get(pileId)]).rows[0];
 }
 
+/** Of these piles, in the order of their turns. */
+export async function readReadingsOf(
+  db: GamanDatabase,
+  pileIds: readonly string[],
+): Promise<readonly Reading[]> {
+  return inTurn(parseRows(readingSchema, await db.readings.where("pileId").anyOf(pileIds).toArray()).rows);
+}
+
 /** Kept and set-aside piles of which paint is left, newest first. */
 export async function readLeftovers(db: GamanDatabase): Promise<readonly Pile[]> {
   const { rows } = parseRows(pileSchema, await db.piles.where("leftParts").above(0).toArray());

@@ -5,6 +5,7 @@ import type { FamilyQuery, Variant } from "../core/correct/lightenAndShade";
 import type { NextAddition } from "../core/correct/nextAddition";
 import type { NearestTube } from "../core/recipe/nearestTube";
 import type { LightCheck } from "../core/spectrum/metamerism";
+import type { Belief, BeliefRequest } from "../domain/pile/belief";
 import type { AdditionRequest, WashRequest } from "../domain/pile/additionRequest";
 import type { RecipeRequest } from "../domain/recipe/recipeRequest";
 import type { MixtureRequest } from "../domain/mixture/mixtureRequest";
@@ -20,6 +21,10 @@ export type SolverApi = {
   calibrateTube: (tube: SolverTube, readings: readonly TubeReading[]) => TubeCalibration;
   /** Fits all tubes to recorded piles and their tests; seconds for a hundred piles. */
   learnBox: (tubes: readonly LearningTube[], piles: readonly PileEvidence[]) => LearnedBox;
+  /** What the readings of a pile say of its tubes. */
+  believe: (request: BeliefRequest) => Omit<Belief, "pileId" | "tubes"> & {
+    readonly tubes: readonly Pick<SolverTube, "absorption" | "scattering">[];
+  };
   /** The next addition to a pile, with alternatives and what each way costs. */
   nextAddition: (request: AdditionRequest) => NextAddition;
   /** The same for a wash: water and paint over paper. The place after the last tube is water. */

@@ -1,4 +1,5 @@
 /** The solver's work, apart from the worker around it, so that it can be tested without one. */
+import { believe } from "../core/learning/believe";
 import { type Medium, type PaletteAnswer, PaletteMixer } from "../core/recipe/paletteMixer";
 import { MixtureEvaluator } from "../core/mixing/mixtureEvaluator";
 import { buildPaletteTable, type PaletteTable } from "../core/picture/paletteTable";
@@ -39,9 +40,15 @@ function volumesOf({ tubes, parts }: MixtureRequest): PaintVolume[] {
   });
 }
 
+/** So many beliefs are kept. */
+const MOST_BELIEFS = 300;
+
 export function createSolverApi(): SolverApi {
   // One palette is in use at a time; what its searches share is worth keeping.
   let current: { key: string; mixer: PaletteMixer } | undefined;
+
+  // Each rest on the board is asked about again whenever one of them changes.
+  const beliefs = new Map<string, ReturnType<SolverApi["believe"]>>();
 
   const mixerFor = (request: RecipeRequest): PaletteMixer => {
     const { asWash = false } = request;
@@ -56,6 +63,31 @@ export function createSolverApi(): SolverApi {
     searchRecipes: (request): PaletteAnswer => mixerFor(request).recipesFor(request.query, request.dosing),
     calibrateTube: (tube, readings): TubeCalibration => calibrateTube(opticsOf(tube), readings, WHITE_BENCH),
     learnBox: (tubes, piles) => learnBox(tubes, piles, WHITE_BENCH),
+    believe: (request) => {
+      const key = JSON.stringify(request);
+      const known = beliefs.get(key);
+      if (known) return known;
+      const { tubes, doubtDeltaE2000 } = believe(
+        request.tubes.map(opticsOf),
+        request.parts,
+        request.evidence,
+        {
+          view: VIEWING.D65,
+          surface: PAINT_SURFACE,
+          prior: USUAL_PRIOR,
+        },
+      );
+      const answer = {
+        tubes: tubes.map(({ absorption, scattering }) => ({
+          absorption: Array.from(absorption),
+          scattering: Array.from(scattering),
+        })),
+        doubtDeltaE2000,
+      };
+      if (beliefs.size >= MOST_BELIEFS) beliefs.clear();
+      beliefs.set(key, answer);
+      return answer;
+    },
     nextAddition: ({ tubes, ...query }) =>
       nextAddition(
         { ...query, tubes: tubes.map(opticsOf) },

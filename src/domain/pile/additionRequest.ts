@@ -4,13 +4,13 @@ import type { PileQuery } from "../../core/correct/nextAddition";
 import type { WashQuery } from "../../core/correct/washAddition";
 import { mixtureRequest } from "../mixture/mixtureRequest";
 import type { Reading } from "../reading/reading";
-import { labFromStored } from "../reading/storedColor";
 import { type SolverTube, solverTubeOf } from "../tube/solverTube";
 import type { Tube } from "../tube/tube";
 import { isWater, WATER } from "../tube/water";
 import { contentsOf, volumeOf } from "./contents";
-import { currentReading, pileEvidence } from "./evidence";
-import type { Pile } from "./pile";
+import { labOfAdditions } from "../mixture/color";
+import { beliefQuestion } from "./belief";
+import type { Dose, Pile } from "./pile";
 
 import type { AxisTolerance } from "../../core/describe/difference";
 import { additionMeasure, type HandSettings } from "../hand/measure";
@@ -29,12 +29,12 @@ const MOST_TUBES = 3;
 
 export type NextAdditionQuestion = {
   readonly pile: Pile;
-  /** The pile that a sample was taken from: what was read of it speaks of the same paint. */
-  readonly parent: Pile | undefined;
+  /** Piles that it may have been taken from: what was read of them speaks of the same paint. */
+  readonly story: readonly Pile[];
   readonly readings: readonly Reading[];
   /** The colour of the dry paint. */
   readonly target: LabD65;
-  readonly toDry: (wet: LabD65) => LabD65;
+  readonly toDry: (wet: LabD65, laid: readonly Dose[]) => LabD65;
   readonly tolerance: AxisTolerance;
   /** What the match is for: by it the doubt that may be left is judged. */
   readonly purpose: Purpose;
@@ -42,12 +42,14 @@ export type NextAdditionQuestion = {
   /** Tubes that may be added. */
   readonly board: readonly Tube[];
   readonly tubeById: ReadonlyMap<string, Tube>;
+  /** The same tubes as the pile's readings let them appear. */
+  readonly believed: ReadonlyMap<string, Tube>;
 };
 
 /** The request and the tubes that its places name; undefined when the paint of a tube in the pile is not known. */
 export function additionRequest({
   pile,
-  parent,
+  story,
   readings,
   target,
   toDry,
@@ -59,25 +61,20 @@ export function additionRequest({
 }: NextAdditionQuestion):
   | { readonly request: AdditionRequest; readonly tubeIds: readonly string[] }
   | undefined {
-  const contents = contentsOf(pile);
-  const ids = [...new Set([...board.map(({ id }) => id), ...contents.map(({ tubeId }) => tubeId)])];
-  const known = ids.flatMap((id) => {
-    const tube = tubeById.get(id);
-    const solverTube = tube && solverTubeOf(tube);
-    return solverTube ? [{ id, tube, solverTube }] : [];
+  const boardIds = board.map(({ id }) => id);
+  const asked = beliefQuestion(pile, story, readings, tubeById, toDry, boardIds);
+  if (!asked) return undefined;
+  const { tubeIds, request } = asked;
+  const allowed = boardIds.flatMap((id) => {
+    const place = tubeIds.indexOf(id);
+    return place >= 0 ? [place] : [];
   });
-  const placeOf = (tubeId: string): number => known.findIndex(({ id }) => id === tubeId);
-  if (contents.length === 0 || contents.some(({ tubeId }) => placeOf(tubeId) < 0)) return undefined;
-  const allowed = board.flatMap(({ id }) => (placeOf(id) >= 0 ? [placeOf(id)] : []));
-  const evidence = pileEvidence(parent ? [pile, parent] : [pile], readings, placeOf, toDry);
-  if (allowed.length === 0 || evidence.length === 0) return undefined;
+  if (allowed.length === 0) return undefined;
   return {
-    tubeIds: known.map(({ id }) => id),
+    tubeIds,
     request: {
-      tubes: known.map(({ solverTube }) => solverTube),
+      ...request,
       allowed,
-      parts: contents.map(({ tubeId, parts }) => ({ tube: placeOf(tubeId), volume: parts })),
-      evidence,
       target,
       toleranceDeltaE2000: closenessOf(tolerance),
       axes: tolerance,
@@ -87,33 +84,30 @@ export function additionRequest({
       maxTubes: Math.min(MOST_TUBES, allowed.length),
       dosing: additionMeasure(
         hand,
-        known.map(({ tube }) => tube),
-        volumeOf(contents),
+        tubeIds.flatMap((id) => tubeById.get(id) ?? []),
+        volumeOf(contentsOf(pile)),
       ),
     },
   };
 }
 
-/** The same for a wash: its last reading, and how much water is in it. */
+/** The same for a wash: what is believed of it, and how much water is in it. */
 export function washRequest({
   pile,
-  readings,
   target,
-  toDry,
   tolerance,
   hand,
   board,
-  tubeById,
+  believed,
 }: NextAdditionQuestion): { readonly request: WashRequest; readonly tubeIds: readonly string[] } | undefined {
   const contents = contentsOf(pile);
   const asked = mixtureRequest(
     contents.filter((part) => !isWater(part)),
-    board,
-    tubeById,
+    board.map((tube) => believed.get(tube.id) ?? tube),
+    believed,
   );
-  const reading = currentReading(pile, readings);
-  if (!asked || !reading) return undefined;
-  const seen = labFromStored(reading.color);
+  const seen = labOfAdditions(contents, believed);
+  if (!asked || !seen) return undefined;
   return {
     tubeIds: [...asked.tubes.map(({ id }) => id), WATER.id],
     request: {
@@ -123,7 +117,7 @@ export function washRequest({
         return place >= 0 ? [place] : [];
       }),
       water: volumeOf(contents.filter(isWater)),
-      seen: reading.film === "wet" ? toDry(seen) : seen,
+      seen,
       target,
       toleranceDeltaE2000: closenessOf(tolerance),
       axes: tolerance,

@@ -7,7 +7,6 @@
  */
 import { deltaE2000 } from "../../core/color/ciede2000";
 import { type LabD65, labD65 } from "../../core/color/types";
-import type { Evidence } from "../../core/learning/boxModel";
 import type { PileEvidence } from "../../core/learning/learnBox";
 import type { Reading } from "../reading/reading";
 import { labFromStored } from "../reading/storedColor";
@@ -99,20 +98,6 @@ function togetherOf(newest: Look, earlier: readonly Look[]): Look {
     lab: labD65(mean(0), mean(1), mean(2)),
     uncertaintyDeltaE2000: Math.max(LEAST_UNCERTAINTY, 1 / Math.sqrt(whole)),
   };
-}
-
-/** The same as the engine takes it for one pile on the bench. @param placeOf - a tube's place in the request. */
-export function pileEvidence(
-  piles: readonly Pile[],
-  readings: readonly Reading[],
-  placeOf: (tubeId: string) => number,
-  toDry: (wet: LabD65) => LabD65,
-): readonly Evidence[] {
-  return seenStates(piles, readings, toDry).map(({ laid, lab, uncertaintyDeltaE2000 }) => ({
-    parts: laid.map(({ tubeId, parts }) => ({ tube: placeOf(tubeId), volume: parts })),
-    lab,
-    uncertaintyDeltaE2000,
-  }));
 }
 
 /** A box is learned from its newest states; older paint was bought before the tubes that are open now. */

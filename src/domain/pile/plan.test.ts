@@ -8,7 +8,7 @@ import type { Reading } from "../reading/reading";
 import { storedFromLab } from "../reading/storedColor";
 import { leftoverId } from "./leftovers";
 import { pilePlan } from "./plan";
-import { currentReading, pileEvidence } from "./evidence";
+import { currentReading } from "./evidence";
 import { LOOKS_THE_SAME, labOfDraft } from "../reading/eyeDraft";
 import { plannedRecipe } from "../recipe/paintRecipe";
 import { trialsOf } from "./trials";
@@ -197,29 +197,5 @@ describe("the pile's story", () => {
     expect(turn?.inPile.map(({ parts }) => parts)).toEqual([0.8, 0.2, 0.1]);
     expect(last?.inPile.at(-1)).toEqual({ tubeId: "blue", parts: 0.1 + 0.25 });
     expect(currentReading(scraped, [reading("old", 14)])).toBeUndefined();
-  });
-
-  it("is evidence of what lay there when it was read, wet ones as they dry", () => {
-    const places = ["white", "umber", "blue"];
-    const evidence = pileEvidence(
-      [story],
-      [...readings, { ...reading("dry", 30), film: "dry" }],
-      (id) => places.indexOf(id),
-      (wet) => labD65(wet[0] - 2, wet[1], wet[2]),
-    );
-    expect(evidence.map(({ lab }) => lab[0])).toEqual([48, 48, 50]);
-    expect(evidence[0]?.parts).toEqual([
-      { tube: 0, volume: 4 },
-      { tube: 1, volume: 1 },
-    ]);
-    expect(evidence[1]?.parts.at(-1)).toEqual({ tube: 2, volume: 0.5 });
-    expect(
-      pileEvidence(
-        [story],
-        [{ ...reading("other", 5), pileId: "elsewhere" }],
-        () => 0,
-        (wet) => wet,
-      ),
-    ).toEqual([]);
   });
 });

@@ -30,6 +30,13 @@ export function opticsOfTube(tube: Tube): OpticalModel | undefined {
   return optics;
 }
 
+/** The same tube as it is believed to be for a while: in the light of what was read of one pile. */
+export function withOptics(tube: Tube, optics: OpticalModel): Tube {
+  const believed = { ...tube };
+  opticsByTube.set(believed, optics);
+  return believed;
+}
+
 /** The generic model before any reading: of one pigment, or the blend of several. */
 export function genericOpticsOf(tube: Tube): OpticalModel | undefined {
   const models = modelsOfTube(tube);

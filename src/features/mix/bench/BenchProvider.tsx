@@ -23,7 +23,9 @@ import {
 } from "./contexts";
 import { deedsOf } from "./deeds";
 import { liveDraft, shownBeside } from "./shown";
+import { useAgain } from "./useAgain";
 import { useAimOf } from "./useAimOf";
+import { useBelievedPaint } from "./useBelievedPaint";
 import { useNext } from "./useNext";
 import { useNoteStory } from "./useNoteStory";
 import { useOffered } from "./useOffered";
@@ -43,14 +45,20 @@ export function BenchProvider({
   const settings = useSettings();
   const target = useMemo(() => labFromStored(note.target), [note.target]);
   const [inHand, change] = useBenchRow(note.id);
-  const paint = usePaintAtHand();
+  const atHand = usePaintAtHand();
   const story = useNoteStory(note.id);
   const { pile, main, sample, running } = story;
   const actions = usePileActions({ noteId: note.id, pile: main, sample, story: story.key });
-  const offered = useOffered(note, target, inHand, paint, againPileId);
+  const again = useAgain(againPileId);
+  const known = useBelievedPaint(atHand, story, again);
+  const offered = useOffered(note, target, inHand, known, again);
+  const paint = useMemo(
+    () => ({ tubeById: known.believed, leftovers: known.leftovers }),
+    [known.believed, known.leftovers],
+  );
   const { chosen, wantedParts } = offered;
   const aim = useAimOf(note, target, pile ? contentsOf(pile) : (chosen?.amounts ?? NONE), paint);
-  const next = useNext(aim, story, paint, inHand.forbidden ?? NONE);
+  const next = useNext(aim, story, known, inHand.forbidden ?? NONE);
   const { tubeById } = paint;
   const planned = useMemo(
     () =>
@@ -91,7 +99,7 @@ export function BenchProvider({
   const deeds = deedsOf(
     aim,
     story,
-    paint,
+    known,
     { steps: plan.steps, chosen, draft },
     { setDraft: hand.setDraft, putAway },
     actions,

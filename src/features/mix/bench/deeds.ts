@@ -1,5 +1,11 @@
 "use client";
 
+import type { LabD65 } from "../../../core/color/types";
+import { beliefOf, beliefQuestion, believedTubes } from "../../../domain/pile/belief";
+import type { Pile } from "../../../domain/pile/pile";
+import type { Reading } from "../../../domain/reading/reading";
+import { solver } from "../../../workers/clients";
+import type { BelievedPaint } from "./useBelievedPaint";
 import { deltaE2000 } from "../../../core/color/ciede2000";
 import { labOfAdditions } from "../../../domain/mixture/color";
 import { contentsOf } from "../../../domain/pile/contents";
@@ -11,14 +17,14 @@ import { labFromStored, storedFromLab } from "../../../domain/reading/storedColo
 import { EYE_UNCERTAINTY, GENERIC_UNCERTAINTY } from "../../../domain/reading/uncertainty";
 import { type PaintRecipe, storedRecipeOf } from "../../../domain/recipe/paintRecipe";
 import type { PileActions } from "../pile/usePileActions";
-import type { Aim, Deeds, Hand, Paint } from "./contexts";
+import type { Aim, Deeds, Hand } from "./contexts";
 import type { NoteStory } from "./useNoteStory";
 
 /** What the painter does to the paint, from what is shown to what is written. */
 export function deedsOf(
   { note, target, aim, toDry }: Aim,
   { pile, reading }: NoteStory,
-  { tubeById, leftovers }: Paint,
+  paint: BelievedPaint,
   {
     steps,
     chosen,
@@ -27,6 +33,7 @@ export function deedsOf(
   hand: Pick<Hand, "setDraft"> & { readonly putAway: () => void },
   actions: PileActions,
 ): Deeds {
+  const { tubeById, leftovers } = paint;
   const wetReading = (value: EyeDraft) => ({
     noteId: note.id,
     pileId: pile?.id ?? "",
@@ -63,19 +70,37 @@ export function deedsOf(
       const last = draft ? wetReading(draft) : reading;
       if (!pile || !last) return;
       hand.putAway();
-      const dry = toDry(labFromStored(last.color));
       const predicted = labOfAdditions(contentsOf(pile), tubeById);
-      const match = {
-        paintingId: note.paintingId,
-        noteId: note.id,
-        pileId: pile.id,
-        target: note.target,
-        result: { ...last.color, lab: dry },
-        deltaE2000: deltaE2000(target, dry),
-        ...(predicted && { predicted: storedFromLab(predicted, "predicted", GENERIC_UNCERTAINTY) }),
-        remark: "",
-      };
-      actions.keep(match, last);
+      actions.keep(async () => {
+        const dry = (await believedWith(pile, last, paint)) ?? toDry(labFromStored(last.color));
+        return {
+          paintingId: note.paintingId,
+          noteId: note.id,
+          pileId: pile.id,
+          target: note.target,
+          result: { ...last.color, lab: dry },
+          deltaE2000: deltaE2000(target, dry),
+          ...(predicted && { predicted: storedFromLab(predicted, "predicted", GENERIC_UNCERTAINTY) }),
+          remark: "",
+        };
+      }, last);
     },
   };
+}
+
+/** What the pile is believed to be once this was read of it too; undefined where its paint is not known. */
+async function believedWith(
+  pile: Pile,
+  last: Reading | Omit<Reading, "id" | "turn" | "takenAt">,
+  { tubeById, story, readings, toDry }: BelievedPaint,
+): Promise<LabD65 | undefined> {
+  const all =
+    "id" in last
+      ? readings
+      : [...readings, { ...last, id: "being-kept", turn: Number.MAX_SAFE_INTEGER, takenAt: Date.now() }];
+  const asked = beliefQuestion(pile, story, all, tubeById, toDry);
+  const answer = asked && (await solver.ask((remote) => remote.believe(asked.request)));
+  if (!asked || !answer?.ok) return undefined;
+  const belief = beliefOf(asked, answer.value);
+  return labOfAdditions(contentsOf(pile), believedTubes(tubeById, belief));
 }

@@ -18,9 +18,10 @@ export function shownBeside(
 ): Shown | undefined {
   const wet = (dry: LabD65 | undefined): LabD65 | undefined => dry && wetOf(dry);
   if (draft) return { lab: labOfDraft(aim, draft), from: "draft" };
+  // What was read is in what is believed of the tubes; a pile of unknown paint is what was read of it.
+  const believed = wet(pile && labOfAdditions(contentsOf(pile), tubeById));
+  if (believed) return { lab: believed, from: reading ? "reading" : "pile" };
   if (reading) return { lab: labFromStored(reading.color), from: "reading" };
-  const predicted = wet(pile && labOfAdditions(contentsOf(pile), tubeById));
-  if (predicted) return { lab: predicted, from: "pile" };
   // What was kept stays in sight until another recipe is taken up, or the paint has moved.
   const isResting = !again && inHand.chosenKey === undefined && lastMatch?.verdict !== "moved";
   if (isResting && lastMatch) return { lab: wetOf(labFromStored(lastMatch.result)), from: "kept" };

@@ -4,14 +4,15 @@ import { isBlackTube, isWhiteTube } from "../../../domain/tube/kinds";
 import { useSettings, useStudio } from "../../../kit/studio/useStudio";
 import { type Advice, useNextAddition } from "../correct/useNextAddition";
 import type { Task } from "../../../kit/query/useTask";
-import type { Aim, Paint } from "./contexts";
+import type { Aim } from "./contexts";
+import type { BelievedPaint } from "./useBelievedPaint";
 import type { NoteStory } from "./useNoteStory";
 
 /** What to add to the pile that was read, from the tubes that the painter allows. */
 export function useNext(
-  { note, target, toDry, tolerance }: Aim,
-  { pile, main, isSample, reading, readings }: NoteStory,
-  { tubeById }: Paint,
+  { note, target, tolerance }: Aim,
+  { pile, reading }: NoteStory,
+  { tubeById, believed, story, readings, toDry }: BelievedPaint,
   forbidden: readonly string[],
 ): Task<Advice> {
   const board = useStudio((studio) => studio.board);
@@ -21,7 +22,7 @@ export function useNext(
     pile && reading
       ? {
           pile,
-          parent: isSample ? main : undefined,
+          story,
           readings,
           target,
           toDry,
@@ -35,6 +36,7 @@ export function useNext(
               (school.lighten === "white" || !isWhiteTube(tube)),
           ),
           tubeById,
+          believed,
         }
       : undefined,
   );

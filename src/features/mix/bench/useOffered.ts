@@ -1,6 +1,5 @@
 "use client";
 
-import { useLiveQuery } from "dexie-react-hooks";
 import { useMemo } from "react";
 import type { LabD65 } from "../../../core/color/types";
 import { factorsOf, toleranceOf } from "../../../domain/match/purpose";
@@ -8,24 +7,22 @@ import type { Note } from "../../../domain/note/note";
 import { offeredRecipes } from "../../../domain/recipe/offers";
 import { useRecipes } from "../../../kit/query/useRecipes";
 import { shownOf } from "../../../kit/query/useTask";
-import { useDb, useSettings } from "../../../kit/studio/useStudio";
-import { readPile } from "../../../persistence/pileReads";
+import { useSettings } from "../../../kit/studio/useStudio";
+import type { Pile } from "../../../domain/pile/pile";
 import type { InHand } from "./useBenchRow";
 import type { Offers } from "./contexts";
-import type { PaintAtHand } from "./usePaintAtHand";
+import type { BelievedPaint } from "./useBelievedPaint";
 
 /** Recipes for a note, from the tubes at hand and under the wishes in hand. */
 export function useOffered(
   note: Note,
   target: LabD65,
   inHand: InHand,
-  { tubeById, rests }: PaintAtHand,
-  againPileId: string | undefined,
+  { tubeById, rests, believedAgain }: BelievedPaint,
+  again: Pile | undefined,
 ): Omit<Offers, "next"> {
-  const db = useDb();
   const settings = useSettings();
   const { partMl, school } = settings;
-  const again = useLiveQuery(() => (againPileId ? readPile(db, againPileId) : undefined), [db, againPileId]);
   const { wanted } = note;
   const wantedParts = wanted && (wanted.ml * (1 + wanted.marginShare)) / partMl;
   const search = useRecipes(target, {
@@ -44,8 +41,19 @@ export function useOffered(
   const { byHand } = inHand;
   const { start } = school;
   const recipes = useMemo(
-    () => offeredRecipes({ found, again, byHand, target, tubeById, wantedParts, start, hand: settings }),
-    [found, again, byHand, target, tubeById, wantedParts, start, settings],
+    () =>
+      offeredRecipes({
+        found,
+        again,
+        believedAgain,
+        byHand,
+        target,
+        tubeById,
+        wantedParts,
+        start,
+        hand: settings,
+      }),
+    [found, again, believedAgain, byHand, target, tubeById, wantedParts, start, settings],
   );
   const chosen = recipes.find((recipe) => recipe.key === inHand.chosenKey) ?? recipes[0];
   return { search, recipes, chosen, wantedParts, again };

@@ -25,7 +25,7 @@ export function Trials() {
       <ol className="mt-1 flex gap-3 overflow-x-auto pb-2">
         {trialsOf(pile, readings).map(({ number, added, keptShare, inPile, reading }) => {
           const dry = labOfAdditions(inPile, tubeById);
-          const lab = reading ? labFromStored(reading.color) : dry && wetOf(dry);
+          const lab = dry ? wetOf(dry) : reading && labFromStored(reading.color);
           return (
             <li key={number} className="w-40 shrink-0 text-sm leading-snug">
               <div className="flex h-14">

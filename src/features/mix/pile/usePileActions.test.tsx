@@ -103,8 +103,8 @@ describe("a hand at the bench", () => {
     const match = { paintingId, noteId, pileId, target, result: target, deltaE2000: 0, remark: "" };
     const reading = { noteId, pileId, color: target, film: "wet" as const };
     act(() => {
-      result.current.actions.keep(match, reading);
-      result.current.actions.keep(match, reading);
+      result.current.actions.keep(() => Promise.resolve(match), reading);
+      result.current.actions.keep(() => Promise.resolve(match), reading);
     });
     await settled();
     expect(await db.matches.count()).toBe(1);

@@ -40,7 +40,7 @@ export type PileActions = {
   readonly commitSample: () => void;
   readonly read: (reading: NewReading) => void;
   readonly keep: (
-    match: Omit<Match, "id" | "keptAt" | "verdict" | "readingId">,
+    match: () => Promise<Omit<Match, "id" | "keptAt" | "verdict" | "readingId">>,
     reading: NewReading | { readonly id: string },
   ) => void;
 };
@@ -113,7 +113,11 @@ export function usePileActions({ noteId, pile, sample, story }: Shown): PileActi
       if (shown) once("read", () => addReading(db, reading, Date.now(), seen(shown)));
     },
     keep: (match, reading) => {
-      if (shown) once("keep", () => hand.finish(keepMatch(db, match, reading, Date.now(), seen(shown))));
+      if (shown)
+        once("keep", async () => {
+          const kept = await match();
+          await hand.finish(keepMatch(db, kept, reading, Date.now(), seen(shown)));
+        });
     },
   };
 }

@@ -1,0 +1,33 @@
+"use client";
+
+/** How wet paint of any contents dries, by what this box has taught. */
+import { useLiveQuery } from "dexie-react-hooks";
+import { useCallback } from "react";
+import type { LabD65 } from "../../core/color/types";
+import { type Drying, dryingOf, kindOfMixture } from "../../domain/mixture/drying";
+import type { Dose } from "../../domain/pile/pile";
+import { readWetAndDry } from "../../persistence/pileReads";
+import { useDb, useSettings, useStudio } from "../studio/useStudio";
+
+const NONE: readonly never[] = [];
+
+/** Undefined for paint of no known kind, and where aims are not moved. */
+export function useDryingOf(): (contents: readonly Dose[]) => Drying | undefined {
+  const db = useDb();
+  const tubeById = useStudio((studio) => studio.tubeById);
+  const { allowsForDrying } = useSettings();
+  const pairs = useLiveQuery(() => readWetAndDry(db), [db]) ?? NONE;
+  return useCallback(
+    (contents) => {
+      const kind = allowsForDrying ? kindOfMixture(contents, tubeById) : undefined;
+      return kind && dryingOf(kind, pairs, tubeById);
+    },
+    [allowsForDrying, pairs, tubeById],
+  );
+}
+
+/** The colour that a wet one of these contents dries to. */
+export function useToDry(): (wet: LabD65, laid: readonly Dose[]) => LabD65 {
+  const dryingOfContents = useDryingOf();
+  return useCallback((wet, laid) => dryingOfContents(laid)?.toDry(wet) ?? wet, [dryingOfContents]);
+}
