@@ -288,6 +288,16 @@ export async function addReading(
   });
 }
 
+/** Takes one reading back, alone: the paint stays as it lies. Once it has ended a match, it stays with that. */
+export async function takeBackReading(db: GamanDatabase, readingId: string, seen: SeenPile): Promise<void> {
+  await db.transaction("rw", [db.piles, db.readings, db.matches], async () => {
+    await pileAsSeen(db, seen);
+    const isKept = (await db.matches.filter((match) => match.readingId === readingId).count()) > 0;
+    if (isKept || !(await db.readings.get(readingId))) throw new PileChangedError();
+    await db.readings.delete(readingId);
+  });
+}
+
 /**
  * Keeps the pile as a match of its note: provisional until a person has seen it dry. Once: a pile that is kept
  * already, or that another window took back, is not as it was seen.

@@ -24,7 +24,7 @@ async function measure(page: Page, turn: number): Promise<void> {
     }
     await page.getByRole("button", { name: "Measure the pile" }).click({ timeout: 2_000 });
     await expect(turns).toHaveCount(turn, { timeout: 2_000 });
-    await expect(turns.nth(turn - 1)).toContainText("as read", { timeout: 2_000 });
+    await expect(turns.nth(turn - 1)).toContainText("as believed", { timeout: 2_000 });
   }).toPass({ timeout: 40_000 });
 }
 
@@ -54,7 +54,7 @@ test("three additions at most, by the simulated colorimeter, bring a pile within
   expect(miss).toBeLessThanOrEqual(1.5);
   // The whole story is still there after a reload.
   await page.reload();
-  await expect(last).toContainText("as read");
+  await expect(last).toContainText("as believed");
   await benchOf(page).keep.click();
   await expect(benchOf(page).kept).toBeVisible();
 });
@@ -74,7 +74,17 @@ test("a look said in words becomes a reading, and a word with two meanings is as
   await question.getByRole("button", { name: "vivid" }).click();
   await expect(field).toHaveValue("a bit too vivid and half a step dark");
   await recordIn(form);
-  await expect(page.getByText(/half a step too dark/)).toBeVisible();
+  // What was said is read back, beside what is believed of the pile now.
+  const lastLook = page.getByText(/Last look, by eye, wet: .*half a step too dark/);
+  await expect(lastLook).toBeVisible();
+  // Taken back alone, the paint stays as it lies; said again, it counts once.
+  await page.getByRole("button", { name: "take the look back" }).click();
+  await expect(lastLook).toBeHidden();
+  await expect(page.getByText("Pile, predicted")).toBeVisible();
+  await readingOf(page, "the pile", "say it");
+  await field.fill("a bit too vivid and half a step dark");
+  await recordIn(form);
+  await expect(lastLook).toBeVisible();
   const next = page.getByRole("region", { name: /Add next|Better begin again/ });
   await expect(next).toBeVisible({ timeout: 15_000 });
   const ways = next.getByRole("listitem");
@@ -151,7 +161,6 @@ test("a photo that holds the sample and the pile gives a reading, whatever its l
   await page.getByRole("radio", { name: "the pile" }).click();
   await touchAcross(stage, 0.75);
   await recordIn(formOf(page, "the pile", "photograph it"));
-  await expect(page.getByText("Pile, as read")).toBeVisible();
-  await expect(page.getByText(/quarters? of a step too dark/)).toBeVisible();
-  await expect(page.getByText("brightness is right")).toBeVisible();
+  await expect(page.getByText("Pile, as believed")).toBeVisible();
+  await expect(page.getByText(/Last look, .*: three quarters of a step too dark\./)).toBeVisible();
 });

@@ -1,6 +1,6 @@
 /** Everything is found from anywhere, by keyboard; studio words have one meaning and are asked about. */
 import type { Page } from "@playwright/test";
-import { expect, goTo, openDemo, test } from "./pages/studio";
+import { expect, goTo, openDemo, said, test } from "./pages/studio";
 
 const field = (page: Page) => page.getByRole("combobox", { name: "Find anything" });
 
@@ -40,7 +40,7 @@ test("a note, a tube, a match and a view are gone to by keyboard alone", async (
   await expect(page.getByRole("heading", { name: /Mix note \d+, Old brass key/ })).toBeAttached();
 
   await find(page, "no such thing anywhere");
-  await expect(page.getByText("Nothing has these words in it.")).toBeVisible();
+  await expect(said(page, "Nothing has these words in it.")).toBeVisible();
   await page.keyboard.press("Escape");
   await expect(field(page)).toHaveCount(0);
 });

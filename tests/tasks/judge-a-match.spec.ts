@@ -45,9 +45,9 @@ test("a reading by the rails is noted, and an addition after it makes it old", a
   await expect(value).toHaveAttribute("aria-valuetext", /too dark$/);
   await expect(page.getByText("Pile, by your eye")).toBeVisible();
   await page.getByRole("button", { name: "Record this reading" }).click();
-  await expect(page.getByText("Pile, as read")).toBeVisible();
+  await expect(page.getByText("Pile, as believed")).toBeVisible();
   await page.reload();
-  await expect(page.getByText("Pile, as read")).toBeVisible();
+  await expect(page.getByText("Pile, as believed")).toBeVisible();
   await page.getByRole("button", { name: "Add another paint" }).click();
   await page.getByLabel("Tube").selectOption({ label: "Titanium white" });
   await page.getByRole("button", { name: "Add it" }).click();
@@ -65,7 +65,7 @@ test("a typed reading is taken, and one that is no colour is refused with a reas
   await expect(page.getByRole("main").getByRole("alert")).toContainText("neither hex");
   await field.fill("44 -13 -8");
   await page.getByLabel("Hex or CIELAB (D65) of the pile").press("Enter");
-  await expect(page.getByText("Pile, as read")).toBeVisible();
+  await expect(page.getByText("Pile, as believed")).toBeVisible();
   await expect(page.getByText("ΔE 0.", { exact: false }).first()).toBeVisible();
 });
 

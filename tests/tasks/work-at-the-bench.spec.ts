@@ -57,13 +57,15 @@ test("a dose is weighed, and an over-pour lets the rest grow so that the colour 
   await openDemo(page);
   await trayNote(page, /^8 Slip wall/).click();
   await expect(stepsOf(page).first()).toBeVisible();
-  const planned = await missOf(page);
   await page.getByRole("button", { name: "how much is needed" }).click();
   await page.getByRole("radio", { name: "millilitres" }).click();
   await page.getByLabel("Millilitres").fill("1");
   await page.getByLabel("For waste, %").fill("20");
   await page.getByRole("button", { name: "Mix 1.2 ml" }).click();
   await expect(page.getByText("1.2 ml in all")).toBeVisible();
+  // What is promised is what the hand can lay of so small a pile.
+  await expect(page.getByText(/smallest amount is too big for so small a pile/)).toBeVisible();
+  const planned = await missOf(page);
   await page.getByRole("button", { name: "weigh it" }).click();
   await page.getByRole("button", { name: "Connect the scale" }).click();
   const weight = page.getByTestId("weight");
@@ -268,7 +270,9 @@ test("in a school of water a colour is a wash over paper, without white, and is 
   await page.getByLabel("How the pile looks beside the target").fill("a step too dark");
   await recordIn(formOf(page, "the pile", "say it"));
   const next = page.getByRole("region", { name: /Add next|Better begin again/ });
-  await expect(next.getByText("water lets the paper through").first()).toBeVisible({ timeout: 15_000 });
+  await expect(next.getByText(/water, which lets the paper through/).first()).toBeVisible({
+    timeout: 15_000,
+  });
   await readingOf(page, "the pile", "measure it");
   await expect(page.getByRole("button", { name: "Connect", exact: true })).toBeVisible();
 });

@@ -111,7 +111,16 @@ export function BenchProvider({
           <OffersContext value={{ ...offered, next }}>
             <HandContext value={hand}>
               <DeedsContext value={deeds}>
-                <ShownContext value={shownBeside(aim, story, paint, offered, inHand, draft)}>
+                <ShownContext
+                  value={shownBeside(
+                    aim,
+                    story,
+                    { ...paint, doubtDeltaE2000: known.doubtDeltaE2000 },
+                    offered,
+                    inHand,
+                    draft,
+                  )}
+                >
                   {children}
                 </ShownContext>
               </DeedsContext>

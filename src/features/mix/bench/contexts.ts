@@ -94,6 +94,8 @@ export type Deeds = {
 export type Shown = {
   readonly lab: LabD65;
   readonly from: "recipe" | "pile" | "reading" | "draft" | "kept";
+  /** Of what is believed after a look: one standard deviation, ΔE00. */
+  readonly doubtDeltaE2000?: number | undefined;
 };
 
 export const AimContext = createContext<Aim | undefined>(undefined);

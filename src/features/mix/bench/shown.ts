@@ -1,4 +1,5 @@
 /** What is shown beside the target: the newest that is known of the paint. */
+import type { BelievedPaint } from "./useBelievedPaint";
 import type { LabD65 } from "../../../core/color/types";
 import { labOfAdditions } from "../../../domain/mixture/color";
 import { contentsOf } from "../../../domain/pile/contents";
@@ -11,7 +12,7 @@ import type { NoteStory } from "./useNoteStory";
 export function shownBeside(
   { aim, wetOf }: Aim,
   { pile, reading, lastMatch }: NoteStory,
-  { tubeById }: Paint,
+  { tubeById, doubtDeltaE2000 }: Paint & Pick<BelievedPaint, "doubtDeltaE2000">,
   { chosen, again }: Pick<Offers, "chosen" | "again">,
   inHand: InHand,
   draft: EyeDraft | undefined,
@@ -20,7 +21,8 @@ export function shownBeside(
   if (draft) return { lab: labOfDraft(aim, draft), from: "draft" };
   // What was read is in what is believed of the tubes; a pile of unknown paint is what was read of it.
   const believed = wet(pile && labOfAdditions(contentsOf(pile), tubeById));
-  if (believed) return { lab: believed, from: reading ? "reading" : "pile" };
+  if (believed)
+    return reading ? { lab: believed, from: "reading", doubtDeltaE2000 } : { lab: believed, from: "pile" };
   if (reading) return { lab: labFromStored(reading.color), from: "reading" };
   // What was kept stays in sight until another recipe is taken up, or the paint has moved.
   const isResting = !again && inHand.chosenKey === undefined && lastMatch?.verdict !== "moved";

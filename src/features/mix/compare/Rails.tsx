@@ -6,6 +6,7 @@ import { lchFromLab } from "../../../core/color/cieLab";
 import { differenceWords, threeWayDifference } from "../../../core/describe/difference";
 import { lightnessPerStep } from "../../../core/describe/valueScale";
 import { type Axis, axesOf } from "../../../domain/school/school";
+import { surenessOf } from "../../../domain/match/purpose";
 import { useSettings } from "../../../kit/studio/useStudio";
 import { Rail } from "../../../ui/Rail";
 import { deltaEText } from "../../../words/colors";
@@ -18,7 +19,7 @@ const RAIL_STEPS = 2;
 const RAIL_CHROMA = 24;
 
 export function Rails({ shown }: { shown: Shown }) {
-  const { aim, tolerance } = useAim();
+  const { note, aim, tolerance } = useAim();
   const { chosen } = useOffers();
   const { pile } = useStory();
   const { tubeById } = usePaint();
@@ -32,6 +33,10 @@ export function Rails({ shown }: { shown: Shown }) {
     deltaHue: difference.deltaHue,
   };
   const isDisabled = !pile;
+  const sureWithin = surenessOf(note.purpose ?? "family", tolerance);
+  const isSure =
+    sureWithin === undefined ||
+    Math.hypot(difference.deltaE2000, Math.SQRT2 * (shown.doubtDeltaE2000 ?? 0)) <= sureWithin;
   // What is predicted may lie this far off; in chroma and hue a difference counts less the brighter it is.
   const spread = shown.from === "recipe" && chosen ? spreadOf(chosen, tubeById) : undefined;
   const [, chroma] = lchFromLab(aim);
@@ -95,8 +100,9 @@ export function Rails({ shown }: { shown: Shown }) {
     <div className="mt-1 flex flex-col">
       {axesOf(settings.school).map((axis) => rails[axis])}
       <p className="text-muted">
-        {deltaEText(difference.deltaE2000)},{" "}
-        {words.isMatch ? "close enough for what it is for" : "not close enough yet"}
+        {deltaEText(difference.deltaE2000)}
+        {shown.doubtDeltaE2000 === undefined ? "" : ` ± ${shown.doubtDeltaE2000.toFixed(1)}`},{" "}
+        {verdictWords(words.isMatch, isSure)}
         {shown.from === "kept"
           ? "."
           : isDisabled
@@ -105,6 +111,11 @@ export function Rails({ shown }: { shown: Shown }) {
       </p>
     </div>
   );
+}
+
+function verdictWords(isMatch: boolean, isSure: boolean): string {
+  if (!isMatch) return "not close enough yet";
+  return isSure ? "close enough for what it is for" : "it seems close enough, one more look makes sure";
 }
 
 /** Of CIEDE2000, how much a unit of chroma and of hue loses weight per unit of chroma. */

@@ -7,6 +7,7 @@ import { LOOKS_THE_SAME } from "../../../domain/reading/eyeDraft";
 import { ReadColour } from "../../../kit/reading/ReadColour";
 import { specimenOf } from "../../../kit/reading/specimen";
 import { Button } from "../../../ui/Button";
+import { LastLook } from "./LastLook";
 import { useAim, useDeeds, useHand, usePaint, useStory } from "../bench/contexts";
 
 export function ReadingBar() {
@@ -35,6 +36,7 @@ export function ReadingBar() {
           Record this reading
         </Button>
       </div>
+      <LastLook />
       <ReadColour
         ways={["words", "photo", "typed", "colorimeter"]}
         thing="the pile"

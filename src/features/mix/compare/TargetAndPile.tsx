@@ -19,7 +19,7 @@ import type { Shown } from "../bench/contexts";
 const FROM_WORDS: Readonly<Record<Shown["from"], string>> = {
   recipe: "Recipe, predicted",
   pile: "Pile, predicted",
-  reading: "Pile, as read",
+  reading: "Pile, as believed",
   draft: "Pile, by your eye",
   kept: "The match, as kept",
 };

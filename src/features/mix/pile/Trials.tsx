@@ -33,7 +33,7 @@ export function Trials() {
                 {lab ? (
                   <Patch
                     lab={lab}
-                    label={`Turn ${number}, ${reading ? "as read" : "predicted"}: ${describeLab(lab, settings).sentence}`}
+                    label={`Turn ${number}, ${reading ? "as believed" : "predicted"}: ${describeLab(lab, settings).sentence}`}
                     className="flex-1"
                   />
                 ) : null}
@@ -42,7 +42,7 @@ export function Trials() {
                 <span className="font-semibold">
                   {number}. {lab ? deltaEText(deltaE2000(aim, lab)) : ""}
                 </span>{" "}
-                <span className="text-muted">{reading ? "as read" : "predicted"}</span>
+                <span className="text-muted">{reading ? "as believed" : "predicted"}</span>
               </p>
               <p className="text-muted">
                 {[

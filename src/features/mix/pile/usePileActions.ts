@@ -21,6 +21,7 @@ import {
   setLeft,
   setPileAside,
   startSample,
+  takeBackReading,
   undoLastAddition,
 } from "../../../persistence/piles";
 
@@ -39,6 +40,7 @@ export type PileActions = {
   readonly startSample: (share: number, added: readonly Dose[]) => void;
   readonly commitSample: () => void;
   readonly read: (reading: NewReading) => void;
+  readonly takeBack: (readingId: string) => void;
   readonly keep: (
     match: () => Promise<Omit<Match, "id" | "keptAt" | "verdict" | "readingId">>,
     reading: NewReading | { readonly id: string },
@@ -111,6 +113,9 @@ export function usePileActions({ noteId, pile, sample, story }: Shown): PileActi
     },
     read: (reading) => {
       if (shown) once("read", () => addReading(db, reading, Date.now(), seen(shown)));
+    },
+    takeBack: (readingId) => {
+      if (shown) once(`take back ${readingId}`, () => takeBackReading(db, readingId, seen(shown)));
     },
     keep: (match, reading) => {
       if (shown)
