@@ -9,7 +9,7 @@ const MEANS: Readonly<Record<Addition["kind"], string>> = {
   "white-plus": "white and another tube",
   complement: "the opposite hue",
   neighbour: "a neighbouring hue",
-  "own-grey": "a grey of its own value",
+  "own-grey": "a grey",
   dark: "a dark, dull tube",
   "family-shade": "a darker tube of its own family",
   water: "water, which lets the paper through,",
@@ -19,7 +19,7 @@ const MEANS: Readonly<Record<Addition["kind"], string>> = {
 /** Changes smaller than this are not worth a word: L*, C* and ΔH*. */
 const NOTICED = { lightness: 1, chroma: 1.5, hue: 1.5 } as const;
 
-/** "a grey of its own value dulls it and leaves the value": only what the change really does is said. */
+/** "a grey quiets it and leaves the value": only what the change really does is said. */
 export function whyWords({ kind, change }: Pick<Addition, "kind" | "change">): string {
   const { deltaLightness, deltaChroma, deltaHue } = change;
   const does = [

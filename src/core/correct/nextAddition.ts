@@ -120,6 +120,8 @@ const FEWEST_OFFERED = 3;
 const MOST_CONSIDERED = 30;
 /** ΔE00 that one doubling of the pile is worth: a slightly better colour is not worth a bucket of paint. */
 const DELTA_E_PER_DOUBLING = 0.7;
+/** A pile that would grow more than this is begun again instead. */
+const MOST_GROWTH = 4;
 /** An addition must gain at least this, ΔE00, to be worth the stirring. */
 const LEAST_GAIN = 0.3;
 /** Share of an addition, as scaled by strength, below which a tube in it is nothing. */
@@ -149,7 +151,7 @@ export function nextAddition(query: PileQuery, conditions: LearningConditions): 
   const exact = mixer.solveAdditions(query, pileVolume);
   const offered = offerDifferent(exact, ({ parts }) => {
     const addition = finish(mixer, parts);
-    return isWorthIt(addition) ? addition : undefined;
+    return isWorthIt(addition) && addition.growth <= MOST_GROWTH ? addition : undefined;
   });
   // Few ways lead all the way: then each tube that mends one fault, with its side effects.
   for (const parts of mixer.mendOneAxis(query, pile, pileVolume)) {

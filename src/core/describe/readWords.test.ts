@@ -60,8 +60,8 @@ describe("readWords", () => {
     ["too violet", "0--"],
     ["not dark enough", "+00"],
     ["not red enough", "00+"],
-    ["less dark", "+00"],
-    ["less red", "00+"],
+    ["it is less dark", "+00"],
+    ["looks less red", "00+"],
     ["lacks yellow", "00-"],
     ["needs more yellow", "00-"],
     ["needs to be lighter and redder", "-0+"],
@@ -89,10 +89,10 @@ describe("readWords", () => {
     expect(asked.questions).toHaveLength(1);
   });
 
-  it("does not turn a denial into a fault", () => {
+  it("does not turn a denial into a fault: it asks", () => {
     expect(readWords("not dark", OCHRE, TEN_IS_WHITE)).toMatchObject({
       lab: undefined,
-      unknown: ["not dark"],
+      questions: [{ word: "not dark", meanings: ["value is right", "lacks dark"] }],
     });
   });
 
@@ -141,9 +141,12 @@ describe("readWords", () => {
   });
 
   it("says what it does not know, and understands nothing from nothing", () => {
-    expect(readWords("blurble too dark", OCHRE, TEN_IS_WHITE)).toMatchObject({ unknown: ["blurble"] });
+    expect(readWords("blurble too dark", OCHRE, TEN_IS_WHITE)).toMatchObject({
+      lab: undefined,
+      unknown: ["blurble"],
+    });
     expect(readWords("", OCHRE, TEN_IS_WHITE).lab).toBeUndefined();
-    expect(readWords("fine", OCHRE, TEN_IS_WHITE)).toMatchObject({ lab: undefined, unknown: ["fine"] });
+    expect(readWords("so", OCHRE, TEN_IS_WHITE).lab).toBeUndefined();
   });
 
   it("is wider the more it has to correct", () => {

@@ -3,265 +3,367 @@
  *
  * Each fault is an amount and a direction. Amounts are what the same words stand for when Gaman says them
  * (./difference); the reading that comes out is wide, as an eye is. A word with two studio meanings is never
- * guessed: it comes back as a question.
+ * guessed, and neither is a denial, a turn that may be a wish or a look, or a word that is not known: what could
+ * change the meaning comes back as a question. An axis that was not said keeps what was predicted of the pile.
  */
 import { hueDegreesOf, hueDifferenceDegrees, labFromLch, lchFromLab } from "../color/cieLab";
 import { type LabD65, labD65, lchUnder } from "../color/types";
 import { NEUTRAL_CHROMA } from "./chromaWords";
-import { applyDifference } from "./difference";
-import { HUE_PLACES } from "./huePlaces";
+import { applyDifference, threeWayDifference } from "./difference";
+import {
+  ADVICE_WORDS,
+  type Amount,
+  AMOUNT_WORDS,
+  AMOUNTS,
+  AXIS_WORDS,
+  FAULT_WORDS,
+  type Fault,
+  FILLERS,
+  IS_WORDS,
+  LACK_WORDS,
+  PILE_WORDS,
+  QUESTION_WORDS,
+  SAMENESS,
+  SENTENCE_ENDS,
+  TARGET_WORDS,
+  TURN_WORDS,
+} from "./eyeWords";
 import { lightnessPerStep, type ValueScale } from "./valueScale";
 
+export type SaidAxis = "value" | "chroma" | "hue";
+
 export type WordQuestion = {
+  /** As it stands in the text. */
   readonly word: string;
+  /** What it may stand for; put the chosen one in its place and read again. */
   readonly meanings: readonly [string, string];
 };
 
 export type WordReading = {
   /** The pile's colour as the words put it; undefined while there is a question or nothing was understood. */
   readonly lab: LabD65 | undefined;
-  /** One standard deviation on each axis of ΔE00: an eye's floor and a share of what was said. */
+  /** One standard deviation on each said axis of ΔE00: an eye's floor and a share of what was said. */
   readonly uncertaintyDeltaE2000: number;
-  /** Words that have two meanings; put the chosen meaning in their place and read again. */
+  /** Axes of which something was said; the others are as predicted, and as uncertain. */
+  readonly said: readonly SaidAxis[];
   readonly questions: readonly WordQuestion[];
-  /** Words that mean nothing here. */
+  /** Words that mean nothing here, or too much, and could change the meaning: nothing is read while there is one. */
   readonly unknown: readonly string[];
 };
 
-type Fault =
-  | { readonly axis: "value" | "chroma"; readonly sign: 1 | -1 }
-  | { readonly axis: "hue"; readonly towardsDegrees: number };
-
-/** CIELAB units of C* or ΔH*; a share of a value step. The middle of what differenceWords says for each. */
-const AMOUNTS = {
-  touch: { units: 3.5, steps: 0.25 },
-  little: { units: 7, steps: 0.5 },
-  plain: { units: 10, steps: 0.75 },
-  clearly: { units: 14, steps: 1 },
-  far: { units: 25, steps: 2 },
-} as const satisfies Readonly<Record<string, { readonly units: number; readonly steps: number }>>;
-type Amount = (typeof AMOUNTS)[keyof typeof AMOUNTS];
-const AMOUNT_WORDS: Readonly<Record<string, keyof typeof AMOUNTS>> = {
-  touch: "touch",
-  hair: "touch",
-  trace: "touch",
-  tad: "touch",
-  shade: "touch",
-  fraction: "touch",
-  slightly: "touch",
-  barely: "touch",
-  bit: "little",
-  little: "little",
-  somewhat: "little",
-  rather: "plain",
-  quite: "plain",
-  clearly: "clearly",
-  much: "clearly",
-  very: "clearly",
-  far: "far",
-  lot: "far",
-  way: "far",
-  extremely: "far",
+export type SayingTerms = {
+  /** What was predicted of the pile; what was not said stays so. The target where it is left out. */
+  readonly predicted?: LabD65 | undefined;
+  /** This painter's own meanings of words that have two, such as "bright": "vivid". */
+  readonly ownWords?: Readonly<Record<string, string>> | undefined;
 };
-
-const placeDegrees = (name: string): number =>
-  HUE_PLACES.find((place) => place.name === name)?.centreDegrees ?? Number.NaN;
-
-const FAULT_WORDS: Readonly<Record<string, Fault>> = {
-  light: { axis: "value", sign: 1 },
-  pale: { axis: "value", sign: 1 },
-  dark: { axis: "value", sign: -1 },
-  deep: { axis: "value", sign: -1 },
-  vivid: { axis: "chroma", sign: 1 },
-  colourful: { axis: "chroma", sign: 1 },
-  saturated: { axis: "chroma", sign: 1 },
-  dull: { axis: "chroma", sign: -1 },
-  grey: { axis: "chroma", sign: -1 },
-  muted: { axis: "chroma", sign: -1 },
-  muddy: { axis: "chroma", sign: -1 },
-  neutral: { axis: "chroma", sign: -1 },
-  dirty: { axis: "chroma", sign: -1 },
-  clean: { axis: "chroma", sign: 1 },
-  red: { axis: "hue", towardsDegrees: placeDegrees("red") },
-  orange: { axis: "hue", towardsDegrees: placeDegrees("orange") },
-  yellow: { axis: "hue", towardsDegrees: placeDegrees("yellow") },
-  green: { axis: "hue", towardsDegrees: placeDegrees("green") },
-  blue: { axis: "hue", towardsDegrees: placeDegrees("blue") },
-  violet: { axis: "hue", towardsDegrees: placeDegrees("violet") },
-  purple: { axis: "hue", towardsDegrees: placeDegrees("violet") },
-  pink: { axis: "hue", towardsDegrees: placeDegrees("red-violet") },
-};
-/** Comparatives and spellings that mean the same. */
-const SAME_WORDS: Readonly<Record<string, string>> = {
-  lighter: "light",
-  paler: "pale",
-  darker: "dark",
-  deeper: "deep",
-  duller: "dull",
-  greyer: "grey",
-  gray: "grey",
-  grayer: "grey",
-  greyed: "grey",
-  muddier: "muddy",
-  colorful: "colourful",
-  redder: "red",
-  reddish: "red",
-  yellower: "yellow",
-  yellowish: "yellow",
-  greener: "green",
-  greenish: "green",
-  bluer: "blue",
-  bluish: "blue",
-  violetish: "violet",
-};
-const QUESTIONS: Readonly<Record<string, readonly [string, string]>> = {
-  bright: ["vivid", "light"],
-  brighter: ["vivid", "light"],
-  strong: ["vivid", "dark"],
-  stronger: ["vivid", "dark"],
-  weak: ["dull", "light"],
-  weaker: ["dull", "light"],
-  intense: ["vivid", "dark"],
-  rich: ["vivid", "dark"],
-  cold: ["blue", "green"],
-  cool: ["blue", "green"],
-  cooler: ["blue", "green"],
-  warm: ["red", "yellow"],
-  warmer: ["red", "yellow"],
-  chalky: ["light", "dull"],
-  washed: ["light", "dull"],
-  heavy: ["dark", "vivid"],
-  high: ["light", "vivid"],
-  low: ["dark", "dull"],
-};
-const FILLERS: ReadonlySet<string> = new Set(
-  "a an the it is looks seems too and but also of than mine pile colour color in hue value chroma step steps more out enough to be almost nearly just , ; .".split(
-    " ",
-  ),
-);
-/** Counted steps, as the painter or Gaman writes them, turned into plain numbers. */
-const STEP_PHRASES: readonly (readonly [RegExp, string])[] = [
-  [/three quarters of a step/g, "0.75 steps"],
-  [/(a )?quarter( of a)? step/g, "0.25 steps"],
-  [/half a step/g, "0.5 steps"],
-  [/(\d*)¼/g, "$1.25"],
-  [/(\d*)½/g, "$1.5"],
-  [/(\d*)¾/g, "$1.75"],
-  [/no difference/g, "same"],
-  [/\b(one|a) step/g, "1 steps"],
-  [/\btwo steps/g, "2 steps"],
-  [/\bthree steps/g, "3 steps"],
-];
-/** Said of what the pile should become: each fault is then meant the other way round. */
-const ADVICE_WORDS: ReadonlySet<string> = new Set("needs need should could wants".split(" "));
-/** Said of one fault: the pile has less of it than the target. */
-const LACK_WORDS: ReadonlySet<string> = new Set("less lacks lacking missing".split(" "));
-const SENTENCE_ENDS: ReadonlySet<string> = new Set([",", ";", ".", "but"]);
-const SAMENESS: ReadonlySet<string> = new Set("same identical matches match vanishes".split(" "));
 
 const EYE_FLOOR = 1.4;
 const EYE_SHARE = 0.3;
+/** A step of value said of chroma or hue, in their units. */
+const UNITS_PER_STEP = 14;
 
 /** @param target - what the pile was compared with. */
-export function readWords(text: string, target: LabD65, scale: ValueScale): WordReading {
-  const counted = STEP_PHRASES.reduce(
-    (phrase, [pattern, number]) => phrase.replace(pattern, number),
-    text.toLowerCase(),
-  );
-  const words: readonly string[] = counted.match(/\d*\.?\d+|[a-z]+|[,;.]/g) ?? [];
-  const isEnough = words.includes("enough");
-  const questions: WordQuestion[] = [];
-  const unknown: string[] = [];
-  const perStep = lightnessPerStep(scale);
-  let amount: Amount = AMOUNTS.plain;
-  let isAmountSaid = false;
-  let steps: number | undefined;
-  let deltaLightness = 0;
-  let deltaChroma = 0;
-  const hues: { readonly towardsDegrees: number; readonly units: number }[] = [];
-  let isUnderstood = false;
-  let isAdvice = false;
-  let isLacking = false;
-  let isDenied = false;
-  let before = "";
-  for (const spoken of words) {
-    const word = SAME_WORDS[spoken] ?? spoken;
-    const fault = FAULT_WORDS[word];
-    const meanings = QUESTIONS[word];
-    const amountWord = AMOUNT_WORDS[word];
-    const count = Number(word);
-    if (SENTENCE_ENDS.has(word)) isAdvice = false;
-    if (fault && isDenied && !isEnough) {
-      // "Not dark" says what is not wrong, and nothing of what is.
-      unknown.push(`not ${spoken}`);
-      isDenied = false;
-    } else if (fault) {
-      isUnderstood = true;
-      // "Less red" in advice is more red in the pile.
-      const sign = isAdvice !== (isLacking || isDenied) ? -1 : 1;
-      if (fault.axis === "hue")
-        hues.push({ towardsDegrees: fault.towardsDegrees, units: sign * amount.units });
-      else if (fault.axis === "chroma") deltaChroma += sign * fault.sign * amount.units;
-      else deltaLightness += sign * fault.sign * perStep * (steps ?? amount.steps);
-      isAmountSaid = false;
-      isLacking = false;
-      isDenied = false;
-      steps = undefined;
-      amount = AMOUNTS.plain;
-    } else if (meanings) questions.push({ word: spoken, meanings });
-    else if (amountWord) {
-      // "A little bit", "far too much": the first amount that is said counts, except "very slightly".
-      if (!isAmountSaid || before === "very") amount = AMOUNTS[amountWord];
-      isAmountSaid = true;
-    } else if (word === "not") isDenied = true;
-    else if (LACK_WORDS.has(word)) isLacking = true;
-    else if (ADVICE_WORDS.has(word)) isAdvice = true;
-    else if (SAMENESS.has(word)) isUnderstood = true;
-    else if (/\d/.test(word) && Number.isFinite(count)) steps = count;
-    else if (!FILLERS.has(word)) unknown.push(spoken);
-    before = word;
-  }
-  const size = Math.hypot(deltaLightness, deltaChroma, ...hues.map(({ units }) => units));
+export function readWords(
+  text: string,
+  target: LabD65,
+  scale: ValueScale,
+  { predicted = target, ownWords = {} }: SayingTerms = {},
+): WordReading {
+  const sentence = new Sentence(wordsOf(text), scale, ownWords);
+  sentence.read();
+  const { value, chroma, hues, said, questions, unknown } = sentence;
+  const turn = turnOf(target, hues);
+  // A hue from across the wheel quiets first of all.
+  if (turn.chroma < -SEEN_CHROMA) said.add("chroma");
+  const isUnderstood = said.size > 0 && questions.length === 0 && unknown.length === 0;
+  const size = Math.hypot(value, chroma, ...hues.map(({ units }) => units));
   return {
-    lab:
-      isUnderstood && questions.length === 0 ? applied(target, deltaLightness, deltaChroma, hues) : undefined,
+    lab: isUnderstood ? applied(target, predicted, said, { value, chroma, hues, turn }) : undefined,
     uncertaintyDeltaE2000: Math.hypot(EYE_FLOOR, (EYE_SHARE * size) / Math.sqrt(3)),
+    said: (["value", "chroma", "hue"] as const).filter((axis) => said.has(axis)),
     questions,
     unknown,
   };
 }
 
-/** "Too red" turns a colour towards red by the shorter way, and quiets what lies opposite; a grey takes a step of chroma in that direction. */
-function applied(
-  target: LabD65,
-  deltaLightness: number,
-  deltaChroma: number,
-  hues: readonly { readonly towardsDegrees: number; readonly units: number }[],
-): LabD65 {
-  const [, chroma, hue] = lchFromLab(target);
-  if (chroma < NEUTRAL_CHROMA) {
-    const towards = (of: (radians: number) => number): number =>
-      hues.reduce((sum, { towardsDegrees, units }) => sum + units * of((towardsDegrees * Math.PI) / 180), 0);
-    const a = target[1] + towards(Math.cos);
-    const b = target[2] + towards(Math.sin);
-    const grown = Math.max(0, Math.hypot(a, b) + deltaChroma);
-    const lightness = Math.max(0, Math.min(100, target[0] + deltaLightness));
-    const direction = (hueDegreesOf(a, b) * Math.PI) / 180;
-    return labD65(lightness, grown * Math.cos(direction), grown * Math.sin(direction));
+/** Sayings that are one word, and other spellings. */
+const SPELLINGS: readonly (readonly [RegExp, string])[] = [
+  [/[’`]/g, "'"],
+  [/\b(is|does|do|are|was|has|can|could|should|would)n'?t\b/g, "$1 not"],
+  [/\bdo(?:es)? not match\b|\bmismatch\w*\b/g, "unlike-match"],
+  [/\bno longer\b/g, "not"],
+  [/\bnever\b/g, "not"],
+  [/\bno difference\b|\bspot[ -]on\b|\bdead on\b|\bright on\b|\b(good|close|near) enough\b/g, "spot-on"],
+  [
+    /\bnot (?:yet )?(?:quite )?(?:the )?(same|right|identical|good|ok|okay|perfect|match(?:ed)?)\b/g,
+    "unlike-$1",
+  ],
+  [/\bnot enough\b|\btoo little\b|\btoo few\b/g, "lacks"],
+  [/\bnot (?:quite |nearly |at all )?as (\w+)(?: as)?\b/g, "lacks $1"],
+  [/\bnot (?:quite |nearly |really )?((?:\w+ )??\w+) enough\b/g, "lacks $1"],
+  [/\bnot too (bad)\b/g, "unlike-$1"],
+  [/\bwashed out\b/g, "washed"],
+  [/\boff\b/g, "unlike-off"],
+];
+
+/** Sizes as painters and Gaman write them, as "#0.5". */
+const SIZES: readonly (readonly [RegExp, string])[] = [
+  [/\b(\d+)\s*¼/g, "$1.25"],
+  [/\b(\d+)\s*½/g, "$1.5"],
+  [/\b(\d+)\s*¾/g, "$1.75"],
+  [/¼/g, "0.25"],
+  [/½/g, "0.5"],
+  [/¾/g, "0.75"],
+  [/\b(?:one|a)(?: steps?| values?)? and a half(?: steps?| values?)?\b/g, "1.5 steps"],
+  [/\btwo(?: steps?| values?)? and a half(?: steps?| values?)?\b/g, "2.5 steps"],
+  [/\b1\/4\b/g, "0.25"],
+  [/\b1\/2\b/g, "0.5"],
+  [/\b3\/4\b/g, "0.75"],
+  [/\bthree[ -]quarters?(?: of)?(?: a(?= (?:steps?|values?)))?\b/g, "0.75"],
+  [/\b(?:a )?quarter(?: of)?(?: a(?= (?:steps?|values?)))?\b/g, "0.25"],
+  [/\b(?:a )?half(?: of)?(?: a)?(?= (?:steps?|values?)\b)/g, "0.5"],
+  [/\b(one|a)(?= (?:whole |full )?(?:steps?|values?)\b)/g, "1"],
+  [/\btwo\b/g, "2"],
+  [/\bthree\b/g, "3"],
+  [/\bfour\b/g, "4"],
+  [/\b(\d+) (0\.\d+)\b/g, "$1+$2"],
+  [/(\d*\.?\d+(?:\+\d*\.\d+)?)\s*(?:of )?(?:a |whole |full )*(?:steps?|values?)\b/g, "#$1"],
+  [/\b(0\.25|0\.5|0\.75|1\.5|2\.5)\b(?!\S)/g, "#$1"],
+];
+
+function wordsOf(text: string): readonly string[] {
+  const spelled = [...SPELLINGS, ...SIZES].reduce(
+    (phrase, [pattern, word]) => phrase.replace(pattern, word),
+    text.toLowerCase(),
+  );
+  return spelled.replaceAll("##", "#").match(/#[\d.+]+|\d*\.?\d+|[a-z]+(?:-[a-z]+)*|[,;.]/g) ?? [];
+}
+
+/** Nobody sees more than so many steps between two colours of one scale. */
+const MOST_STEPS = 10;
+
+/** What has been understood so far, and in which turn of speech the next word stands. */
+class Sentence {
+  value = 0;
+  chroma = 0;
+  readonly hues: { readonly towardsDegrees: number; readonly units: number }[] = [];
+  readonly said = new Set<SaidAxis>();
+  readonly questions: WordQuestion[] = [];
+  readonly unknown: string[] = [];
+
+  private amount: Amount | undefined;
+  private steps: number | undefined;
+  /** Said of what the pile should become, or of the target instead of the pile. */
+  private isWish = false;
+  private isOfTarget = false;
+  private hasVerb = false;
+  private isLacking = false;
+  private denied: string | undefined;
+  private isNeither = false;
+  private compared: "more" | "less" | undefined;
+  private axis: SaidAxis | undefined;
+  private isSame = false;
+  private before = "";
+
+  constructor(
+    private readonly words: readonly string[],
+    private readonly scale: ValueScale,
+    private readonly ownWords: Readonly<Record<string, string>>,
+  ) {}
+
+  read(): void {
+    this.words.forEach((word, i) => {
+      this.readWord(word, this.words[i + 1] ?? "");
+      this.before = word;
+    });
+    if (this.denied !== undefined || this.steps !== undefined) this.unknown.push(this.denied ?? "that many");
+    if (this.isSame) for (const axis of ["value", "chroma", "hue"] as const) this.said.add(axis);
   }
-  let deltaHue = 0;
-  let fromOpposite = 0;
+
+  private readWord(word: string, next: string): void {
+    const turned = this.isWish ? TURN_WORDS.get(word) : undefined;
+    const meant = turned ?? word;
+    const meanings = QUESTION_WORDS.get(meant);
+    const own = meanings?.find((meaning) => meaning === this.ownWords[meant]);
+    const fault = FAULT_WORDS.get(own ?? meant);
+    const amount = AMOUNT_WORDS.get(word);
+    if (SENTENCE_ENDS.has(word)) this.endClause(word);
+    else if (word.startsWith("#")) this.count(word);
+    else if (word.startsWith("unlike-")) this.unlike();
+    else if (fault) this.fault(fault, word);
+    else if (meanings) this.questions.push({ word, meanings });
+    else if (word === "not" || word === "neither" || word === "nor") {
+      this.denied = word;
+      this.isNeither = word !== "not" || this.isNeither;
+    } else if (word === "more" || word === "less") this.compare(word, next);
+    else if (LACK_WORDS.has(word)) this.isLacking = true;
+    else if (ADVICE_WORDS.has(word)) this.isWish = true;
+    else if (TARGET_WORDS.has(word)) this.subject(next, true);
+    else if (PILE_WORDS.has(word)) this.subject(next, false);
+    else if (IS_WORDS.has(word)) this.hasVerb = true;
+    else if (SAMENESS.has(word)) this.same(word);
+    else if (amount && !(word === "little" && this.before === "too")) {
+      // "A little bit", "far too much": the first amount that is said counts, except "very slightly".
+      if (!this.amount || this.before === "very") this.amount = amount;
+    } else if (AXIS_WORDS.has(word)) this.axis = AXIS_WORDS.get(word);
+    else if (word === "enough") this.unknown.push("enough");
+    else if (!FILLERS.has(word)) this.unknown.push(word);
+  }
+
+  private endClause(word: string): void {
+    if (this.denied !== undefined && word !== ",") this.unknown.push(this.denied);
+    // A wish goes on over "and", not over the end of what is wished.
+    this.isWish = false;
+    this.isLacking = false;
+    this.isOfTarget = false;
+    this.hasVerb = false;
+    this.compared = undefined;
+    this.amount = undefined;
+    this.axis = undefined;
+  }
+
+  private count(word: string): void {
+    const steps = word
+      .slice(1)
+      .split("+")
+      .reduce((sum, part) => sum + Number(part), 0);
+    if (steps > 0 && steps <= MOST_STEPS) this.steps = steps;
+    else this.unknown.push(`${steps} steps`);
+  }
+
+  private subject(next: string, isTarget: boolean): void {
+    // "Than the target" compares with it; "the target is" speaks of it.
+    if (IS_WORDS.has(next) || ADVICE_WORDS.has(next) || LACK_WORDS.has(next)) this.isOfTarget = isTarget;
+  }
+
+  /** A bare "less red" may be what is seen or what is wished. */
+  private compare(word: "more" | "less", next: string): void {
+    const isClear = this.isWish || this.hasVerb || this.isOfTarget || this.before === "one" || next === "or";
+    if (isClear) this.isLacking = word === "less" ? !this.isLacking : this.isLacking;
+    else this.compared = word;
+  }
+
+  private unlike(): void {
+    if (this.axis) this.unknown.push(this.axis);
+    // That they differ says nothing of how; something else has to.
+    this.hasVerb = true;
+  }
+
+  private same(word: string): void {
+    if (this.denied !== undefined && !this.isNeither) {
+      this.denied = undefined;
+      return;
+    }
+    if (this.axis) {
+      this.said.add(this.axis);
+      this.axis = undefined;
+    } else if (word === "right" && this.before === "just") this.isSame = true;
+    else this.isSame = true;
+    this.denied = undefined;
+  }
+
+  private fault(fault: Fault, word: string): void {
+    if (this.denied !== undefined) this.denies(fault, word);
+    else if (this.compared) this.asksWhich(word, this.compared);
+    else this.adds(fault);
+    this.compared = undefined;
+    this.isLacking = false;
+    this.steps = undefined;
+    this.amount = undefined;
+    this.axis = undefined;
+  }
+
+  /** "Not too dark" says what is not wrong: whether it is right or the other way is asked. */
+  private denies(fault: Fault, word: string): void {
+    this.denied = this.isNeither ? this.denied : undefined;
+    const axis = fault.axis === "value" ? "value" : fault.axis === "chroma" ? "chroma" : "hue";
+    this.questions.push({ word: `not ${word}`, meanings: [`${axis} is right`, `lacks ${word}`] });
+  }
+
+  private asksWhich(word: string, compared: "more" | "less"): void {
+    this.questions.push({
+      word: `${compared} ${word}`,
+      meanings:
+        compared === "less" ? [`lacks ${word}`, `needs less ${word}`] : [`too ${word}`, `needs more ${word}`],
+    });
+  }
+
+  private adds(fault: Fault): void {
+    // "Less red" in a wish is more red in the pile; so is "the target is less red".
+    const turns = [this.isWish, this.isLacking, this.isOfTarget].filter(Boolean).length;
+    const sign = turns % 2 === 0 ? 1 : -1;
+    const amount = this.amount ?? AMOUNTS.plain;
+    const units = this.steps === undefined ? amount.units : UNITS_PER_STEP * this.steps;
+    this.said.add(fault.axis);
+    if (fault.axis === "hue") this.hues.push({ towardsDegrees: fault.towardsDegrees, units: sign * units });
+    else if (fault.axis === "chroma") this.chroma += sign * fault.sign * units;
+    else this.value += sign * fault.sign * lightnessPerStep(this.scale) * (this.steps ?? amount.steps);
+  }
+}
+
+/** Chroma that an eye sees a change of, C*ab. */
+const SEEN_CHROMA = 2;
+
+type SaidHue = { readonly towardsDegrees: number; readonly units: number };
+
+/**
+ * "Too red" turns a colour towards red by the shorter way; what leans to the other side of the wheel is duller first
+ * of all, since the two hues quiet each other. In ΔH* and C*ab.
+ */
+function turnOf(target: LabD65, hues: readonly SaidHue[]): { readonly hue: number; readonly chroma: number } {
+  const [, chroma, hue] = lchFromLab(target);
+  if (chroma < NEUTRAL_CHROMA) return { hue: 0, chroma: 0 };
+  let turned = 0;
+  let quieted = 0;
   for (const { towardsDegrees, units } of hues) {
     const turn = hueDifferenceDegrees(hue, towardsDegrees);
-    // What leans to the other side of the wheel is duller first of all: the two hues quiet each other.
     const across = Math.max(0, -Math.cos((turn * Math.PI) / 180));
-    deltaHue += Math.sign(turn) * units * Math.sqrt(1 - across * across);
-    fromOpposite -= units * across;
+    turned += Math.sign(turn) * units * Math.sqrt(1 - across * across);
+    quieted -= units * across;
   }
+  return { hue: turned, chroma: quieted };
+}
+
+/** What was said, from the target; what was not, as predicted. A grey takes a step of chroma in the hue's direction. */
+function applied(
+  target: LabD65,
+  predicted: LabD65,
+  said: ReadonlySet<SaidAxis>,
+  {
+    value,
+    chroma: saidChroma,
+    hues,
+    turn,
+  }: {
+    readonly value: number;
+    readonly chroma: number;
+    readonly hues: readonly SaidHue[];
+    readonly turn: { readonly hue: number; readonly chroma: number };
+  },
+): LabD65 {
+  const [, chroma] = lchFromLab(target);
+  const silent = threeWayDifference(target, predicted);
+  const deltaLightness = said.has("value") ? value : silent.deltaLightness;
+  if (chroma < NEUTRAL_CHROMA) {
+    const base = said.has("chroma") || said.has("hue") ? target : predicted;
+    const towards = (of: (radians: number) => number): number =>
+      hues.reduce((sum, { towardsDegrees, units }) => sum + units * of((towardsDegrees * Math.PI) / 180), 0);
+    const a = base[1] + towards(Math.cos);
+    const b = base[2] + towards(Math.sin);
+    const grown = Math.max(0, Math.hypot(a, b) + saidChroma);
+    const direction = (hueDegreesOf(a, b) * Math.PI) / 180;
+    return labD65(
+      Math.max(0, Math.min(100, target[0] + deltaLightness)),
+      grown * Math.cos(direction),
+      grown * Math.sin(direction),
+    );
+  }
+  const deltaChroma = said.has("chroma") ? saidChroma + turn.chroma : silent.deltaChroma;
   const seen = applyDifference(target, {
     deltaLightness,
-    deltaChroma: Math.max(-chroma, deltaChroma + fromOpposite),
-    deltaHue,
+    deltaChroma: Math.max(-chroma, deltaChroma),
+    deltaHue: said.has("hue") ? turn.hue : silent.deltaHue,
   });
   return labFromLch(lchUnder<"D65">(seen.lightness, seen.chroma, seen.hueDegrees));
 }

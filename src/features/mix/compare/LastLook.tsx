@@ -19,7 +19,7 @@ export function LastLook() {
   const words = differenceWords(film === "wet" ? aim : target, seen, tolerance, settings.scale);
   const misses = missWords(words);
   return (
-    <p className="flex flex-wrap items-baseline gap-x-3 text-muted">
+    <p className="mt-2 flex flex-wrap items-baseline gap-x-3 text-muted">
       <span>
         Last look, {SOURCE_WORDS[color.source]}, {film}:{" "}
         {misses.length > 0 ? misses.join(", ") : "nothing to see between them"}.
