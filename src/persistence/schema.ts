@@ -256,6 +256,7 @@ export const settingsSchema = z.strictObject({
       atWhite: finite.check(z.gte(0), z.lte(100)),
     })
     .check(z.refine((scale) => scale.atBlack !== scale.atWhite, "The two ends of a value scale must differ")),
+  ownWords: z.optional(z.record(z.string().check(z.maxLength(40)), z.string().check(z.maxLength(40)))),
   chromaWords: z.enum(CHROMA_VOCABULARIES),
   amountUnit: z.enum(AMOUNT_UNITS),
   sizes: z

@@ -1,7 +1,7 @@
 /** What the rows are made of. */
 import * as z from "zod/mini";
 import { ABSORBENCIES, GROUND_KINDS } from "../domain/ground/ground";
-import { COLOR_LIGHTS, COLOR_SOURCES, GLOSS_MODES } from "../domain/reading/storedColor";
+import { COLOR_AXES, COLOR_LIGHTS, COLOR_SOURCES, GLOSS_MODES } from "../domain/reading/storedColor";
 
 export const id = z.string().check(z.minLength(1), z.maxLength(64));
 export const name = z.string().check(z.trim(), z.minLength(1), z.maxLength(120));
@@ -20,6 +20,8 @@ export const storedColorSchema = z.strictObject({
   source: z.enum(COLOR_SOURCES),
   /** One standard deviation of the colour itself, ΔE00. */
   uncertaintyDeltaE2000: finite.check(z.gte(0), z.lte(50)),
+  /** Axes of which an eye said nothing: they hold what was predicted. */
+  silent: z.optional(z.array(z.enum(COLOR_AXES)).check(z.maxLength(2))),
   gloss: z.optional(z.enum(GLOSS_MODES)),
 });
 

@@ -21,6 +21,8 @@ export type Evidence = {
   readonly lab: LabD65;
   /** One standard deviation of the reading on each of the three axes of ΔE00, > 0. */
   readonly uncertaintyDeltaE2000: number;
+  /** Of value, chroma and hue each, where they are not equally sure: what was not said is hardly known. */
+  readonly axisUncertainties?: readonly [number, number, number];
   /** The whole spectrum, when an instrument gave one: its bands then count beside the three numbers. */
   readonly spectrum?: SpectralReading;
   /** For a wash or a drawdown: over what, and how thick; what is not known of the thickness is uncertainty. */
@@ -103,10 +105,12 @@ export class BoxModel {
 
   /** Reading minus prediction in standard deviations: the three residuals of ΔE00, and all bands if they were read. */
   residuals(entry: Evidence, parameters: readonly number[]): number[] {
-    const { spectrum, film, uncertaintyDeltaE2000 } = entry;
+    const { spectrum, film, uncertaintyDeltaE2000, axisUncertainties } = entry;
     const predicted = this.reflectance(entry.parts, parameters, film);
     const lab = labFromReflectance(predicted, this.conditions.view);
-    const ofColor = residualsBetween(lab, entry.lab).map((residual) => residual / uncertaintyDeltaE2000);
+    const ofColor = residualsBetween(lab, entry.lab).map(
+      (residual, axis) => residual / (axisUncertainties?.[axis] ?? uncertaintyDeltaE2000),
+    );
     if (!spectrum) return ofColor;
     const { values } = spectrum.reflectance;
     const deviation = Math.hypot(spectrum.uncertainty, MODEL_ERROR_PER_BAND) * Math.sqrt(BANDS_PER_BUMP);

@@ -4,7 +4,7 @@ import type { PileQuery } from "../../core/correct/nextAddition";
 import type { WashQuery } from "../../core/correct/washAddition";
 import { mixtureRequest } from "../mixture/mixtureRequest";
 import type { Reading } from "../reading/reading";
-import { type SolverTube, solverTubeOf } from "../tube/solverTube";
+import type { SolverTube } from "../tube/solverTube";
 import type { Tube } from "../tube/tube";
 import { isWater, WATER } from "../tube/water";
 import { contentsOf, volumeOf } from "./contents";

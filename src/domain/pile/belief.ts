@@ -72,10 +72,20 @@ export function beliefQuestion(
       .map(({ tubeId, parts }) => ({ tube: known.findIndex(({ id }) => id === tubeId), volume: parts }));
   const isKnown = (parts: readonly MixPart[]): boolean =>
     parts.length > 0 && parts.every(({ tube }) => tube >= 0);
-  const evidence = states.flatMap(({ laid, lab, uncertaintyDeltaE2000 }) => {
+  const evidence = states.flatMap(({ laid, lab, uncertaintyDeltaE2000, axisUncertainties }) => {
     const parts = partsOf(laid);
     const film = filmOf(laid);
-    return isKnown(parts) ? [{ parts, lab, uncertaintyDeltaE2000, ...(film && { film }) }] : [];
+    return isKnown(parts)
+      ? [
+          {
+            parts,
+            lab,
+            uncertaintyDeltaE2000,
+            ...(axisUncertainties && { axisUncertainties }),
+            ...(film && { film }),
+          },
+        ]
+      : [];
   });
   const parts = partsOf(contents);
   if (evidence.length === 0 || !isKnown(parts)) return undefined;

@@ -9,7 +9,7 @@ import { deltaE2000 } from "../../core/color/ciede2000";
 import { type LabD65, labD65 } from "../../core/color/types";
 import type { PileEvidence } from "../../core/learning/learnBox";
 import type { Reading } from "../reading/reading";
-import { labFromStored } from "../reading/storedColor";
+import { COLOR_AXES, type ColorAxis, labFromStored, type StoredColor } from "../reading/storedColor";
 import { evidenceUncertainty, LEAST_UNCERTAINTY, MOST_LOOKS } from "../reading/uncertainty";
 import { genericOpticsOf, opticsOfTube } from "../tube/optics";
 import type { Tube } from "../tube/tube";
@@ -25,6 +25,8 @@ export type SeenState = {
   /** Of the dry paint. */
   readonly lab: LabD65;
   readonly uncertaintyDeltaE2000: number;
+  /** Of value, chroma and hue each, where an eye was silent on one. */
+  readonly axisUncertainties?: readonly [number, number, number];
 };
 
 const SEEN: readonly Reading["color"]["source"][] = ["measured", "by-eye", "picture", "typed", "file"];
@@ -53,7 +55,7 @@ export function seenStates(
     looks.set(key, known);
   }
   return [...looks.values()].flatMap(({ pile, readings: seen }) => {
-    const [newest, ...earlier] = seen.sort((one, other) => other.turn - one.turn);
+    const [newest] = seen.sort((one, other) => other.turn - one.turn);
     const laid = newest ? contentsOf(pile, newest.turn) : [];
     if (!newest || laid.length === 0) return [];
     const look = (reading: Reading): Look => {
@@ -63,19 +65,33 @@ export function seenStates(
         uncertaintyDeltaE2000: evidenceUncertainty(reading.color),
       };
     };
-    return [
-      {
-        pileId: pile.id,
-        takenAt: newest.takenAt,
-        laid,
-        ...togetherOf(
-          look(newest),
-          // What was seen dry is not a guess at how wet paint will dry.
-          earlier.filter(({ film }) => film === newest.film).map(look),
-        ),
-      },
-    ];
+    const state = { pileId: pile.id, takenAt: newest.takenAt, laid };
+    const [whole, ...others] = seen.filter(({ color }) => color.silent === undefined);
+    // An eye that spoke of one axis alone is a witness of that axis, until it speaks of it again.
+    const ofAxes = seen
+      .filter(({ color, turn }) => color.silent !== undefined && turn > (whole?.turn ?? 0))
+      .filter((reading, i, partial) => !partial.slice(0, i).some((newer) => coversAxesOf(newer, reading)))
+      .map((reading) => ({ ...state, ...look(reading), axisUncertainties: uncertaintiesOf(reading.color) }));
+    if (!whole) return ofAxes;
+    // What was seen dry is not a guess at how wet paint will dry.
+    const alike = others.filter(({ film }) => film === whole.film);
+    return [{ ...state, ...togetherOf(look(whole), alike.map(look)) }, ...ofAxes];
   });
+}
+
+/** Of what was not said next to nothing is known: it must not hold the pile to its prediction. */
+const SILENT_UNCERTAINTY = 30;
+
+function uncertaintiesOf(color: StoredColor): readonly [number, number, number] {
+  const of = (axis: ColorAxis): number =>
+    color.silent?.includes(axis) === true ? SILENT_UNCERTAINTY : evidenceUncertainty(color);
+  return [of("value"), of("chroma"), of("hue")];
+}
+
+function coversAxesOf(newer: Reading, older: Reading): boolean {
+  return COLOR_AXES.every(
+    (axis) => older.color.silent?.includes(axis) === true || newer.color.silent?.includes(axis) !== true,
+  );
 }
 
 type Look = Pick<SeenState, "lab" | "uncertaintyDeltaE2000">;
@@ -132,7 +148,7 @@ export function pileRecord(
   const tubeIds = [...new Set(used.flatMap(({ laid }) => laid.map((part) => part.tubeId)))];
   return {
     tubes: tubeIds.flatMap((id) => tubeById.get(id) ?? []),
-    piles: used.map(({ pileId, takenAt, laid, lab, uncertaintyDeltaE2000 }) => ({
+    piles: used.map(({ pileId, takenAt, laid, lab, uncertaintyDeltaE2000, axisUncertainties }) => ({
       pileId,
       takenAt,
       tubeIds: laid.map((part) => part.tubeId),
@@ -140,6 +156,7 @@ export function pileRecord(
         parts: laid.map(({ tubeId, parts }) => ({ tube: tubeIds.indexOf(tubeId), volume: parts })),
         lab,
         uncertaintyDeltaE2000,
+        ...(axisUncertainties && { axisUncertainties }),
       },
     })),
     leftOut: { unknownTube: states.length - known.length, older: all.length - used.length },

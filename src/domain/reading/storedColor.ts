@@ -12,6 +12,9 @@ export const COLOR_SOURCES = [
 ] as const;
 export const COLOR_LIGHTS = ["D65", "D50", "A", "F2", "F11"] as const;
 
+export const COLOR_AXES = ["value", "chroma", "hue"] as const;
+export type ColorAxis = (typeof COLOR_AXES)[number];
+
 /** Specular component included or excluded, as instruments say. */
 export const GLOSS_MODES = ["included", "excluded"] as const;
 
@@ -23,6 +26,8 @@ export type StoredColor = {
   readonly source: (typeof COLOR_SOURCES)[number];
   /** One standard deviation of the colour itself, ΔE00. */
   readonly uncertaintyDeltaE2000: number;
+  /** Axes of which an eye said nothing: they hold what was predicted, and teach nothing. */
+  readonly silent?: readonly ColorAxis[] | undefined;
   /** Of an instrument: whether the mirror reflection was part of what it saw. */
   readonly gloss?: (typeof GLOSS_MODES)[number] | undefined;
 };
@@ -31,6 +36,7 @@ export function storedFromLab(
   lab: LabD65,
   source: StoredColor["source"],
   uncertaintyDeltaE2000: number,
+  silent: readonly ColorAxis[] = [],
 ): StoredColor {
   return {
     space: "cielab-2deg",
@@ -38,6 +44,7 @@ export function storedFromLab(
     lab: [lab[0], lab[1], lab[2]],
     source,
     uncertaintyDeltaE2000,
+    ...(silent.length > 0 && { silent: [...silent] }),
   };
 }
 

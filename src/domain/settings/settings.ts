@@ -12,6 +12,8 @@ export type Settings = {
   readonly id: "settings";
   readonly room: (typeof ROOMS)[number];
   readonly scale: { readonly atBlack: number; readonly atWhite: number };
+  /** What this painter means by words that have two meanings, as they were asked once: "bright" is "vivid". */
+  readonly ownWords?: Readonly<Record<string, string>> | undefined;
   readonly chromaWords: (typeof CHROMA_VOCABULARIES)[number];
   readonly amountUnit: (typeof AMOUNT_UNITS)[number];
   readonly sizes: { readonly touchParts: number; readonly speckParts: number };

@@ -14,6 +14,7 @@ import { WordLink } from "../../kit/words/WordLink";
 import { DataGroups } from "./data/DataGroups";
 import { Group } from "./Group";
 import { SchoolGroup } from "./SchoolGroup";
+import { OwnWords } from "./OwnWords";
 
 const STEP_COUNTS = [5, 7, 8, 9, 10, 11, 12, 20, 100];
 const PART_SIZES_ML = [0.1, 0.25, 0.5, 1, 2, 5, 10];
@@ -75,19 +76,20 @@ export function SettingsView() {
             change({ chromaWords });
           }}
         />
+        <OwnWords />
       </Group>
       <Group
         title="Amounts"
         text={
           <>
-            Words for the knife are <WordLink word="part">parts</WordLink>,{" "}
-            <WordLink word="touch">touches</WordLink> and <WordLink word="speck">specks</WordLink>; the exact
-            figure beside them is in your unit.
+            What you measure with decides which amounts are worked out: a knife lays{" "}
+            <WordLink word="part">parts</WordLink>, <WordLink word="touch">touches</WordLink> and{" "}
+            <WordLink word="speck">specks</WordLink>; the others count in their own steps.
           </>
         }
       >
         <Choice
-          label="Unit of exact figures"
+          label="Measure with"
           value={settings.amountUnit}
           options={[
             { value: "parts", label: "parts" },

@@ -33,6 +33,8 @@ export type ReadColourProps = {
   readonly of?: string;
   /** What it is compared with when it is said. */
   readonly beside?: LabD65;
+  /** What is thought of the thing: what is not said of it stays so. */
+  readonly predicted?: LabD65 | undefined;
   /** What it is believed to be: where reading by eye starts. */
   readonly expected?: LabD65;
   /** What of known colour a photo has in it; a white or grey card without. */
@@ -93,10 +95,12 @@ export function ReadColour(props: ReadColourProps) {
 }
 
 function OneWay(props: ReadColourProps & { readonly way: ReadWay; readonly isLive: boolean }) {
-  const { way, thing, beside, expected, reference = "card", isLive, onTake } = props;
+  const { way, thing, beside, predicted, expected, reference = "card", isLive, onTake } = props;
   switch (way) {
     case "words":
-      return beside ? <SayColour beside={beside} thing={thing} onTake={onTake} /> : null;
+      return beside ? (
+        <SayColour beside={beside} predicted={predicted} thing={thing} onTake={onTake} />
+      ) : null;
     case "eye":
       return <ByEye expected={expected} isLive={isLive} onTake={onTake} />;
     case "typed":

@@ -11,7 +11,7 @@ import type { Dose, Pile } from "../../../domain/pile/pile";
 import type { PileStep } from "../../../domain/pile/plan";
 import type { EyeDraft } from "../../../domain/reading/eyeDraft";
 import type { Reading } from "../../../domain/reading/reading";
-import type { StoredColor } from "../../../domain/reading/storedColor";
+import type { TakenColour } from "../../../kit/reading/taken";
 import type { PaintRecipe } from "../../../domain/recipe/paintRecipe";
 import type { Tube } from "../../../domain/tube/tube";
 import type { FoundRecipes } from "../../../kit/query/useRecipes";
@@ -83,7 +83,7 @@ export type Deeds = {
   /** @param isOnce - false for a dose by hand: tapped twice, it is two doses. */
   readonly lay: (doses: readonly Dose[], isSuggested: boolean, isOnce?: boolean) => void;
   /** Records what was read of the pile as it lies now, wet. */
-  readonly read: (lab: LabD65, source: StoredColor["source"], uncertaintyDeltaE2000: number) => void;
+  readonly read: (taken: Pick<TakenColour, "lab" | "source" | "uncertaintyDeltaE2000" | "silent">) => void;
   /** Records the finger on the rails. */
   readonly readDraft: () => void;
   readonly keep: () => void;

@@ -55,10 +55,10 @@ export function deedsOf(
       const recipe = chosen && isSuggested ? storedRecipeOf(chosen) : undefined;
       actions.add(rows, recipe, now, isOnce);
     },
-    read: (lab, source, uncertaintyDeltaE2000) => {
+    read: ({ lab, source, uncertaintyDeltaE2000, silent }) => {
       if (!pile) return;
       hand.setDraft(undefined);
-      const color = storedFromLab(lab, source, uncertaintyDeltaE2000);
+      const color = storedFromLab(lab, source, uncertaintyDeltaE2000, silent);
       actions.read({ noteId: note.id, pileId: pile.id, color, film: "wet" });
     },
     readDraft: () => {

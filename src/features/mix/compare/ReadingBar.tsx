@@ -8,7 +8,7 @@ import { ReadColour } from "../../../kit/reading/ReadColour";
 import { specimenOf } from "../../../kit/reading/specimen";
 import { Button } from "../../../ui/Button";
 import { LastLook } from "./LastLook";
-import { useAim, useDeeds, useHand, usePaint, useStory } from "../bench/contexts";
+import { useAim, useDeeds, useHand, usePaint, useShown, useStory } from "../bench/contexts";
 
 export function ReadingBar() {
   const { pile, isSample, reading } = useStory();
@@ -16,6 +16,7 @@ export function ReadingBar() {
   const { keep, readDraft, read } = useDeeds();
   const { target, aim } = useAim();
   const { tubeById } = usePaint();
+  const shown = useShown();
   // A sample shows what the pile could become; kept is the pile.
   const canKeep = !isSample && (hasDraft || reading !== undefined);
   const contents = pile ? contentsOf(pile) : [];
@@ -41,10 +42,11 @@ export function ReadingBar() {
         ways={["words", "photo", "typed", "colorimeter"]}
         thing="the pile"
         beside={aim}
+        predicted={shown?.lab}
         reference={{ name: "sample", lab: target }}
         specimen={specimenOf(contents, tubeById, kindOfMixture(contents, tubeById))}
         onTake={(taken) => {
-          if (taken) read(taken.lab, taken.source, taken.uncertaintyDeltaE2000);
+          if (taken) read(taken);
         }}
       />
     </div>
