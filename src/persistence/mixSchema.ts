@@ -70,6 +70,8 @@ export const readingSchema = z.strictObject({
   film: z.enum(FILMS),
   seenOn: z.optional(z.enum(SEEN_ON)),
   takenAt: time,
+  /** The painter was asked, since it contradicts the record, and stands by it. */
+  isStoodBy: z.optional(z.boolean()),
 });
 
 export const matchSchema = z.strictObject({

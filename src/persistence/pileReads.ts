@@ -50,6 +50,14 @@ export async function readPile(db: GamanDatabase, pileId: string): Promise<Pile 
   return parseRows(pileSchema, [await db.piles.get(pileId)]).rows[0];
 }
 
+/** All matches of a painting, oldest first. */
+export async function readMatchesOf(db: GamanDatabase, paintingId: string): Promise<readonly Match[]> {
+  return byTime(
+    parseRows(matchSchema, await db.matches.where({ paintingId }).toArray()),
+    (row) => row.keptAt,
+  );
+}
+
 /** Of these piles, in the order of their turns. */
 export async function readReadingsOf(
   db: GamanDatabase,

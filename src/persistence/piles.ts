@@ -288,6 +288,16 @@ export async function addReading(
   });
 }
 
+/** The painter stands by a reading that contradicts the record. */
+export async function standByReading(db: GamanDatabase, readingId: string, seen: SeenPile): Promise<void> {
+  await db.transaction("rw", [db.piles, db.readings], async () => {
+    await pileAsSeen(db, seen);
+    const reading = parseRows(readingSchema, [await db.readings.get(readingId)]).rows[0];
+    if (!reading) throw new PileChangedError();
+    await db.readings.put(readingSchema.parse({ ...reading, isStoodBy: true }));
+  });
+}
+
 /** Takes one reading back, alone: the paint stays as it lies. Once it has ended a match, it stays with that. */
 export async function takeBackReading(db: GamanDatabase, readingId: string, seen: SeenPile): Promise<void> {
   await db.transaction("rw", [db.piles, db.readings, db.matches], async () => {

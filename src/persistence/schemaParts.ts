@@ -22,6 +22,8 @@ export const storedColorSchema = z.strictObject({
   uncertaintyDeltaE2000: finite.check(z.gte(0), z.lte(50)),
   /** Axes of which an eye said nothing: they hold what was predicted. */
   silent: z.optional(z.array(z.enum(COLOR_AXES)).check(z.maxLength(2))),
+  /** Axes that were judged under a handicap: their doubt is doubled. */
+  faint: z.optional(z.array(z.enum(COLOR_AXES)).check(z.maxLength(3))),
   gloss: z.optional(z.enum(GLOSS_MODES)),
 });
 

@@ -159,6 +159,18 @@ export async function setNotePurpose(
   });
 }
 
+/** In which state the target was seen, and on what. */
+export async function setNoteSeen(
+  db: GamanDatabase,
+  noteId: string,
+  seen: Pick<Note, "film" | "seenOn">,
+): Promise<void> {
+  await db.transaction("rw", db.notes, async () => {
+    const note = await db.notes.get(noteId);
+    if (note) await db.notes.put(noteSchema.parse({ ...note, ...seen }));
+  });
+}
+
 /** A note without any pile is forgotten; one that was mixed stays, since its record does. */
 export async function removeNote(db: GamanDatabase, noteId: string): Promise<"removed" | "has-piles"> {
   return db.transaction("rw", [db.notes, db.piles], async () => {

@@ -62,14 +62,16 @@ export function seenStates(
       const lab = labFromStored(reading.color);
       return {
         lab: reading.film === "dry" ? lab : toDry(lab, laid),
-        uncertaintyDeltaE2000: evidenceUncertainty(reading.color),
+        uncertaintyDeltaE2000:
+          evidenceUncertainty(reading.color) / (reading.isStoodBy === true ? STOOD_BY : 1),
       };
     };
     const state = { pileId: pile.id, takenAt: newest.takenAt, laid };
-    const [whole, ...others] = seen.filter(({ color }) => color.silent === undefined);
+    const isWhole = ({ color }: Reading): boolean => color.silent === undefined && color.faint === undefined;
+    const [whole, ...others] = seen.filter(isWhole);
     // An eye that spoke of one axis alone is a witness of that axis, until it speaks of it again.
     const ofAxes = seen
-      .filter(({ color, turn }) => color.silent !== undefined && turn > (whole?.turn ?? 0))
+      .filter((reading) => !isWhole(reading) && reading.turn > (whole?.turn ?? 0))
       .filter((reading, i, partial) => !partial.slice(0, i).some((newer) => coversAxesOf(newer, reading)))
       .map((reading) => ({ ...state, ...look(reading), axisUncertainties: uncertaintiesOf(reading.color) }));
     if (!whole) return ofAxes;
@@ -79,12 +81,17 @@ export function seenStates(
   });
 }
 
+/** A look that the painter stands by against the record weighs as so many times surer. */
+const STOOD_BY = 4;
+
 /** Of what was not said next to nothing is known: it must not hold the pile to its prediction. */
 const SILENT_UNCERTAINTY = 30;
 
 function uncertaintiesOf(color: StoredColor): readonly [number, number, number] {
   const of = (axis: ColorAxis): number =>
-    color.silent?.includes(axis) === true ? SILENT_UNCERTAINTY : evidenceUncertainty(color);
+    color.silent?.includes(axis) === true
+      ? SILENT_UNCERTAINTY
+      : evidenceUncertainty(color) * (color.faint?.includes(axis) === true ? 2 : 1);
   return [of("value"), of("chroma"), of("hue")];
 }
 

@@ -21,6 +21,8 @@ export type Reading = {
   /** What was looked at; the pile itself when it is left out. */
   readonly seenOn?: SeenOn | undefined;
   readonly takenAt: number;
+  /** The painter was asked, since it contradicts the record, and stands by it. */
+  readonly isStoodBy?: boolean | undefined;
 };
 
 /** What the painter said of a target before any recipe was shown. */

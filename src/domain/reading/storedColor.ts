@@ -28,6 +28,8 @@ export type StoredColor = {
   readonly uncertaintyDeltaE2000: number;
   /** Axes of which an eye said nothing: they hold what was predicted, and teach nothing. */
   readonly silent?: readonly ColorAxis[] | undefined;
+  /** Axes that were judged under a handicap, such as a hue beside another value: their doubt is doubled. */
+  readonly faint?: readonly ColorAxis[] | undefined;
   /** Of an instrument: whether the mirror reflection was part of what it saw. */
   readonly gloss?: (typeof GLOSS_MODES)[number] | undefined;
 };

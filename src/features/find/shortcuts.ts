@@ -16,6 +16,7 @@ export const SHORTCUTS: readonly { readonly where: string; readonly keys: readon
     where: "Where two colours are compared",
     keys: [
       { keys: ["B"], isHeld: true, does: "squint" },
+      { keys: ["E"], isHeld: true, does: "both at one value, to judge the hue alone" },
       { keys: ["N"], isHeld: true, does: "both among their neighbours" },
       { keys: ["D"], isHeld: true, does: "the pile as a dab" },
       { keys: ["X"], does: "swap sides" },

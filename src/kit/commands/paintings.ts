@@ -1,5 +1,12 @@
 /** What is done to paintings and notes. */
-import { startPainting, addNote, renameNote, setNotePurpose, removeNote } from "../../persistence/studio";
+import {
+  startPainting,
+  addNote,
+  renameNote,
+  setNotePurpose,
+  setNoteSeen,
+  removeNote,
+} from "../../persistence/studio";
 import { commandsOf } from "./commandsOf";
 
 export const usePaintingCommands = commandsOf({
@@ -7,5 +14,6 @@ export const usePaintingCommands = commandsOf({
   addNote,
   renameNote,
   setNotePurpose,
+  setNoteSeen,
   removeNote,
 });

@@ -2,11 +2,11 @@
 
 /** Puts the bench of a note together from its subjects. */
 import { type ReactNode, useMemo } from "react";
+import { lightnessPerStep } from "../../../core/describe/valueScale";
 import type { Note } from "../../../domain/note/note";
 import { contentsOf } from "../../../domain/pile/contents";
 import { laidRest } from "../../../domain/hand/laidAmounts";
 import { pilePlan } from "../../../domain/pile/plan";
-import { labFromStored } from "../../../domain/reading/storedColor";
 import { scaledTo } from "../../../domain/recipe/offers";
 import { useSettings } from "../../../kit/studio/useStudio";
 import { useBenchRow } from "./useBenchRow";
@@ -24,6 +24,7 @@ import {
 import { deedsOf } from "./deeds";
 import { liveDraft, shownBeside } from "./shown";
 import { useAgain } from "./useAgain";
+import { useTargetOf } from "./useTargetOf";
 import { useAimOf } from "./useAimOf";
 import { useBelievedPaint } from "./useBelievedPaint";
 import { useNext } from "./useNext";
@@ -43,7 +44,8 @@ export function BenchProvider({
   children: ReactNode;
 }) {
   const settings = useSettings();
-  const target = useMemo(() => labFromStored(note.target), [note.target]);
+  const aimed = useTargetOf(note);
+  const { target } = aimed;
   const [inHand, change] = useBenchRow(note.id);
   const atHand = usePaintAtHand();
   const story = useNoteStory(note.id);
@@ -57,7 +59,7 @@ export function BenchProvider({
     [known.believed, known.leftovers],
   );
   const { chosen, wantedParts } = offered;
-  const aim = useAimOf(note, target, pile ? contentsOf(pile) : (chosen?.amounts ?? NONE), paint);
+  const aim = useAimOf(note, aimed, pile ? contentsOf(pile) : (chosen?.amounts ?? NONE), paint);
   const next = useNext(aim, story, known, inHand.forbidden ?? NONE);
   const { tubeById } = paint;
   const planned = useMemo(
@@ -103,6 +105,7 @@ export function BenchProvider({
     { steps: plan.steps, chosen, draft },
     { setDraft: hand.setDraft, putAway },
     actions,
+    lightnessPerStep(settings.scale),
   );
   return (
     <PaintContext value={paint}>

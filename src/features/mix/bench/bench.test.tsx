@@ -12,7 +12,7 @@ import { storedFromLab } from "../../../domain/reading/storedColor";
 import { tubeFromModel } from "../../../domain/tube/newTube";
 import { useStudio } from "../../../kit/studio/useStudio";
 import { changeBench, readBench } from "../../../persistence/benches";
-import { addNote, startPainting } from "../../../persistence/studio";
+import { addNote, setNoteSeen, startPainting } from "../../../persistence/studio";
 import { solver } from "../../../workers/clients";
 import { BenchProvider } from "./BenchProvider";
 import { useAim, useDeeds, useHand, useOffers, usePaint, useShown, useStory } from "./contexts";
@@ -95,6 +95,27 @@ async function benchWithRecipes() {
 }
 
 describe("a note's bench", () => {
+  it("holds like beside like: a note that was seen wet is aimed at exactly, and is matched at 0", async () => {
+    await setNoteSeen(studio.db, note.id, { film: "wet", seenOn: "other-paint" });
+    const bench = await benchWithRecipes();
+    await until(() => bench.current.aim.note.film === "wet", "the note is wet");
+    // Wet beside wet there is no shift; the dry paint is aimed at where it will go.
+    expect(bench.current.aim.aim).toEqual(TARGET);
+    const [first] = bench.current.offers.recipes;
+    if (!first) throw new Error("no recipe");
+    act(() => {
+      bench.current.deeds.lay(first.amounts, true);
+    });
+    await until(() => bench.current.story.pile !== undefined, "the pile lies there");
+    act(() => {
+      bench.current.deeds.read({ lab: TARGET, source: "measured", uncertaintyDeltaE2000: 0.3 }, "wet");
+    });
+    await until(() => bench.current.story.reading !== undefined, "it is read");
+    const { color, film } = bench.current.story.reading ?? {};
+    expect(film).toBe("wet");
+    expect(color && deltaE2000(labD65(...color.lab), bench.current.aim.aim)).toBe(0);
+  });
+
   it("offers recipes, and what is laid, read and kept is what was shown", async () => {
     const bench = await benchWithRecipes();
     const { chosen } = bench.current.offers;
@@ -138,6 +159,13 @@ describe("a note's bench", () => {
     });
     await until(() => bench.current.story.lastMatch !== undefined, "the match is kept");
     expect(await studio.db.matches.count()).toBe(1);
+    // What is kept is what was believed, and it is shown so.
+    const kept = bench.current.story.lastMatch;
+    const after = bench.current.shown;
+    expect(after?.from).toBe("kept");
+    expect(
+      kept && after && deltaE2000(bench.current.aim.wetOf(labD65(...kept.result.lab)), after.lab),
+    ).toBeLessThan(0.01);
     await until(() => bench.current.shown?.from === "kept", "the match stays in sight");
     expect(bench.current.story.lastMatch?.deltaE2000).toBeGreaterThan(2);
   });

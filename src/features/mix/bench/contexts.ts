@@ -10,7 +10,7 @@ import type { Note } from "../../../domain/note/note";
 import type { Dose, Pile } from "../../../domain/pile/pile";
 import type { PileStep } from "../../../domain/pile/plan";
 import type { EyeDraft } from "../../../domain/reading/eyeDraft";
-import type { Reading } from "../../../domain/reading/reading";
+import type { FilmState, Reading } from "../../../domain/reading/reading";
 import type { TakenColour } from "../../../kit/reading/taken";
 import type { PaintRecipe } from "../../../domain/recipe/paintRecipe";
 import type { Tube } from "../../../domain/tube/tube";
@@ -26,6 +26,8 @@ export type Aim = {
   readonly target: LabD65;
   /** What the wet pile has to look like for that; the target itself where paint does not move. */
   readonly aim: LabD65;
+  /** How far the neighbours of the note moved it, in L*, a*, b*. */
+  readonly shift: readonly [number, number, number];
   readonly drying: Drying | undefined;
   /** Of a colour that is predicted dry: how it looks while it is wet. */
   readonly wetOf: (dry: LabD65) => LabD65;
@@ -82,8 +84,11 @@ export type Hand = {
 export type Deeds = {
   /** @param isOnce - false for a dose by hand: tapped twice, it is two doses. */
   readonly lay: (doses: readonly Dose[], isSuggested: boolean, isOnce?: boolean) => void;
-  /** Records what was read of the pile as it lies now, wet. */
-  readonly read: (taken: Pick<TakenColour, "lab" | "source" | "uncertaintyDeltaE2000" | "silent">) => void;
+  /** Records what was read of the pile as it lies now, and in which state it was seen. */
+  readonly read: (
+    taken: Pick<TakenColour, "lab" | "source" | "uncertaintyDeltaE2000" | "silent">,
+    film: FilmState,
+  ) => void;
   /** Records the finger on the rails. */
   readonly readDraft: () => void;
   readonly keep: () => void;

@@ -13,7 +13,7 @@ import { expandLeftovers } from "../../../domain/pile/leftovers";
 import type { Dose } from "../../../domain/pile/pile";
 import type { PileStep } from "../../../domain/pile/plan";
 import { type EyeDraft, labOfDraft } from "../../../domain/reading/eyeDraft";
-import { labFromStored, storedFromLab } from "../../../domain/reading/storedColor";
+import { labFromStored, storedFromLab, type StoredColor } from "../../../domain/reading/storedColor";
 import { EYE_UNCERTAINTY, GENERIC_UNCERTAINTY } from "../../../domain/reading/uncertainty";
 import { type PaintRecipe, storedRecipeOf } from "../../../domain/recipe/paintRecipe";
 import type { PileActions } from "../pile/usePileActions";
@@ -32,12 +32,14 @@ export function deedsOf(
   }: { steps: readonly PileStep[]; chosen: PaintRecipe | undefined; draft: EyeDraft | undefined },
   hand: Pick<Hand, "setDraft"> & { readonly putAway: () => void },
   actions: PileActions,
+  /** One step of the painter's value scale, L*. */
+  stepOf: number,
 ): Deeds {
   const { tubeById, leftovers } = paint;
   const wetReading = (value: EyeDraft) => ({
     noteId: note.id,
     pileId: pile?.id ?? "",
-    color: storedFromLab(labOfDraft(aim, value), "by-eye", EYE_UNCERTAINTY),
+    color: asSeen(storedFromLab(labOfDraft(aim, value), "by-eye", EYE_UNCERTAINTY), aim, stepOf),
     film: "wet" as const,
   });
   return {
@@ -55,11 +57,12 @@ export function deedsOf(
       const recipe = chosen && isSuggested ? storedRecipeOf(chosen) : undefined;
       actions.add(rows, recipe, now, isOnce);
     },
-    read: ({ lab, source, uncertaintyDeltaE2000, silent }) => {
+    read: ({ lab, source, uncertaintyDeltaE2000, silent }, film) => {
       if (!pile) return;
       hand.setDraft(undefined);
       const color = storedFromLab(lab, source, uncertaintyDeltaE2000, silent);
-      actions.read({ noteId: note.id, pileId: pile.id, color, film: "wet" });
+      const beside = film === "wet" ? aim : target;
+      actions.read({ noteId: note.id, pileId: pile.id, color: asSeen(color, beside, stepOf), film });
     },
     readDraft: () => {
       if (!pile || !draft) return;
@@ -86,6 +89,12 @@ export function deedsOf(
       }, last);
     },
   };
+}
+
+/** Beside another value an eye judges a hue badly: over one step apart its doubt counts twice. */
+function asSeen(color: StoredColor, beside: LabD65, perStep: number): StoredColor {
+  const isFaint = color.source === "by-eye" && Math.abs(color.lab[0] - beside[0]) > perStep;
+  return isFaint ? { ...color, faint: ["hue"] } : color;
 }
 
 /** What the pile is believed to be once this was read of it too; undefined where its paint is not known. */

@@ -10,13 +10,14 @@ import type { Dose } from "../../../domain/pile/pile";
 import { useDb, useSettings, useStudio } from "../../../kit/studio/useStudio";
 import { readWetAndDry } from "../../../persistence/pileReads";
 import type { Aim, Paint } from "./contexts";
+import type { TargetOfNote } from "./useTargetOf";
 
 const NONE: readonly never[] = [];
 
 /** @param contents - what lies in the pile, or would: its medium and grade say how it moves while it dries. */
 export function useAimOf(
   note: Note,
-  target: LabD65,
+  { target, wetAim, shift }: TargetOfNote,
   contents: readonly Dose[],
   { tubeById }: Pick<Paint, "tubeById">,
 ): Aim {
@@ -32,6 +33,15 @@ export function useAimOf(
   return useMemo(() => {
     const wetOf = (dry: LabD65): LabD65 => (drying ? drying.toWet(dry) : dry);
     const toDry = (wet: LabD65): LabD65 => (drying ? drying.toDry(wet) : wet);
-    return { note, target, aim: wetOf(target), drying, wetOf, toDry, tolerance: toleranceOf(note) };
-  }, [note, target, drying]);
+    return {
+      note,
+      target,
+      aim: wetAim ?? wetOf(target),
+      shift,
+      drying,
+      wetOf,
+      toDry,
+      tolerance: toleranceOf(note),
+    };
+  }, [note, target, wetAim, shift, drying]);
 }

@@ -6,7 +6,10 @@ import { contentsOf } from "../../../domain/pile/contents";
 import { LOOKS_THE_SAME } from "../../../domain/reading/eyeDraft";
 import { ReadColour } from "../../../kit/reading/ReadColour";
 import { specimenOf } from "../../../kit/reading/specimen";
+import { useState } from "react";
+import type { FilmState } from "../../../domain/reading/reading";
 import { Button } from "../../../ui/Button";
+import { Choice } from "../../../ui/Choice";
 import { LastLook } from "./LastLook";
 import { useAim, useDeeds, useHand, usePaint, useShown, useStory } from "../bench/contexts";
 
@@ -14,7 +17,8 @@ export function ReadingBar() {
   const { pile, isSample, reading } = useStory();
   const { hasDraft, setDraft } = useHand();
   const { keep, readDraft, read } = useDeeds();
-  const { target, aim } = useAim();
+  const { target, aim, toDry } = useAim();
+  const [film, setFilm] = useState<FilmState>("wet");
   const { tubeById } = usePaint();
   const shown = useShown();
   // A sample shows what the pile could become; kept is the pile.
@@ -38,15 +42,24 @@ export function ReadingBar() {
         </Button>
       </div>
       <LastLook />
+      <Choice
+        label="The pile is"
+        value={film}
+        options={[
+          { value: "wet", label: "wet" },
+          { value: "dry", label: "dry" },
+        ]}
+        onChange={setFilm}
+      />
       <ReadColour
         ways={["words", "photo", "typed", "colorimeter"]}
         thing="the pile"
-        beside={aim}
-        predicted={shown?.lab}
+        beside={film === "wet" ? aim : target}
+        predicted={film === "wet" ? shown?.lab : shown && toDry(shown.lab)}
         reference={{ name: "sample", lab: target }}
         specimen={specimenOf(contents, tubeById, kindOfMixture(contents, tubeById))}
         onTake={(taken) => {
-          if (taken) read(taken);
+          if (taken) read(taken, film);
         }}
       />
     </div>

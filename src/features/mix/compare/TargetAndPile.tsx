@@ -1,10 +1,12 @@
 "use client";
 
 import { clsx } from "clsx";
+import { atEqualValue, type EqualValuePair } from "../../../core/aim/equalValue";
 import { deltaE2000 } from "../../../core/color/ciede2000";
 import type { LabD65 } from "../../../core/color/types";
 import { isExactOnScreen } from "../../../ui/color";
 import { Patch } from "../../../ui/Patch";
+import { Status } from "../../../ui/Status";
 import { labFromStored } from "../../../domain/reading/storedColor";
 import { useSettings } from "../../../kit/studio/useStudio";
 import { deltaEText, describeLab } from "../../../words/colors";
@@ -55,11 +57,18 @@ export function TargetAndPile({ isBlind }: { isBlind: boolean }) {
       : []),
   ];
   if (seeing.isSwapped) sides.reverse();
+  const equal = seeing.isEqual && shown ? atEqualValue(aim, shown.lab) : undefined;
   return (
     // On a phone the section dissolves, so that the pair sticks for the whole length of the page.
     <section aria-label="Target and pile" className="contents min-w-0 wide:block">
       <div className="sticky top-0 z-10 bg-surface">
-        <Pair seeing={seeing} sides={sides} shown={shown} neighbours={neighbours} isBlind={isBlind} />
+        <Pair
+          seeing={seeing}
+          sides={equal?.ok ? sides.map((side) => atOneValue(side, aim, equal.value)) : sides}
+          shown={shown}
+          neighbours={neighbours}
+          isBlind={isBlind}
+        />
         <div className="flex px-4 pt-1.5 leading-snug wide:px-0">
           {sides.map(({ title, lab, miss }) => (
             <p key={title} className="min-w-0 flex-1 pr-3">
@@ -76,6 +85,7 @@ export function TargetAndPile({ isBlind }: { isBlind: boolean }) {
         </div>
       </div>
       <div className="px-4 wide:px-0">
+        {equal ? <Status className="mt-1">{equalWords(equal)}</Status> : null}
         {isBlind ? null : <WetAim />}
         <SeeingButtons seeing={seeing} hasPile={shown !== undefined} hasNeighbours={neighbours.length > 0} />
         {shown ? <Rails shown={shown} /> : null}
@@ -83,6 +93,18 @@ export function TargetAndPile({ isBlind }: { isBlind: boolean }) {
       </div>
     </section>
   );
+}
+
+/** The same side at the value that both can have, so that the hue is judged alone. */
+function atOneValue(side: Side, aim: LabD65, { first, second }: EqualValuePair): Side {
+  return { ...side, lab: side.lab === aim ? first : second };
+}
+
+function equalWords(equal: ReturnType<typeof atEqualValue>): string {
+  if (equal.ok) return "Both at one value: judge the hue alone.";
+  return equal.failure.code === "neutral"
+    ? "Too near grey: there is no hue to judge."
+    : "No value shows both with their own chroma on a screen.";
 }
 
 type Side = { readonly title: string; readonly lab: LabD65; readonly miss: string };

@@ -1,6 +1,8 @@
 "use client";
 
-import { threeWayDifference } from "../../../core/describe/difference";
+import { differenceWords, missWords, threeWayDifference } from "../../../core/describe/difference";
+import { shifted } from "../../../domain/note/relation";
+import { labFromStored } from "../../../domain/reading/storedColor";
 import { useSettings } from "../../../kit/studio/useStudio";
 import { describeLab } from "../../../words/colors";
 import { useAim } from "../bench/contexts";
@@ -8,11 +10,29 @@ import { useAim } from "../bench/contexts";
 /** Less than this is not worth a word: L* and C*ab that paint moves while it dries. */
 const WORTH_SAYING = 0.3;
 
+/** Any shift of the aim is worth its words. */
+const AS_SEEN = { lightness: 0.3, chroma: 0.3, hue: 0.3 };
+
 /** That the wet pile has to look other than the dry paint, and how that is known. */
 export function WetAim() {
-  const { drying, target, aim } = useAim();
+  const { note, drying, target, aim, shift } = useAim();
   const settings = useSettings();
-  if (!drying) return null;
+  if (Math.hypot(...shift) >= WORTH_SAYING)
+    return (
+      <p className="mt-1 border-l-4 border-ink pl-3 leading-snug">
+        Aimed to look right beside its neighbours: they came out{" "}
+        {missWords(
+          differenceWords(
+            labFromStored(note.target),
+            shifted(labFromStored(note.target), shift),
+            AS_SEEN,
+            settings.scale,
+          ),
+        ).join(", ") || "a little off"}
+        , and the aim goes along.
+      </p>
+    );
+  if (!drying || note.film === "wet") return null;
   const { deltaLightness, deltaChroma } = threeWayDifference(aim, target);
   const moves = [
     Math.abs(deltaLightness) >= WORTH_SAYING

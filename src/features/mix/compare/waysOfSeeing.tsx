@@ -1,6 +1,6 @@
 "use client";
 
-/** Other ways to see the pair while a key or a button is held: grey, squint, dab, neighbours; and swapped sides. */
+/** Other ways to see the pair while a key or a button is held: grey, squint, equal value, dab, neighbours; and swapped. */
 import { useState } from "react";
 import { HoldButton } from "../../../ui/HoldButton";
 import { KeyCap } from "../../../ui/KeyCap";
@@ -12,6 +12,7 @@ export type WaysOfSeeing = ReturnType<typeof useWaysOfSeeing>;
 export function useWaysOfSeeing(hasKeys: boolean) {
   const [isGrey, setGrey] = useHeld("g", hasKeys);
   const [isBlurred, setBlurred] = useHeld("b", hasKeys);
+  const [isEqual, setEqual] = useHeld("e", hasKeys);
   const [isAmong, setAmong] = useHeld("n", hasKeys);
   const [isDab, setDab] = useHeld("d", hasKeys);
   const [isSwapped, setSwapped] = useState(false);
@@ -19,7 +20,20 @@ export function useWaysOfSeeing(hasKeys: boolean) {
     setSwapped((was) => !was);
   };
   useKey("x", hasKeys, swap);
-  return { isGrey, setGrey, isBlurred, setBlurred, isAmong, setAmong, isDab, setDab, isSwapped, swap };
+  return {
+    isGrey,
+    setGrey,
+    isBlurred,
+    setBlurred,
+    isEqual,
+    setEqual,
+    isAmong,
+    setAmong,
+    isDab,
+    setDab,
+    isSwapped,
+    swap,
+  };
 }
 
 function useHeld(key: string, hasKeys: boolean): readonly [boolean, (isHeld: boolean) => void] {
@@ -55,6 +69,11 @@ export function SeeingButtons({
       <HoldButton isOn={seeing.isBlurred} onChange={seeing.setBlurred} shortcut="B">
         squint
       </HoldButton>
+      {hasPile ? (
+        <HoldButton isOn={seeing.isEqual} onChange={seeing.setEqual} shortcut="E">
+          one value
+        </HoldButton>
+      ) : null}
       {hasPile ? (
         <HoldButton isOn={seeing.isDab} onChange={seeing.setDab} shortcut="D">
           dab

@@ -8,6 +8,7 @@ import { TextField } from "../../../ui/fields";
 import { Drawer } from "../../../ui/Drawer";
 import { attempt } from "../../../kit/studio/problems";
 import { usePaintingCommands } from "../../../kit/commands/paintings";
+import { SeenOnField } from "./SeenOnField";
 import { Status } from "../../../ui/Status";
 
 /** Renaming a note, or taking it back while nothing was mixed for it. */
@@ -40,7 +41,7 @@ export function NoteDrawer({ note }: { note: Note }) {
           setOpen(true);
         }}
       >
-        rename or remove note
+        name and kind of the note
       </Button>
       <Drawer
         isOpen={isOpen}
@@ -64,6 +65,7 @@ export function NoteDrawer({ note }: { note: Note }) {
               setName(event.target.value);
             }}
           />
+          <SeenOnField note={note} />
           <div className="flex flex-wrap gap-3">
             <Button type="submit" weight="main" disabled={!isNamed}>
               Rename

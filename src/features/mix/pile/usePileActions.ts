@@ -20,6 +20,7 @@ import {
   seenOf,
   setLeft,
   setPileAside,
+  standByReading,
   startSample,
   takeBackReading,
   undoLastAddition,
@@ -41,6 +42,7 @@ export type PileActions = {
   readonly commitSample: () => void;
   readonly read: (reading: NewReading) => void;
   readonly takeBack: (readingId: string) => void;
+  readonly standBy: (readingId: string) => void;
   readonly keep: (
     match: () => Promise<Omit<Match, "id" | "keptAt" | "verdict" | "readingId">>,
     reading: NewReading | { readonly id: string },
@@ -116,6 +118,9 @@ export function usePileActions({ noteId, pile, sample, story }: Shown): PileActi
     },
     takeBack: (readingId) => {
       if (shown) once(`take back ${readingId}`, () => takeBackReading(db, readingId, seen(shown)));
+    },
+    standBy: (readingId) => {
+      if (shown) once(`stand by ${readingId}`, () => standByReading(db, readingId, seen(shown)));
     },
     keep: (match, reading) => {
       if (shown)

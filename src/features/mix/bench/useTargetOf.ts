@@ -1,0 +1,44 @@
+"use client";
+
+/** What the dry paint of a note shall look like: as it was seen, wet or dry, and beside what was mixed for its neighbours. */
+import { useLiveQuery } from "dexie-react-hooks";
+import { useMemo } from "react";
+import type { LabD65 } from "../../../core/color/types";
+import type { Note } from "../../../domain/note/note";
+import { relationShift, shifted } from "../../../domain/note/relation";
+import { labFromStored } from "../../../domain/reading/storedColor";
+import { useDryingOf } from "../../../kit/paint/useToDry";
+import { useDb, useStudio } from "../../../kit/studio/useStudio";
+import { readMatchesOf } from "../../../persistence/pileReads";
+
+const NONE: readonly never[] = [];
+
+export type TargetOfNote = {
+  /** Of the dry paint. */
+  readonly target: LabD65;
+  /** Where the note itself was seen wet: what the wet pile is held beside, exactly. */
+  readonly wetAim: LabD65 | undefined;
+  /** How far the neighbours moved it, in L*, a*, b*. */
+  readonly shift: readonly [number, number, number];
+};
+
+export function useTargetOf(note: Note): TargetOfNote {
+  const db = useDb();
+  const notes = useStudio((studio) => studio.notes);
+  const board = useStudio((studio) => studio.board);
+  const dryingOf = useDryingOf();
+  const isRelation = note.purpose === "relation";
+  const matches =
+    useLiveQuery(
+      () => (isRelation ? readMatchesOf(db, note.paintingId) : NONE),
+      [db, isRelation, note.paintingId],
+    ) ?? NONE;
+  return useMemo(() => {
+    const shift = relationShift(note, isRelation ? notes : NONE, matches);
+    const aim = shifted(labFromStored(note.target), shift);
+    if (note.film !== "wet") return { target: aim, wetAim: undefined, shift };
+    // The paint that is on the board is what it will be mixed from.
+    const drying = dryingOf(board.map(({ id }) => ({ tubeId: id, parts: 1 })));
+    return { target: drying ? drying.toDry(aim) : aim, wetAim: aim, shift };
+  }, [note, isRelation, notes, matches, board, dryingOf]);
+}
