@@ -35,6 +35,11 @@ export function totalsOf(doses: readonly Dose[]): Dose[] {
   return [...totals].map(([tubeId, parts]) => ({ tubeId, parts }));
 }
 
+/** The turns in which paint was added: what was laid down in one go is one addition, whatever tubes it came from. */
+export function additionTurnsOf({ additions }: Pick<Story, "additions">): readonly number[] {
+  return [...new Set(additions.map(({ turn }) => turn))].sort((a, b) => a - b);
+}
+
 /** The last turn in which paint was added or scraped away; 0 for a pile without any. */
 export function lastTurnOf({ additions, scrapes }: Story): number {
   return Math.max(0, ...additions.map(({ turn }) => turn), ...(scrapes ?? []).map(({ turn }) => turn));

@@ -13,7 +13,7 @@ import type { Reading } from "../../domain/reading/reading";
 import type { StoredColor } from "../../domain/reading/storedColor";
 import type { Tube } from "../../domain/tube/tube";
 import type { LogKind, LogRow } from "../../domain/log/logRow";
-import { contentsOf } from "../../domain/pile/contents";
+import { additionTurnsOf, contentsOf, totalsOf } from "../../domain/pile/contents";
 
 /** A row with what it is searched by, worked out once. */
 export type IndexedRow = {
@@ -126,7 +126,7 @@ function matchRow(match: Match, context: Context): IndexedRow {
     miss: match.deltaE2000,
     state: match.verdict,
     doses: pile ? contentsOf(pile) : [],
-    additionCount: pile?.additions.length ?? 0,
+    additionCount: pile ? additionTurnsOf(pile).length : 0,
     remark: match.remark,
     predicted: match.predicted && daylight(match.predicted),
     paintingId: match.paintingId,
@@ -149,19 +149,21 @@ function pileRow(pile: Pile, context: Context): IndexedRow {
     miss: missOf(target, color),
     state: pile.state,
     doses: contentsOf(pile),
-    additionCount: pile.additions.length,
+    additionCount: additionTurnsOf(pile).length,
     remark: "",
     predicted: undefined,
   });
 }
 
+/** An addition is all that was added in one go, whatever tubes it came from. */
 function additionRows(pile: Pile, context: Context): IndexedRow[] {
   const target = targetOf(pile.noteId, context);
-  return pile.additions.map(({ tubeId, parts, addedAt }, i) =>
-    indexed(context, {
+  return additionTurnsOf(pile).map((turn, i) => {
+    const doses = pile.additions.filter((addition) => addition.turn === turn);
+    return indexed(context, {
       kind: "addition",
       id: `${pile.id}:${i}`,
-      at: addedAt,
+      at: doses[0]?.addedAt ?? pile.createdAt,
       noteId: pile.noteId,
       pileId: pile.id,
       target,
@@ -169,12 +171,12 @@ function additionRows(pile: Pile, context: Context): IndexedRow[] {
       source: undefined,
       miss: undefined,
       state: "added",
-      doses: [{ tubeId, parts }],
+      doses: totalsOf(doses),
       additionCount: i + 1,
       remark: "",
       predicted: undefined,
-    }),
-  );
+    });
+  });
 }
 
 function readingRow(reading: Reading, context: Context): IndexedRow {

@@ -1,4 +1,5 @@
 /** What the log tells of the painter's work: effort, paint, error, and habits of the eye. */
+import { additionTurnsOf } from "../../domain/pile/contents";
 import { type BiasReport, biasReport } from "../../core/describe/bias";
 import { deltaE2000 } from "../../core/color/ciede2000";
 import { type LabD65, labD65 } from "../../core/color/types";
@@ -64,7 +65,10 @@ function monthsOf(
   return [...byMonth]
     .sort(([a], [b]) => a - b)
     .map(([month, kept]) => {
-      const counts = kept.flatMap(({ pileId }) => pileById.get(pileId)?.additions.length ?? []);
+      const counts = kept.flatMap(({ pileId }) => {
+        const pile = pileById.get(pileId);
+        return pile ? additionTurnsOf(pile).length : [];
+      });
       const misses = kept.flatMap(({ pileId, target }) => {
         const first = readingsOf.get(pileId)?.[0];
         const [aim, read] = [daylight(target), first && daylight(first.color)];

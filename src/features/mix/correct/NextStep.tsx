@@ -4,6 +4,7 @@
 import { type Addition, type NextAddition, plainParts } from "../../../core/correct/nextAddition";
 import { Button } from "../../../ui/Button";
 import { Patch } from "../../../ui/Patch";
+import { sampleShare } from "../../../domain/hand/handAmounts";
 import { contentsOf, volumeOf } from "../../../domain/pile/contents";
 import type { Settings } from "../../../domain/settings/settings";
 import type { Tube } from "../../../domain/tube/tube";
@@ -189,10 +190,15 @@ function AdditionRow({
             weight="quiet"
             aria-label={`Try it on the side: ${words}`}
             onClick={() => {
-              const share = sideShare(parts, settings.sizes.speckParts);
+              const sample = sampleShare(
+                parts.map((part) => part.parts),
+                parts.map(({ tubeId }) => tubeById.get(tubeId)),
+                settings,
+                wholeParts,
+              );
               actions.startSample(
-                share,
-                parts.map((part) => ({ ...part, parts: part.parts * share })),
+                sample.share,
+                parts.map((part, i) => ({ ...part, parts: sample.doses[i] ?? part.parts })),
               );
             }}
           >
@@ -217,15 +223,6 @@ function partWords(
   const amount = handWords(volume, settings, { wholeParts, tube: tubeById.get(tubeId) });
   const carrier = tubeName(tubeById.get(tubeIds[thinned.carrier] ?? ""));
   return `${amount} of 1 ${tubeName(tubeById.get(tubeId))} thinned in ${thinned.carrierParts} ${carrier}`;
-}
-
-/** How small a part of the pile a side sample takes, smallest first. */
-const SIDE_SHARES = [1 / 8, 1 / 4, 1 / 2] as const;
-
-/** The smallest share of the pile for which every dose can still be laid down. */
-function sideShare(added: readonly { readonly parts: number }[], speckParts: number): number {
-  const canLay = (share: number): boolean => added.every(({ parts }) => parts * share >= speckParts);
-  return SIDE_SHARES.find(canLay) ?? SIDE_SHARES[SIDE_SHARES.length - 1] ?? 1 / 2;
 }
 
 /** While a sample lies on the side, it stands on the bench in place of its pile, which waits as it is. */

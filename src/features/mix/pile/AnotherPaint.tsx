@@ -2,6 +2,7 @@
 
 /** Paint that no recipe asked for: which tube, how much, and how often it was added already. */
 import { useState } from "react";
+import { amountsByHand } from "../../../domain/hand/handAmounts";
 import { labOfAdditions } from "../../../domain/mixture/color";
 import { contentsOf, volumeOf } from "../../../domain/pile/contents";
 import type { Tube } from "../../../domain/tube/tube";
@@ -23,9 +24,10 @@ export function AnotherPaint() {
   const box = useStudio((studio) => studio.box);
   const settings = useSettings();
   const tubes: readonly Tube[] = [...board, ...box.filter((tube) => !board.includes(tube))];
-  const sizes = [settings.sizes.speckParts, settings.sizes.touchParts, 0.25, 0.5, 1, 2, 4];
   const [tubeId, setTubeId] = useState(tubes[0]?.id ?? "");
   const [size, setSize] = useState(1);
+  const wholeParts = volumeOf(pile ? contentsOf(pile) : []);
+  const sizes = amountsByHand(settings, tubeById.get(tubeId), wholeParts);
   const parts = sizes[size] ?? 0;
   const dry = labOfAdditions([...(pile ? contentsOf(pile) : []), { tubeId, parts }], tubeById);
   const after = dry && wetOf(dry);
@@ -47,7 +49,7 @@ export function AnotherPaint() {
       >
         {sizes.map((value, i) => (
           <option key={value} value={String(i)}>
-            {handWords(value, settings)}
+            {handWords(value, settings, { tube: tubeById.get(tubeId), wholeParts })}
           </option>
         ))}
       </SelectField>

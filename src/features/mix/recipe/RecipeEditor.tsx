@@ -3,7 +3,7 @@
 /** Any amount changed by hand, with what it does at once; a tube held in, left out, or changed for another. */
 import { Minus, Plus } from "lucide-react";
 import { useState } from "react";
-import { handStep } from "../../../core/amounts/amounts";
+import { stepsByHand } from "../../../domain/hand/handAmounts";
 import { Button } from "../../../ui/Button";
 import { SelectField } from "../../../ui/fields";
 import { isWater, WATER } from "../../../domain/tube/water";
@@ -12,7 +12,7 @@ import { exactBeside, handWords, tubeName } from "../../../words/doses";
 import type { RecipeAmount, PaintRecipe } from "../../../domain/recipe/paintRecipe";
 import { FromOneTube } from "./FromOneTube";
 import { useHand, usePaint } from "../bench/contexts";
-import { AMOUNT, MOST_PARTS } from "../../../domain/pile/amountRange";
+import { AMOUNT } from "../../../domain/pile/amountRange";
 import { parseNumber } from "../../../domain/reading/typedNumber";
 
 const MOST_TUBES = 6;
@@ -138,18 +138,15 @@ function AmountRow({
   const settings = useSettings();
   const { tubeId, parts } = amount;
   const name = tubeName(tubeById.get(tubeId));
-  const { speckParts } = settings.sizes;
-  const less = Math.max(speckParts, parts - handStep(parts * DOWN, settings.sizes));
-  const more = Math.min(MOST_PARTS, parts + handStep(parts, settings.sizes));
+  const tube = tubeById.get(tubeId);
+  const wholeParts = parts / amount.share;
+  const { less, more } = stepsByHand(parts, settings, tube, wholeParts);
   const isRequired = required.includes(tubeId);
   return (
     <li className="border-b py-1">
       <div className="flex items-center gap-1">
         <span className="min-w-0 flex-1 leading-snug">
-          <span className="font-semibold">
-            {handWords(parts, settings, { tube: tubeById.get(tubeId), wholeParts: parts / amount.share })}
-          </span>{" "}
-          {name}
+          <span className="font-semibold">{handWords(parts, settings, { tube, wholeParts })}</span> {name}
           <span className="block text-sm text-muted">
             {[exactBeside(parts, settings), `${Math.round(100 * amount.share)} %`]
               .filter((words) => words !== undefined)
@@ -159,9 +156,9 @@ function AmountRow({
         <Button
           className="px-0"
           aria-label={`Less ${name}`}
-          disabled={parts <= speckParts}
+          disabled={less === undefined}
           onClick={() => {
-            onParts(less);
+            if (less !== undefined) onParts(less);
           }}
         >
           <Minus aria-hidden="true" className="size-5" />
@@ -235,9 +232,6 @@ function AmountRow({
     </li>
   );
 }
-
-/** Going down from the edge of a step takes the smaller step. */
-const DOWN = 0.999;
 
 function PartsField({
   name,
