@@ -23,6 +23,8 @@ export type Evidence = {
   readonly uncertaintyDeltaE2000: number;
   /** Of value, chroma and hue each, where they are not equally sure: what was not said is hardly known. */
   readonly axisUncertainties?: readonly [number, number, number];
+  /** The painter stands by it, so it is not weighed down however far off it is. */
+  readonly isStoodBy?: boolean;
   /** The whole spectrum, when an instrument gave one: its bands then count beside the three numbers. */
   readonly spectrum?: SpectralReading;
   /** For a wash or a drawdown: over what, and how thick; what is not known of the thickness is uncertainty. */

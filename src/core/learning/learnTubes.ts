@@ -77,6 +77,7 @@ export function learnTubes(
     weights = evidence.map((entry) => {
       const residuals = model.residuals(entry, parameters);
       const square = residuals.reduce((sum, residual) => sum + residual * residual, 0);
+      if (entry.isStoodBy === true) return 1;
       const dimensions = entry.spectrum ? 3 + SPECTRAL_DIMENSIONS : 3;
       return (STUDENT_FREEDOM + dimensions) / (STUDENT_FREEDOM + square);
     });

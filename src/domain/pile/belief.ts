@@ -72,7 +72,7 @@ export function beliefQuestion(
       .map(({ tubeId, parts }) => ({ tube: known.findIndex(({ id }) => id === tubeId), volume: parts }));
   const isKnown = (parts: readonly MixPart[]): boolean =>
     parts.length > 0 && parts.every(({ tube }) => tube >= 0);
-  const evidence = states.flatMap(({ laid, lab, uncertaintyDeltaE2000, axisUncertainties }) => {
+  const evidence = states.flatMap(({ laid, lab, uncertaintyDeltaE2000, axisUncertainties, isStoodBy }) => {
     const parts = partsOf(laid);
     const film = filmOf(laid);
     return isKnown(parts)
@@ -82,6 +82,7 @@ export function beliefQuestion(
             lab,
             uncertaintyDeltaE2000,
             ...(axisUncertainties && { axisUncertainties }),
+            ...(isStoodBy === true && { isStoodBy }),
             ...(film && { film }),
           },
         ]

@@ -27,6 +27,8 @@ export type SeenState = {
   readonly uncertaintyDeltaE2000: number;
   /** Of value, chroma and hue each, where an eye was silent on one. */
   readonly axisUncertainties?: readonly [number, number, number];
+  /** Against the record, as the painter was asked. */
+  readonly isStoodBy?: boolean;
 };
 
 const SEEN: readonly Reading["color"]["source"][] = ["measured", "by-eye", "picture", "typed", "file"];
@@ -62,8 +64,8 @@ export function seenStates(
       const lab = labFromStored(reading.color);
       return {
         lab: reading.film === "dry" ? lab : toDry(lab, laid),
-        uncertaintyDeltaE2000:
-          evidenceUncertainty(reading.color) / (reading.isStoodBy === true ? STOOD_BY : 1),
+        uncertaintyDeltaE2000: evidenceUncertainty(reading.color),
+        ...(reading.isStoodBy === true && { isStoodBy: true }),
       };
     };
     const state = { pileId: pile.id, takenAt: newest.takenAt, laid };
@@ -80,9 +82,6 @@ export function seenStates(
     return [{ ...state, ...togetherOf(look(whole), alike.map(look)) }, ...ofAxes];
   });
 }
-
-/** A look that the painter stands by against the record weighs as so many times surer. */
-const STOOD_BY = 4;
 
 /** Of what was not said next to nothing is known: it must not hold the pile to its prediction. */
 const SILENT_UNCERTAINTY = 30;
@@ -101,7 +100,7 @@ function coversAxesOf(newer: Reading, older: Reading): boolean {
   );
 }
 
-type Look = Pick<SeenState, "lab" | "uncertaintyDeltaE2000">;
+type Look = Pick<SeenState, "lab" | "uncertaintyDeltaE2000" | "isStoodBy">;
 
 /** A look this many standard deviations away from the newest was a slip, which the newest corrects. */
 const SLIP = 2.5;
@@ -120,6 +119,7 @@ function togetherOf(newest: Look, earlier: readonly Look[]): Look {
   return {
     lab: labD65(mean(0), mean(1), mean(2)),
     uncertaintyDeltaE2000: Math.max(LEAST_UNCERTAINTY, 1 / Math.sqrt(whole)),
+    ...(newest.isStoodBy === true && { isStoodBy: true }),
   };
 }
 

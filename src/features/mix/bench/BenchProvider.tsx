@@ -118,7 +118,7 @@ export function BenchProvider({
                   value={shownBeside(
                     aim,
                     story,
-                    { ...paint, doubtDeltaE2000: known.doubtDeltaE2000 },
+                    { ...paint, doubtDeltaE2000: known.doubtDeltaE2000, isAsking: known.isAsking },
                     offered,
                     inHand,
                     draft,

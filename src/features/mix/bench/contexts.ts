@@ -101,6 +101,8 @@ export type Shown = {
   readonly from: "recipe" | "pile" | "reading" | "draft" | "kept";
   /** Of what is believed after a look: one standard deviation, ΔE00. */
   readonly doubtDeltaE2000?: number | undefined;
+  /** While what was read last is worked out. */
+  readonly isAsking?: boolean;
 };
 
 export const AimContext = createContext<Aim | undefined>(undefined);

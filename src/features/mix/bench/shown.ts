@@ -12,7 +12,7 @@ import type { NoteStory } from "./useNoteStory";
 export function shownBeside(
   { aim, wetOf }: Aim,
   { pile, reading, lastMatch }: NoteStory,
-  { tubeById, doubtDeltaE2000 }: Paint & Pick<BelievedPaint, "doubtDeltaE2000">,
+  { tubeById, doubtDeltaE2000, isAsking }: Paint & Pick<BelievedPaint, "doubtDeltaE2000" | "isAsking">,
   { chosen, again }: Pick<Offers, "chosen" | "again">,
   inHand: InHand,
   draft: EyeDraft | undefined,
@@ -22,7 +22,9 @@ export function shownBeside(
   // What was read is in what is believed of the tubes; a pile of unknown paint is what was read of it.
   const believed = wet(pile && labOfAdditions(contentsOf(pile), tubeById));
   if (believed)
-    return reading ? { lab: believed, from: "reading", doubtDeltaE2000 } : { lab: believed, from: "pile" };
+    return reading
+      ? { lab: believed, from: "reading", doubtDeltaE2000, isAsking }
+      : { lab: believed, from: "pile" };
   if (reading) return { lab: labFromStored(reading.color), from: "reading" };
   // What was kept stays in sight until another recipe is taken up, or the paint has moved.
   const isResting = !again && inHand.chosenKey === undefined && lastMatch?.verdict !== "moved";

@@ -18,6 +18,8 @@ export type BelievedPaint = PaintAtHand & {
   /** The same for the pile that is mixed again. */
   readonly believedAgain: ReadonlyMap<string, Tube>;
   readonly doubtDeltaE2000: number | undefined;
+  /** While what was read last is worked out. */
+  readonly isAsking: boolean;
   /** Piles that the one on the bench may have been taken from, and all that was read of them. */
   readonly story: readonly Pile[];
   readonly readings: readonly Reading[];
@@ -37,6 +39,7 @@ export function useBelievedPaint(
   );
   const { task, readings } = useBeliefs(piles, leftovers, tubeById);
   const beliefs = shownOf(task);
+  const isAsking = task.status === "asking";
   return useMemo(() => {
     const own = pile && beliefs?.get(pile.id);
     return {
@@ -44,9 +47,10 @@ export function useBelievedPaint(
       believed: believedTubes(tubeById, own),
       believedAgain: believedTubes(tubeById, again && beliefs?.get(again.id)),
       doubtDeltaE2000: own?.doubtDeltaE2000,
+      isAsking,
       story: [...piles, ...leftovers],
       readings,
       toDry,
     };
-  }, [paint, tubeById, leftovers, pile, again, piles, beliefs, readings, toDry]);
+  }, [paint, tubeById, leftovers, pile, again, piles, beliefs, isAsking, readings, toDry]);
 }

@@ -60,7 +60,7 @@ export function TargetAndPile({ isBlind }: { isBlind: boolean }) {
   const equal = seeing.isEqual && shown ? atEqualValue(aim, shown.lab) : undefined;
   return (
     // On a phone the section dissolves, so that the pair sticks for the whole length of the page.
-    <section aria-label="Target and pile" className="contents min-w-0 wide:block">
+    <section aria-label="Target and pile" aria-busy={shown?.isAsking} className="contents min-w-0 wide:block">
       <div className="sticky top-0 z-10 bg-surface">
         <Pair
           seeing={seeing}

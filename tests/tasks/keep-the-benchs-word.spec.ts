@@ -1,0 +1,128 @@
+/** What the bench promises is what it shows once it lies there, and what it keeps is what it mixes again. */
+import type { Page } from "@playwright/test";
+import { expect, goTo, openDemo, test, trayNote } from "./pages/studio";
+import { benchOf, formOf, readingOf, recordIn } from "./pages/bench";
+
+const pairOf = (page: Page) => page.getByRole("region", { name: "Target and pile" });
+const nextOf = (page: Page) => page.getByRole("region", { name: /Add next|Better begin again/ });
+
+/** ΔE of what is shown beside the target, from the line under its rails. */
+async function missOf(page: Page): Promise<number> {
+  const line = await pairOf(page)
+    .getByText(/^ΔE [\d.]+( ± [\d.]+)?, /)
+    .textContent();
+  return Number(/ΔE ([\d.]+)/.exec(line ?? "")?.[1]);
+}
+
+async function layFirst(page: Page, name: RegExp): Promise<void> {
+  await trayNote(page, name).click();
+  await benchOf(page).allAdded.click();
+  await expect(page.getByText("Pile, predicted")).toBeVisible();
+}
+
+async function say(page: Page, words: string): Promise<void> {
+  await readingOf(page, "the pile", "say it");
+  await page.getByLabel("How the pile looks beside the target").fill(words);
+  await recordIn(formOf(page, "the pile", "say it"));
+  await expect(page.getByText("Pile, as believed")).toBeVisible();
+  await expect(pairOf(page)).toHaveAttribute("aria-busy", "false");
+}
+
+test("an addition promises what is shown once it is added, and a kept match is mixed again to what was kept", async ({
+  page,
+}) => {
+  await openDemo(page);
+  await layFirst(page, /^8 Slip wall/);
+  await say(page, "a step too dark, a little too dull");
+  const first = nextOf(page).getByRole("listitem").first();
+  await expect(first).toBeVisible({ timeout: 15_000 });
+  const promised = Number(/then ΔE ([\d.]+)/.exec((await first.textContent()) ?? "")?.[1]);
+  await first.getByRole("button", { name: /^I added it/ }).click();
+  await expect(page.getByText("Pile, predicted")).toBeVisible();
+  await expect.poll(() => missOf(page)).toBeCloseTo(promised, 1);
+  // A second look, and kept: the bench, the log and the same mixed again speak of one colour.
+  await say(page, "slightly too dark");
+  const believed = await missOf(page);
+  await benchOf(page).keep.click();
+  await expect(benchOf(page).kept).toBeVisible();
+  await expect.poll(() => missOf(page)).toBeCloseTo(believed, 1);
+  await goTo(page, "Log");
+  await page.getByRole("button", { name: "Slip wall" }).first().click();
+  const record = page.getByRole("dialog");
+  await expect(record).toContainText(`ΔE ${believed.toFixed(1)}`);
+  await record.getByRole("link", { name: "Mix it again" }).click();
+  const again = page.getByRole("radio", { name: /as in the log/ });
+  await expect(again).toContainText(`ΔE ${believed.toFixed(1)}`);
+});
+
+test("each axis is held to its own limit, and what was not said stays as it was", async ({ page }) => {
+  await openDemo(page);
+  await layFirst(page, /^5 Lichen/);
+  await page.getByLabel("How close must it be?").selectOption({ label: "my own limits" });
+  for (const [axis, limit] of [
+    ["L*", "0.5"],
+    ["C*", "30"],
+    ["ΔH*", "30"],
+  ] as const)
+    await page.getByLabel(`Largest miss in ${axis}`).fill(limit);
+  await page.getByRole("button", { name: "Use these" }).click();
+  const chromaBefore = await page
+    .getByRole("slider", { name: /^Brightness of the pile/ })
+    .getAttribute("aria-valuenow");
+  await readingOf(page, "the pile", "say it");
+  await page.getByLabel("How the pile looks beside the target").fill("half a step too dark");
+  await expect(page.getByText("the rest stays as predicted")).toBeVisible();
+  await recordIn(formOf(page, "the pile", "say it"));
+  await expect(nextOf(page)).toBeVisible({ timeout: 15_000 });
+  await expect(page.getByRole("heading", { name: "Leave it" })).toBeHidden();
+  const chromaAfter = await page
+    .getByRole("slider", { name: /^Brightness of the pile/ })
+    .getAttribute("aria-valuenow");
+  expect(Math.abs(Number(chromaAfter) - Number(chromaBefore))).toBeLessThan(3);
+});
+
+test("by keyboard: a wet dab of another paint is matched wet, without a shift", async ({ page }) => {
+  await openDemo(page);
+  await trayNote(page, /^7 Sky/).focus();
+  await page.keyboard.press("Enter");
+  await page.getByRole("button", { name: "name and kind of the note" }).focus();
+  await page.keyboard.press("Enter");
+  const drawer = page.getByRole("dialog");
+  await drawer.getByLabel("The target is").selectOption({ label: "another maker's paint, wet" });
+  await page.keyboard.press("Escape");
+  // Seen wet, it is aimed at as it is: nothing is said of a shift.
+  await expect(page.getByText(/^Shown wet:/)).toBeHidden();
+  await expect(benchOf(page).recipes).toBeVisible();
+  await benchOf(page).allAdded.focus();
+  await page.keyboard.press("Enter");
+  await expect(page.getByText("Pile, predicted")).toBeVisible();
+  await readingOf(page, "the pile", "say it");
+  const field = page.getByLabel("How the pile looks beside the target");
+  await field.fill("spot on");
+  await expect(page.getByText(/^Understood: /)).toBeVisible();
+  await field.press("Enter");
+  await expect(page.getByText(/Last look, by eye, wet: nothing to see between them/)).toBeVisible();
+});
+
+test("a look that cannot be true beside the record is asked about, and a denial is asked back", async ({
+  page,
+}) => {
+  await openDemo(page);
+  await layFirst(page, /^8 Slip wall/);
+  await readingOf(page, "the pile", "say it");
+  const field = page.getByLabel("How the pile looks beside the target");
+  await field.fill("isn't dark");
+  await page.getByRole("button", { name: "lacks dark" }).click();
+  await expect(field).toHaveValue("lacks dark");
+  await field.fill("500 steps too dark");
+  await expect(page.getByText(/is not understood, and could change the meaning/)).toBeVisible();
+  await field.fill("three steps too dark, far too red");
+  await recordIn(formOf(page, "the pile", "say it"));
+  await expect(page.getByText(/more than these tubes explain/)).toBeVisible();
+  await expect(pairOf(page)).toHaveAttribute("aria-busy", "false");
+  const believed = await missOf(page);
+  await page.getByRole("button", { name: "the look: I stand by it" }).click();
+  await expect.poll(() => missOf(page)).toBeGreaterThan(believed + 1);
+  await page.getByRole("button", { name: "take the look back" }).click();
+  await expect(page.getByText("Pile, predicted")).toBeVisible();
+});
