@@ -28,6 +28,8 @@ export type PileEvidence = {
   readonly lab: LabD65;
   /** One standard deviation, ΔE00, > 0. */
   readonly uncertaintyDeltaE2000: number;
+  /** Of value, chroma and hue each, where they are not equally sure. */
+  readonly axisUncertainties?: readonly [number, number, number];
 };
 
 export type LearnedBox = {

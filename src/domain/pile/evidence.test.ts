@@ -98,6 +98,35 @@ describe("pileRecord", () => {
     expect(looks(20, 60)?.uncertaintyDeltaE2000).toBe(one?.uncertaintyDeltaE2000);
   });
 
+  it("takes an eye that was silent on an axis as a witness of the others alone, until it speaks again", () => {
+    const record = (readings: readonly Reading[]) =>
+      pileRecord([pile("a", [[WHITE.id, 4, 10]])], readings, TUBES, darker).piles.map(
+        ({ evidence }) => evidence,
+      );
+    const look = reading("a", 20, 60, { film: "dry" });
+    const partial = (
+      takenAt: number,
+      silent: StoredColor["silent"],
+      faint?: StoredColor["faint"],
+    ): Reading => ({
+      ...look,
+      id: `partial-${takenAt}`,
+      turn: takenAt,
+      takenAt,
+      color: { ...look.color, ...(silent && { silent }), ...(faint && { faint }) },
+    });
+    const [only] = record([partial(21, ["chroma", "hue"])]);
+    expect(only?.axisUncertainties?.[0]).toBe(1.4);
+    expect(only?.axisUncertainties?.[1]).toBeGreaterThan(20);
+    // A hue judged beside another value is doubted twice as much.
+    expect(record([partial(21, undefined, ["hue"])])[0]?.axisUncertainties).toEqual([1.4, 1.4, 2.8]);
+    // Value said twice: the newer counts; hue said besides stays a witness of its own.
+    expect(record([partial(21, ["chroma", "hue"]), partial(22, ["chroma", "hue"])])).toHaveLength(1);
+    expect(record([partial(21, ["chroma", "hue"]), partial(22, ["value", "chroma"])])).toHaveLength(2);
+    // A look at all of it that came later says all that the earlier one did.
+    expect(record([partial(21, ["hue"]), { ...look, turn: 30, takenAt: 30 }])).toHaveLength(1);
+  });
+
   it("leaves out predictions, unknown tubes, empty piles and readings of piles that are gone", () => {
     const record = pileRecord(
       [
