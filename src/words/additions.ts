@@ -13,7 +13,7 @@ const MEANS: Readonly<Record<Addition["kind"], string>> = {
   dark: "a dark, dull tube",
   "family-shade": "a darker tube of its own family",
   water: "water, which lets the paper through,",
-  joint: "several tubes together",
+  joint: "a mixture of several",
 };
 
 /** Changes smaller than this are not worth a word: L*, C* and ΔH*. */

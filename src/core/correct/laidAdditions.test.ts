@@ -15,7 +15,8 @@ import { deltaE2000 } from "../color/ciede2000";
 import { labD65 } from "../color/types";
 import { threeWayDifference } from "../describe/difference";
 import { createRng } from "../random/rng";
-import { isWithin, nextAddition, plainParts } from "./nextAddition";
+import { plainParts } from "./additionPart";
+import { isWithin, nextAddition } from "./nextAddition";
 import { leadingAxis } from "./safeDose";
 
 const PALETTES = [

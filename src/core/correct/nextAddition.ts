@@ -21,6 +21,7 @@ import type { OpticalModel } from "../spectrum/types";
 import { type AdditionKind, additionKind } from "./additionKind";
 import { correctors } from "./correctors";
 import type { AxisLimits } from "../recipe/solverLimits";
+import { type AdditionPart, plainParts } from "./additionPart";
 import { AXES, safeDose } from "./safeDose";
 
 export type PileQuery = {
@@ -46,12 +47,6 @@ export type PileQuery = {
   readonly factors?: DeltaE2000Factors;
   /** A pile is left alone only while √(miss² + 2 trace of its covariance) is within this ΔE00. */
   readonly sureWithin?: number;
-};
-
-/** A part of an addition: a tube, or a tube that was thinned first. */
-export type AdditionPart = MixPart & {
-  /** The volume is of a weaker mixture: one part of the tube in so many of the carrier. */
-  readonly thinned?: { readonly carrier: number; readonly carrierParts: number };
 };
 
 export type Addition = {
@@ -177,18 +172,6 @@ export function nextAddition(query: PileQuery, conditions: LearningConditions): 
   };
   const isCheaperNew = additions.length === 0 || fullVolume > pileVolume;
   return { advice: isCheaperNew ? "start-again" : "add", pile, deltaE2000: miss, additions, costs };
-}
-
-/** Volumes of the tubes themselves. */
-export function plainParts(parts: readonly AdditionPart[]): MixPart[] {
-  return parts.flatMap(({ tube, volume, thinned }) => {
-    if (!thinned) return [{ tube, volume }];
-    const share = 1 / (1 + thinned.carrierParts);
-    return [
-      { tube, volume: volume * share },
-      { tube: thinned.carrier, volume: volume * (1 - share) },
-    ];
-  });
 }
 
 function isCloseEnough({ target, axes, toleranceDeltaE2000 }: PileQuery, pile: LabD65): boolean {

@@ -4,7 +4,7 @@ import { pigment } from "../../../tests/support/paint";
 import { figure, sized } from "../../../tests/support/study";
 import { deltaE2000 } from "../../core/color/ciede2000";
 import { type LabD65, labD65 } from "../../core/color/types";
-import { plainParts } from "../../core/correct/nextAddition";
+import { plainParts } from "../../core/correct/additionPart";
 import { createRng } from "../../core/random/rng";
 import { createSolverApi } from "../../workers/solverApi";
 import { labOfAdditions } from "../mixture/color";

@@ -3,7 +3,7 @@
 /** The bench: target and pile touching, the three rails, the recipe, and what was put down. */
 import Link from "next/link";
 import { useSearchParams } from "next/navigation";
-import { useState } from "react";
+import { lazy, Suspense, useState } from "react";
 import { BenchProvider } from "./bench/BenchProvider";
 import { buttonClass } from "../../ui/Button";
 import { useSettings, useStudio } from "../../kit/studio/useStudio";
@@ -11,16 +11,19 @@ import { AmountPanel } from "./recipe/AmountPanel";
 import { TargetAndPile } from "./compare/TargetAndPile";
 import { MatchLine } from "./keep/MatchLine";
 import { NoteDrawer } from "./keep/NoteDrawer";
-import { NextStep, SampleLine } from "./correct/NextStep";
-import { OneThing } from "./correct/OneThing";
 import { PileSteps } from "./pile/PileSteps";
 import { PurposeField } from "./keep/PurposeField";
 import { ReadFirst, SaidLine, useLooks } from "./compare/ReadFirst";
 import { RecipeAdvice } from "./recipe/RecipeAdvice";
 import { RecipeChoice } from "./recipe/RecipeChoice";
 import { TimerField } from "./pile/TimerField";
-import { Trials } from "./pile/Trials";
 import { useAim, useOffers, useStory } from "./bench/contexts";
+
+// What comes after the first look is not needed for it.
+const SampleLine = lazy(async () => ({ default: (await import("./correct/NextStep")).SampleLine }));
+const NextStep = lazy(async () => ({ default: (await import("./correct/NextStep")).NextStep }));
+const Trials = lazy(async () => ({ default: (await import("./pile/Trials")).Trials }));
+const OneThing = lazy(async () => ({ default: (await import("./correct/OneThing")).OneThing }));
 
 export function MixView() {
   const notes = useStudio((studio) => studio.notes);
@@ -96,15 +99,23 @@ function Work() {
     <>
       <MatchLine />
       <SaidLine />
-      <SampleLine />
+      <Suspense fallback={null}>
+        <SampleLine />
+      </Suspense>
       {isPremix ? <AmountPanel /> : null}
       {pile ? null : <RecipeChoice />}
-      <NextStep />
+      <Suspense fallback={null}>
+        <NextStep />
+      </Suspense>
       <PileSteps />
       {chosen && !pile ? <RecipeAdvice recipe={chosen} /> : null}
       {isPremix ? null : <AmountPanel />}
-      <OneThing />
-      <Trials />
+      <Suspense fallback={null}>
+        <OneThing />
+      </Suspense>
+      <Suspense fallback={null}>
+        <Trials />
+      </Suspense>
       <TimerField />
     </>
   );

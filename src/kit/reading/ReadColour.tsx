@@ -1,7 +1,7 @@
 "use client";
 
 /** The one way to take a reading: by eye, in words, typed, from a photo, with the colorimeter, from a file. */
-import { type ReactNode, useState } from "react";
+import { lazy, type ReactNode, Suspense, useState } from "react";
 import type { LabD65 } from "../../core/color/types";
 import { EYE_UNCERTAINTY } from "../../domain/reading/uncertainty";
 import { Button } from "../../ui/Button";
@@ -9,10 +9,12 @@ import { EyePatch } from "./EyePatch";
 import { ReadByColorimeter } from "./ReadByColorimeter";
 import { ReadFromFile } from "./ReadFromFile";
 import { type PhotoReference, ReadFromPhoto } from "./ReadFromPhoto";
-import { SayColour } from "./SayColour";
 import type { UnderTheInstrument } from "./specimen";
 import type { TakenColour } from "./taken";
 import { TypeColour } from "./TypeColour";
+
+/** Its words are many, and most looks are taken on the rails. */
+const SayColour = lazy(async () => ({ default: (await import("./SayColour")).SayColour }));
 
 export type ReadWay = "words" | "eye" | "photo" | "typed" | "colorimeter" | "file";
 
@@ -99,7 +101,9 @@ function OneWay(props: ReadColourProps & { readonly way: ReadWay; readonly isLiv
   switch (way) {
     case "words":
       return beside ? (
-        <SayColour beside={beside} predicted={predicted} thing={thing} onTake={onTake} />
+        <Suspense fallback={null}>
+          <SayColour beside={beside} predicted={predicted} thing={thing} onTake={onTake} />
+        </Suspense>
       ) : null;
     case "eye":
       return <ByEye expected={expected} isLive={isLive} onTake={onTake} />;

@@ -43,11 +43,11 @@ export function ReadingBar() {
       </div>
       <LastLook />
       <Choice
-        label="The pile is"
+        label="How the pile is seen"
         value={film}
         options={[
-          { value: "wet", label: "wet" },
-          { value: "dry", label: "dry" },
+          { value: "wet", label: "seen wet" },
+          { value: "dry", label: "seen dry" },
         ]}
         onChange={setFilm}
       />

@@ -1,7 +1,8 @@
 "use client";
 
 /** What to add next, with other ways, their side effects and what each costs; or to leave it, or begin again. */
-import { type Addition, type NextAddition, plainParts } from "../../../core/correct/nextAddition";
+import { plainParts } from "../../../core/correct/additionPart";
+import type { Addition, NextAddition } from "../../../core/correct/nextAddition";
 import { Button } from "../../../ui/Button";
 import { Patch } from "../../../ui/Patch";
 import { sampleShare } from "../../../domain/hand/handAmounts";

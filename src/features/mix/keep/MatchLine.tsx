@@ -3,7 +3,7 @@
 import { formatDistanceToNow } from "date-fns";
 import { useLiveQuery } from "dexie-react-hooks";
 import Link from "next/link";
-import { useEffect, useRef, useState } from "react";
+import { lazy, Suspense, useEffect, useRef, useState } from "react";
 import { contentsOf, volumeOf } from "../../../domain/pile/contents";
 import { readPile } from "../../../persistence/pileReads";
 import type { Match } from "../../../domain/match/match";
@@ -15,12 +15,14 @@ import { attempt } from "../../../kit/studio/problems";
 import { useMatchCommands } from "../../../kit/commands/matches";
 import { deltaEText, describeLab } from "../../../words/colors";
 import { exactWords } from "../../../words/doses";
-import { Family } from "./Family";
 import { useAim, usePaint, useStory } from "../bench/contexts";
 import { Status } from "../../../ui/Status";
 import { ReadColour } from "../../../kit/reading/ReadColour";
 import { specimenOf } from "../../../kit/reading/specimen";
 import { useOnce } from "../../../kit/commands/useOnce";
+
+// Lightening and shading is asked for now and then.
+const Family = lazy(async () => ({ default: (await import("./Family")).Family }));
 
 /** The kept match of this note: provisional until someone has looked at the dry paint. */
 export function MatchLine() {
@@ -52,7 +54,9 @@ export function MatchLine() {
       </Link>
       {match.verdict === "provisional" ? <DryCheck match={match} /> : null}
       <Leftover match={match} />
-      <Family match={match} />
+      <Suspense fallback={null}>
+        <Family match={match} />
+      </Suspense>
     </div>
   );
 }

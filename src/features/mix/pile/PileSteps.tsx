@@ -2,7 +2,7 @@
 
 import { clsx } from "clsx";
 import { Check, Pencil } from "lucide-react";
-import { useState } from "react";
+import { lazy, Suspense, useState } from "react";
 import type { LabD65 } from "../../../core/color/types";
 import { contentsOf, volumeOf } from "../../../domain/pile/contents";
 import { Button } from "../../../ui/Button";
@@ -24,12 +24,13 @@ import {
   usePaint,
   useStory,
 } from "../bench/contexts";
-import { AnotherPaint } from "./AnotherPaint";
 import { WeighStep } from "./WeighStep";
 import { Status } from "../../../ui/Status";
 import { AMOUNT } from "../../../domain/pile/amountRange";
 import { parseNumber } from "../../../domain/reading/typedNumber";
 import { numberFailureWords } from "../../../words/typed";
+
+const AnotherPaint = lazy(async () => ({ default: (await import("./AnotherPaint")).AnotherPaint }));
 
 /** What lies in the pile and what comes next, with the predicted colour after each addition. */
 export function PileSteps() {
@@ -144,7 +145,11 @@ export function PileSteps() {
           }}
         />
       ) : null}
-      {isAdding ? <AnotherPaint /> : null}
+      {isAdding ? (
+        <Suspense fallback={null}>
+          <AnotherPaint />
+        </Suspense>
+      ) : null}
     </section>
   );
 }

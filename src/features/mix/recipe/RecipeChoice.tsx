@@ -63,7 +63,7 @@ export function RecipeChoice() {
 
 function ReachLine() {
   const { search } = useOffers();
-  const { target } = useAim();
+  const { target, tolerance } = useAim();
   const settings = useSettings();
   if (search.status !== "ready") return null;
   const { handLimit, partsPerUnit } = search.value;
@@ -72,8 +72,9 @@ function ReachLine() {
     .map(({ predicted }) => ({ predicted, deltaE2000: deltaE2000(target, predicted) }))
     .sort((a, b) => a.deltaE2000 - b.deltaE2000);
   if (!nearest || nearest.deltaE2000 <= REACH) return null;
-  const words = differenceWords(target, nearest.predicted, WORKING_TOLERANCE, settings.scale);
-  const misses = missWords(words);
+  // What is within the painter's own limits is reached, whatever its ΔE.
+  if (differenceWords(target, nearest.predicted, tolerance, settings.scale).isMatch) return null;
+  const misses = missWords(differenceWords(target, nearest.predicted, WORKING_TOLERANCE, settings.scale));
   return (
     <p className="mt-1 border-l-4 border-ink pl-3">
       These tubes do not reach it. The nearest they come is{" "}
