@@ -1,6 +1,6 @@
 /** What the bench promises is what it shows once it lies there, and what it keeps is what it mixes again. */
 import type { Page } from "@playwright/test";
-import { expect, goTo, openDemo, test, trayNote } from "./pages/studio";
+import { expect, goTo, openDemo, said, test, trayNote } from "./pages/studio";
 import { benchOf, formOf, readingOf, recordIn } from "./pages/bench";
 
 const pairOf = (page: Page) => page.getByRole("region", { name: "Target and pile" });
@@ -90,10 +90,17 @@ test("by keyboard: a wet dab of another paint is matched wet, without a shift", 
   const drawer = page.getByRole("dialog");
   await drawer.getByLabel("The target is").selectOption({ label: "another maker's paint, wet" });
   await page.keyboard.press("Escape");
+  await expect(drawer).toBeHidden();
+  await expect(page.getByRole("button", { name: "name and kind of the note" })).toBeFocused();
   // Seen wet, it is aimed at as it is: nothing is said of a shift.
   await expect(page.getByText(/^Shown wet:/)).toBeHidden();
-  await expect(benchOf(page).recipes).toBeVisible();
+  await expect(page.getByRole("region", { name: /Ways to mix it|The recipe/ })).toHaveAttribute(
+    "aria-busy",
+    "false",
+  );
+  await expect(benchOf(page).allAdded).toBeEnabled();
   await benchOf(page).allAdded.focus();
+  await expect(benchOf(page).allAdded).toBeFocused();
   await page.keyboard.press("Enter");
   await expect(page.getByText("Pile, predicted")).toBeVisible();
   await readingOf(page, "the pile", "say it");
@@ -115,10 +122,10 @@ test("a look that cannot be true beside the record is asked about, and a denial 
   await page.getByRole("button", { name: "lacks dark" }).click();
   await expect(field).toHaveValue("lacks dark");
   await field.fill("500 steps too dark");
-  await expect(page.getByText(/is not understood, and could change the meaning/)).toBeVisible();
+  await expect(said(page, /is not understood, and could change the meaning/)).toBeVisible();
   await field.fill("three steps too dark, far too red");
   await recordIn(formOf(page, "the pile", "say it"));
-  await expect(page.getByText(/more than these tubes explain/)).toBeVisible();
+  await expect(said(page, /more than these tubes explain/)).toBeVisible();
   await expect(pairOf(page)).toHaveAttribute("aria-busy", "false");
   const believed = await missOf(page);
   await page.getByRole("button", { name: "the look: I stand by it" }).click();

@@ -16,13 +16,13 @@ import { PurposeField } from "./keep/PurposeField";
 import { ReadFirst, SaidLine, useLooks } from "./compare/ReadFirst";
 import { RecipeAdvice } from "./recipe/RecipeAdvice";
 import { RecipeChoice } from "./recipe/RecipeChoice";
-import { TimerField } from "./pile/TimerField";
 import { useAim, useOffers, useStory } from "./bench/contexts";
 
 // What comes after the first look is not needed for it.
 const SampleLine = lazy(async () => ({ default: (await import("./correct/NextStep")).SampleLine }));
 const NextStep = lazy(async () => ({ default: (await import("./correct/NextStep")).NextStep }));
 const Trials = lazy(async () => ({ default: (await import("./pile/Trials")).Trials }));
+const TimerField = lazy(async () => ({ default: (await import("./pile/TimerField")).TimerField }));
 const OneThing = lazy(async () => ({ default: (await import("./correct/OneThing")).OneThing }));
 
 export function MixView() {
@@ -116,7 +116,9 @@ function Work() {
       <Suspense fallback={null}>
         <Trials />
       </Suspense>
-      <TimerField />
+      <Suspense fallback={null}>
+        <TimerField />
+      </Suspense>
     </>
   );
 }

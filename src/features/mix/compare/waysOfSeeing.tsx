@@ -61,7 +61,7 @@ export function SeeingButtons({
   hasNeighbours: boolean;
 }) {
   return (
-    <div className="flex flex-wrap items-center gap-x-1.5 wide:gap-x-2.5">
+    <div className="flex flex-wrap items-center gap-x-1">
       <span className="text-muted">hold</span>
       <HoldButton isOn={seeing.isGrey} onChange={seeing.setGrey} shortcut="G">
         grey
