@@ -113,7 +113,9 @@ const SHOTS: readonly Shot[] = [
     height: 800,
     take: async (page) => {
       await mix(page, 4);
-      await page.getByRole("region", { name: /Add next|Better begin again|Look once more|Leave it/ }).waitFor();
+      await page
+        .getByRole("region", { name: /Add next|Better begin again|Look once more|Leave it/ })
+        .waitFor();
     },
   },
   {
