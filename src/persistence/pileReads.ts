@@ -50,6 +50,13 @@ export async function readPile(db: GamanDatabase, pileId: string): Promise<Pile 
   return parseRows(pileSchema, [await db.piles.get(pileId)]).rows[0];
 }
 
+/** The newest match that a pile was kept as. */
+export async function readMatchOf(db: GamanDatabase, pileId: string): Promise<Match | undefined> {
+  return byTime(parseRows(matchSchema, await db.matches.where({ pileId }).toArray()), (row) => row.keptAt).at(
+    -1,
+  );
+}
+
 /** All matches of a painting, oldest first. */
 export async function readMatchesOf(db: GamanDatabase, paintingId: string): Promise<readonly Match[]> {
   return byTime(

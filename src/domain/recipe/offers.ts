@@ -22,6 +22,8 @@ export type Offered = {
     | undefined;
   /** A pile from the record that is to be mixed again. */
   readonly again: Pile | undefined;
+  /** Its amounts for tubes that have changed since. */
+  readonly corrected?: readonly Dose[] | undefined;
   /** The box as what was read of that pile lets it appear. */
   readonly believedAgain: ReadonlyMap<string, Tube>;
   /** Amounts that the painter changed, whatever recipe they began from. */
@@ -36,7 +38,8 @@ export type Offered = {
 
 /** The one by hand first, then the one from the record, then what was found. */
 export function offeredRecipes(offered: Offered): readonly PaintRecipe[] {
-  const { found, again, believedAgain, byHand, target, tubeById, wantedParts, start, hand } = offered;
+  const { found, again, corrected, believedAgain, byHand, target, tubeById, wantedParts, start, hand } =
+    offered;
   const predict = (amounts: readonly Dose[]): LabD65 | undefined => labOfAdditions(amounts, tubeById);
   const lightnessOf = (tubeId: string): number => {
     const tube = tubeById.get(tubeId);
@@ -50,7 +53,7 @@ export function offeredRecipes(offered: Offered): readonly PaintRecipe[] {
     recipeByHand(
       `again-${again.id}`,
       "from-log",
-      scaledTo(contentsOf(again), wantedParts, hand, believedAgain),
+      corrected ?? scaledTo(contentsOf(again), wantedParts, hand, believedAgain),
       target,
       (amounts) => labOfAdditions(amounts, believedAgain),
     );

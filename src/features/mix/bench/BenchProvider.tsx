@@ -29,7 +29,7 @@ import { useAimOf } from "./useAimOf";
 import { useBelievedPaint } from "./useBelievedPaint";
 import { useNext } from "./useNext";
 import { useNoteStory } from "./useNoteStory";
-import { useOffered } from "./useOffered";
+import { useOffered, wantedPartsOf } from "./useOffered";
 import { usePaintAtHand } from "./usePaintAtHand";
 
 const NONE: readonly never[] = [];
@@ -51,8 +51,8 @@ export function BenchProvider({
   const story = useNoteStory(note.id);
   const { pile, main, sample, running } = story;
   const actions = usePileActions({ noteId: note.id, pile: main, sample, story: story.key });
-  const again = useAgain(againPileId);
-  const known = useBelievedPaint(atHand, story, again);
+  const again = useAgain(againPileId, wantedPartsOf(note, settings));
+  const known = useBelievedPaint(atHand, story, again.pile);
   const offered = useOffered(note, target, inHand, known, again);
   const paint = useMemo(
     () => ({ tubeById: known.believed, leftovers: known.leftovers }),

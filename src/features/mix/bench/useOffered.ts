@@ -3,15 +3,21 @@
 import { useMemo } from "react";
 import type { LabD65 } from "../../../core/color/types";
 import { factorsOf, toleranceOf } from "../../../domain/match/purpose";
+import type { Settings } from "../../../domain/settings/settings";
 import type { Note } from "../../../domain/note/note";
 import { offeredRecipes } from "../../../domain/recipe/offers";
 import { useRecipes } from "../../../kit/query/useRecipes";
 import { shownOf } from "../../../kit/query/useTask";
 import { useSettings } from "../../../kit/studio/useStudio";
-import type { Pile } from "../../../domain/pile/pile";
+import type { Again } from "./useAgain";
 import type { InHand } from "./useBenchRow";
 import type { Offers } from "./contexts";
 import type { BelievedPaint } from "./useBelievedPaint";
+
+/** Parts of the whole pile, margin and all; undefined for one of any size. */
+export function wantedPartsOf({ wanted }: Note, { partMl }: Pick<Settings, "partMl">): number | undefined {
+  return wanted && (wanted.ml * (1 + wanted.marginShare)) / partMl;
+}
 
 /** Recipes for a note, from the tubes at hand and under the wishes in hand. */
 export function useOffered(
@@ -19,12 +25,11 @@ export function useOffered(
   target: LabD65,
   inHand: InHand,
   { tubeById, rests, believedAgain }: BelievedPaint,
-  again: Pile | undefined,
+  { pile: again, corrected }: Again,
 ): Omit<Offers, "next"> {
   const settings = useSettings();
-  const { partMl, school } = settings;
-  const { wanted } = note;
-  const wantedParts = wanted && (wanted.ml * (1 + wanted.marginShare)) / partMl;
+  const { school } = settings;
+  const wantedParts = wantedPartsOf(note, settings);
   const search = useRecipes(target, {
     required: inHand.required ?? [],
     forbidden: inHand.forbidden ?? [],
@@ -45,6 +50,7 @@ export function useOffered(
       offeredRecipes({
         found,
         again,
+        corrected,
         believedAgain,
         byHand,
         target,
@@ -53,7 +59,7 @@ export function useOffered(
         start,
         hand: settings,
       }),
-    [found, again, believedAgain, byHand, target, tubeById, wantedParts, start, settings],
+    [found, again, corrected, believedAgain, byHand, target, tubeById, wantedParts, start, settings],
   );
   const chosen = recipes.find((recipe) => recipe.key === inHand.chosenKey) ?? recipes[0];
   return { search, recipes, chosen, wantedParts, again };

@@ -78,7 +78,7 @@ export function RecipeAdvice({ recipe }: { recipe: PaintRecipe }) {
       ? `No longer in your box: ${namesOf(gone)}. The other recipes reach the same colour without.`
       : undefined,
     changed.length > 0
-      ? `Stale: ${namesOf(changed)} was tested since this was mixed, so its colour is predicted again.`
+      ? `Stale: ${namesOf(changed)} was tested since this was mixed: what is shown is worked out for the tubes as they are now.`
       : undefined,
     roundingLoss === undefined || roundingLoss < LOSS_WORTH_A_WORD
       ? undefined
