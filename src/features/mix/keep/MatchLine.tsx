@@ -78,10 +78,12 @@ function DryCheck({ match }: { match: Match }) {
         ways={["words", "photo", "typed", "colorimeter"]}
         thing="the dry paint"
         beside={target}
+        predicted={labFromStored(match.result)}
         reference={{ name: "sample", lab: target }}
         specimen={pile && specimenOf(contentsOf(pile), tubeById, undefined)}
         onTake={(taken) => {
-          if (taken) setDry(storedFromLab(taken.lab, taken.source, taken.uncertaintyDeltaE2000));
+          if (!taken) return;
+          setDry(storedFromLab(taken.lab, taken.source, taken.uncertaintyDeltaE2000, taken.silent));
         }}
       />
       <div className="flex flex-wrap gap-3">
