@@ -7,47 +7,21 @@
  * believed does not carry the pile past the target; the rest is left to the next look. Where the smallest dose of
  * a tube does too much, one part of it in ten of white is a tube of its own.
  */
-import { type Dosing, type DosingChoice, dosingOf } from "../amounts/dosing";
-import { deltaE2000, type DeltaE2000Factors, REFERENCE_FACTORS } from "../color/ciede2000";
-import { type LabD65, labD65 } from "../color/types";
+import { type Dosing, dosingOf } from "../amounts/dosing";
+import { deltaE2000, REFERENCE_FACTORS } from "../color/ciede2000";
+import type { LabD65 } from "../color/types";
 import { type ThreeWayDifference, threeWayDifference } from "../describe/difference";
 import type { Evidence, LearningConditions, MixPart } from "../learning/boxModel";
 import { type LearnedTubes, learnTubes } from "../learning/learnTubes";
-import { blendOptics } from "../mixing/mixture";
 import { MixtureEvaluator } from "../mixing/mixtureEvaluator";
-import { subsetsOf } from "../recipe/subsets";
-import { FINE, SubsetSolver } from "../recipe/subsetSolver";
-import type { OpticalModel } from "../spectrum/types";
 import { type AdditionKind, additionKind } from "./additionKind";
-import { correctors } from "./correctors";
 import type { AxisLimits } from "../recipe/solverLimits";
 import { type AdditionPart, plainParts } from "./additionPart";
-import { AXES, safeDose } from "./safeDose";
+import { pileMixer, type PileMixer } from "./pileMixer";
+import type { PileQuery } from "./pileQuery";
+import { safeDose } from "./safeDose";
 
-export type PileQuery = {
-  /** The box; parts name tubes by their place in it. */
-  readonly tubes: readonly OpticalModel[];
-  /** Tubes that may be added; others in the pile are only remembered. */
-  readonly allowed: readonly number[];
-  /** What lies in the pile. */
-  readonly parts: readonly MixPart[];
-  /** Readings of this pile, at earlier states or now, and of anything else that was mixed from these tubes. */
-  readonly evidence: readonly Evidence[];
-  readonly target: LabD65;
-  /** Within this ΔE00 the pile is left alone. */
-  readonly toleranceDeltaE2000: number;
-  /** Largest relative error of a tube's strength that an addition must not overshoot with. 0.3 if in doubt. */
-  readonly strengthError: number;
-  readonly maxTubes: number;
-  /** What the hand can lay down, in the unit of the volumes; as exact as it comes if left out. */
-  readonly dosing?: DosingChoice;
-  /** Largest misses on each axis: within them the pile is left alone, whatever the ΔE00. */
-  readonly axes?: AxisLimits;
-  /** How strictly each axis is judged. */
-  readonly factors?: DeltaE2000Factors;
-  /** A pile is left alone only while √(miss² + 2 trace of its covariance) is within this ΔE00. */
-  readonly sureWithin?: number;
-};
+export type { PileQuery } from "./pileQuery";
 
 export type Addition = {
   readonly parts: readonly AdditionPart[];
@@ -107,20 +81,15 @@ export type NextAddition =
       };
     };
 
-const AXIS_NAMES = { deltaLightness: "value", deltaChroma: "chroma", deltaHue: "hue" } as const;
 const MOST_ALTERNATIVES = 3;
 /** A painter chooses from at least three, where the palette has as many ways. */
 const FEWEST_OFFERED = 3;
 /** With enough to choose from, the search for further means ends after so many that repeat a means. */
 const MOST_CONSIDERED = 30;
-/** ΔE00 that one doubling of the pile is worth: a slightly better colour is not worth a bucket of paint. */
-const DELTA_E_PER_DOUBLING = 0.7;
 /** A pile that would grow more than this is begun again instead. */
 const MOST_GROWTH = 4;
 /** An addition must gain at least this, ΔE00, to be worth the stirring. */
 const LEAST_GAIN = 0.3;
-/** Share of an addition, as scaled by strength, below which a tube in it is nothing. */
-const LEAST_SHARE = 1e-3;
 
 /** @throws RangeError when target, pile or palette are outside their ranges or name a tube that is not in the box. */
 export function nextAddition(query: PileQuery, conditions: LearningConditions): NextAddition {
@@ -293,106 +262,6 @@ function offerDifferent(
     else offered.push(addition);
   }
   return [...offered, ...[...passedOver, ...risky].slice(0, Math.max(0, FEWEST_OFFERED - offered.length))];
-}
-
-/** Paint that may be added, as it is or thinned. */
-type Entry = Pick<AdditionPart, "tube" | "thinned">;
-
-type PileMixer = {
-  readonly pile: LabD65;
-  /** Colour of the pile, or of nothing, with parts added. */
-  readonly labOf: (pileVolume: number, parts: readonly AdditionPart[]) => LabD65;
-  /** Exact additions, best first; parts name tubes of the box. */
-  readonly solveAdditions: (
-    query: PileQuery,
-    pileVolume: number,
-  ) => { parts: AdditionPart[]; cost: number }[];
-  /** Single tubes that take the pile to the target on one axis: first on the one that is furthest off. */
-  readonly mendOneAxis: (query: PileQuery, pile: LabD65, pileVolume: number) => AdditionPart[][];
-};
-
-/** An evaluator whose tube 0 is the pile itself and whose further tubes are the paint that may be added. */
-function pileMixer(
-  query: PileQuery,
-  learned: LearnedTubes,
-  conditions: LearningConditions,
-  entries: readonly Entry[] = query.allowed.map((tube) => ({ tube })),
-): PileMixer {
-  const opticsOf = (tube: number): OpticalModel => {
-    const optics = learned.tubes[tube];
-    if (!optics) throw new RangeError(`There is no tube ${tube}`);
-    return optics;
-  };
-  const blendOf = (parts: readonly MixPart[]): OpticalModel =>
-    blendOptics(parts.map(({ tube, volume }) => ({ optics: opticsOf(tube), volume })));
-  const pileOptics = blendOf(query.parts);
-  const paints = entries.map((entry) => blendOf(plainParts([{ ...entry, volume: 1 }])));
-  const mixer = new MixtureEvaluator([pileOptics, ...paints], conditions.view, conditions.surface);
-  const solver = new SubsetSolver(mixer);
-  const out = new Float64Array(3);
-  const placeOf = ({ tube, thinned }: Entry): number =>
-    1 + entries.findIndex((entry) => entry.tube === tube && entry.thinned === thinned);
-  const labOf = (pileVolume: number, parts: readonly AdditionPart[]): LabD65 => {
-    const laid = parts.filter(({ volume }) => volume > 0);
-    const places = laid.map(placeOf);
-    const volumes = laid.map(({ volume }) => volume);
-    if (pileVolume > 0) {
-      places.unshift(0);
-      volumes.unshift(pileVolume);
-    }
-    mixer.writeLab(out, Uint8Array.from(places), Float64Array.from(volumes), places.length);
-    return labD65(out[0] as number, out[1] as number, out[2] as number);
-  };
-  return {
-    pile: labOf(1, []),
-    labOf,
-    mendOneAxis: ({ target }, pile, pileVolume) => {
-      const needed = threeWayDifference(pile, target);
-      return [...AXES]
-        .filter((axis) => needed[axis] !== 0)
-        .sort((one, other) => Math.abs(needed[other]) - Math.abs(needed[one]))
-        .flatMap((axis) =>
-          correctors(
-            { pile: pileOptics, tubes: paints, axis: AXIS_NAMES[axis], change: needed[axis], maxTubes: 1 },
-            conditions.view,
-            conditions.surface,
-          )
-            .map(({ parts, predicted }) => ({ parts, miss: deltaE2000(target, predicted) }))
-            .sort((one, other) => one.miss - other.miss),
-        )
-        .map(({ parts }) =>
-          parts.flatMap(({ tube, volume }) => {
-            const entry = entries[tube];
-            return entry ? [{ ...entry, volume: volume * pileVolume }] : [];
-          }),
-        );
-    },
-    solveAdditions: ({ target, maxTubes, factors = REFERENCE_FACTORS }, pileVolume) => {
-      const found: { parts: AdditionPart[]; cost: number }[] = [];
-      for (let size = 1; size <= Math.min(maxTubes, entries.length); size++) {
-        for (const subset of subsetsOf(entries.length, size)) {
-          const tubes = Uint8Array.from([0, ...Array.from(subset, (place) => place + 1)]);
-          const start = Float64Array.from(tubes, (_, j) => (j === 0 ? 1 : 0.05));
-          const squared = solver.solve(target, factors, tubes, start, tubes.length, FINE);
-          const pileShare = solver.volumes[0] as number;
-          const [pileScaled = 0, ...addedScaled] = solver.scaledVolumes(tubes.length);
-          const leastScaled = LEAST_SHARE * (1 - pileScaled);
-          if (!(pileShare > 0) || addedScaled.some((scaled) => scaled <= leastScaled)) continue;
-          const scale = pileVolume / pileShare;
-          const parts = Array.from(subset).flatMap((place, j) => {
-            const entry = entries[place];
-            return entry ? [{ ...entry, volume: (solver.volumes[j + 1] as number) * scale }] : [];
-          });
-          const added = parts.reduce((sum, part) => sum + part.volume, 0);
-          found.push({
-            parts,
-            cost: Math.sqrt(squared) + DELTA_E_PER_DOUBLING * Math.log2(1 + added / pileVolume),
-          });
-        }
-      }
-      return found.sort((a, b) => a.cost - b.cost);
-    },
-  };
 }
 
 function doseAddition(

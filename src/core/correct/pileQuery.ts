@@ -1,0 +1,32 @@
+/** What is asked of the next addition. */
+import type { DosingChoice } from "../amounts/dosing";
+import type { DeltaE2000Factors } from "../color/ciede2000";
+import type { LabD65 } from "../color/types";
+import type { Evidence, MixPart } from "../learning/boxModel";
+import type { AxisLimits } from "../recipe/solverLimits";
+import type { OpticalModel } from "../spectrum/types";
+
+export type PileQuery = {
+  /** The box; parts name tubes by their place in it. */
+  readonly tubes: readonly OpticalModel[];
+  /** Tubes that may be added; others in the pile are only remembered. */
+  readonly allowed: readonly number[];
+  /** What lies in the pile. */
+  readonly parts: readonly MixPart[];
+  /** Readings of this pile, at earlier states or now, and of anything else that was mixed from these tubes. */
+  readonly evidence: readonly Evidence[];
+  readonly target: LabD65;
+  /** Within this ΔE00 the pile is left alone. */
+  readonly toleranceDeltaE2000: number;
+  /** Largest relative error of a tube's strength that an addition must not overshoot with. 0.3 if in doubt. */
+  readonly strengthError: number;
+  readonly maxTubes: number;
+  /** What the hand can lay down, in the unit of the volumes; as exact as it comes if left out. */
+  readonly dosing?: DosingChoice;
+  /** Largest misses on each axis: within them the pile is left alone, whatever the ΔE00. */
+  readonly axes?: AxisLimits;
+  /** How strictly each axis is judged. */
+  readonly factors?: DeltaE2000Factors;
+  /** A pile is left alone only while √(miss² + 2 trace of its covariance) is within this ΔE00. */
+  readonly sureWithin?: number;
+};
