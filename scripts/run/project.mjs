@@ -111,6 +111,12 @@ export function begin(title, command, args) {
 }
 
 /** The command of an installed package. */
+/**
+ * The native compiler, by a path of its own: it and the one that lint asks for types both want to be
+ * `node_modules/.bin/tsc`.
+ */
+export const NATIVE_TSC = path.join(ROOT, "node_modules/typescript-native/bin/tsc");
+
 export function bin(name) {
   return path.join(ROOT, "node_modules/.bin", name);
 }

@@ -20,7 +20,7 @@ async function room(page: Page, name: "light" | "middle" | "dark"): Promise<void
 
 async function mix(page: Page, number: number): Promise<void> {
   await page
-    .locator("nav[aria-label='Notes of this painting'] a")
+    .locator("nav[aria-label='Notes and piles of this painting'] a")
     .nth(number - 1)
     .click();
   await page.getByRole("heading", { name: /Lay it down|What is in the pile/ }).waitFor();

@@ -47,13 +47,23 @@ export const pileSchema = z.strictObject({
   /** Paint scraped away, with the share of the pile that stayed. */
   scrapes: z.optional(
     z
-      .array(z.strictObject({ turn, at: time, keptShare: finite.check(z.positive(), z.lte(1)) }))
+      .array(
+        z.strictObject({
+          turn,
+          at: time,
+          keptShare: finite.check(z.positive(), z.lte(1)),
+          /** It was not thrown away: it went into this pile. */
+          intoPileId: z.optional(id),
+        }),
+      )
       .check(z.maxLength(50)),
   ),
   /** A sample of another pile on which something is tried: which pile, and what share of it was taken. */
   side: z.optional(z.strictObject({ of: id, share: finite.check(z.positive(), z.lte(1)) })),
   /** Parts of a pile that are still there to be used in others, once it is kept or set aside. */
   leftParts: z.optional(finite.check(z.gte(0), z.lte(10_000))),
+  /** When the painter last said that it is soft, and whether it has been covered since. */
+  soft: z.optional(z.strictObject({ at: time, isCovered: z.boolean() })),
   isStreaky: z.optional(z.boolean()),
   ground: z.optional(groundSchema),
   state: z.enum(["open", "side", "kept", "set-aside"]),

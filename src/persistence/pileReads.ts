@@ -2,6 +2,7 @@
 import { volumeOf, contentsOf, changedAt } from "../domain/pile/contents";
 import type { Match } from "../domain/match/match";
 import type { WetAndDry } from "../domain/mixture/drying";
+import type { PaintHistory } from "../domain/pile/lastDeed";
 import type { Pile, StoredRecipe } from "../domain/pile/pile";
 import type { Reading } from "../domain/reading/reading";
 import type { GamanDatabase } from "./database";
@@ -9,13 +10,7 @@ import { type ParsedRows, parseRows } from "./rows";
 import { matchSchema, pileSchema, readingSchema, recipeSchema } from "./schema";
 
 /** All of a note's piles with their readings, oldest first; readings of one pile in the order of its turns. */
-export type NoteHistory = {
-  readonly piles: readonly Pile[];
-  readonly readings: readonly Reading[];
-  readonly matches: readonly Match[];
-};
-
-export async function readNoteHistory(db: GamanDatabase, noteId: string): Promise<NoteHistory> {
+export async function readNoteHistory(db: GamanDatabase, noteId: string): Promise<PaintHistory> {
   return db.transaction("r", [db.piles, db.readings, db.matches], async () => ({
     piles: byTime(
       parseRows(pileSchema, await db.piles.where({ noteId }).toArray()),
@@ -73,10 +68,56 @@ export async function readReadingsOf(
   return inTurn(parseRows(readingSchema, await db.readings.where("pileId").anyOf(pileIds).toArray()).rows);
 }
 
-/** Kept and set-aside piles of which paint is left, newest first. */
-export async function readLeftovers(db: GamanDatabase): Promise<readonly Pile[]> {
-  const { rows } = parseRows(pileSchema, await db.piles.where("leftParts").above(0).toArray());
-  return [...rows].sort((a, b) => b.createdAt - a.createdAt);
+/** Paint that lies about: finished piles of which some is left, and open ones of this painting; newest first. */
+export async function readPilesToTake(
+  db: GamanDatabase,
+  paintingId: string | undefined,
+): Promise<readonly Pile[]> {
+  const [left, here] = await Promise.all([
+    db.piles.where("leftParts").above(0).toArray(),
+    paintingId === undefined
+      ? []
+      : db.piles
+          .where({ paintingId })
+          .filter(({ state }) => state === "open")
+          .toArray(),
+  ]);
+  const byId = new Map([...left, ...here].map((row) => [row.id, row]));
+  return byTime(parseRows(pileSchema, [...byId.values()]), (row) => row.createdAt).reverse();
+}
+
+/** The free piles of a painting that were not thrown away, oldest first. */
+export async function readFreePiles(db: GamanDatabase, paintingId: string): Promise<readonly Pile[]> {
+  const rows = await db.piles
+    .where({ paintingId })
+    .filter(({ noteId, side, state }) => noteId === undefined && side === undefined && state !== "set-aside")
+    .toArray();
+  return byTime(parseRows(pileSchema, rows), (row) => row.createdAt);
+}
+
+/** A free pile, what was tried of it on the side, and what was read of them. */
+export async function readFreeHistory(db: GamanDatabase, pileId: string): Promise<PaintHistory> {
+  return db.transaction("r", [db.piles, db.readings], async () => {
+    const pile = await readPile(db, pileId);
+    const { paintingId } = pile ?? {};
+    const samples =
+      paintingId === undefined
+        ? []
+        : await db.piles
+            .where({ paintingId })
+            .filter(({ side }) => side?.of === pileId)
+            .toArray();
+    const tried = byTime(parseRows(pileSchema, samples), (row) => row.createdAt);
+    const piles = pile ? [pile, ...tried] : [];
+    return {
+      piles,
+      readings: await readReadingsOf(
+        db,
+        piles.map(({ id }) => id),
+      ),
+      matches: [],
+    };
+  });
 }
 
 /** The pile that the knife touched last is among those begun last. */

@@ -16,7 +16,7 @@ import { contentsOf, volumeOf } from "../domain/pile/contents";
 import {
   addReading,
   addToPile,
-  addToSample,
+  addToPileAsSeen,
   commitSample,
   keepMatch,
   PileChangedError,
@@ -24,13 +24,13 @@ import {
   scrapePile,
   type SeenPile,
   seenOf,
-  setLeft,
   setPileAside,
   startSample,
-  undoLastAddition,
 } from "./piles";
-import { readLeftovers, readNoteHistory, readPile, readPileBefore, readWetAndDry } from "./pileReads";
+import { readNoteHistory, readPile, readPileBefore, readPilesToTake, readWetAndDry } from "./pileReads";
+import { setLeft } from "./freePiles";
 import { noteSchema } from "./schema";
+import { undoLastAddition } from "./undo";
 import type { Note } from "../domain/note/note";
 import type { Pile } from "../domain/pile/pile";
 import type { StoredColor } from "../domain/reading/storedColor";
@@ -124,6 +124,26 @@ describe("scraping back", () => {
   });
 });
 
+describe("a reading", () => {
+  it("puts away what the rails said of the pile until then, in the same stroke", async () => {
+    const pile = await lay(["white", 4, 10]);
+    const miss = { deltaLightness: -3, deltaChroma: 0, deltaHue: 0 };
+    await changeBench(db, note.id, {
+      chosenKey: "fewest",
+      draft: { pileId: pile.id, additionCount: 1, miss },
+    });
+    await addReading(
+      db,
+      { noteId: note.id, pileId: pile.id, color: color(48), film: "wet" },
+      11,
+      seenOf(pile),
+    );
+    const bench = await readBench(db, note.id);
+    expect(bench?.draft).toBeUndefined();
+    expect(bench?.chosenKey).toBe("fewest");
+  });
+});
+
 describe("a sample on the side", () => {
   it("changes only its own record until it is poured back, with its reading", async () => {
     const pile = await lay(["white", 8, 10], ["umber", 2, 10]);
@@ -134,7 +154,7 @@ describe("a sample on the side", () => {
       { tubeId: "umber", parts: 0.25 },
       { tubeId: "blue", parts: 0.05 },
     ]);
-    const tested = await addToSample(db, seenOf(sample), [paint("blue", 0.025, 30)]);
+    const tested = await addToPileAsSeen(db, seenOf(sample), [paint("blue", 0.025, 30)]);
     const read = await addReading(
       db,
       { noteId: note.id, pileId: sample.id, color: color(51), film: "wet" },
@@ -197,8 +217,8 @@ describe("what is left of a pile", () => {
     const reading = { noteId: note.id, pileId: old.id, color: color(50), film: "wet" as const };
     const match = { paintingId: note.paintingId, noteId: note.id, pileId: old.id, target, result: target };
     await keepMatch(db, { ...match, deltaE2000: 0, remark: "" }, reading, 20, seenOf(old));
-    expect(await readLeftovers(db)).toEqual([]);
-    await setLeft(db, old.id, 4);
+    expect(await readPilesToTake(db, undefined)).toEqual([]);
+    await setLeft(db, old.id, 4, 1);
     const other = await addNote(db, { paintingId: note.paintingId, name: "Lid", target }, 25);
     expect((await readPileBefore(db, other.id))?.id).toBe(old.id);
     const taken = [
@@ -206,11 +226,11 @@ describe("what is left of a pile", () => {
       { ...paint("umber", 0.5, 30), fromPileId: old.id },
     ];
     const pile = await addToPile(db, other.id, taken, undefined, 30, undefined);
-    expect((await readLeftovers(db)).map(({ leftParts }) => leftParts)).toEqual([2]);
+    expect((await readPilesToTake(db, undefined)).map(({ leftParts }) => leftParts)).toEqual([2]);
     await undoLastAddition(db, seenOf(pile));
-    expect((await readLeftovers(db)).map(({ leftParts }) => leftParts)).toEqual([4]);
-    await setLeft(db, old.id, 0);
-    expect(await readLeftovers(db)).toEqual([]);
+    expect((await readPilesToTake(db, undefined)).map(({ leftParts }) => leftParts)).toEqual([4]);
+    await setLeft(db, old.id, 0, 1);
+    expect(await readPilesToTake(db, undefined)).toEqual([]);
   });
 });
 

@@ -7,7 +7,7 @@
 import { nanoid } from "nanoid";
 import type { Match } from "../domain/match/match";
 import type { Note } from "../domain/note/note";
-import { contentsOf, lastTurnOf } from "../domain/pile/contents";
+import { contentsOf, lastTurnOf, volumeOf } from "../domain/pile/contents";
 import { currentReading } from "../domain/pile/evidence";
 import type { Addition, Dose, Pile, StoredRecipe } from "../domain/pile/pile";
 import type { Reading } from "../domain/reading/reading";
@@ -17,7 +17,7 @@ import { parseRows } from "./rows";
 import { matchSchema, pileSchema, readingSchema, recipeSchema } from "./schema";
 
 /** A note that is not there any more is no reason to lose the pile or the match that speaks of it. */
-async function setNoteState(
+export async function setNoteState(
   db: GamanDatabase,
   noteId: string | undefined,
   state: Note["state"],
@@ -46,7 +46,7 @@ function assertAsSeen(pile: Pile | undefined, seen: SeenPile | undefined): void 
 }
 
 /** The pile, if it is still as it was seen. */
-async function pileAsSeen(db: GamanDatabase, seen: SeenPile): Promise<Pile> {
+export async function pileAsSeen(db: GamanDatabase, seen: SeenPile): Promise<Pile> {
   const pile = parseRows(pileSchema, [await db.piles.get(seen.id)]).rows[0];
   assertAsSeen(pile, seen);
   if (!pile) throw new PileChangedError();
@@ -57,12 +57,12 @@ async function openPileOf(db: GamanDatabase, noteId: string): Promise<Pile | und
   return parseRows(pileSchema, await db.piles.where({ noteId, state: "open" }).toArray()).rows.at(-1);
 }
 
-async function readingsOf(db: GamanDatabase, pileId: string): Promise<readonly Reading[]> {
+export async function readingsOf(db: GamanDatabase, pileId: string): Promise<readonly Reading[]> {
   return parseRows(readingSchema, await db.readings.where({ pileId }).toArray()).rows;
 }
 
 /** The next place in a pile's story. */
-async function nextTurn(db: GamanDatabase, pile: Pile): Promise<number> {
+export async function nextTurn(db: GamanDatabase, pile: Pile): Promise<number> {
   const readings = await readingsOf(db, pile.id);
   return 1 + Math.max(lastTurnOf(pile), ...readings.map(({ turn }) => turn));
 }
@@ -97,70 +97,68 @@ export async function addToPile(
     const added = additions.map((addition) => ({ ...addition, turn }));
     const grown = pileSchema.parse({ ...pile, additions: [...pile.additions, ...added] });
     await db.piles.put(grown);
-    await takeFromLeftovers(db, grown.id, additions, -1);
+    await takeFromPiles(db, grown.id, additions);
     await setNoteState(db, noteId, "mixing");
     return grown;
   });
 }
 
-/** @param sign - -1 when the paint is taken, 1 when an undo gives it back. */
-async function takeFromLeftovers(
+/** What goes into a pile is gone from where it came: a finished one has less left, an open one is scraped. */
+export async function takeFromPiles(
   db: GamanDatabase,
   pileId: string,
   additions: readonly NewAddition[],
-  sign: 1 | -1,
 ): Promise<void> {
-  for (const { fromPileId, parts } of additions) {
-    if (fromPileId === undefined || fromPileId === pileId) continue;
-    await db.piles.where({ id: fromPileId }).modify((row: { leftParts?: number | undefined }) => {
-      row.leftParts = Math.max(0, (row.leftParts ?? 0) + sign * parts);
-    });
+  for (const [sourceId, parts] of partsBySource(pileId, additions)) {
+    const source = parseRows(pileSchema, [await db.piles.get(sourceId)]).rows[0];
+    if (!source) continue;
+    if (source.state !== "open") {
+      await db.piles.put({ ...source, leftParts: Math.max(0, (source.leftParts ?? 0) - parts) });
+      continue;
+    }
+    const keptShare = Math.max(LEAST_KEPT, 1 - parts / volumeOf(contentsOf(source)));
+    const taken = {
+      turn: await nextTurn(db, source),
+      at: additions[0]?.addedAt ?? source.createdAt,
+      keptShare,
+      intoPileId: pileId,
+    };
+    await db.piles.put(pileSchema.parse({ ...source, scrapes: [...(source.scrapes ?? []), taken] }));
   }
 }
 
-/** Adds to a sample on the side; the pile that it was taken from is not touched. */
-export async function addToSample(
+/** A pile from which all was taken still has its record. */
+const LEAST_KEPT = 1e-6;
+
+export function partsBySource(
+  pileId: string,
+  additions: readonly NewAddition[],
+): ReadonlyMap<string, number> {
+  const parts = new Map<string, number>();
+  for (const { fromPileId, parts: dose } of additions)
+    if (fromPileId !== undefined && fromPileId !== pileId)
+      parts.set(fromPileId, (parts.get(fromPileId) ?? 0) + dose);
+  return parts;
+}
+
+/** Adds to a pile by itself: a sample on the side, or a free pile. What it was sampled from is not touched. */
+export async function addToPileAsSeen(
   db: GamanDatabase,
   seen: SeenPile,
   additions: readonly NewAddition[],
 ): Promise<Pile> {
   return db.transaction("rw", [db.piles, db.readings], async () => {
-    const sample = await pileAsSeen(db, seen);
-    const turn = await nextTurn(db, sample);
-    const added = additions.map((addition) => ({ ...addition, turn }));
-    const grown = pileSchema.parse({ ...sample, additions: [...sample.additions, ...added] });
-    await db.piles.put(grown);
-    return grown;
-  });
-}
-
-/**
- * Takes what was done in the last go back out of the record, for a tick that was a slip: all tubes of a joint
- * addition together, or a scraping. An empty pile is forgotten. A pile that was kept meanwhile stays as it is.
- */
-export async function undoLastAddition(db: GamanDatabase, seen: SeenPile): Promise<Pile | undefined> {
-  return db.transaction("rw", [db.piles, db.notes, db.readings, db.recipes], async () => {
     const pile = await pileAsSeen(db, seen);
-    const last = lastTurnOf(pile);
-    const additions = pile.additions.filter(({ turn }) => turn !== last);
-    const scrapes = pile.scrapes?.filter(({ turn }) => turn !== last);
-    // A reading taken after that speaks of a pile that then never was.
-    const later = (await readingsOf(db, pile.id)).filter(({ turn }) => turn > last);
-    await db.readings.bulkDelete(later.map(({ id }) => id));
-    const taken = pile.additions.filter(({ turn }) => turn === last);
-    if (!pile.side) await takeFromLeftovers(db, pile.id, taken, 1);
-    if (additions.length > 0) {
-      const before = pileSchema.parse({ ...pile, additions, ...(scrapes && { scrapes }) });
-      await db.piles.put(before);
-      return before;
-    }
-    await db.piles.delete(pile.id);
-    if (pile.side) return undefined;
-    if (pile.recipeId) await db.recipes.delete(pile.recipeId);
-    if (pile.noteId !== undefined && (await db.piles.where({ noteId: pile.noteId }).count()) === 0) {
-      await setNoteState(db, pile.noteId, "open");
-    }
-    return undefined;
+    const turn = await nextTurn(db, pile);
+    const added = additions.map((addition) => ({ ...addition, turn }));
+    const grown = pileSchema.parse({ ...pile, additions: [...pile.additions, ...added] });
+    await db.piles.put(grown);
+    await takeFromPiles(
+      db,
+      grown.id,
+      additions.filter(({ fromPileId }) => fromPileId !== pile.side?.of),
+    );
+    return grown;
   });
 }
 
@@ -194,25 +192,20 @@ export async function setPileAside(db: GamanDatabase, seen: SeenPile): Promise<v
   });
 }
 
-/** How much of a finished pile is still there to be used in others. */
-export async function setLeft(db: GamanDatabase, pileId: string, leftParts: number): Promise<void> {
-  await db.transaction("rw", db.piles, async () => {
-    const pile = pileSchema.parse(await db.piles.get(pileId));
-    await db.piles.put(pileSchema.parse({ ...pile, leftParts }));
-  });
-}
-
 /** Takes a share of the open pile aside and adds to that alone; the pile and its record stay as they are. */
 export async function startSample(
   db: GamanDatabase,
   share: number,
-  added: readonly Dose[],
+  added: readonly (Dose & Pick<Addition, "fromPileId">)[],
   now: number,
   seen: SeenPile,
 ): Promise<Pile> {
-  return db.transaction("rw", db.piles, async () => {
+  return db.transaction("rw", [db.piles, db.readings], async () => {
     const pile = await pileAsSeen(db, seen);
-    if ((await db.piles.where({ noteId: pile.noteId ?? "", state: "side" }).count()) > 0)
+    const others = db.piles.where(
+      pile.noteId === undefined ? { paintingId: pile.paintingId ?? "" } : { noteId: pile.noteId },
+    );
+    if ((await others.filter(({ side, state }) => state === "side" && side?.of === pile.id).count()) > 0)
       throw new PileChangedError();
     const sample = pileSchema.parse({
       id: nanoid(),
@@ -226,13 +219,18 @@ export async function startSample(
           addedAt: now,
           fromPileId: pile.id,
         })),
-        ...added.map(({ tubeId, parts }) => ({ tubeId, parts, turn: 2, addedAt: now })),
+        ...added.map((dose) => ({ ...dose, turn: 2, addedAt: now })),
       ],
       side: { of: pile.id, share },
       state: "side",
       createdAt: now,
     });
     await db.piles.add(sample);
+    await takeFromPiles(
+      db,
+      sample.id,
+      added.map((dose) => ({ ...dose, addedAt: now })),
+    );
     return sample;
   });
 }
@@ -255,9 +253,16 @@ export async function commitSample(
     const turn = await nextTurn(db, pile);
     const added = sample.additions
       .filter(({ fromPileId }) => fromPileId !== side.of)
-      .map(({ tubeId, parts }) => ({ tubeId, parts: parts / side.share, turn, addedAt: now }));
+      .map(({ tubeId, parts, fromPileId }) => ({
+        tubeId,
+        parts: parts / side.share,
+        turn,
+        addedAt: now,
+        ...(fromPileId !== undefined && { fromPileId }),
+      }));
     const grown = pileSchema.parse({ ...pile, additions: [...pile.additions, ...added] });
     await db.piles.bulkPut([grown, { ...sample, state: "set-aside" }]);
+    await takeFromPiles(db, grown.id, added);
     const read = currentReading(sample, await readingsOf(db, sample.id));
     if (read) {
       const derivedFrom = read.derivedFrom ?? read.id;
@@ -270,20 +275,24 @@ export async function commitSample(
 /** What is told of a reading; its turn is given by its pile. */
 export type NewReading = Omit<Reading, "id" | "takenAt" | "turn">;
 
-/** Records what was read of a pile as it was seen. */
+/**
+ * Records what was read of a pile as it was seen. What a finger on the rails said of the pile until then is put away
+ * in the same stroke: a page that closes right after cannot find it again over the reading.
+ */
 export async function addReading(
   db: GamanDatabase,
   reading: NewReading,
   now: number,
   seen: SeenPile | undefined,
 ): Promise<Reading> {
-  return db.transaction("rw", [db.piles, db.readings], async () => {
+  return db.transaction("rw", [db.piles, db.readings, db.benches], async () => {
     const pile = parseRows(pileSchema, [await db.piles.get(reading.pileId)]).rows[0];
     if (!pile) throw new PileChangedError();
     if (seen) assertAsSeen(pile, seen);
     const turn = await nextTurn(db, pile);
     const row = readingSchema.parse({ ...reading, id: nanoid(), turn, takenAt: now });
     await db.readings.add(row);
+    await db.benches.filter(({ draft }) => draft?.pileId === pile.id).modify({ draft: undefined });
     return row;
   });
 }
@@ -319,7 +328,7 @@ export async function keepMatch(
   now: number,
   seen: SeenPile,
 ): Promise<Match> {
-  return db.transaction("rw", [db.matches, db.readings, db.piles, db.notes], async () => {
+  return db.transaction("rw", [db.matches, db.readings, db.piles, db.notes, db.benches], async () => {
     const pile = await pileAsSeen(db, seen);
     if ("id" in reading && !(await db.readings.get(reading.id))) throw new PileChangedError();
     const readingId = "id" in reading ? reading.id : (await addReading(db, reading, now, seen)).id;
@@ -343,7 +352,7 @@ export async function recordDryCheck(
   now: number,
   dry?: StoredColor,
 ): Promise<void> {
-  await db.transaction("rw", [db.matches, db.notes, db.readings, db.piles], async () => {
+  await db.transaction("rw", [db.matches, db.notes, db.readings, db.piles, db.benches], async () => {
     const match = matchSchema.parse(await db.matches.get(matchId));
     if (match.verdict !== "provisional") throw new PileChangedError();
     await db.matches.put(matchSchema.parse({ ...match, verdict: outcome, checkedAt: now }));

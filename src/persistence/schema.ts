@@ -273,6 +273,8 @@ export const settingsSchema = z.strictObject({
   school: z._default(schoolSchema, DEFAULT_SCHOOL),
   /** Whether aims are moved so that the dry paint comes out right. */
   allowsForDrying: z._default(z.boolean(), true),
+  /** Piles of other paintings count as paint too. */
+  takesAllPiles: z.optional(z.boolean()),
   paintSurfaces: z.optional(z.partialRecord(z.enum(TUBE_MEDIA), z.enum(PAINT_SURFACES))),
   currentPaintingId: z.optional(id),
   /** When the last archive of everything was saved to a file. */

@@ -3,8 +3,8 @@ import Dexie from "dexie";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { fillStore, type Sample, wholeOf } from "../../tests/support/sampleStore";
 import { GamanDatabase } from "./database";
-import { readLeftovers, readPileBefore } from "./pileReads";
-import { setLeft } from "./piles";
+import { readPileBefore, readPilesToTake } from "./pileReads";
+import { setLeft } from "./freePiles";
 import {
   checkStore,
   emptyQuarantine,
@@ -130,8 +130,8 @@ describe("the step from version 5", () => {
     const studio = await readStudio(opened);
     expect(studio.settings).toMatchObject({ room: "dark", remindAfterDays: 14 });
     const [pile] = await opened.piles.toArray();
-    await setLeft(opened, pile?.id ?? "", 2);
-    expect((await readLeftovers(opened)).map(({ id }) => id)).toEqual([pile?.id]);
+    await setLeft(opened, pile?.id ?? "", 2, 1);
+    expect((await readPilesToTake(opened, undefined)).map(({ id }) => id)).toEqual([pile?.id]);
     expect((await readPileBefore(opened, "another note"))?.id).toBe(pile?.id);
     expect(await readPileBefore(opened, pile?.noteId ?? "")).toBeUndefined();
     await opened.delete();

@@ -4,6 +4,7 @@ import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { pigment } from "../../tests/support/paint";
 import { labD65 } from "../core/color/types";
 import { GamanDatabase } from "./database";
+import { undoLastAddition } from "./undo";
 import { demoFileSchema, writeDemo } from "./demo";
 import { tubeFromModel } from "../domain/tube/newTube";
 import { DEFAULT_SETTINGS } from "../domain/settings/settings";
@@ -11,15 +12,7 @@ import type { Note } from "../domain/note/note";
 import { noteSchema, settingsSchema } from "./schema";
 import type { Painting } from "../domain/painting/painting";
 import { labFromStored, storedFromLab } from "../domain/reading/storedColor";
-import {
-  addReading,
-  addToPile,
-  keepMatch,
-  recordDryCheck,
-  seenOf,
-  setPileAside,
-  undoLastAddition,
-} from "./piles";
+import { addReading, addToPile, keepMatch, recordDryCheck, seenOf, setPileAside } from "./piles";
 import { readNoteHistory } from "./pileReads";
 import {
   addNote,

@@ -36,7 +36,7 @@ test("a note, a tube, a match and a view are gone to by keyboard alone", async (
 
   // A note of another painting opens in that painting.
   await find(page, "Old brass key");
-  await page.getByRole("option", { name: /Old brass key Things on the sill/ }).click();
+  await page.getByRole("option", { name: /^\d+ Old brass key Things on the sill/ }).click();
   await expect(page.getByRole("heading", { name: /Mix note \d+, Old brass key/ })).toBeAttached();
 
   await find(page, "no such thing anywhere");

@@ -1,7 +1,7 @@
 /** What was mixed is found again, written to, put on a card, compared, and mixed once more. */
 import { readFileSync } from "node:fs";
 import type { Download, Page } from "@playwright/test";
-import { expect, goTo, openDemo, openTube, test } from "./pages/studio";
+import { expect, goTo, openDemo, openTube, said, test } from "./pages/studio";
 
 async function openLog(page: Page): Promise<void> {
   await openDemo(page);
@@ -88,7 +88,7 @@ test("the log is narrowed down, ordered, and asked whether a colour was mixed be
 
   for (const kind of ["piles", "additions", "readings"]) {
     await page.getByRole("radio", { name: kind }).click();
-    await expect(page.getByText(new RegExp(`^\\d+ ${kind}$`))).toBeVisible();
+    await expect(said(page, new RegExp(`^\\d+ ${kind}$`))).toBeVisible();
     await expect(records(page).getByRole("row").nth(1)).toBeVisible();
   }
   await page.getByRole("radio", { name: "patches" }).click();

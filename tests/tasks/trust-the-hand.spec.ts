@@ -68,6 +68,17 @@ test("a double tap starts one painting, adds a pile once and keeps one match; tw
   expect(pile?.additions).toHaveLength(4);
 });
 
+/** Holds the window until a time and presses then, so that no window hears of another one's press before its own. */
+async function pressAt(window: Page, name: string, time: number): Promise<void> {
+  await window.evaluate(
+    ([text, until]) => {
+      while (Date.now() < until);
+      [...document.querySelectorAll("button")].find(({ textContent }) => textContent === text)?.click();
+    },
+    [name, time] as const,
+  );
+}
+
 test("what one window keeps is not pulled away by an undo in the other", async ({ context }) => {
   const [first, second] = [await context.newPage(), await context.newPage()];
   await first.bringToFront();
@@ -80,18 +91,8 @@ test("what one window keeps is not pulled away by an undo in the other", async (
   await second.bringToFront();
   await expect(benchOf(second).undo).toBeVisible();
   // Both at once: whichever comes second finds another pile than it showed, and says so.
-  await Promise.all([
-    first.evaluate(() => {
-      [...document.querySelectorAll("button")]
-        .find(({ textContent }) => textContent === "Keep as match")
-        ?.click();
-    }),
-    second.evaluate(() => {
-      [...document.querySelectorAll("button")]
-        .find(({ textContent }) => textContent === "undo the last")
-        ?.click();
-    }),
-  ]);
+  const at = Date.now() + 500;
+  await Promise.all([pressAt(first, "Keep as match", at), pressAt(second, "undo the last dose", at)]);
   await expect(async () => {
     const told = [first, second].map((window) =>
       window.getByText("This pile was changed in another window meanwhile").first().isVisible(),

@@ -1,7 +1,7 @@
 /** What lies in a pile: all that was added, less what was scraped away, turn by turn. */
 import type { Dose, Pile } from "./pile";
 
-type Story = Pick<Pile, "additions"> & Partial<Pick<Pile, "scrapes">>;
+type Story = Pick<Pile, "additions" | "scrapes">;
 
 /**
  * Amounts per tube, in the order in which the tubes first came.
@@ -52,6 +52,11 @@ export function lastTurnOf({ additions, scrapes }: Story): number {
  */
 export function lastMixedTurnOf({ additions }: Story, untilTurn = Number.POSITIVE_INFINITY): number {
   return Math.max(0, ...additions.map(({ turn }) => turn).filter((turn) => turn <= untilTurn));
+}
+
+/** The last turn that was done to this pile itself: what another pile took from it stays with that one. */
+export function lastOwnTurnOf({ additions, scrapes }: Story): number {
+  return lastTurnOf({ additions, scrapes: scrapes?.filter(({ intoPileId }) => intoPileId === undefined) });
 }
 
 /** When something last happened to the pile's paint, by the clock: to tell piles apart, never turns of one. */

@@ -1,9 +1,10 @@
 /** What is left of an older pile, as if it were a tube of its own: it mixes as one. */
 import { blendOptics } from "../../core/mixing/mixture";
+import { highestClass } from "../../core/safety/hazardClasses";
 import { contentsOf, volumeOf } from "./contents";
 import type { Note } from "../note/note";
 import type { Pile } from "./pile";
-import type { Tube } from "../tube/tube";
+import { LIGHTFASTNESS_CLASSES, type Tube } from "../tube/tube";
 import { opticsOfTube } from "../tube/optics";
 
 const PREFIX = "pile:";
@@ -37,11 +38,17 @@ export function leftoverAsTube(
   return {
     ...most.tube,
     id: leftoverId(pile.id),
-    label: `rest of ${note ? `${note.number} ${note.name}` : "an older pile"}`,
+    label: pile.name ?? `rest of ${note ? `${note.number} ${note.name}` : "an older pile"}`,
+    colourIndexNames: [...new Set(known.flatMap(({ tube }) => tube.colourIndexNames))],
     price: undefined,
     granulates: known.some(({ tube }) => tube.granulates === true),
+    // What is said of it is said of the worst in it.
+    hazard: highestClass(known.map(({ tube }) => tube.hazard)),
+    lightfastness: leastLasting(known.map(({ tube }) => tube.lightfastness)),
     optics: {
-      ...most.tube.optics,
+      isLookAlike: known.some(({ tube }) => tube.optics.isLookAlike),
+      // A pile with black in it is black for whoever paints without; white it is where all of it is.
+      modelIds: [...new Set(known.flatMap(({ tube }) => tube.optics.modelIds))],
       calibrations: [
         {
           at: pile.createdAt,
@@ -55,6 +62,11 @@ export function leftoverAsTube(
       ],
     },
   };
+}
+
+function leastLasting(classes: readonly Tube["lightfastness"][]): Tube["lightfastness"] {
+  const known = classes.filter((one) => one !== "unknown").map((one) => LIGHTFASTNESS_CLASSES.indexOf(one));
+  return LIGHTFASTNESS_CLASSES[Math.max(...known)] ?? "unknown";
 }
 
 /** Amounts in which leftovers stand as themselves, as amounts of the tubes that they were mixed from. */

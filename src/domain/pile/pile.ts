@@ -33,7 +33,13 @@ export type Addition = Dose & {
 };
 
 /** Paint scraped away, with the share of the pile that stayed. */
-export type Scrape = { readonly turn: number; readonly at: number; readonly keptShare: number };
+export type Scrape = {
+  readonly turn: number;
+  readonly at: number;
+  readonly keptShare: number;
+  /** It was not thrown away: it went into this pile. */
+  readonly intoPileId?: string | undefined;
+};
 
 export type Pile = {
   readonly id: string;
@@ -50,6 +56,8 @@ export type Pile = {
   readonly side?: { readonly of: string; readonly share: number } | undefined;
   /** Parts of a pile that are still there to be used in others, once it is kept or set aside. */
   readonly leftParts?: number | undefined;
+  /** When the painter last said that it is soft, and whether it has been covered since. */
+  readonly soft?: { readonly at: number; readonly isCovered: boolean } | undefined;
   /** Left streaky on purpose: it has no single colour and teaches nothing. */
   readonly isStreaky?: boolean | undefined;
   readonly ground?: Ground | undefined;

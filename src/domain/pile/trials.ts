@@ -17,7 +17,7 @@ export type Trial = {
 /** Each trial ends with its last reading before something else was done to the paint. */
 export function trialsOf(pile: Pile, readings: readonly Reading[]): readonly Trial[] {
   const own = readings.filter((reading) => reading.pileId === pile.id);
-  const scrapes = pile.scrapes ?? [];
+  const scrapes = (pile.scrapes ?? []).filter(({ intoPileId }) => intoPileId === undefined);
   const done = [...new Set([...pile.additions, ...scrapes].map(({ turn }) => turn))].sort((a, b) => a - b);
   const trials: Trial[] = [];
   let since = -1;

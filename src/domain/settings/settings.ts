@@ -25,6 +25,8 @@ export type Settings = {
   readonly school: School;
   /** Whether aims are moved so that the dry paint comes out right. */
   readonly allowsForDrying: boolean;
+  /** Piles of other paintings count as paint too; only this one's when it is left out. */
+  readonly takesAllPiles?: boolean | undefined;
   /** How the dry paint of this box shines, by medium; a brushed-out film when left out. */
   readonly paintSurfaces?: Readonly<Partial<Record<TubeMedium, (typeof PAINT_SURFACES)[number]>>> | undefined;
   readonly currentPaintingId?: string | undefined;

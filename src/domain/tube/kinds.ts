@@ -6,8 +6,10 @@ export function isBlackTube(tube: Tube): boolean {
   return modelsOfTube(tube).some((model) => model.family === "black");
 }
 
+/** All of it is white: a pink of white and red is none. */
 export function isWhiteTube(tube: Tube): boolean {
-  return modelsOfTube(tube).some((model) => model.family === "white");
+  const models = modelsOfTube(tube);
+  return models.length > 0 && models.every((model) => model.family === "white");
 }
 
 const LIGHTFAST: readonly Tube["lightfastness"][] = ["I", "I-II", "II"];

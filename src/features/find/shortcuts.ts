@@ -20,6 +20,8 @@ export const SHORTCUTS: readonly { readonly where: string; readonly keys: readon
       { keys: ["N"], isHeld: true, does: "both among their neighbours" },
       { keys: ["D"], isHeld: true, does: "the pile as a dab" },
       { keys: ["X"], does: "swap sides" },
+      { keys: ["U"], does: "undo what was done last" },
+      { keys: ["Y"], does: "do it again" },
     ],
   },
   {

@@ -1,10 +1,13 @@
 "use client";
 
 import { Contrast, Moon, Sun } from "lucide-react";
-import type { ReactNode } from "react";
+import { lazy, type ReactNode, Suspense, useRef, useState } from "react";
 import type { Settings } from "../../domain/settings/settings";
 import type { Tube } from "../../domain/tube/tube";
+import { WATER } from "../../domain/tube/water";
+import { type DoseTaker, useDoseTaker } from "../../kit/hand/doseTaker";
 import { Smear } from "../../ui/Smear";
+import { Status } from "../../ui/Status";
 import { ladderOfTube } from "../../domain/tube/smear";
 import { useOpenStudio, useSettings, useStudio } from "../../kit/studio/useStudio";
 import { useChangeSettings } from "../../kit/studio/useChangeSettings";
@@ -24,6 +27,7 @@ export function Board({ tools }: { tools: ReactNode }) {
   const change = useChangeSettings();
   const { workspace } = useOpenStudio();
   const isReady = useStudio((studio) => studio.isReady);
+  const taker = useDoseTaker();
   const at = ROOMS.findIndex((room) => room.value === settings.room);
   const room = ROOMS[at] ?? ROOMS[0];
   const next = ROOMS[(at + 1) % ROOMS.length] ?? ROOMS[0];
@@ -38,8 +42,8 @@ export function Board({ tools }: { tools: ReactNode }) {
       <div className="min-w-0 flex-1 overflow-x-auto" tabIndex={0} role="region" aria-label="Board">
         {board.length > 0 ? (
           <ol className="flex gap-2 px-3 py-2 wide:gap-4 wide:px-0 wide:py-3">
-            {board.map((tube, i) => (
-              <BoardTube key={tube.id} tube={tube} variant={i} />
+            {[...board.map(onBoard), ...(taker?.extras ?? [])].map(({ tube, detail }, i) => (
+              <BoardTube key={tube.id} tube={tube} detail={detail} variant={i} taker={taker} />
             ))}
           </ol>
         ) : (
@@ -72,14 +76,70 @@ export function Board({ tools }: { tools: ReactNode }) {
   );
 }
 
-function BoardTube({ tube, variant }: { tube: Tube; variant: number }) {
-  return (
-    <li className="w-24 shrink-0 wide:w-auto wide:max-w-48 wide:min-w-24 wide:flex-1">
-      <Smear ladder={ladderOfTube(tube)} variant={variant} className="h-9 w-full wide:h-12" />
+function onBoard(tube: Tube): DoseTaker["extras"][number] {
+  return { tube, detail: tube.colourIndexNames.join(" ") };
+}
+
+/** The way a dose goes down is loaded when the first one is wanted. */
+const DosePopover = lazy(async () => ({ default: (await import("./DosePopover")).DosePopover }));
+
+/** Where paint is mixed, a tube is a button: tapped, it asks how much. */
+function BoardTube({
+  tube,
+  detail,
+  variant,
+  taker,
+}: DoseTaker["extras"][number] & { variant: number; taker: DoseTaker | undefined }) {
+  const [isOpen, setOpen] = useState(false);
+  const [word, setWord] = useState("");
+  const anchor = useRef<HTMLButtonElement>(null);
+  const close = (): void => {
+    setOpen(false);
+  };
+  const lay: DoseTaker["lay"] = (tubeId, parts) => {
+    const said = taker?.amountsOf(tube).find((amount) => amount.parts === parts)?.words ?? "";
+    taker?.lay(tubeId, parts);
+    setWord(`${said} ${tube.label} added`);
+    close();
+  };
+  const drawn = (
+    <>
+      {tube.id === WATER.id ? (
+        <span className="block h-9 w-full border-2 border-dashed border-edge wide:h-12" aria-hidden="true" />
+      ) : (
+        <Smear ladder={ladderOfTube(tube)} variant={variant} className="h-9 w-full wide:h-12" />
+      )}
       <span className="flex items-baseline justify-between gap-2 text-sm leading-snug">
         <span className="truncate font-semibold">{tube.label}</span>
-        <span className="hidden text-muted wide:inline">{tube.colourIndexNames.join(" ")}</span>
+        <span className="hidden text-muted wide:inline">{detail}</span>
       </span>
+    </>
+  );
+  return (
+    <li className="relative w-24 shrink-0 wide:w-auto wide:max-w-48 wide:min-w-24 wide:flex-1">
+      {taker ? (
+        <button
+          ref={anchor}
+          type="button"
+          aria-haspopup="dialog"
+          aria-expanded={isOpen}
+          aria-label={`Add ${tube.label} to ${taker.into}`}
+          className="block min-h-11 w-full text-left"
+          onClick={() => {
+            setOpen(true);
+          }}
+        >
+          {drawn}
+        </button>
+      ) : (
+        drawn
+      )}
+      {taker && isOpen ? (
+        <Suspense fallback={null}>
+          <DosePopover tube={tube} taker={{ ...taker, lay }} anchor={anchor} onClose={close} />
+        </Suspense>
+      ) : null}
+      {taker ? <Status className="sr-only">{word}</Status> : null}
     </li>
   );
 }

@@ -3,6 +3,7 @@
 import { clsx } from "clsx";
 import { Check, Circle, CircleDot, Droplet } from "lucide-react";
 import Link from "next/link";
+import { lazy, Suspense } from "react";
 import { usePathname, useSearchParams } from "next/navigation";
 import type { Note } from "../../domain/note/note";
 import { labFromStored } from "../../domain/reading/storedColor";
@@ -13,16 +14,21 @@ import { NOTE_STATE_WORDS } from "../../words/notes";
 
 export const STATE_ICONS = { open: Circle, mixing: CircleDot, drying: Droplet, checked: Check } as const;
 
+/** Free piles come after the notes, and are not needed to see them. */
+const TrayPiles = lazy(async () => ({ default: (await import("./TrayPiles")).TrayPiles }));
+
 /** The notes of this painting: flat patches that touch, the one in hand raised. */
 export function Tray() {
   const notes = useStudio((studio) => studio.notes);
   const pathname = usePathname();
-  const current = useSearchParams().get("note");
-  if (notes.length === 0) return <div className="row-start-3 wide:col-span-2" />;
+  const params = useSearchParams();
+  const current = params.get("note");
+  const painting = useStudio((studio) => studio.painting);
+  if (!painting) return <div className="row-start-3 wide:col-span-2" />;
   const base = pathname === "/subject" ? "/subject" : "/mix";
   return (
     <nav
-      aria-label="Notes of this painting"
+      aria-label="Notes and piles of this painting"
       className="row-start-3 overflow-x-auto bg-board wide:col-span-2 wide:pl-[7.25rem]"
     >
       <ol className="flex w-max pr-4">
@@ -34,6 +40,9 @@ export function Tray() {
             isCurrent={note.id === current}
           />
         ))}
+        <Suspense fallback={null}>
+          <TrayPiles current={params.get("pile")} />
+        </Suspense>
       </ol>
     </nav>
   );

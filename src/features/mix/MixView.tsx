@@ -12,6 +12,7 @@ import { TargetAndPile } from "./compare/TargetAndPile";
 import { MatchLine } from "./keep/MatchLine";
 import { NoteDrawer } from "./keep/NoteDrawer";
 import { PileSteps } from "./pile/PileSteps";
+import { UndoButtons } from "./pile/UndoButtons";
 import { PurposeField } from "./keep/PurposeField";
 import { ReadFirst, SaidLine, useLooks } from "./compare/ReadFirst";
 import { RecipeAdvice } from "./recipe/RecipeAdvice";
@@ -23,6 +24,8 @@ const SampleLine = lazy(async () => ({ default: (await import("./correct/NextSte
 const NextStep = lazy(async () => ({ default: (await import("./correct/NextStep")).NextStep }));
 const Trials = lazy(async () => ({ default: (await import("./pile/Trials")).Trials }));
 const TimerField = lazy(async () => ({ default: (await import("./pile/TimerField")).TimerField }));
+const FreeBench = lazy(async () => ({ default: (await import("./free/FreeBench")).FreeBench }));
+const TakesDoses = lazy(async () => ({ default: (await import("./hand/TakesDoses")).TakesDoses }));
 const OneThing = lazy(async () => ({ default: (await import("./correct/OneThing")).OneThing }));
 
 export function MixView() {
@@ -30,6 +33,12 @@ export function MixView() {
   const painting = useStudio((studio) => studio.painting);
   const params = useSearchParams();
   const wanted = params.get("note");
+  if (params.has("pile"))
+    return (
+      <Suspense fallback={null}>
+        <FreeBench />
+      </Suspense>
+    );
   const note =
     notes.find((row) => row.id === wanted) ??
     (wanted
@@ -69,6 +78,11 @@ function BenchOfNote() {
       <h1 className="sr-only">
         Mix note {note.number}, {note.name}
       </h1>
+      {isBlind ? null : (
+        <Suspense fallback={null}>
+          <TakesDoses />
+        </Suspense>
+      )}
       <TargetAndPile isBlind={isBlind} />
       <div className="px-4 pb-6 wide:px-0">
         {isBlind ? (
@@ -98,6 +112,11 @@ function Work() {
   return (
     <>
       <MatchLine />
+      {pile ? null : (
+        <p className="mb-2 flex flex-wrap gap-x-4">
+          <UndoButtons />
+        </p>
+      )}
       <SaidLine />
       <Suspense fallback={null}>
         <SampleLine />

@@ -1,6 +1,6 @@
 /** What is done to kept matches and what is left of them. */
 import { setRemark, keepMatchPhoto, removeMatchPhoto } from "../../persistence/matchRecords";
-import { recordDryCheck, setLeft } from "../../persistence/piles";
+import { recordDryCheck } from "../../persistence/piles";
 import { commandsOf } from "./commandsOf";
 
 export const useMatchCommands = commandsOf({
@@ -8,5 +8,4 @@ export const useMatchCommands = commandsOf({
   keepMatchPhoto,
   removeMatchPhoto,
   recordDryCheck,
-  setLeft,
 });

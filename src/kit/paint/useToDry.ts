@@ -4,25 +4,35 @@
 import { useLiveQuery } from "dexie-react-hooks";
 import { useCallback } from "react";
 import type { LabD65 } from "../../core/color/types";
-import { type Drying, dryingOf, kindOfMixture } from "../../domain/mixture/drying";
+import { type Drying, dryingOf, kindOfMixture, type PaintKind } from "../../domain/mixture/drying";
 import type { Dose } from "../../domain/pile/pile";
 import { readWetAndDry } from "../../persistence/pileReads";
 import { useDb, useSettings, useStudio } from "../studio/useStudio";
 
 const NONE: readonly never[] = [];
 
-/** Undefined for paint of no known kind, and where aims are not moved. */
-export function useDryingOf(): (contents: readonly Dose[]) => Drying | undefined {
+/** Undefined where aims are not moved. */
+export function useDryingOfKind(): (kind: PaintKind) => Drying | undefined {
   const db = useDb();
   const tubeById = useStudio((studio) => studio.tubeById);
   const { allowsForDrying } = useSettings();
   const pairs = useLiveQuery(() => readWetAndDry(db), [db]) ?? NONE;
   return useCallback(
-    (contents) => {
-      const kind = allowsForDrying ? kindOfMixture(contents, tubeById) : undefined;
-      return kind && dryingOf(kind, pairs, tubeById);
-    },
+    (kind) => (allowsForDrying ? dryingOf(kind, pairs, tubeById) : undefined),
     [allowsForDrying, pairs, tubeById],
+  );
+}
+
+/** Undefined for paint of no known kind, and where aims are not moved. */
+export function useDryingOf(): (contents: readonly Dose[]) => Drying | undefined {
+  const tubeById = useStudio((studio) => studio.tubeById);
+  const dryingOfKind = useDryingOfKind();
+  return useCallback(
+    (contents) => {
+      const kind = kindOfMixture(contents, tubeById);
+      return kind && dryingOfKind(kind);
+    },
+    [dryingOfKind, tubeById],
   );
 }
 

@@ -5,32 +5,23 @@ import { type ReactNode, useMemo } from "react";
 import { lightnessPerStep } from "../../../core/describe/valueScale";
 import type { Note } from "../../../domain/note/note";
 import { contentsOf } from "../../../domain/pile/contents";
-import { laidRest } from "../../../domain/hand/laidAmounts";
-import { pilePlan } from "../../../domain/pile/plan";
-import { scaledTo } from "../../../domain/recipe/offers";
 import { useSettings } from "../../../kit/studio/useStudio";
 import { useBenchRow } from "./useBenchRow";
 import { usePileActions } from "../pile/usePileActions";
-import {
-  AimContext,
-  DeedsContext,
-  type Hand,
-  HandContext,
-  OffersContext,
-  PaintContext,
-  ShownContext,
-  StoryContext,
-} from "./contexts";
+import { BenchContexts } from "./BenchContexts";
+import { AimContext, type Hand } from "./contexts";
 import { deedsOf } from "./deeds";
 import { liveDraft, shownBeside } from "./shown";
 import { useAgain } from "./useAgain";
 import { useTargetOf } from "./useTargetOf";
-import { useAimOf } from "./useAimOf";
+import { useAimOf, useDryingHere } from "./useAimOf";
 import { useBelievedPaint } from "./useBelievedPaint";
 import { useNext } from "./useNext";
 import { useNoteStory } from "./useNoteStory";
 import { useOffered, wantedPartsOf } from "./useOffered";
 import { usePaintAtHand } from "./usePaintAtHand";
+import { usePaintOf } from "./usePaintOf";
+import { usePlan } from "./usePlan";
 
 const NONE: readonly never[] = [];
 
@@ -47,33 +38,20 @@ export function BenchProvider({
   const aimed = useTargetOf(note);
   const { target } = aimed;
   const [inHand, change] = useBenchRow(note.id);
-  const atHand = usePaintAtHand();
+  const own = useMemo(() => ({ noteId: note.id }), [note.id]);
+  const atHand = usePaintAtHand(own);
   const story = useNoteStory(note.id);
-  const { pile, main, sample, running } = story;
-  const actions = usePileActions({ noteId: note.id, pile: main, sample, story: story.key });
+  const { pile, main, sample } = story;
+  const actions = usePileActions({ of: own, pile: main, sample, story: story.key, history: story.history });
   const again = useAgain(againPileId, wantedPartsOf(note, settings));
   const known = useBelievedPaint(atHand, story, again.pile);
   const offered = useOffered(note, target, inHand, known, again);
-  const paint = useMemo(
-    () => ({ tubeById: known.believed, leftovers: known.leftovers }),
-    [known.believed, known.leftovers],
-  );
   const { chosen, wantedParts } = offered;
-  const aim = useAimOf(note, aimed, pile ? contentsOf(pile) : (chosen?.amounts ?? NONE), paint);
+  const drying = useDryingHere(pile ? contentsOf(pile) : (chosen?.amounts ?? NONE), known.believed);
+  const paint = usePaintOf(known, drying);
+  const aim = useAimOf(note, aimed, drying);
   const next = useNext(aim, story, known, inHand.forbidden ?? NONE);
-  const { tubeById } = paint;
-  const planned = useMemo(
-    () =>
-      main ? scaledTo(running?.amounts ?? NONE, wantedParts, settings, tubeById) : (chosen?.amounts ?? NONE),
-    [main, running, wantedParts, settings, tubeById, chosen],
-  );
-  const plan = useMemo(
-    () =>
-      pilePlan(sample ? NONE : planned, pile?.additions ?? NONE, (laid, rest) =>
-        laidRest(planned, laid, rest, settings, tubeById),
-      ),
-    [sample, planned, pile, settings, tubeById],
-  );
+  const plan = usePlan(story, paint.tubeById, chosen, wantedParts);
   const draft = liveDraft(inHand, story);
   const hand: Hand = {
     required: inHand.required ?? NONE,
@@ -101,36 +79,25 @@ export function BenchProvider({
   const deeds = deedsOf(
     aim,
     story,
-    known,
-    { steps: plan.steps, chosen, draft },
+    { paint: known, steps: plan.steps, chosen, actions },
+    drying,
+    draft,
     { setDraft: hand.setDraft, putAway },
-    actions,
     lightnessPerStep(settings.scale),
   );
+  const { doubtDeltaE2000, isAsking } = known;
   return (
-    <PaintContext value={paint}>
-      <AimContext value={aim}>
-        <StoryContext value={{ ...story, ...plan }}>
-          <OffersContext value={{ ...offered, next }}>
-            <HandContext value={hand}>
-              <DeedsContext value={deeds}>
-                <ShownContext
-                  value={shownBeside(
-                    aim,
-                    story,
-                    { ...paint, doubtDeltaE2000: known.doubtDeltaE2000, isAsking: known.isAsking },
-                    offered,
-                    inHand,
-                    draft,
-                  )}
-                >
-                  {children}
-                </ShownContext>
-              </DeedsContext>
-            </HandContext>
-          </OffersContext>
-        </StoryContext>
-      </AimContext>
-    </PaintContext>
+    <AimContext value={aim}>
+      <BenchContexts
+        paint={paint}
+        story={{ ...story, ...plan }}
+        offers={{ ...offered, next }}
+        hand={hand}
+        deeds={deeds}
+        shown={shownBeside(aim, story, { ...paint, doubtDeltaE2000, isAsking }, offered, inHand, draft)}
+      >
+        {children}
+      </BenchContexts>
+    </AimContext>
   );
 }

@@ -138,7 +138,7 @@ describe("a note's bench", () => {
     // Tapped twice, it was added once; and what is predicted of the pile is what the recipe promised.
     expect(contentsOf(pile).map(({ parts }) => parts)).toEqual(all.map(({ parts }) => parts));
     const shown = bench.current.shown;
-    expect(shown && deltaE2000(shown.lab, bench.current.aim.wetOf(chosen.predicted))).toBeLessThan(0.01);
+    expect(shown && deltaE2000(shown.lab, bench.current.paint.wetOf(chosen.predicted))).toBeLessThan(0.01);
 
     act(() => {
       bench.current.hand.setDraft({ deltaLightness: -6, deltaChroma: 0, deltaHue: 0 });
@@ -164,7 +164,7 @@ describe("a note's bench", () => {
     const after = bench.current.shown;
     expect(after?.from).toBe("kept");
     expect(
-      kept && after && deltaE2000(bench.current.aim.wetOf(labD65(...kept.result.lab)), after.lab),
+      kept && after && deltaE2000(bench.current.paint.wetOf(labD65(...kept.result.lab)), after.lab),
     ).toBeLessThan(0.01);
     await until(() => bench.current.shown?.from === "kept", "the match stays in sight");
     expect(bench.current.story.lastMatch?.deltaE2000).toBeGreaterThan(2);

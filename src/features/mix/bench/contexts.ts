@@ -6,6 +6,8 @@ import type { LabD65 } from "../../../core/color/types";
 import type { AxisTolerance } from "../../../core/describe/difference";
 import type { Match } from "../../../domain/match/match";
 import type { Drying } from "../../../domain/mixture/drying";
+import type { Ingredient } from "../../../domain/pile/ingredients";
+import type { PaintHistory } from "../../../domain/pile/lastDeed";
 import type { Note } from "../../../domain/note/note";
 import type { Dose, Pile } from "../../../domain/pile/pile";
 import type { PileStep } from "../../../domain/pile/plan";
@@ -28,18 +30,21 @@ export type Aim = {
   readonly aim: LabD65;
   /** How far the neighbours of the note moved it, in L*, a*, b*. */
   readonly shift: readonly [number, number, number];
-  readonly drying: Drying | undefined;
-  /** Of a colour that is predicted dry: how it looks while it is wet. */
-  readonly wetOf: (dry: LabD65) => LabD65;
-  readonly toDry: (wet: LabD65) => LabD65;
   /** How close the match has to come, for what it is for. */
   readonly tolerance: AxisTolerance;
 };
 
-/** All paint that there is: tubes, and what is left of older piles. */
+/** All paint that there is: tubes, and older piles; and how what lies here dries. */
 export type Paint = {
   readonly tubeById: ReadonlyMap<string, Tube>;
+  /** Every pile that paint may have been taken from. */
   readonly leftovers: readonly Pile[];
+  /** Those that can go into a mixture here. */
+  readonly ingredients: readonly Ingredient[];
+  readonly drying: Drying | undefined;
+  /** Of a colour that is predicted dry: how it looks while it is wet. */
+  readonly wetOf: (dry: LabD65) => LabD65;
+  readonly toDry: (wet: LabD65) => LabD65;
 };
 
 /** What lies on the board for this note, and what was read and kept of it. */
@@ -54,6 +59,8 @@ export type Story = {
   /** All readings of the open pile, in turn. */
   readonly readings: readonly Reading[];
   readonly lastMatch: Match | undefined;
+  /** All piles here, whether they lie open, were kept or set aside, and what was read of them. */
+  readonly history: PaintHistory;
 };
 
 /** What is offered: recipes, and what to add next. */
@@ -84,6 +91,8 @@ export type Hand = {
 export type Deeds = {
   /** @param isOnce - false for a dose by hand: tapped twice, it is two doses. */
   readonly lay: (doses: readonly Dose[], isSuggested: boolean, isOnce?: boolean) => void;
+  /** Takes a share of the pile aside and adds to that alone. */
+  readonly tryOut: (share: number, doses: readonly Dose[]) => void;
   /** Records what was read of the pile as it lies now, and in which state it was seen. */
   readonly read: (
     taken: Pick<TakenColour, "lab" | "source" | "uncertaintyDeltaE2000" | "silent">,
@@ -120,6 +129,8 @@ function needed<T>(value: T | undefined): T {
 }
 
 export const useAim = (): Aim => needed(useContext(AimContext));
+/** Undefined at a free pile, which aims at nothing. */
+export const useAimIfAny = (): Aim | undefined => useContext(AimContext);
 export const usePaint = (): Paint => needed(useContext(PaintContext));
 export const useStory = (): Story => needed(useContext(StoryContext));
 export const useOffers = (): Offers => needed(useContext(OffersContext));

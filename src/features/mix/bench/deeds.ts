@@ -10,7 +10,6 @@ import { deltaE2000 } from "../../../core/color/ciede2000";
 import { labOfAdditions } from "../../../domain/mixture/color";
 import { contentsOf } from "../../../domain/pile/contents";
 import { expandLeftovers } from "../../../domain/pile/leftovers";
-import type { Dose } from "../../../domain/pile/pile";
 import type { PileStep } from "../../../domain/pile/plan";
 import { type EyeDraft, labOfDraft } from "../../../domain/reading/eyeDraft";
 import { labFromStored, storedFromLab, type StoredColor } from "../../../domain/reading/storedColor";
@@ -18,37 +17,30 @@ import { EYE_UNCERTAINTY, GENERIC_UNCERTAINTY } from "../../../domain/reading/un
 import { type PaintRecipe, storedRecipeOf } from "../../../domain/recipe/paintRecipe";
 import type { PileActions } from "../pile/usePileActions";
 import type { Aim, Deeds, Hand } from "./contexts";
+import type { DryingHere } from "./useAimOf";
 import type { NoteStory } from "./useNoteStory";
 
-/** What the painter does to the paint, from what is shown to what is written. */
-export function deedsOf(
-  { note, target, aim, toDry }: Aim,
-  { pile, reading }: NoteStory,
-  paint: BelievedPaint,
-  {
-    steps,
-    chosen,
-    draft,
-  }: { steps: readonly PileStep[]; chosen: PaintRecipe | undefined; draft: EyeDraft | undefined },
-  hand: Pick<Hand, "setDraft"> & { readonly putAway: () => void },
-  actions: PileActions,
-  /** One step of the painter's value scale, L*. */
-  stepOf: number,
-): Deeds {
-  const { tubeById, leftovers } = paint;
-  const wetReading = (value: EyeDraft) => ({
-    noteId: note.id,
-    pileId: pile?.id ?? "",
-    color: asSeen(storedFromLab(labOfDraft(aim, value), "by-eye", EYE_UNCERTAINTY), aim, stepOf),
-    film: "wet" as const,
-  });
+type AtTheBench = {
+  readonly paint: BelievedPaint;
+  readonly steps: readonly PileStep[];
+  readonly chosen: PaintRecipe | undefined;
+  readonly actions: PileActions;
+};
+
+/** Paint that goes down, at any bench: older piles as the tubes that they were mixed from. */
+export function layingOf({
+  paint: { leftovers },
+  steps,
+  chosen,
+  actions,
+}: AtTheBench): Pick<Deeds, "lay" | "tryOut" | "actions"> {
   return {
     actions,
     lay: (laid, isSuggested, isOnce = true) => {
       const now = Date.now();
       const rows = laid.flatMap(({ tubeId, parts }) => {
         const step = steps.find((one) => !one.isDone && one.tubeId === tubeId);
-        return expandLeftovers([{ tubeId, parts }], leftovers).map((amount: Dose) => ({
+        return expandLeftovers([{ tubeId, parts }], leftovers).map((amount) => ({
           ...amount,
           addedAt: now,
           ...(isSuggested && { suggestedParts: (amount.parts / parts) * (step?.parts ?? parts) }),
@@ -57,6 +49,33 @@ export function deedsOf(
       const recipe = chosen && isSuggested ? storedRecipeOf(chosen) : undefined;
       actions.add(rows, recipe, now, isOnce);
     },
+    tryOut: (share, doses) => {
+      actions.startSample(share, expandLeftovers(doses, leftovers));
+    },
+  };
+}
+
+/** What the painter does to the paint of a note, from what is shown to what is written. */
+export function deedsOf(
+  { note, target, aim }: Aim,
+  { pile, reading }: NoteStory,
+  atBench: AtTheBench,
+  { toDry }: DryingHere,
+  draft: EyeDraft | undefined,
+  hand: Pick<Hand, "setDraft"> & { readonly putAway: () => void },
+  /** One step of the painter's value scale, L*. */
+  stepOf: number,
+): Deeds {
+  const { paint, actions } = atBench;
+  const { tubeById } = paint;
+  const wetReading = (value: EyeDraft) => ({
+    noteId: note.id,
+    pileId: pile?.id ?? "",
+    color: asSeen(storedFromLab(labOfDraft(aim, value), "by-eye", EYE_UNCERTAINTY), aim, stepOf),
+    film: "wet" as const,
+  });
+  return {
+    ...layingOf(atBench),
     read: ({ lab, source, uncertaintyDeltaE2000, silent }, film) => {
       if (!pile) return;
       hand.setDraft(undefined);
@@ -71,7 +90,7 @@ export function deedsOf(
     },
     keep: () => {
       const last = draft ? wetReading(draft) : reading;
-      if (!pile || !last) return;
+      if (!pile || !last || pile.isStreaky) return;
       hand.putAway();
       const predicted = labOfAdditions(contentsOf(pile), tubeById);
       actions.keep(async () => {
@@ -91,6 +110,24 @@ export function deedsOf(
   };
 }
 
+/** At a free pile nothing is aimed at: what is read of it is what it is, and kept it is as it lies. */
+export function freeDeedsOf({ pile }: NoteStory, atBench: AtTheBench): Deeds {
+  const { actions } = atBench;
+  return {
+    ...layingOf(atBench),
+    read: ({ lab, source, uncertaintyDeltaE2000, silent }, film) => {
+      if (pile)
+        actions.read({
+          pileId: pile.id,
+          color: storedFromLab(lab, source, uncertaintyDeltaE2000, silent),
+          film,
+        });
+    },
+    readDraft: () => undefined,
+    keep: actions.keepFree,
+  };
+}
+
 /** Beside another value an eye judges a hue badly: over one step apart its doubt counts twice. */
 function asSeen(color: StoredColor, beside: LabD65, perStep: number): StoredColor {
   const isFaint = color.source === "by-eye" && Math.abs(color.lab[0] - beside[0]) > perStep;
@@ -101,13 +138,13 @@ function asSeen(color: StoredColor, beside: LabD65, perStep: number): StoredColo
 async function believedWith(
   pile: Pile,
   last: Reading | Omit<Reading, "id" | "turn" | "takenAt">,
-  { tubeById, story, readings, toDry }: BelievedPaint,
+  { tubeById, story, readings, driesTo }: BelievedPaint,
 ): Promise<LabD65 | undefined> {
   const all =
     "id" in last
       ? readings
       : [...readings, { ...last, id: "being-kept", turn: Number.MAX_SAFE_INTEGER, takenAt: Date.now() }];
-  const asked = beliefQuestion(pile, story, all, tubeById, toDry);
+  const asked = beliefQuestion(pile, story, all, tubeById, driesTo);
   const answer = asked && (await solver.ask((remote) => remote.believe(asked.request)));
   if (!asked || !answer?.ok) return undefined;
   const belief = beliefOf(asked, answer.value);

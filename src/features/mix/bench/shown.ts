@@ -1,6 +1,5 @@
 /** What is shown beside the target: the newest that is known of the paint. */
 import type { BelievedPaint } from "./useBelievedPaint";
-import type { LabD65 } from "../../../core/color/types";
 import { labOfAdditions } from "../../../domain/mixture/color";
 import { contentsOf } from "../../../domain/pile/contents";
 import { type EyeDraft, labOfDraft } from "../../../domain/reading/eyeDraft";
@@ -9,28 +8,39 @@ import type { InHand } from "./useBenchRow";
 import type { Aim, Offers, Paint, Shown } from "./contexts";
 import type { NoteStory } from "./useNoteStory";
 
+type KnownPaint = Pick<Paint, "tubeById" | "wetOf"> & Pick<BelievedPaint, "doubtDeltaE2000" | "isAsking">;
+
+/** A pile as it is known: undefined for one that was left streaky, which has no single colour. */
+export function shownOfPile(
+  { pile, reading }: Pick<NoteStory, "pile" | "reading">,
+  { tubeById, wetOf, doubtDeltaE2000, isAsking }: KnownPaint,
+): Shown | undefined {
+  if (!pile || pile.isStreaky) return undefined;
+  // What was read is in what is believed of the tubes; a pile of unknown paint is what was read of it.
+  const believed = labOfAdditions(contentsOf(pile), tubeById);
+  if (believed)
+    return reading
+      ? { lab: wetOf(believed), from: "reading", doubtDeltaE2000, isAsking }
+      : { lab: wetOf(believed), from: "pile" };
+  return reading && { lab: labFromStored(reading.color), from: "reading" };
+}
+
 export function shownBeside(
-  { aim, wetOf }: Aim,
+  { aim }: Aim,
   { pile, reading, lastMatch }: NoteStory,
-  { tubeById, doubtDeltaE2000, isAsking }: Paint & Pick<BelievedPaint, "doubtDeltaE2000" | "isAsking">,
+  paint: KnownPaint,
   { chosen, again }: Pick<Offers, "chosen" | "again">,
   inHand: InHand,
   draft: EyeDraft | undefined,
 ): Shown | undefined {
-  const wet = (dry: LabD65 | undefined): LabD65 | undefined => dry && wetOf(dry);
+  const { wetOf } = paint;
   if (draft) return { lab: labOfDraft(aim, draft), from: "draft" };
-  // What was read is in what is believed of the tubes; a pile of unknown paint is what was read of it.
-  const believed = wet(pile && labOfAdditions(contentsOf(pile), tubeById));
-  if (believed)
-    return reading
-      ? { lab: believed, from: "reading", doubtDeltaE2000, isAsking }
-      : { lab: believed, from: "pile" };
-  if (reading) return { lab: labFromStored(reading.color), from: "reading" };
+  const lying = shownOfPile({ pile, reading }, paint);
+  if (lying || pile?.isStreaky) return lying;
   // What was kept stays in sight until another recipe is taken up, or the paint has moved.
   const isResting = !again && inHand.chosenKey === undefined && lastMatch?.verdict !== "moved";
   if (isResting && lastMatch) return { lab: wetOf(labFromStored(lastMatch.result)), from: "kept" };
-  const recipe = pile ? undefined : wet(chosen?.predicted);
-  return recipe && { lab: recipe, from: "recipe" };
+  return !pile && chosen ? { lab: wetOf(chosen.predicted), from: "recipe" } : undefined;
 }
 
 /** A finger on the rails spoke of the pile as it was; after the next addition it says nothing. */

@@ -2,15 +2,20 @@
 
 import { useLiveQuery } from "dexie-react-hooks";
 import { useMemo } from "react";
+import { contentsOf } from "../../../domain/pile/contents";
+import { currentReading } from "../../../domain/pile/evidence";
 import type { Dose, Pile } from "../../../domain/pile/pile";
 import { labFromStored } from "../../../domain/reading/storedColor";
 import { mixedAgainQuestion } from "../../../domain/recipe/mixedAgain";
 import { paintRecipe } from "../../../domain/recipe/paintRecipe";
+import { useToDry } from "../../../kit/paint/useToDry";
 import { useQuery } from "../../../kit/query/useQuery";
 import { shownOf } from "../../../kit/query/useTask";
 import { useDb, useSettings, useStudio } from "../../../kit/studio/useStudio";
-import { readMatchOf, readPile } from "../../../persistence/pileReads";
+import { readMatchOf, readPile, readReadingsOf } from "../../../persistence/pileReads";
 import { solver } from "../../../workers/clients";
+
+const NONE: readonly never[] = [];
 
 export type Again = {
   /** A pile from the record that is mixed again. */
@@ -19,19 +24,23 @@ export type Again = {
   readonly corrected: readonly Dose[] | undefined;
 };
 
+/** @param wantedParts - of the whole pile; undefined for one of the same size. */
 export function useAgain(pileId: string | undefined, wantedParts: number | undefined): Again {
   const db = useDb();
   const settings = useSettings();
   const tubeById = useStudio((studio) => studio.tubeById);
   const pile = useLiveQuery(() => (pileId ? readPile(db, pileId) : undefined), [db, pileId]);
   const match = useLiveQuery(() => (pileId ? readMatchOf(db, pileId) : undefined), [db, pileId]);
-  const question = useMemo(
-    () =>
-      pile && match
-        ? mixedAgainQuestion(pile, labFromStored(match.result), tubeById, settings, wantedParts)
-        : undefined,
-    [pile, match, tubeById, settings, wantedParts],
-  );
+  const readings = useLiveQuery(() => (pileId ? readReadingsOf(db, [pileId]) : NONE), [db, pileId]) ?? NONE;
+  const driesTo = useToDry();
+  const question = useMemo(() => {
+    // A free pile was never kept as a match: what was read of it last is what came out.
+    const reading = currentReading(pile, readings);
+    const seen = reading && labFromStored(reading.color);
+    const read = pile && seen && (reading.film === "dry" ? seen : driesTo(seen, contentsOf(pile)));
+    const kept = match ? labFromStored(match.result) : read;
+    return pile && kept ? mixedAgainQuestion(pile, kept, tubeById, settings, wantedParts) : undefined;
+  }, [pile, match, readings, driesTo, tubeById, settings, wantedParts]);
   const found = shownOf(
     useQuery(solver, question, async (remote, { request, tubeIds, partsPerUnit }) => {
       const [recipe] = (await remote.searchRecipes(request)).recipes;

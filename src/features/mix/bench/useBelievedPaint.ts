@@ -23,7 +23,8 @@ export type BelievedPaint = PaintAtHand & {
   /** Piles that the one on the bench may have been taken from, and all that was read of them. */
   readonly story: readonly Pile[];
   readonly readings: readonly Reading[];
-  readonly toDry: (wet: LabD65, laid: readonly Dose[]) => LabD65;
+  /** The colour that a wet one of these contents dries to. */
+  readonly driesTo: (wet: LabD65, laid: readonly Dose[]) => LabD65;
 };
 
 export function useBelievedPaint(
@@ -50,7 +51,7 @@ export function useBelievedPaint(
       isAsking,
       story: [...piles, ...leftovers],
       readings,
-      toDry,
+      driesTo: toDry,
     };
   }, [paint, tubeById, leftovers, pile, again, piles, beliefs, isAsking, readings, toDry]);
 }

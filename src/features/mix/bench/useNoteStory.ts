@@ -5,7 +5,8 @@ import { useMemo } from "react";
 import { currentReading } from "../../../domain/pile/evidence";
 import type { Pile, StoredRecipe } from "../../../domain/pile/pile";
 import { useDb } from "../../../kit/studio/useStudio";
-import { type NoteHistory, readNoteHistory, readRecipe } from "../../../persistence/pileReads";
+import type { PaintHistory } from "../../../domain/pile/lastDeed";
+import { readFreeHistory, readNoteHistory, readRecipe } from "../../../persistence/pileReads";
 import type { Story } from "./contexts";
 
 export type NoteStory = Omit<Story, "steps" | "growth"> & {
@@ -23,7 +24,21 @@ const NONE: readonly never[] = [];
 export function useNoteStory(noteId: string): NoteStory {
   const db = useDb();
   const history = useLiveQuery(() => readNoteHistory(db, noteId), [db, noteId]);
-  const main = history?.piles.filter(({ state }) => state === "open").at(-1);
+  return useStoryOf(history, history?.piles.filter(({ state }) => state === "open").at(-1));
+}
+
+/** The same of a free pile; of none while it is not begun. */
+export function useFreeStory(pileId: string | undefined): NoteStory {
+  const db = useDb();
+  const history = useLiveQuery(() => (pileId ? readFreeHistory(db, pileId) : undefined), [db, pileId]);
+  return useStoryOf(
+    pileId ? history : undefined,
+    history?.piles.find(({ id }) => id === pileId),
+  );
+}
+
+function useStoryOf(history: PaintHistory | undefined, main: Pile | undefined): NoteStory {
+  const db = useDb();
   const sample = history?.piles.filter(({ state, side }) => state === "side" && side?.of === main?.id).at(-1);
   const pile = sample ?? main;
   const recipeId = main?.recipeId;
@@ -42,10 +57,13 @@ export function useNoteStory(noteId: string): NoteStory {
     reading: currentReading(pile, readings),
     lastMatch: pile ? undefined : history?.matches.at(-1),
     key: keyOf(history),
+    history: history ?? NO_HISTORY,
   };
 }
 
-function keyOf(history: NoteHistory | undefined): string {
+const NO_HISTORY: PaintHistory = { piles: NONE, readings: NONE, matches: NONE };
+
+function keyOf(history: PaintHistory | undefined): string {
   const { piles = NONE, readings = NONE, matches = NONE } = history ?? {};
   return JSON.stringify([
     piles.map(({ id, state, additions, scrapes }) => [id, state, additions.length, scrapes?.length]),

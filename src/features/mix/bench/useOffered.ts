@@ -5,6 +5,7 @@ import type { LabD65 } from "../../../core/color/types";
 import { factorsOf, toleranceOf } from "../../../domain/match/purpose";
 import type { Settings } from "../../../domain/settings/settings";
 import type { Note } from "../../../domain/note/note";
+import { ingredientsFor } from "../../../domain/pile/ingredients";
 import { offeredRecipes } from "../../../domain/recipe/offers";
 import { useRecipes } from "../../../kit/query/useRecipes";
 import { shownOf } from "../../../kit/query/useTask";
@@ -24,7 +25,7 @@ export function useOffered(
   note: Note,
   target: LabD65,
   inHand: InHand,
-  { tubeById, rests, believedAgain }: BelievedPaint,
+  { tubeById, ingredients, believedAgain }: BelievedPaint,
   { pile: again, corrected }: Again,
 ): Omit<Offers, "next"> {
   const settings = useSettings();
@@ -34,7 +35,7 @@ export function useOffered(
     required: inHand.required ?? [],
     forbidden: inHand.forbidden ?? [],
     factors: factorsOf(toleranceOf(note)),
-    extra: rests.map(({ tube, leftParts }) => ({
+    extra: ingredientsFor(ingredients, target).map(({ tube, leftParts }) => ({
       tube,
       // Of a pile of no stated size, what is left can always be as much as is needed.
       mostShare: Math.min(1, leftParts / (wantedParts ?? leftParts)),

@@ -1,36 +1,26 @@
 "use client";
 
-import { useLiveQuery } from "dexie-react-hooks";
 import { useMemo } from "react";
-import { leftoverAsTube } from "../../../domain/pile/leftovers";
-import { believedTubes } from "../../../domain/pile/belief";
-import { useBeliefs } from "../../../kit/paint/useBeliefs";
-import { shownOf } from "../../../kit/query/useTask";
+import type { Ingredient } from "../../../domain/pile/ingredients";
+import type { Pile } from "../../../domain/pile/pile";
 import type { Tube } from "../../../domain/tube/tube";
-import { useDb, useStudio } from "../../../kit/studio/useStudio";
-import { readLeftovers } from "../../../persistence/pileReads";
-import type { Paint } from "./contexts";
+import { useIngredients } from "../../../kit/paint/useIngredients";
+import { useStudio } from "../../../kit/studio/useStudio";
 
-const NONE: readonly never[] = [];
-
-export type PaintAtHand = Paint & {
-  /** What is left of older piles, as if each were a tube. */
-  readonly rests: readonly { readonly tube: Tube; readonly leftParts: number }[];
+export type PaintAtHand = {
+  /** Tubes of the box, and the older piles that can be used here as tubes of their own. */
+  readonly tubeById: ReadonlyMap<string, Tube>;
+  /** Every pile that paint may have been taken from. */
+  readonly leftovers: readonly Pile[];
+  readonly ingredients: readonly Ingredient[];
 };
 
-export function usePaintAtHand(): PaintAtHand {
-  const db = useDb();
+/** @param own - what is being mixed itself. */
+export function usePaintAtHand(own: { readonly noteId?: string; readonly pileId?: string }): PaintAtHand {
   const tubes = useStudio((studio) => studio.tubeById);
-  const notes = useStudio((studio) => studio.noteById);
-  const leftovers = useLiveQuery(() => readLeftovers(db), [db]) ?? NONE;
-  const beliefs = shownOf(useBeliefs(leftovers, NONE, tubes).task);
+  const { piles, ingredients } = useIngredients(own);
   return useMemo(() => {
-    const rests = leftovers.flatMap((pile) => {
-      const known = believedTubes(tubes, beliefs?.get(pile.id));
-      const tube = leftoverAsTube(pile, notes.get(pile.noteId ?? ""), known);
-      return tube ? [{ tube, leftParts: pile.leftParts ?? 0 }] : [];
-    });
-    const tubeById = new Map([...tubes, ...rests.map(({ tube }) => [tube.id, tube] as const)]);
-    return { tubeById, leftovers, rests };
-  }, [leftovers, notes, tubes, beliefs]);
+    const tubeById = new Map([...tubes, ...ingredients.map(({ tube }) => [tube.id, tube] as const)]);
+    return { tubeById, leftovers: piles, ingredients };
+  }, [tubes, piles, ingredients]);
 }

@@ -15,13 +15,14 @@ import { Button } from "../../../ui/Button";
 import { Status } from "../../../ui/Status";
 import { deltaEText } from "../../../words/colors";
 import { SOURCE_WORDS } from "../../../words/states";
-import { useAim, useDeeds, useStory } from "../bench/contexts";
+import { useAim, useDeeds, usePaint, useStory } from "../bench/contexts";
 
 /** So many standard deviations of look and prediction together are no chance any more. */
 const STRONGLY = 3;
 
 export function LastLook() {
-  const { aim, target, tolerance, toDry } = useAim();
+  const { aim, target, tolerance } = useAim();
+  const { toDry } = usePaint();
   const { pile, reading } = useStory();
   const { actions } = useDeeds();
   const tubes = useStudio((studio) => studio.tubeById);

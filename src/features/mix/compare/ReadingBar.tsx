@@ -17,9 +17,9 @@ export function ReadingBar() {
   const { pile, isSample, reading } = useStory();
   const { hasDraft, setDraft } = useHand();
   const { keep, readDraft, read } = useDeeds();
-  const { target, aim, toDry } = useAim();
+  const { target, aim } = useAim();
   const [film, setFilm] = useState<FilmState>("wet");
-  const { tubeById } = usePaint();
+  const { tubeById, toDry } = usePaint();
   const shown = useShown();
   // A sample shows what the pile could become; kept is the pile.
   const canKeep = !isSample && (hasDraft || reading !== undefined);

@@ -5,7 +5,7 @@ import { shifted } from "../../../domain/note/relation";
 import { labFromStored } from "../../../domain/reading/storedColor";
 import { useSettings } from "../../../kit/studio/useStudio";
 import { describeLab } from "../../../words/colors";
-import { useAim } from "../bench/contexts";
+import { useAim, usePaint } from "../bench/contexts";
 
 /** Less than this is not worth a word: L* and C*ab that paint moves while it dries. */
 const WORTH_SAYING = 0.3;
@@ -15,7 +15,8 @@ const AS_SEEN = { lightness: 0.3, chroma: 0.3, hue: 0.3 };
 
 /** That the wet pile has to look other than the dry paint, and how that is known. */
 export function WetAim() {
-  const { note, drying, target, aim, shift } = useAim();
+  const { note, target, aim, shift } = useAim();
+  const { drying } = usePaint();
   const settings = useSettings();
   if (Math.hypot(...shift) >= WORTH_SAYING)
     return (

@@ -131,8 +131,8 @@ function AdditionRow({
   tubeIds: readonly string[];
   isFirst: boolean;
 }) {
-  const { tubeById } = usePaint();
-  const { wetOf, aim } = useAim();
+  const { tubeById, wetOf } = usePaint();
+  const { aim } = useAim();
   const { lay, actions } = useDeeds();
   const { pile, isSample } = useStory();
   const settings = useSettings();

@@ -66,8 +66,8 @@ export function OneThing() {
 
 function Ways() {
   const { pile } = useStory();
-  const { tubeById } = usePaint();
-  const { target, wetOf } = useAim();
+  const { tubeById, wetOf } = usePaint();
+  const { target } = useAim();
   const { lay } = useDeeds();
   const board = useStudio((studio) => studio.board);
   const settings = useSettings();

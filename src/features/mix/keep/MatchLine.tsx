@@ -13,15 +13,18 @@ import { Button, buttonClass } from "../../../ui/Button";
 import { useDb, useSettings } from "../../../kit/studio/useStudio";
 import { attempt } from "../../../kit/studio/problems";
 import { useMatchCommands } from "../../../kit/commands/matches";
+import { usePileCommands } from "../../../kit/commands/piles";
 import { deltaEText, describeLab } from "../../../words/colors";
 import { exactWords } from "../../../words/doses";
-import { useAim, usePaint, useStory } from "../bench/contexts";
+import { expandLeftovers, leftoverId } from "../../../domain/pile/leftovers";
+import { useAim, useDeeds, usePaint, useStory } from "../bench/contexts";
 import { Status } from "../../../ui/Status";
 import { ReadColour } from "../../../kit/reading/ReadColour";
 import { specimenOf } from "../../../kit/reading/specimen";
 import { useOnce } from "../../../kit/commands/useOnce";
 
 // Lightening and shading is asked for now and then.
+const PileCare = lazy(async () => ({ default: (await import("../pile/PileCare")).PileCare }));
 const Family = lazy(async () => ({ default: (await import("./Family")).Family }));
 
 /** The kept match of this note: provisional until someone has looked at the dry paint. */
@@ -109,42 +112,69 @@ function DryCheck({ match }: { match: Match }) {
   );
 }
 
-/** What is left of the pile can go into other piles; and the same pile can be mixed again. */
+/** What is left of the pile can go into other piles, be corrected, or be mixed again. */
 function Leftover({ match }: { match: Match }) {
   const { note } = useAim();
+  const { actions } = useDeeds();
   const db = useDb();
   const settings = useSettings();
-  const { setLeft } = useMatchCommands();
+  const { setLeft } = usePileCommands();
   const pile = useLiveQuery(() => readPile(db, match.pileId), [db, match.pileId]);
   if (!pile) return null;
   const parts = volumeOf(contentsOf(pile));
   const left = pile.leftParts ?? 0;
+  const leave = (share: number): void => {
+    attempt(setLeft(pile.id, parts * share, pressed()));
+  };
   return (
-    <div className="mt-1 flex flex-wrap items-center gap-x-4">
-      {left > 0 ? (
-        <span>{exactWords(left, settings)} of it are left and may go into other recipes.</span>
-      ) : null}
-      <Button
-        weight="quiet"
-        onClick={() => {
-          attempt(setLeft(pile.id, left > 0 ? 0 : parts / 2));
-        }}
-      >
-        {left > 0 ? "none is left" : "about half is left"}
-      </Button>
-      {left > 0 ? null : (
+    <>
+      <div className="mt-1 flex flex-wrap items-center gap-x-4">
+        {left > 0 ? (
+          <span>{exactWords(left, settings)} of it are left and may go into other recipes.</span>
+        ) : null}
         <Button
           weight="quiet"
           onClick={() => {
-            attempt(setLeft(pile.id, parts));
+            leave(left > 0 ? 0 : 1 / 2);
           }}
         >
-          all of it is left
+          {left > 0 ? "none is left" : "about half is left"}
         </Button>
-      )}
-      <Link href={`/mix?note=${note.id}&again=${pile.id}`} className={buttonClass("quiet")}>
-        I ran out, mix it again
-      </Link>
-    </div>
+        {left > 0 ? null : (
+          <Button
+            weight="quiet"
+            onClick={() => {
+              leave(1);
+            }}
+          >
+            all of it is left
+          </Button>
+        )}
+        <Button
+          weight="quiet"
+          onClick={() => {
+            const whole = [{ tubeId: leftoverId(pile.id), parts: left > 0 ? left : parts }];
+            const at = pressed();
+            actions.correct(
+              pile,
+              expandLeftovers(whole, [pile]).map((dose) => ({ ...dose, addedAt: at })),
+            );
+          }}
+        >
+          correct it further
+        </Button>
+        <Link href={`/mix?note=${note.id}&again=${pile.id}`} className={buttonClass("quiet")}>
+          I ran out, mix it again
+        </Link>
+      </div>
+      {left > 0 ? (
+        <Suspense fallback={null}>
+          <PileCare pile={pile} />
+        </Suspense>
+      ) : null}
+    </>
   );
 }
+
+/** The clock is read when the painter presses, not while the line is drawn. */
+const pressed = (): number => Date.now();

@@ -13,12 +13,11 @@ import { Patch } from "../../../ui/Patch";
 import { Status } from "../../../ui/Status";
 import { describeLab } from "../../../words/colors";
 import { exactWords, handWords, tubeName } from "../../../words/doses";
-import { useAim, useDeeds, usePaint, useStory } from "../bench/contexts";
+import { useDeeds, usePaint, useStory } from "../bench/contexts";
 
 export function AnotherPaint() {
-  const { tubeById } = usePaint();
   const { pile } = useStory();
-  const { wetOf } = useAim();
+  const { tubeById, wetOf } = usePaint();
   const { lay } = useDeeds();
   const board = useStudio((studio) => studio.board);
   const box = useStudio((studio) => studio.box);

@@ -14,16 +14,8 @@ import { useSettings } from "../../../kit/studio/useStudio";
 import { describeLab } from "../../../words/colors";
 import { exactBeside, exactWords, handWords, tubeName } from "../../../words/doses";
 import type { PileStep } from "../../../domain/pile/plan";
-import {
-  type Aim,
-  type Paint,
-  type Story,
-  useAim,
-  useDeeds,
-  useOffers,
-  usePaint,
-  useStory,
-} from "../bench/contexts";
+import { type Paint, type Story, useDeeds, useOffers, usePaint, useStory } from "../bench/contexts";
+import { UndoButtons } from "./UndoButtons";
 import { WeighStep } from "./WeighStep";
 import { Status } from "../../../ui/Status";
 import { AMOUNT } from "../../../domain/pile/amountRange";
@@ -35,8 +27,7 @@ const AnotherPaint = lazy(async () => ({ default: (await import("./AnotherPaint"
 /** What lies in the pile and what comes next, with the predicted colour after each addition. */
 export function PileSteps() {
   const { steps, pile, growth, isSample } = useStory();
-  const { tubeById } = usePaint();
-  const { wetOf } = useAim();
+  const { tubeById, wetOf } = usePaint();
   const { lay, actions } = useDeeds();
   const { search } = useOffers();
   const [isAdding, setAdding] = useState(false);
@@ -105,11 +96,7 @@ export function PileSteps() {
             weigh it
           </Button>
         ) : null}
-        {pile ? (
-          <Button weight="quiet" onClick={actions.undo}>
-            undo the last
-          </Button>
-        ) : null}
+        <UndoButtons />
         {pile && !isSample ? (
           <>
             <Button weight="quiet" onClick={actions.setAside}>
@@ -161,12 +148,7 @@ function PileTotal({ parts }: { parts: number }) {
 
 /** Of what lay there before the go, then of each dose of the go one after the other. */
 function afterStep(
-  {
-    pile,
-    steps,
-    tubeById,
-    wetOf,
-  }: Pick<Story, "pile" | "steps"> & Pick<Paint, "tubeById"> & Pick<Aim, "wetOf">,
+  { pile, steps, tubeById, wetOf }: Pick<Story, "pile" | "steps"> & Pick<Paint, "tubeById" | "wetOf">,
   place: number,
 ): LabD65 | undefined {
   const at = steps[place]?.turn;

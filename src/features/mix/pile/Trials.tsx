@@ -9,12 +9,12 @@ import { useSettings } from "../../../kit/studio/useStudio";
 import { deltaEText, describeLab } from "../../../words/colors";
 import { doseWords } from "../../../words/doses";
 import { trialsOf } from "../../../domain/pile/trials";
-import { useAim, usePaint, useStory } from "../bench/contexts";
+import { useAimIfAny, usePaint, useStory } from "../bench/contexts";
 
 export function Trials() {
   const { pile, readings } = useStory();
-  const { aim, wetOf } = useAim();
-  const { tubeById } = usePaint();
+  const aim = useAimIfAny()?.aim;
+  const { tubeById, wetOf } = usePaint();
   const settings = useSettings();
   if (!pile || readings.length === 0) return null;
   return (
@@ -29,7 +29,7 @@ export function Trials() {
           return (
             <li key={number} className="w-40 shrink-0 text-sm leading-snug">
               <div className="flex h-14">
-                <Patch lab={aim} className="flex-1" />
+                {aim ? <Patch lab={aim} className="flex-1" /> : null}
                 {lab ? (
                   <Patch
                     lab={lab}
@@ -40,7 +40,7 @@ export function Trials() {
               </div>
               <p>
                 <span className="font-semibold">
-                  {number}. {lab ? deltaEText(deltaE2000(aim, lab)) : ""}
+                  {number}. {lab && aim ? deltaEText(deltaE2000(aim, lab)) : ""}
                 </span>{" "}
                 <span className="text-muted">{reading ? "as believed" : "predicted"}</span>
               </p>

@@ -40,7 +40,16 @@ function useHand() {
   const history = useLiveQuery(() => readNoteHistory(db, noteId), []);
   const pile = history?.piles.find(({ state }) => state === "open");
   const story = JSON.stringify(history ?? null);
-  return { pile, actions: usePileActions({ noteId, pile, sample: undefined, story }) };
+  return {
+    pile,
+    actions: usePileActions({
+      of: { noteId },
+      pile,
+      sample: undefined,
+      story,
+      history: history ?? { piles: [], readings: [], matches: [] },
+    }),
+  };
 }
 
 const dose = (parts: number) => [{ tubeId: "white", parts, addedAt: 5 }];

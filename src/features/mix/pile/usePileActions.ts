@@ -4,13 +4,15 @@
 import { useEffect, useState } from "react";
 import type { Match } from "../../../domain/match/match";
 import { lastTurnOf } from "../../../domain/pile/contents";
-import type { Dose, Pile, StoredRecipe } from "../../../domain/pile/pile";
+import { type LastDeed, lastDeedOf, type PaintHistory } from "../../../domain/pile/lastDeed";
+import type { Pile, StoredRecipe } from "../../../domain/pile/pile";
 import { useDb } from "../../../kit/studio/useStudio";
 import { attempt } from "../../../kit/studio/problems";
+import { beginFreePile, correctKeptPile, goOnWithPile, keepFreePile } from "../../../persistence/freePiles";
 import {
   addReading,
   addToPile,
-  addToSample,
+  addToPileAsSeen,
   commitSample,
   keepMatch,
   type NewAddition,
@@ -18,13 +20,13 @@ import {
   scrapePile,
   type SeenPile,
   seenOf,
-  setLeft,
   setPileAside,
   standByReading,
   startSample,
   takeBackReading,
-  undoLastAddition,
 } from "../../../persistence/piles";
+import { redo, undoLast } from "../../../persistence/undo";
+import { setUndone, undoneOf, useUndone } from "./undone";
 
 export type PileActions = {
   /** Paint of one go. A dose that is tapped twice is two doses; what finishes a plan is put down once. */
@@ -34,40 +36,66 @@ export type PileActions = {
     now: number,
     isOnce: boolean,
   ) => void;
+  /** What was done last and can be taken back, and what was taken back last and can be done again. */
+  readonly last: LastDeed["kind"] | undefined;
+  readonly undone: LastDeed["kind"] | undefined;
   readonly undo: () => void;
+  readonly redo: () => void;
   readonly scrape: (keptShare: number) => void;
   readonly setAside: () => void;
-  readonly setLeft: (pileId: string, parts: number) => void;
-  readonly startSample: (share: number, added: readonly Dose[]) => void;
+  readonly startSample: (share: number, added: Parameters<typeof startSample>[2]) => void;
   readonly commitSample: () => void;
   readonly read: (reading: NewReading) => void;
   readonly takeBack: (readingId: string) => void;
   readonly standBy: (readingId: string) => void;
+  /** A free pile is ready for others. */
+  readonly keepFree: () => void;
+  /** A free pile that was kept is mixed on. */
+  readonly goOn: (pile: Pile) => void;
+  /** All that is left of a kept pile begins a new one of its note. */
+  readonly correct: (kept: Pile, doses: readonly NewAddition[]) => void;
   readonly keep: (
     match: () => Promise<Omit<Match, "id" | "keptAt" | "verdict" | "readingId">>,
     reading: NewReading | { readonly id: string },
   ) => void;
 };
 
+const NONE: readonly never[] = [];
+
+/** What the paint is mixed for: a note, or nothing but the board of a painting. */
+export type MixedFor =
+  | { readonly noteId: string }
+  | {
+      readonly paintingId: string;
+      /** Nothing before the first dose. */
+      readonly pileId: string | undefined;
+      readonly onBegun: (pile: Pile) => void;
+    };
+
 type Shown = {
-  readonly noteId: string;
-  /** The note's open pile as it is shown. */
+  readonly of: MixedFor;
+  /** The open pile as it is shown. */
   readonly pile: Pile | undefined;
   /** A sample of it on the side, which then takes the additions. */
   readonly sample: Pile | undefined;
   /** Changes with all that is shown of the note: two readings of one pile are two commands. */
   readonly story: string;
+  readonly history: PaintHistory;
 };
 
-export function usePileActions({ noteId, pile, sample, story }: Shown): PileActions {
+export function usePileActions({ of, pile, sample, story, history }: Shown): PileActions {
   const db = useDb();
   const [hand] = useState(() => new OwnHand());
   const shown = sample ?? pile;
   useEffect(() => {
     hand.look();
   }, [hand, story]);
+  const last = lastDeedOf(history);
+  const key = "noteId" in of ? of.noteId : (of.pileId ?? "");
+  const undone = useUndone(key);
   /** Runs once for the state that is shown, however often it is pressed. */
   const once = (name: string, task: () => Promise<unknown>): void => {
+    if (name !== "undo" && name !== "redo") setUndone(key, NONE);
     const turn = hand.once(name, task);
     if (turn) attempt(turn);
   };
@@ -75,23 +103,42 @@ export function usePileActions({ noteId, pile, sample, story }: Shown): PileActi
 
   return {
     add: (additions, recipe, now, isOnce) => {
-      const write = (): Promise<Pile> =>
-        sample
-          ? addToSample(db, seen(sample), additions)
-          : addToPile(db, noteId, additions, recipe, now, seenOf(hand.latest(pile)));
+      const write = async (): Promise<Pile> => {
+        if (sample) return addToPileAsSeen(db, seen(sample), additions);
+        const latest = seenOf(hand.latest(pile));
+        if ("noteId" in of) return addToPile(db, of.noteId, additions, recipe, now, latest);
+        if (latest) return addToPileAsSeen(db, latest, additions);
+        const begun = await beginFreePile(db, of, additions, recipe, now);
+        of.onBegun(begun);
+        return begun;
+      };
       const task = async (): Promise<void> => {
         const before = hand.latest(shown);
         hand.wrote(before, await write());
       };
       if (isOnce) once("add", task);
-      else attempt(hand.queue(task));
+      else {
+        setUndone(key, NONE);
+        attempt(hand.queue(task));
+      }
     },
+    last: last?.kind,
+    undone: undone.at(-1)?.kind,
     undo: () => {
-      if (shown)
-        once("undo", async () => {
-          const before = hand.latest(shown);
-          hand.wrote(before, await undoLastAddition(db, seen(shown)));
-        });
+      if (!last) return;
+      once("undo", async () => {
+        const paintOf = "noteId" in of ? of : { pileId: key };
+        const taken = await hand.finish(undoLast(db, paintOf, last.kind, seen(last.pile)));
+        setUndone(key, [...undoneOf(key), taken]);
+      });
+    },
+    redo: () => {
+      const again = undone.at(-1);
+      if (!again) return;
+      once("redo", async () => {
+        await hand.finish(redo(db, again));
+        setUndone(key, undone.slice(0, -1));
+      });
     },
     scrape: (keptShare) => {
       if (pile)
@@ -102,9 +149,6 @@ export function usePileActions({ noteId, pile, sample, story }: Shown): PileActi
     },
     setAside: () => {
       if (shown) once("set aside", () => hand.finish(setPileAside(db, seen(shown))));
-    },
-    setLeft: (pileId, parts) => {
-      attempt(hand.queue(() => setLeft(db, pileId, parts)));
     },
     startSample: (share, added) => {
       if (pile) once("sample", () => hand.finish(startSample(db, share, added, Date.now(), seen(pile))));
@@ -121,6 +165,16 @@ export function usePileActions({ noteId, pile, sample, story }: Shown): PileActi
     },
     standBy: (readingId) => {
       if (shown) once(`stand by ${readingId}`, () => standByReading(db, readingId, seen(shown)));
+    },
+    keepFree: () => {
+      if (pile) once("keep", () => hand.finish(keepFreePile(db, seen(pile))));
+    },
+    goOn: (kept) => {
+      once("go on", () => goOnWithPile(db, seenOf(kept), Date.now()));
+    },
+    correct: (kept, doses) => {
+      if ("noteId" in of)
+        once("correct", () => hand.finish(correctKeptPile(db, kept, of.noteId, doses, Date.now())));
     },
     keep: (match, reading) => {
       if (shown)
@@ -154,9 +208,10 @@ class OwnHand {
   }
 
   /** After this the next thing is done to another pile. */
-  async finish(task: Promise<unknown>): Promise<void> {
-    await task;
+  async finish<T>(task: Promise<T>): Promise<T> {
+    const done = await task;
     this.states.length = 0;
+    return done;
   }
 
   /** What is shown has changed: what was done once for the state before can be done for this one. */

@@ -38,7 +38,7 @@ export function CleanKnife({ recipe }: { recipe: PaintRecipe }) {
   if (!previous || !next) return null;
   const found = contamination(previous, next, CLINGS, VIEWING.D65, PAINT_SURFACE);
   if (!found.asksForCleaning) return null;
-  const name = notes.find(({ id }) => id === before.noteId)?.name ?? "the pile before";
+  const name = before.name ?? notes.find(({ id }) => id === before.noteId)?.name ?? "the pile before";
   return (
     <p className="mt-2 border-l-4 border-ink pl-3">
       Clean the knife first: a fiftieth of {name} left on it moves this colour by{" "}

@@ -16,7 +16,7 @@ import { shownOf } from "../../../kit/query/useTask";
 import { solver } from "../../../workers/clients";
 import { deltaEText, describeLab } from "../../../words/colors";
 import { tubeName } from "../../../words/doses";
-import { useAim, useHand } from "../bench/contexts";
+import { useAim, useHand, usePaint } from "../bench/contexts";
 
 export function FromOneTube() {
   const [isOpen, setOpen] = useState(false);
@@ -37,7 +37,8 @@ export function FromOneTube() {
 }
 
 function Nearest() {
-  const { target, aim, wetOf } = useAim();
+  const { target, aim } = useAim();
+  const { wetOf } = usePaint();
   const { forbidden, changeByHand } = useHand();
   const board = useStudio((studio) => studio.board);
   const settings = useSettings();

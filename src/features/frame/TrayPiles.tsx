@@ -1,0 +1,88 @@
+"use client";
+
+/** Piles without a note on the board of this painting, after its notes, and the way to a new one. */
+import { clsx } from "clsx";
+import { useLiveQuery } from "dexie-react-hooks";
+import { Plus } from "lucide-react";
+import Link from "next/link";
+import { labOfAdditions } from "../../domain/mixture/color";
+import { believedTubes } from "../../domain/pile/belief";
+import { contentsOf } from "../../domain/pile/contents";
+import type { Pile } from "../../domain/pile/pile";
+import type { Tube } from "../../domain/tube/tube";
+import { useBeliefs } from "../../kit/paint/useBeliefs";
+import { shownOf } from "../../kit/query/useTask";
+import { useDb, useSettings, useStudio } from "../../kit/studio/useStudio";
+import { readFreePiles } from "../../persistence/pileReads";
+import { Patch } from "../../ui/Patch";
+import { describeLab } from "../../words/colors";
+
+const NONE: readonly never[] = [];
+const CELL = "block -outline-offset-4";
+
+export function TrayPiles({ current }: { current: string | null }) {
+  const db = useDb();
+  const paintingId = useStudio((studio) => studio.painting?.id);
+  const tubeById = useStudio((studio) => studio.tubeById);
+  const piles =
+    useLiveQuery(() => (paintingId ? readFreePiles(db, paintingId) : NONE), [db, paintingId]) ?? NONE;
+  const beliefs = shownOf(useBeliefs(piles, NONE, tubeById).task);
+  return (
+    <>
+      {piles.map((pile) => (
+        <TrayPile
+          key={pile.id}
+          pile={pile}
+          tubeById={believedTubes(tubeById, beliefs?.get(pile.id))}
+          isCurrent={pile.id === current}
+        />
+      ))}
+      <li className="w-[5.5rem] wide:w-[7rem]">
+        <Link href="/mix?pile=new" aria-current={current === "new" ? "true" : undefined} className={CELL}>
+          <span className="mt-3 flex h-12 items-center justify-center border-2 border-dashed border-edge wide:h-16">
+            <Plus aria-hidden="true" />
+          </span>
+          <span className={clsx("block truncate px-1 py-1 text-sm", current === "new" && "font-bold")}>
+            new pile
+          </span>
+        </Link>
+      </li>
+    </>
+  );
+}
+
+function TrayPile({
+  pile,
+  tubeById,
+  isCurrent,
+}: {
+  pile: Pile;
+  tubeById: ReadonlyMap<string, Tube>;
+  isCurrent: boolean;
+}) {
+  const settings = useSettings();
+  const lab = pile.isStreaky ? undefined : labOfAdditions(contentsOf(pile), tubeById);
+  const name = pile.name ?? "pile";
+  const words = `Pile ${name}: ${lab ? describeLab(lab, settings).sentence : "no single colour"}, ${
+    pile.state === "kept" ? "kept" : "on the board"
+  }`;
+  const height = clsx(isCurrent ? "h-15 wide:h-19" : "mt-3 h-12 wide:h-16");
+  return (
+    <li className="w-[5.5rem] wide:w-[7rem]">
+      <Link
+        href={`/mix?pile=${pile.id}`}
+        aria-label={words}
+        aria-current={isCurrent ? "true" : undefined}
+        title={words}
+        className={CELL}
+      >
+        {lab ? (
+          <Patch lab={lab} className={clsx("rounded-full", height)} />
+        ) : (
+          <span className={clsx("block rounded-full border-2 border-dashed border-edge", height)} />
+        )}
+        <span className={clsx("block truncate px-1 py-1 text-sm", isCurrent && "font-bold")}>{name}</span>
+      </Link>
+    </li>
+  );
+}

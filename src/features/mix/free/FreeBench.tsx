@@ -1,0 +1,130 @@
+"use client";
+
+/** A pile that needs no note: named, laid down, read, kept, and mixed again. */
+import { useRouter, useSearchParams } from "next/navigation";
+import { lazy, Suspense, useState } from "react";
+import { AMOUNT } from "../../../domain/pile/amountRange";
+import { contentsOf, volumeOf } from "../../../domain/pile/contents";
+import { parseNumber } from "../../../domain/reading/typedNumber";
+import { useStudio } from "../../../kit/studio/useStudio";
+import { TextField } from "../../../ui/fields";
+import { numberFailureWords } from "../../../words/typed";
+import { TakesDoses } from "../hand/TakesDoses";
+import { PileSteps } from "../pile/PileSteps";
+import { PileCare } from "../pile/PileCare";
+import { useOffers, useStory } from "../bench/contexts";
+import { FreeBenchProvider } from "./FreeBenchProvider";
+import { FreeHead } from "./FreeHead";
+import { KeptFreePile } from "./KeptFreePile";
+
+const SampleLine = lazy(async () => ({ default: (await import("../correct/NextStep")).SampleLine }));
+const AnotherPaint = lazy(async () => ({ default: (await import("../pile/AnotherPaint")).AnotherPaint }));
+const OneThing = lazy(async () => ({ default: (await import("../correct/OneThing")).OneThing }));
+const Trials = lazy(async () => ({ default: (await import("../pile/Trials")).Trials }));
+
+export function FreeBench() {
+  const params = useSearchParams();
+  const router = useRouter();
+  const painting = useStudio((studio) => studio.painting);
+  const [wanted, setWanted] = useState<string>();
+  const parts = wanted === undefined ? undefined : parseNumber(wanted, AMOUNT);
+  const asked = params.get("pile");
+  const again = params.get("again") ?? undefined;
+  const pileId = asked === null || asked === "new" ? undefined : asked;
+  if (!painting) return <p className="p-5">Start a painting first: a pile lies on its board.</p>;
+  return (
+    <FreeBenchProvider
+      key={`${asked} ${again}`}
+      paintingId={painting.id}
+      pileId={pileId}
+      againPileId={again}
+      wantedParts={parts?.ok ? parts.value : undefined}
+      onBegun={(pile) => {
+        router.replace(`/mix?pile=${pile.id}`);
+      }}
+    >
+      <TakesDoses />
+      <FreePile
+        size={
+          <AgainSize
+            text={wanted}
+            error={
+              parts && !parts.ok
+                ? numberFailureWords(parts.failure, AMOUNT, "the parts of the pile")
+                : undefined
+            }
+            onText={setWanted}
+          />
+        }
+      />
+    </FreeBenchProvider>
+  );
+}
+
+function FreePile({ size }: { size: React.ReactNode }) {
+  const { pile } = useStory();
+  const { again } = useOffers();
+  const isKept = pile !== undefined && pile.state !== "open" && pile.side === undefined;
+  return (
+    <div className="gap-x-8 wide:grid wide:grid-cols-[minmax(0,1.1fr)_minmax(0,1fr)] wide:p-5 wide:pl-2">
+      <FreeHead />
+      <div className="px-4 pb-6 wide:px-0">
+        {isKept ? (
+          <KeptFreePile pile={pile} />
+        ) : (
+          <>
+            <Suspense fallback={null}>
+              <SampleLine />
+            </Suspense>
+            {again && !pile ? size : null}
+            <PileSteps />
+            {pile || again ? null : (
+              <section aria-labelledby="first-dose">
+                <h2 id="first-dose" className="font-bold">
+                  What goes in first
+                </h2>
+                <p>Tap a tube on the board and an amount, or choose both here. It needs no target.</p>
+                <Suspense fallback={null}>
+                  <AnotherPaint />
+                </Suspense>
+              </section>
+            )}
+            {pile ? <PileCare pile={pile} /> : null}
+            <Suspense fallback={null}>
+              <OneThing />
+            </Suspense>
+            <Suspense fallback={null}>
+              <Trials />
+            </Suspense>
+          </>
+        )}
+      </div>
+    </div>
+  );
+}
+
+/** How large the pile shall be that is mixed again. */
+function AgainSize({
+  text,
+  error,
+  onText,
+}: {
+  text: string | undefined;
+  error: string | undefined;
+  onText: (text: string) => void;
+}) {
+  const { again } = useOffers();
+  const whole = again ? volumeOf(contentsOf(again)) : 1;
+  return (
+    <TextField
+      className="max-w-48"
+      label="Parts in all"
+      inputMode="decimal"
+      value={text ?? String(Number(whole.toPrecision(3)))}
+      error={error}
+      onChange={(event) => {
+        onText(event.target.value);
+      }}
+    />
+  );
+}

@@ -1,0 +1,30 @@
+"use client";
+
+import { useSettings } from "../../../kit/studio/useStudio";
+import { Button } from "../../../ui/Button";
+import { useKey } from "../../../ui/useKey";
+import { DEED_WORDS } from "../../../words/deeds";
+import { useDeeds } from "../bench/contexts";
+
+/** Takes back what was done last, one after the other, and does it again. */
+export function UndoButtons() {
+  const { actions } = useDeeds();
+  const { singleKeys } = useSettings();
+  const { last, undone } = actions;
+  useKey("u", singleKeys && last !== undefined, actions.undo);
+  useKey("y", singleKeys && undone !== undefined, actions.redo);
+  return (
+    <>
+      {last ? (
+        <Button weight="quiet" onClick={actions.undo} title="U undoes">
+          undo the last {DEED_WORDS[last]}
+        </Button>
+      ) : null}
+      {undone ? (
+        <Button weight="quiet" onClick={actions.redo} title="Y does it again">
+          do the {DEED_WORDS[undone]} again
+        </Button>
+      ) : null}
+    </>
+  );
+}

@@ -1,0 +1,5 @@
+/** What is said of piles: their names, how they lie, how much of them is left. */
+import { namePile, setLeft, setSoft, setStreaky } from "../../persistence/freePiles";
+import { commandsOf } from "./commandsOf";
+
+export const usePileCommands = commandsOf({ namePile, setLeft, setSoft, setStreaky });

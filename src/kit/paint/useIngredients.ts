@@ -1,0 +1,45 @@
+"use client";
+
+/** Older piles as paint for the mixture in hand. */
+import { useLiveQuery } from "dexie-react-hooks";
+import { useMemo } from "react";
+import { believedTubes } from "../../domain/pile/belief";
+import { type Ingredient, ingredientsOf } from "../../domain/pile/ingredients";
+import type { Pile } from "../../domain/pile/pile";
+import { readPilesToTake } from "../../persistence/pileReads";
+import { shownOf } from "../query/useTask";
+import { useDb, useSettings, useStudio } from "../studio/useStudio";
+import { useBeliefs } from "./useBeliefs";
+import { useMinute } from "./useMinute";
+import { usePaletteMedium } from "./usePalettePaint";
+
+const NONE: readonly never[] = [];
+
+export type PilesAtHand = {
+  /** Every pile that paint may have been taken from, whether it can be used here or not. */
+  readonly piles: readonly Pile[];
+  readonly ingredients: readonly Ingredient[];
+};
+
+/** @param isOwn - piles that are being mixed themselves, by note or id: nothing is mixed out of itself. */
+export function useIngredients(own: { readonly noteId?: string; readonly pileId?: string }): PilesAtHand {
+  const db = useDb();
+  const tubeById = useStudio((studio) => studio.tubeById);
+  const noteById = useStudio((studio) => studio.noteById);
+  const paintingId = useStudio((studio) => studio.painting?.id);
+  const { takesAllPiles = false } = useSettings();
+  const { medium } = usePaletteMedium();
+  const now = useMinute();
+  const piles = useLiveQuery(() => readPilesToTake(db, paintingId), [db, paintingId]) ?? NONE;
+  const beliefs = shownOf(useBeliefs(piles, NONE, tubeById).task);
+  const { noteId, pileId } = own;
+  return useMemo(() => {
+    const others = piles.filter(
+      (pile) =>
+        pile.id !== pileId && (pile.state !== "open" || noteId === undefined || pile.noteId !== noteId),
+    );
+    const place = { paintingId, medium, takesAll: takesAllPiles, now };
+    const believedOf = (pile: Pile) => believedTubes(tubeById, beliefs?.get(pile.id));
+    return { piles, ingredients: ingredientsOf(others, place, noteById, tubeById, believedOf) };
+  }, [piles, noteId, pileId, paintingId, medium, takesAllPiles, now, noteById, tubeById, beliefs]);
+}

@@ -1,0 +1,17 @@
+"use client";
+
+import { lightenerOf, mediumOfPalette } from "../../domain/palette/medium";
+import type { TubeMedium } from "../../domain/tube/tube";
+import { useSettings, useStudio } from "../studio/useStudio";
+
+/** The medium of the palette on the board, and what it lightens with. */
+export function usePaletteMedium(): {
+  readonly medium: TubeMedium | undefined;
+  readonly lightener: "white" | "water";
+} {
+  const palette = useStudio((studio) => studio.palette);
+  const board = useStudio((studio) => studio.board);
+  const { school } = useSettings();
+  const medium = mediumOfPalette(palette, board);
+  return { medium, lightener: lightenerOf(medium, school) };
+}
