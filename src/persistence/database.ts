@@ -12,7 +12,7 @@ import {
   upgradeTubeFrom1,
   upgradeTubeFrom2,
 } from "./migrations";
-import type { BenchRow, Pile, StoredRecipe } from "../domain/pile/pile";
+import type { BenchRow, Pile, StoredRecipe, TurnPhoto } from "../domain/pile/pile";
 import type { Import, ImportPart, QuarantinedRow } from "./schema";
 import type { FirstLook, Reading } from "../domain/reading/reading";
 import type { Match, MatchPhoto } from "../domain/match/match";
@@ -24,7 +24,7 @@ import type { Timer } from "../domain/timer/timer";
 import type { Tube, TubePhoto } from "../domain/tube/tube";
 
 /** Of the newest shape on disk; archives say which one they hold. */
-export const STORE_VERSION = 7;
+export const STORE_VERSION = 8;
 
 export type Workspace = "own" | "demo";
 
@@ -45,6 +45,7 @@ export class GamanDatabase extends Dexie {
   declare timers: Table<Timer, string>;
   declare benches: Table<BenchRow, string>;
   declare matchPhotos: Table<MatchPhoto, string>;
+  declare turnPhotos: Table<TurnPhoto, string>;
   declare settings: Table<Settings, string>;
   declare quarantine: Table<QuarantinedRow, number>;
   declare imports: Table<Import, string>;
@@ -114,6 +115,7 @@ export class GamanDatabase extends Dexie {
         await transaction.table("imports").clear();
         await transaction.table("importParts").clear();
       });
+    this.version(8).stores({ turnPhotos: "id, pileId" });
   }
 }
 

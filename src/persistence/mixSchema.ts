@@ -106,6 +106,15 @@ export const matchSchema = z.strictObject({
 /** A photo of a match: the dab, the place in the painting. Kept apart so that reading the log stays quick. */
 export const matchPhotoSchema = z.strictObject({ matchId: id, blob: z.instanceof(Blob), addedAt: time });
 
+/** A photo of a pile after one of its turns: how it looked then. */
+export const turnPhotoSchema = z.strictObject({
+  id,
+  pileId: id,
+  turn,
+  blob: z.instanceof(Blob),
+  addedAt: time,
+});
+
 /** What the painter said of a target before any recipe was shown. */
 export const lookSchema = z.strictObject({
   id,

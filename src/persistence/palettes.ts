@@ -14,11 +14,11 @@ export async function addPalette(db: GamanDatabase, palette: Omit<Palette, "id">
   });
 }
 
-/** Name and remark; the tubes are changed by {@link setBoard}. */
+/** Name, remark and medium; the tubes are changed by {@link setBoard}. */
 export async function changePalette(
   db: GamanDatabase,
   paletteId: string,
-  changes: Partial<Pick<Palette, "name" | "remark">>,
+  changes: Partial<Pick<Palette, "name" | "remark" | "medium">>,
 ): Promise<void> {
   await db.transaction("rw", db.palettes, async () => {
     const palette = paletteSchema.parse(await db.palettes.get(paletteId));

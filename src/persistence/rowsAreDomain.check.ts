@@ -7,7 +7,7 @@ import type { Match, MatchPhoto } from "../domain/match/match";
 import type { Note } from "../domain/note/note";
 import type { Painting, Picture } from "../domain/painting/painting";
 import type { Palette } from "../domain/palette/palette";
-import type { BenchRow, Pile, StoredRecipe } from "../domain/pile/pile";
+import type { BenchRow, Pile, StoredRecipe, TurnPhoto } from "../domain/pile/pile";
 import type { FirstLook, Reading } from "../domain/reading/reading";
 import type { School } from "../domain/school/school";
 import type { Settings } from "../domain/settings/settings";
@@ -36,6 +36,7 @@ export type RowsAreDomain = [
   Same<RowOf<"readingSchema">, Reading>,
   Same<RowOf<"matchSchema">, Match>,
   Same<RowOf<"matchPhotoSchema">, MatchPhoto>,
+  Same<RowOf<"turnPhotoSchema">, TurnPhoto>,
   Same<RowOf<"lookSchema">, FirstLook>,
   Same<RowOf<"timerSchema">, Timer>,
   Same<RowOf<"benchSchema">, BenchRow>,

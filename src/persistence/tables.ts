@@ -20,6 +20,7 @@ import {
   timerSchema,
   tubePhotoSchema,
   tubeSchema,
+  turnPhotoSchema,
 } from "./schema";
 
 /** A row after parsing; which fields it has depends on its table. */
@@ -93,6 +94,7 @@ const DEFINED: readonly RowTable[] = [
     key: "matchId",
     files: ["blob"],
   }),
+  define("turnPhotos", turnPhotoSchema, (row) => [["piles", row.pileId]], { files: ["blob"] }),
   define("looks", lookSchema, (row) => [["paintings", row.paintingId]]),
   define("timers", timerSchema, (row) => [["paintings", row.paintingId]]),
   // A bench is what is in hand: it may outlive its note without harm.

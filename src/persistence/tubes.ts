@@ -1,6 +1,7 @@
 /** Writing the box: tubes, their order, what was learned of them, and the board that holds them. */
 import * as z from "zod/mini";
 import { nanoid } from "nanoid";
+import type { TubeMedium } from "../domain/tube/tube";
 import type { GamanDatabase } from "./database";
 import type { NewTube } from "../domain/tube/newTube";
 import { parseRows } from "./rows";
@@ -40,6 +41,25 @@ export async function changeTube(
   await db.transaction("rw", db.tubes, async () => {
     const tube = tubeSchema.parse(await db.tubes.get(tubeId));
     await db.tubes.put(tubeSchema.parse({ ...tube, ...changes }));
+  });
+}
+
+/** What a tube's medium was, for an undo. */
+export type MediumBefore = { readonly tubeId: string; readonly medium: TubeMedium };
+
+/** Sets the medium of all tubes in the box at once, and says what each had. */
+export async function setBoxMedium(db: GamanDatabase, medium: TubeMedium): Promise<readonly MediumBefore[]> {
+  return db.transaction("rw", db.tubes, async () => {
+    const { rows } = parseRows(tubeSchema, await db.tubes.toArray());
+    const changed = rows.filter((tube) => tube.deletedAt === undefined && tube.medium !== medium);
+    await db.tubes.bulkPut(changed.map((tube) => ({ ...tube, medium })));
+    return changed.map(({ id, medium: before }) => ({ tubeId: id, medium: before }));
+  });
+}
+
+export async function restoreMedia(db: GamanDatabase, before: readonly MediumBefore[]): Promise<void> {
+  await db.transaction("rw", db.tubes, async () => {
+    for (const { tubeId, medium } of before) await db.tubes.update(tubeId, { medium });
   });
 }
 

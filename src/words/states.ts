@@ -16,8 +16,8 @@ export const STATE_WORDS: Readonly<Record<LogRow["state"], string>> = {
 };
 
 /** What a row of the log is called by. */
-export function noteOfRow({ note }: LogRow): string {
-  return note ?? "a note no longer known";
+export function noteOfRow({ note, noteId }: Pick<LogRow, "note" | "noteId">): string {
+  return note ?? (noteId === undefined ? "a pile without a name" : "a note no longer known");
 }
 
 export const SOURCE_WORDS: Readonly<Record<StoredColor["source"], string>> = {

@@ -16,6 +16,7 @@ export const TABLE_WORDS: Readonly<Record<TableName, readonly [one: string, many
   readings: ["reading", "readings"],
   matches: ["match", "matches"],
   matchPhotos: ["photo of a match", "photos of matches"],
+  turnPhotos: ["photo of a pile", "photos of piles"],
   looks: ["first look", "first looks"],
   timers: ["timer", "timers"],
   benches: ["bench", "benches"],

@@ -6,9 +6,9 @@ import { choosePalettes, type PaletteChoice, type PaletteWishes } from "../core/
 import { NearestMixture } from "../core/palette/nearestMixture";
 import { NoteMisses } from "../core/palette/noteMisses";
 import {
+  mixedPartners,
   neutralPartners,
   type Parents,
-  type Partner,
   rankParents,
   type SecondaryName,
 } from "../core/palette/pairs";
@@ -18,10 +18,14 @@ import type { ColorArea } from "../core/picture/colorAreas";
 import { reachProfile, type ReachProfile } from "../core/palette/reachProfile";
 import { inKey, type KeyMember, type MixedScheme, mixScheme, pileOf } from "../core/palette/scheme";
 import { PaletteReach, type ReachAnswer } from "../core/reach/reach";
+import type { Wash } from "../core/mixing/washMixer";
 import { labFromReflectance } from "../core/spectrum/colorimetry";
+import type { OpticalModel } from "../core/spectrum/types";
+import { PAPER, UNDILUTED_THICKNESS } from "../data/paper";
 import { VIEWING } from "../data/standardViewing";
 import { PAINT_SURFACE } from "../data/surface";
 import { WHITE_BENCH } from "../data/testWhite";
+import type { Lightener } from "../domain/palette/medium";
 import { opticsOf, type SolverTube } from "../domain/tube/solverTube";
 
 /** Values of the columns in the reach chart, L*. */
@@ -39,11 +43,26 @@ export type PaletteScore = {
   readonly cover: PictureCover | undefined;
 };
 
+/** One tube or two that quiet another. */
+export type QuietPartner = {
+  readonly tubes: readonly number[];
+  /** Shares of the volume: the tube that is quieted, those, white (of washes, water). */
+  readonly shares: readonly number[];
+  readonly lab: LabD65;
+  readonly chroma: number;
+};
+
+/** A mixture of less chroma than this counts as quieted, C*ab. */
+const QUIET = 5;
+/** A second tube has to take away this much more. */
+const WORTH_A_TUBE = 1;
+
 export type BoxQuestion = {
   readonly box: readonly SolverTube[];
   readonly notes: readonly LabD65[];
-  /** 1 to 4. */
+  /** 1 to 4, water not counted. */
   readonly recipeTubes: number;
+  readonly lightener: Lightener;
 };
 
 export type SchemeAnswer = MixedScheme & {
@@ -61,15 +80,18 @@ export type SchemeQuestion = {
   readonly lightness: number;
   /** How far the darker and the lighter key lie from it, L*. */
   readonly keyStep: number;
+  readonly lightener: Lightener;
 };
 
 export type PaletteApi = {
-  facts: (tubes: readonly SolverTube[], notes: readonly LabD65[]) => PaletteFacts;
+  /** In every question: of washes the tubes are without white, and a place after the last is water. */
+  facts: (tubes: readonly SolverTube[], notes: readonly LabD65[], lightener: Lightener) => PaletteFacts;
   score: (
     tubes: readonly SolverTube[],
     notes: readonly LabD65[],
     colors: readonly ColorArea[] | undefined,
     toleranceDeltaE2000: number,
+    lightener: Lightener,
   ) => PaletteScore;
   advise: (question: BoxQuestion, palette: readonly number[], offered: readonly number[]) => PaletteAdvice;
   /** Takes seconds; tells the share that is done. */
@@ -78,39 +100,55 @@ export type PaletteApi = {
     wishes: PaletteWishes,
     onProgress: (share: number) => void,
   ) => PaletteChoice;
-  partners: (tubes: readonly SolverTube[], quieted: number, lightness: number) => readonly Partner[];
-  parents: (tubes: readonly SolverTube[], secondary: SecondaryName) => readonly Parents[];
+  partners: (
+    tubes: readonly SolverTube[],
+    quieted: number,
+    lightness: number,
+    /** Whites quiet nothing, and nothing quiets them. */
+    whites: readonly number[],
+    lightener: Lightener,
+  ) => readonly QuietPartner[];
+  parents: (
+    tubes: readonly SolverTube[],
+    secondary: SecondaryName,
+    lightener: Lightener,
+  ) => readonly Parents[];
   scheme: (question: SchemeQuestion) => SchemeAnswer;
   /** All notes moved into what the palette mixes, with their relations kept. */
-  intoReach: (tubes: readonly SolverTube[], notes: readonly LabD65[]) => IntoReach;
+  intoReach: (tubes: readonly SolverTube[], notes: readonly LabD65[], lightener: Lightener) => IntoReach;
   /** What the nearest mixture of each note becomes when it takes up wet paint from below. */
   overWetGround: (
     tubes: readonly SolverTube[],
     notes: readonly LabD65[],
     ground: SolverTube,
     takenUp: number,
+    lightener: Lightener,
   ) => readonly LabD65[];
 };
 
-function nearestOf(tubes: readonly SolverTube[]): NearestMixture {
-  return new NearestMixture(tubes.map(opticsOf), VIEWING.D65, PAINT_SURFACE);
+/** Where water lightens: paint is laid as washes over paper, and water stands after the last tube. */
+const WASH: Wash = { paper: PAPER, undilutedThickness: UNDILUTED_THICKNESS };
+const washOf = (lightener: Lightener): Wash | undefined => (lightener === "water" ? WASH : undefined);
+
+function nearestOf(tubes: readonly SolverTube[], lightener: Lightener): NearestMixture {
+  return new NearestMixture(tubes.map(opticsOf), VIEWING.D65, PAINT_SURFACE, washOf(lightener));
 }
 
-function missesOf({ box, notes, recipeTubes }: BoxQuestion): NoteMisses {
-  return new NoteMisses(box.map(opticsOf), notes, recipeTubes, VIEWING.D65, PAINT_SURFACE);
+function missesOf({ box, notes, recipeTubes, lightener }: BoxQuestion): NoteMisses {
+  return new NoteMisses(box.map(opticsOf), notes, recipeTubes, VIEWING.D65, PAINT_SURFACE, washOf(lightener));
 }
 
 export function createPaletteApi(): PaletteApi {
   return {
-    facts(tubes, notes) {
-      const reach = new PaletteReach(tubes.map(opticsOf), VIEWING.D65, PAINT_SURFACE);
+    facts(tubes, notes, lightener) {
+      const reach = new PaletteReach(tubes.map(opticsOf), VIEWING.D65, PAINT_SURFACE, washOf(lightener));
       return {
-        profile: reachProfile(nearestOf(tubes), REACH_LIGHTNESSES),
+        profile: reachProfile(nearestOf(tubes, lightener), REACH_LIGHTNESSES),
         notes: notes.map((note) => reach.nearest(note)),
       };
     },
-    score(tubes, notes, colors, toleranceDeltaE2000) {
-      const nearest = nearestOf(tubes);
+    score(tubes, notes, colors, toleranceDeltaE2000, lightener) {
+      const nearest = nearestOf(tubes, lightener);
       return {
         misses: notes.map((note) => nearest.to(note).deltaE2000),
         cover: colors && pictureCover(nearest, colors, toleranceDeltaE2000),
@@ -126,31 +164,47 @@ export function createPaletteApi(): PaletteApi {
       if (!choice) throw new Error("The choice was given up");
       return choice;
     },
-    partners: (tubes, quieted, lightness) =>
-      neutralPartners(tubes.map(opticsOf), quieted, lightness, WHITE_BENCH),
-    parents: (tubes, secondary) => rankParents(tubes.map(opticsOf), secondary, WHITE_BENCH),
-    intoReach: (tubes, notes) => intoReach(nearestOf(tubes), notes),
-    overWetGround(tubes, notes, ground, takenUp) {
-      const nearest = nearestOf(tubes);
+    partners(tubes, quieted, lightness, whites, lightener) {
+      if (whites.includes(quieted)) return [];
+      const optics = tubes.map(opticsOf);
+      const wash = washOf(lightener);
+      const singles = neutralPartners(optics, quieted, lightness, WHITE_BENCH, wash)
+        .filter(({ tube }) => !whites.includes(tube))
+        .map(({ tube, ...partner }): QuietPartner => ({ ...partner, tubes: [tube] }));
+      // Where one tube is an opposite, two are no better; where none is, two make one.
+      const left = singles[0]?.chroma ?? Number.POSITIVE_INFINITY;
+      if (left <= QUIET) return singles;
+      const colours = [...optics.keys()].filter((place) => !whites.includes(place));
+      const pairs = mixedPartners(optics, quieted, colours, lightness, WHITE_BENCH, wash);
+      return [...singles, ...pairs.filter(({ chroma }) => chroma < left - WORTH_A_TUBE)].sort(
+        (one, other) => one.chroma - other.chroma,
+      );
+    },
+    parents: (tubes, secondary, lightener) =>
+      rankParents(tubes.map(opticsOf), secondary, WHITE_BENCH, washOf(lightener)),
+    intoReach: (tubes, notes, lightener) => intoReach(nearestOf(tubes, lightener), notes),
+    overWetGround(tubes, notes, ground, takenUp, lightener) {
+      const nearest = nearestOf(tubes, lightener);
       const optics = tubes.map(opticsOf);
       const below = [{ optics: opticsOf(ground), volume: 1 }];
       return notes.map((note) => {
-        const layer = [{ optics: pileOf(optics, nearest.to(note).shares), volume: 1 }];
+        const layer = [{ optics: pileOf(optics, nearest.to(note).shares).optics, volume: 1 }];
         const seen = layerReflectance(layer, { state: "wet", paint: below, takenUp }, PAINT_SURFACE);
         return labFromReflectance(seen, VIEWING.D65);
       });
     },
-    scheme({ tubes, black, white, hues, lightness, keyStep }) {
+    scheme({ tubes, black, white, hues, lightness, keyStep, lightener }) {
+      const wash = washOf(lightener);
       const optics = tubes.map(opticsOf);
       const bright = black === undefined ? optics : optics.filter((_, place) => place !== black);
-      const palette = new NearestMixture(bright, VIEWING.D65, PAINT_SURFACE);
-      const mixed = mixScheme(palette, bright, hues, lightness, WHITE_BENCH);
-      const keyOf = (place: number | undefined, aim: number) => {
-        const added = place === undefined ? undefined : optics[place];
+      const palette = new NearestMixture(bright, VIEWING.D65, PAINT_SURFACE, wash);
+      const mixed = mixScheme(palette, bright, hues, lightness, WHITE_BENCH, wash);
+      const opticsAt = (place: number | undefined) => (place === undefined ? undefined : optics[place]);
+      const keyOf = (added: OpticalModel | "water" | undefined, aim: number) => {
         return (
           added &&
           mixed.members.map(
-            ({ color }) => color && inKey(pileOf(bright, color.shares), added, aim, WHITE_BENCH),
+            ({ color }) => color && inKey(pileOf(bright, color.shares), added, aim, WHITE_BENCH, wash),
           )
         );
       };
@@ -163,8 +217,8 @@ export function createPaletteApi(): PaletteApi {
             shares: withPlace(member.color.shares, black),
           },
         })),
-        shaded: keyOf(black, lightness - keyStep),
-        tinted: keyOf(white, lightness + keyStep),
+        shaded: keyOf(opticsAt(black), lightness - keyStep),
+        tinted: keyOf(wash ? "water" : opticsAt(white), lightness + keyStep),
       };
     },
   };

@@ -1,6 +1,8 @@
 /** What the solver worker understands: plain data both ways, so that it survives cloning. */
 import type { LabD65 } from "../core/color/types";
 import type { LaidCorrectorQuery, LaidCorrectors } from "../core/correct/laidCorrectors";
+import type { Corrector } from "../core/correct/correctors";
+import type { GreenCures } from "../core/correct/greenCures";
 import type { FamilyQuery, Variant } from "../core/correct/lightenAndShade";
 import type { NextAddition } from "../core/correct/nextAddition";
 import type { NearestTube } from "../core/recipe/nearestTube";
@@ -14,6 +16,9 @@ import type { PaletteTable } from "../core/picture/paletteTable";
 import type { PaletteAnswer } from "../core/recipe/paletteMixer";
 import type { TubeCalibration, TubeReading } from "../core/learning/calibrateTube";
 import type { LearnedBox, LearningTube, PileEvidence } from "../core/learning/learnBox";
+
+/** What a hand can lay, and which tubes are white. */
+export type PileWays = Pick<LaidCorrectorQuery, "dosing" | "whites">;
 
 export type SolverApi = {
   searchRecipes: (request: RecipeRequest) => PaletteAnswer;
@@ -32,8 +37,14 @@ export type SolverApi = {
   /** Ways to change one thing of a pile, least side effect first. */
   waysToMove: (
     pile: MixtureRequest,
-    way: Pick<LaidCorrectorQuery, "axis" | "change" | "dosing">,
+    way: PileWays & Pick<LaidCorrectorQuery, "axis" | "change" | "mayLighten">,
   ) => LaidCorrectors;
+  /** Ways to a neutral grey, least colour left first. */
+  waysToNeutral: (pile: MixtureRequest, way: PileWays) => readonly Corrector[];
+  /** A ready-made green warmer, and duller without warming; undefined for any other colour. */
+  greenCures: (pile: MixtureRequest, way: PileWays) => GreenCures | undefined;
+  /** The same strength of each tube, and what it would do. @param share - of the pile's strength. */
+  oneTouchOfEach: (pile: MixtureRequest, share: number) => readonly Corrector[];
   /** A match lighter and darker, within its family. */
   lightenAndShade: (match: MixtureRequest, steps: FamilySteps) => readonly Variant[];
   /** The tube to begin with; undefined without tubes. */
@@ -41,7 +52,17 @@ export type SolverApi = {
     target: LabD65,
     tubes: readonly SolverTube[],
     white: number | undefined,
+    /** Whether paint may be thinned over paper. */
+    isThinned: boolean,
   ) => NearestTube | undefined;
+  /**
+   * Of tubes that are not on the board, by their place in the request, the one with which the search comes closest;
+   * undefined where none comes closer by much.
+   */
+  closingTube: (
+    request: RecipeRequest,
+    others: readonly number[],
+  ) => { readonly tube: number; readonly deltaE2000: number } | undefined;
   /** Whether a mixture holds under other lights beside the smoothest surface of the target's colour. */
   lightCheck: (target: LabD65, mixture: MixtureRequest) => LightCheck | undefined;
   /** Takes seconds; tells the share that is done. */

@@ -3,9 +3,14 @@ import { believe } from "../core/learning/believe";
 import { type Medium, type PaletteAnswer, PaletteMixer } from "../core/recipe/paletteMixer";
 import { MixtureEvaluator } from "../core/mixing/mixtureEvaluator";
 import { buildPaletteTable, type PaletteTable } from "../core/picture/paletteTable";
+import { greenCures } from "../core/correct/greenCures";
 import { laidCorrectors } from "../core/correct/laidCorrectors";
+import { oneTouchOfEach } from "../core/correct/oneTouch";
+import type { PileAndTubes } from "../core/correct/pileModel";
+import { waysToNeutral } from "../core/correct/toNeutral";
 import { lightenAndShade } from "../core/correct/lightenAndShade";
 import { nextAddition } from "../core/correct/nextAddition";
+import { deltaE2000 } from "../core/color/ciede2000";
 import { xyzFromLab } from "../core/color/cieLab";
 import { blendOptics, mixtureReflectance, type PaintVolume } from "../core/mixing/mixture";
 import { washAddition } from "../core/correct/washAddition";
@@ -39,6 +44,27 @@ function volumesOf({ tubes, parts }: MixtureRequest): PaintVolume[] {
     return { optics: opticsOf(known), volume };
   });
 }
+
+/** What lies there, and what may be added: a wash where there is water or water may go in. */
+function pileOf(mixture: MixtureRequest): PileAndTubes & { readonly pileVolume: number } {
+  const paint = mixture.parts.reduce((sum, { volume }) => sum + volume, 0);
+  const { water } = mixture;
+  return {
+    pile: blendOptics(volumesOf(mixture)),
+    pileVolume: paint + (water ?? 0),
+    tubes: mixture.tubes.map(opticsOf),
+    ...(water !== undefined && {
+      wash: {
+        paper: PAPER,
+        undilutedThickness: UNDILUTED_THICKNESS,
+        paintShare: paint / (paint + water),
+      },
+    }),
+  };
+}
+
+/** A tube that brings a colour nearer by less than this is not worth laying out, ΔE00. */
+const WORTH_A_TUBE = 1;
 
 /** So many beliefs are kept. */
 const MOST_BELIEFS = 300;
@@ -105,39 +131,60 @@ export function createSolverApi(): SolverApi {
         PAINT_SURFACE,
       ),
     waysToMove: (pile, way) =>
-      laidCorrectors(
-        {
-          ...way,
-          pile: blendOptics(volumesOf(pile)),
-          pileVolume: pile.parts.reduce((sum, { volume }) => sum + volume, 0),
-          tubes: pile.tubes.map(opticsOf),
-          maxTubes: 2,
-        },
-        VIEWING.D65,
-        PAINT_SURFACE,
-      ),
-    lightenAndShade: (match, steps) =>
-      lightenAndShade(
-        { ...steps, match: blendOptics(volumesOf(match)), tubes: match.tubes.map(opticsOf) },
-        VIEWING.D65,
-        PAINT_SURFACE,
-      ),
-    nearestTube: (target, tubes, white) =>
+      laidCorrectors({ ...way, ...pileOf(pile), maxTubes: 2 }, VIEWING.D65, PAINT_SURFACE),
+    waysToNeutral: (pile, way) => waysToNeutral({ ...way, ...pileOf(pile) }, VIEWING.D65, PAINT_SURFACE),
+    greenCures: (pile, way) => {
+      const asked = { ...way, ...pileOf(pile) };
+      return greenCures(asked, VIEWING.D65, PAINT_SURFACE);
+    },
+    oneTouchOfEach: (pile, share) => oneTouchOfEach({ ...pileOf(pile), share }, VIEWING.D65, PAINT_SURFACE),
+    lightenAndShade: (match, steps) => {
+      const { pile, ...asked } = pileOf(match);
+      return lightenAndShade({ ...steps, ...asked, match: pile }, VIEWING.D65, PAINT_SURFACE);
+    },
+    nearestTube: (target, tubes, white, isThinned) =>
       nearestTube(
         {
           target,
           tubes: tubes.map(opticsOf),
           white,
-          paper: PAPER,
+          paper: isThinned ? PAPER : undefined,
         },
         VIEWING.D65,
         PAINT_SURFACE,
       ),
+    closingTube: (request, others) => {
+      const mixer = mixerFor(request);
+      const { query, dosing } = request;
+      const missOf = (required: readonly number[]): number => {
+        const forbidden = [
+          ...(query.forbidden ?? []),
+          ...others.filter((other) => !required.includes(other)),
+        ];
+        const asked = { ...query, forbidden, required: [...(query.required ?? []), ...required] };
+        const { recipes } = mixer.recipesFor(asked, dosing);
+        return Math.min(...recipes.map(({ laidDown }) => deltaE2000(query.target, laidDown.predicted)));
+      };
+      const own = missOf([]);
+      const found = others.map((tube) => ({ tube, deltaE2000: missOf([tube]) }));
+      const best = found.reduce<(typeof found)[number] | undefined>(
+        (nearest, one) => (nearest && nearest.deltaE2000 <= one.deltaE2000 ? nearest : one),
+        undefined,
+      );
+      return best && best.deltaE2000 < own - WORTH_A_TUBE ? best : undefined;
+    },
     lightCheck: (target, mixture) => {
       const smooth = smoothestReflectance(xyzFromLab(target, VIEWING.D65.white), VIEWING.D65);
       // Outside what any surface can be there is nothing to compare with.
       if (!smooth.ok) return undefined;
-      return checkUnderLights(smooth.value, mixtureReflectance(volumesOf(mixture), PAINT_SURFACE), VIEWING);
+      const paint = mixture.parts.reduce((sum, { volume }) => sum + volume, 0);
+      const { water } = mixture;
+      const film =
+        water === undefined || water === 0
+          ? undefined
+          : { thickness: (UNDILUTED_THICKNESS * paint) / (paint + water), ground: PAPER };
+      const seen = mixtureReflectance(volumesOf(mixture), PAINT_SURFACE, film);
+      return checkUnderLights(smooth.value, seen, VIEWING);
     },
     paletteTable: (tubes, size, onProgress): PaletteTable => {
       const mixer = new MixtureEvaluator(tubes.map(opticsOf), VIEWING.D65, PAINT_SURFACE);

@@ -10,6 +10,7 @@ import { tubeFromModel } from "@/domain/tube/newTube";
 import { keepPicture } from "@/persistence/pictures";
 import { addReading, addToPile, keepMatch, seenOf } from "@/persistence/piles";
 import { addFirstLook, changeBench, setTimer } from "@/persistence/benches";
+import { keepTurnPhoto } from "@/persistence/turnPhotos";
 import { keepMatchPhoto } from "@/persistence/matchRecords";
 import { addNote, changeSettings, startPainting } from "@/persistence/studio";
 import { ROW_TABLES, type Row, storeOf } from "@/persistence/tables";
@@ -112,6 +113,7 @@ export async function fillStore(db: GamanDatabase, title = "Harbour"): Promise<S
     seenOf(pile),
   );
   await keepMatchPhoto(db, match.id, image("the dab"), 1008);
+  await keepTurnPhoto(db, pile.id, 1, image("the pile"), 1008);
   await addFirstLook(db, {
     paintingId: painting.id,
     noteId: hull.id,

@@ -11,14 +11,12 @@ import { type LabD65, labD65 } from "../color/types";
 import { type ThreeWayDifference, threeWayDifference } from "../describe/difference";
 import { type HueName, readHue } from "../describe/huePlaces";
 import type { SurfaceConstants } from "../mixing/saunderson";
-import { MixtureEvaluator } from "../mixing/mixtureEvaluator";
+import type { ColorModel } from "../mixing/colorModel";
 import type { ViewingWeights } from "../spectrum/colorimetry";
-import type { OpticalModel } from "../spectrum/types";
+import { type PileAndTubes, pileModel } from "./pileModel";
 
-export type CorrectorQuery = {
-  /** The pile's own optics, per unit of its volume. */
-  readonly pile: OpticalModel;
-  readonly tubes: readonly OpticalModel[];
+/** Where the pile is a wash, the place after the last tube is water: it can be added too. */
+export type CorrectorQuery = PileAndTubes & {
   readonly axis: "value" | "chroma" | "hue";
   /** Signed, in L*, C*ab or ΔH*; not zero. */
   readonly change: number;
@@ -43,12 +41,12 @@ const GREY_CHROMA = 3;
 /** Additions from a trace to a hundred times the pile, as scaled by strength. */
 const SMALLEST = 1e-5;
 const LARGEST = 100;
-const SCAN_STEPS = 60;
-const BISECTIONS = 40;
+const SCAN_STEPS = 32;
+const BISECTIONS = 26;
 const REACHED = 1e-3;
 /** Ratios of two tubes that are scanned, and golden sections between the best and its neighbours. */
-const RATIOS = 17;
-const GOLDEN_STEPS = 22;
+const RATIOS = 11;
+const GOLDEN_STEPS = 16;
 const GOLDEN = (Math.sqrt(5) - 1) / 2;
 
 /**
@@ -64,20 +62,21 @@ export function correctors(
   if (!Number.isFinite(query.change) || query.change === 0)
     throw new RangeError(`The wanted change must be finite and not zero, got ${query.change}`);
   const mover = new Mover(query, view, surface);
-  const found = query.tubes.flatMap((_, tube) => mover.reach([tube], 1) ?? []);
+  const places = [...query.tubes.keys(), ...(query.wash ? [query.tubes.length] : [])];
+  const found = places.flatMap((tube) => mover.reach([tube], 1) ?? []);
   if (query.maxTubes === 2) {
-    query.tubes.forEach((_, first) => {
-      query.tubes.forEach((__, second) => {
+    for (const first of places) {
+      for (const second of places) {
         const best = second > first ? mover.bestOfPair(first, second) : undefined;
         if (best) found.push(best);
-      });
-    });
+      }
+    }
   }
   return found.sort((a, b) => a.sideEffect - b.sideEffect || a.parts.length - b.parts.length);
 }
 
 class Mover {
-  private readonly mixer: MixtureEvaluator;
+  private readonly mixer: ColorModel;
   private readonly start: LabD65;
   private readonly out = new Float64Array(3);
   private readonly places = new Uint8Array(3);
@@ -88,7 +87,7 @@ class Mover {
     view: ViewingWeights<"D65">,
     surface: SurfaceConstants,
   ) {
-    this.mixer = new MixtureEvaluator([query.pile, ...query.tubes], view, surface);
+    this.mixer = pileModel(query, view, surface);
     this.start = this.labAfter([], 1, 0);
   }
 

@@ -2,29 +2,42 @@
  * One thing changed on purpose, in amounts that a hand can lay: of the doses around the exact one that which comes
  * nearest to the wanted change with the least side effect. What is said of it is what the laid dose does.
  */
-import { type Dosing, type DosingChoice, dosingOf } from "../amounts/dosing";
+import { type Dosing, type DosingChoice, dosingOf, WATER_PLACE } from "../amounts/dosing";
 import { type LabD65, labD65 } from "../color/types";
 import type { SurfaceConstants } from "../mixing/saunderson";
-import { MixtureEvaluator } from "../mixing/mixtureEvaluator";
 import type { ViewingWeights } from "../spectrum/colorimetry";
+import { pileModel, waterPlaceOf } from "./pileModel";
 import { type Corrector, correctorOf, type CorrectorQuery, correctors, movedAlong } from "./correctors";
 
 export type LaidCorrectorQuery = CorrectorQuery & {
   /** Volume of the pile, > 0, in the unit of the dosing. */
   readonly pileVolume: number;
   readonly dosing: DosingChoice;
+  /** Volumes of the pile that may be added at most; {@link MOST_ADDED} when it is left out. */
+  readonly mostAdded?: number;
+  /** White tubes, by their place: two of them in one addition are one and the same means. */
+  readonly whites?: readonly number[];
+  /** Whether dulling may lighten, so that white alone counts as a way to dull; true when it is left out. */
+  readonly mayLighten?: boolean;
 };
+
+/** What is added to change one thing is no new pile: as with any addition, at most it grows fourfold. */
+export const MOST_ADDED = 3;
 
 export type LaidCorrectors = {
   /** Volumes are those of the whole addition, in the unit of the dosing. Least side effect first. */
   readonly ways: readonly Corrector[];
   /** Tubes that would do it, of which the smallest amount does too much for so small a pile. */
   readonly tooStrong: readonly number[];
+  /** Where no way is within the limit of growth: the one that would take the least paint, and how much. */
+  readonly beyond: Corrector | undefined;
 };
 
 /** A dose that moves the pile by less or more than these shares of what was wanted does something else. */
 const LEAST_MOVE = 0.5;
 const MOST_MOVE = 1.5;
+/** White that lightens less than this while it dulls makes up for what darkens, L*. */
+const VALUE_HELD = 2;
 /** How much of a side effect is worth one unit along the axis. */
 const SIDE_EFFECT_WEIGHT = 0.3;
 
@@ -36,8 +49,8 @@ export function laidCorrectors(
 ): LaidCorrectors {
   const { pileVolume, axis, change } = query;
   if (!(pileVolume > 0)) throw new RangeError(`A pile has a volume above zero, got ${pileVolume}`);
-  const dosing = dosingOf(query.dosing);
-  const mixer = new MixtureEvaluator([query.pile, ...query.tubes], view, surface);
+  const dosing = withWater(dosingOf(query.dosing), waterPlaceOf(query));
+  const mixer = pileModel(query, view, surface);
   const out = new Float64Array(3);
   const labWith = (parts: Corrector["parts"]): LabD65 => {
     mixer.writeLab(
@@ -49,7 +62,16 @@ export function laidCorrectors(
     return labD65(out[0] as number, out[1] as number, out[2] as number);
   };
   const start = labWith([]);
-  const exact = correctors(query, view, surface);
+  const { mostAdded = MOST_ADDED, whites = [], mayLighten = true } = query;
+  const addedBy = ({ parts }: Corrector): number => parts.reduce((sum, { volume }) => sum + volume, 0);
+  const whitesIn = ({ parts }: Corrector): number => parts.filter(({ tube }) => whites.includes(tube)).length;
+  const isMeant = (way: Corrector): boolean => {
+    if (whitesIn(way) > 1) return false;
+    const isQuietened = axis === "chroma" && change < 0 && whitesIn(way) > 0;
+    return !isQuietened || mayLighten || way.change.deltaLightness <= VALUE_HELD;
+  };
+  const every = correctors(query, view, surface).filter(isMeant);
+  const exact = every.filter((way) => addedBy(way) <= mostAdded);
   const laid = exact.map(({ parts }) => {
     const whole = parts.map(({ tube, volume }) => ({ tube, volume: volume * pileVolume }));
     return dosesAround(whole, dosing)
@@ -62,7 +84,10 @@ export function laidCorrectors(
   });
   const does = ({ moved }: { readonly moved: number }): boolean =>
     moved / change >= LEAST_MOVE && moved / change <= MOST_MOVE;
-  const ways = laid.filter(does).map(({ way }) => way);
+  const ways = laid
+    .filter(does)
+    .map(({ way }) => way)
+    .filter((way) => isMeant(way) && addedBy(way) <= mostAdded * pileVolume);
   const used = new Set(ways.flatMap(({ parts }) => parts.map(({ tube }) => tube)));
   const tooStrong = laid.flatMap((one) => {
     const [only, ...more] = one.way.parts;
@@ -71,9 +96,25 @@ export function laidCorrectors(
   const distinct = ways.filter(
     (way, i) => ways.findIndex((other) => keyOf(other.parts) === keyOf(way.parts)) === i,
   );
+  const [least] = [...every].sort((one, other) => addedBy(one) - addedBy(other));
   return {
     ways: distinct.sort((a, b) => a.sideEffect - b.sideEffect || a.parts.length - b.parts.length),
     tooStrong,
+    beyond:
+      distinct.length === 0 && tooStrong.length === 0 && least && addedBy(least) > mostAdded
+        ? { ...least, parts: least.parts.map(({ tube, volume }) => ({ tube, volume: volume * pileVolume })) }
+        : undefined,
+  };
+}
+
+/** The same measure for tubes by their place, water among them. */
+export function withWater(dosing: Dosing, water: number | undefined): Dosing {
+  const placeOf = (tube: number): number => (tube === water ? WATER_PLACE : tube);
+  return {
+    ...dosing,
+    round: (volume, tube) => dosing.round(volume, placeOf(tube)),
+    step: (volume, tube) => dosing.step(volume, placeOf(tube)),
+    smallest: (tube) => dosing.smallest(placeOf(tube)),
   };
 }
 
@@ -82,7 +123,7 @@ function keyOf(parts: Corrector["parts"]): string {
 }
 
 /** Each amount rounded, one step less and one more; a part below the smallest dose may stay out. */
-function dosesAround(exact: Corrector["parts"], dosing: Dosing): Corrector["parts"][] {
+export function dosesAround(exact: Corrector["parts"], dosing: Dosing): Corrector["parts"][] {
   let all: Corrector["parts"][] = [[]];
   for (const { tube, volume } of exact) {
     const rounded = dosing.round(volume, tube);

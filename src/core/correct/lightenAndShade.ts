@@ -6,12 +6,12 @@ import type { DosingChoice } from "../amounts/dosing";
 import { lchFromLab } from "../color/cieLab";
 import type { LabD65 } from "../color/types";
 import type { SurfaceConstants } from "../mixing/saunderson";
-import { MixtureEvaluator } from "../mixing/mixtureEvaluator";
 import type { ViewingWeights } from "../spectrum/colorimetry";
 import type { OpticalModel } from "../spectrum/types";
 import { labD65 } from "../color/types";
 import { type Corrector, correctors } from "./correctors";
 import { laidCorrectors } from "./laidCorrectors";
+import { type PileAndTubes, pileModel, waterPlaceOf } from "./pileModel";
 
 export type VariantKind = "white-highlight" | "coloured-highlight" | "black-shade" | "family-shade";
 
@@ -21,10 +21,9 @@ export type Variant = {
   readonly addition: Corrector;
 };
 
-export type FamilyQuery = {
-  /** The match's own optics per unit of its volume. */
+export type FamilyQuery = Pick<PileAndTubes, "tubes" | "wash"> & {
+  /** The optics of the match's paint, per unit of its volume. */
   readonly match: OpticalModel;
-  readonly tubes: readonly OpticalModel[];
   readonly whites: readonly number[];
   readonly blacks: readonly number[];
   /** How far up and down, in L*, > 0. */
@@ -37,6 +36,11 @@ export type FamilyQuery = {
 /** A variant that turns further is of another family, in degrees. */
 const SAME_FAMILY_DEGREES = 8;
 const GREY_CHROMA = 3;
+/** A shade that grows further is another pile. */
+const MOST_SHADE_ADDED = 1.5;
+const MOST_HIGHLIGHT_ADDED = 100;
+/** Two chromas that no eye tells apart, C*ab. */
+const SAME_CHROMA = 1;
 
 /** Those of the four that these tubes reach; highlights first, in each pair the plain one first. */
 export function lightenAndShade(
@@ -44,12 +48,17 @@ export function lightenAndShade(
   view: ViewingWeights<"D65">,
   surface: SurfaceConstants,
 ): Variant[] {
-  const { match, tubes, whites, blacks } = query;
-  const matchLab = labOf(match, view, surface);
+  const { match, tubes, wash, blacks } = query;
+  const asPile = { pile: match, tubes, ...(wash && { wash }) };
+  // In a wash the paper is the white, and water lets it through.
+  const water = waterPlaceOf(query);
+  const whites = water === undefined ? query.whites : [water];
+  const matchLab = labOf(asPile, view, surface);
   const ways = (change: number): readonly Corrector[] => {
-    const asked = { pile: match, tubes, axis: "value", change, maxTubes: 2 } as const;
+    const asked = { ...asPile, axis: "value", change, maxTubes: 2 } as const;
+    // A highlight is mostly white, however much that is; what a shade may take is said below.
     return query.laid
-      ? laidCorrectors({ ...asked, ...query.laid }, view, surface).ways
+      ? laidCorrectors({ ...asked, ...query.laid, mostAdded: MOST_HIGHLIGHT_ADDED }, view, surface).ways
       : correctors(asked, view, surface);
   };
   const isOnly = ({ parts }: Corrector, among: readonly number[]): boolean =>
@@ -68,9 +77,17 @@ export function lightenAndShade(
         Math.abs(chromaOf(one.predicted) - localChroma) - Math.abs(chromaOf(other.predicted) - localChroma),
     )[0];
   const black = darker.find((way) => isOnly(way, blacks));
-  const shade = darker.find(
-    (way) => way.parts.every(({ tube }) => !blacks.includes(tube)) && isOfFamily(way, localChroma),
-  );
+  const blackChroma = black ? chromaOf(black.predicted) : 0;
+  // A shade from the family is there for its colour: one that is duller than with black is no shade worth its paint.
+  const [shade] = darker
+    .filter(
+      (way) =>
+        way.parts.every(({ tube }) => !blacks.includes(tube)) &&
+        isOfFamily(way, localChroma) &&
+        growthOf(way, query) <= MOST_SHADE_ADDED &&
+        chromaOf(way.predicted) >= blackChroma - SAME_CHROMA,
+    )
+    .sort((one, other) => lossOf(one, localChroma) - lossOf(other, localChroma));
   const found: readonly [VariantKind, Corrector | undefined][] = [
     ["white-highlight", white],
     ["coloured-highlight", coloured],
@@ -78,6 +95,16 @@ export function lightenAndShade(
     ["family-shade", shade],
   ];
   return found.flatMap(([kind, addition]) => (addition ? [{ kind, addition }] : []));
+}
+
+/** Volumes that are added to one of the match. */
+function growthOf({ parts }: Corrector, { laid }: FamilyQuery): number {
+  return parts.reduce((sum, { volume }) => sum + volume, 0) / (laid?.pileVolume ?? 1);
+}
+
+/** What a shade loses of its family: degrees of hue and units of chroma alike. */
+function lossOf({ predicted, hueTurnDegrees }: Corrector, localChroma: number): number {
+  return Math.abs(hueTurnDegrees) + Math.max(0, localChroma - chromaOf(predicted));
 }
 
 /** Of a grey there is no hue to leave. */
@@ -90,8 +117,8 @@ function chromaOf(lab: LabD65): number {
   return lchFromLab(lab)[1];
 }
 
-function labOf(optics: OpticalModel, view: ViewingWeights<"D65">, surface: SurfaceConstants): LabD65 {
+function labOf(pile: PileAndTubes, view: ViewingWeights<"D65">, surface: SurfaceConstants): LabD65 {
   const out = new Float64Array(3);
-  new MixtureEvaluator([optics], view, surface).writeLab(out, Uint8Array.of(0), Float64Array.of(1), 1);
+  pileModel(pile, view, surface).writeLab(out, Uint8Array.of(0), Float64Array.of(1), 1);
   return labD65(out[0] as number, out[1] as number, out[2] as number);
 }

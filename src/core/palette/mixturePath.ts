@@ -11,6 +11,7 @@ import { NEUTRAL_CHROMA } from "../describe/chromaWords";
 import { type HuePlace, readHue } from "../describe/huePlaces";
 import { mixtureReflectance } from "../mixing/mixture";
 import { labFromReflectance } from "../spectrum/colorimetry";
+import type { Wash } from "../mixing/washMixer";
 import type { OpticalModel } from "../spectrum/types";
 import type { TestWhite } from "../tube/character";
 
@@ -50,8 +51,10 @@ const GOLDEN_STEPS = 40;
 const GOLDEN = (Math.sqrt(5) - 1) / 2;
 
 export type PathWhite = {
-  /** Volume of white to one volume of the two paints together, >= 0. */
+  /** Volume of white, of washes of water, to one volume of the two paints together, >= 0. */
   readonly whiteParts: number;
+  /** Water over paper in place of the white. */
+  readonly wash?: Wash | undefined;
 };
 
 /**
@@ -64,14 +67,15 @@ export function pathColor(
   second: OpticalModel,
   share: number,
   bench: TestWhite,
-  { whiteParts }: PathWhite = { whiteParts: 0 },
+  { whiteParts, wash }: PathWhite = { whiteParts: 0 },
 ): LabD65 {
   const volumes = [
     { optics: first, volume: 1 - share },
     { optics: second, volume: share },
-    { optics: bench.white, volume: whiteParts },
+    ...(wash ? [] : [{ optics: bench.white, volume: whiteParts }]),
   ].filter(({ volume }) => volume > 0);
-  return labFromReflectance(mixtureReflectance(volumes, bench.surface), bench.view);
+  const film = wash && { thickness: wash.undilutedThickness / (1 + whiteParts), ground: wash.paper };
+  return labFromReflectance(mixtureReflectance(volumes, bench.surface, film), bench.view);
 }
 
 /** Throws a RangeError when the white is below zero or not finite. */
@@ -83,11 +87,20 @@ export function mixturePath(
 ): MixturePath {
   if (!(white.whiteParts >= 0) || !Number.isFinite(white.whiteParts))
     throw new RangeError("The parts of white must be a number that is not below zero");
-  const pointAt = (share: number): PathPoint => ({
-    share,
-    lab: pathColor(first, second, share, bench, white),
-  });
-  const points = evenly(sampledShares(strengthOf(first) / strengthOf(second)).map(pointAt), pointAt);
+  return pathOf(
+    (share) => pathColor(first, second, share, bench, white),
+    strengthOf(first) / strengthOf(second),
+  );
+}
+
+/**
+ * The way between any two colours that mix.
+ *
+ * @param colorAt - of a share of the second, 0 to 1. @param balance - odds at which both colour about alike, > 0.
+ */
+export function pathOf(colorAt: (share: number) => LabD65, balance: number): MixturePath {
+  const pointAt = (share: number): PathPoint => ({ share, lab: colorAt(share) });
+  const points = evenly(sampledShares(balance).map(pointAt), pointAt);
   return { points, events: eventsOf(points), dullest: dullestOf(points, pointAt) };
 }
 
@@ -123,7 +136,7 @@ function evenly(samples: readonly PathPoint[], pointAt: (share: number) => PathP
   });
 }
 
-function strengthOf({ absorption, scattering }: OpticalModel): number {
+export function strengthOf({ absorption, scattering }: OpticalModel): number {
   let sum = 0;
   for (let band = 0; band < absorption.length; band++)
     sum += (absorption[band] ?? Number.NaN) + (scattering[band] ?? Number.NaN);

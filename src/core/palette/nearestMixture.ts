@@ -1,10 +1,11 @@
 /** The mixture of all of a palette's tubes, any number of them, that comes nearest to a colour. */
 import { type DeltaE2000Factors, deltaE2000, REFERENCE_FACTORS } from "../color/ciede2000";
 import { type LabD65, labD65 } from "../color/types";
-import { MixtureEvaluator } from "../mixing/mixtureEvaluator";
+import { colorModelOf } from "../mixing/colorModelOf";
 import type { SurfaceConstants } from "../mixing/saunderson";
 import { MixtureSamples } from "../recipe/mixtureSamples";
 import { type SolverEffort, SubsetSolver } from "../recipe/subsetSolver";
+import type { Wash } from "../mixing/washMixer";
 import type { ViewingWeights } from "../spectrum/colorimetry";
 import type { OpticalModel } from "../spectrum/types";
 
@@ -26,20 +27,26 @@ export type NearestColor = {
 };
 
 export class NearestMixture {
+  /** Water among them where it is a palette of washes: after the last tube. */
   readonly tubeCount: number;
   private readonly solver: SubsetSolver;
   private readonly samples: MixtureSamples;
   private readonly tubes: Uint8Array;
 
   /** Throws a RangeError without tubes or with more than {@link MOST_BOX_TUBES}. */
-  constructor(tubes: readonly OpticalModel[], view: ViewingWeights<"D65">, surface: SurfaceConstants) {
+  constructor(
+    tubes: readonly OpticalModel[],
+    view: ViewingWeights<"D65">,
+    surface: SurfaceConstants,
+    wash?: Wash,
+  ) {
     if (tubes.length < 1 || tubes.length > MOST_BOX_TUBES)
       throw new RangeError(`A mixture holds 1 to ${MOST_BOX_TUBES} tubes, not ${tubes.length}`);
-    const mixer = new MixtureEvaluator(tubes, view, surface);
-    this.tubeCount = tubes.length;
-    this.solver = new SubsetSolver(mixer, tubes.length);
+    const mixer = colorModelOf(tubes, view, surface, wash);
+    this.tubeCount = mixer.tubeCount;
+    this.solver = new SubsetSolver(mixer, mixer.tubeCount);
     this.samples = new MixtureSamples(mixer, this.solver);
-    this.tubes = Uint8Array.from(tubes, (_, tube) => tube);
+    this.tubes = Uint8Array.from({ length: mixer.tubeCount }, (_, tube) => tube);
   }
 
   /** CIELAB of some thousands of mixtures, three numbers each. */

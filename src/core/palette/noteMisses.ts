@@ -9,7 +9,9 @@
 import { REFERENCE_FACTORS } from "../color/ciede2000";
 import { localMetric, localSquare } from "../color/localMetric";
 import type { LabD65 } from "../color/types";
-import { MixtureEvaluator } from "../mixing/mixtureEvaluator";
+import type { ColorModel } from "../mixing/colorModel";
+import { colorModelOf } from "../mixing/colorModelOf";
+import type { Wash } from "../mixing/washMixer";
 import { MOST_BOX_TUBES, NearestMixture } from "./nearestMixture";
 import type { SurfaceConstants } from "../mixing/saunderson";
 import { interiorLattice } from "../recipe/subsets";
@@ -19,7 +21,7 @@ import type { OpticalModel } from "../spectrum/types";
 
 export const MOST_RECIPE_TUBES = 4;
 
-const LATTICE_LEVELS = [0, 1, 9, 8, 8] as const;
+const LATTICE_LEVELS = [0, 1, 9, 8, 8, 8] as const;
 const EFFORT: SolverEffort = { maxIterations: 30, goodEnough: 1e-3, relativeGain: 1e-3 };
 /** A start further off than this beyond what is found already leads nowhere better: about a lattice cell, ΔE00. */
 const LATTICE_CELL = 6;
@@ -38,7 +40,9 @@ export class NoteMisses {
   readonly noteCount: number;
   /** Sets solved so far. */
   setsSolved = 0;
-  private readonly mixer: MixtureEvaluator;
+  private readonly mixer: ColorModel;
+  /** Water goes into every set of washes, after its tubes. */
+  private readonly water: readonly number[];
   private readonly solver: SubsetSolver;
   private readonly sets = new Map<number, SetMiss>();
 
@@ -52,6 +56,7 @@ export class NoteMisses {
     readonly recipeTubes: number,
     private readonly view: ViewingWeights<"D65">,
     private readonly surface: SurfaceConstants,
+    private readonly wash?: Wash,
   ) {
     if (tubes.length < 1 || tubes.length > MOST_BOX_TUBES)
       throw new RangeError(`A box of 1 to ${MOST_BOX_TUBES} tubes can be searched, not ${tubes.length}`);
@@ -61,8 +66,9 @@ export class NoteMisses {
       throw new RangeError("Every note needs three finite numbers");
     this.tubeCount = tubes.length;
     this.noteCount = notes.length;
-    this.mixer = new MixtureEvaluator(tubes, view, surface);
-    this.solver = new SubsetSolver(this.mixer, MOST_RECIPE_TUBES);
+    this.mixer = colorModelOf(tubes, view, surface, wash);
+    this.water = wash ? [tubes.length] : [];
+    this.solver = new SubsetSolver(this.mixer, MOST_RECIPE_TUBES + this.water.length);
   }
 
   /** ΔE00 of each note from the best recipe of the palette. @param palette - places in the box, any order. */
@@ -79,6 +85,7 @@ export class NoteMisses {
       tubes.map((tube) => this.tubes[tube] as OpticalModel),
       this.view,
       this.surface,
+      this.wash,
     );
     return this.notes.map((note) => nearest.to(note).deltaE2000);
   }
@@ -127,12 +134,13 @@ export class NoteMisses {
 
   private solveSet(set: readonly number[]): SetMiss {
     const { solver, mixer, notes } = this;
-    const count = set.length;
-    const tubes = Uint8Array.from(set);
+    const places = [...set, ...this.water];
+    const count = places.length;
+    const tubes = Uint8Array.from(places);
     const misses = new Float32Array(notes.length).fill(Number.POSITIVE_INFINITY);
     const volumes = new Float64Array(notes.length * count);
     const parts =
-      count > 1 ? set.map((_, left) => this.ofSet(set.filter((__, place) => place !== left))) : [];
+      set.length > 1 ? set.map((_, left) => this.ofSet(set.filter((__, place) => place !== left))) : [];
     const starts = interiorLattice(count, LATTICE_LEVELS[count] ?? count);
     const labs = new Float64Array(3 * starts.length);
     const lab = new Float64Array(3);

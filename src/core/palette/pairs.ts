@@ -1,14 +1,17 @@
 /** Pairs of tubes: the best neutralising partner of each, and the parents that make the brightest secondaries. */
 import { hueDifferenceDegrees, lchFromLab } from "../color/cieLab";
 import { type LabD65, labD65 } from "../color/types";
+import { blendOptics } from "../mixing/mixture";
+import type { ColorModel } from "../mixing/colorModel";
 import { MixtureEvaluator } from "../mixing/mixtureEvaluator";
+import { type Wash, WashMixer } from "../mixing/washMixer";
 import type { OpticalModel } from "../spectrum/types";
 import type { TestWhite } from "../tube/character";
 
 export type Partner = {
   /** Place among the tubes. */
   readonly tube: number;
-  /** Shares of the volume: the tube that is quieted, the partner, white. */
+  /** Shares of the volume: the tube that is quieted, the partner, white (of washes, water). */
   readonly shares: readonly [number, number, number];
   readonly lab: LabD65;
   readonly chroma: number;
@@ -57,8 +60,9 @@ export function neutralPartners(
   quieted: number,
   lightness: number,
   bench: TestWhite,
+  wash?: Wash,
 ): Partner[] {
-  const mixes = new PairMixer(tubes, bench);
+  const mixes = new PairMixer(tubes, bench, wash);
   return tubes
     .flatMap((_, tube): Partner[] => {
       if (tube === quieted) return [];
@@ -72,6 +76,88 @@ export function neutralPartners(
       return best ? [best] : [];
     })
     .sort((a, b) => a.chroma - b.chroma || a.tube - b.tube);
+}
+
+/** An opposite that is mixed of two tubes. */
+export type MixedPartner = {
+  /** Places among the tubes. */
+  readonly tubes: readonly [number, number];
+  /** Shares of the volume: the tube that is quieted, the two, white (of washes, water). */
+  readonly shares: readonly [number, number, number, number];
+  readonly lab: LabD65;
+  readonly chroma: number;
+};
+
+/** Ratios of two tubes, by strength, that are scanned before the best is narrowed. */
+const OPPOSITE_RATIOS = 12;
+const OPPOSITE_STEPS = 16;
+
+/**
+ * Opposites of a tube that two others make together, for palettes in which no single tube is one: least chroma first.
+ *
+ * @param quieted - index of the tube into the palette. @param allowed - tubes that may be mixed, by place.
+ * @param lightness - L* of the mixture with white.
+ */
+export function mixedPartners(
+  tubes: readonly OpticalModel[],
+  quieted: number,
+  allowed: readonly number[],
+  lightness: number,
+  bench: TestWhite,
+  wash?: Wash,
+): MixedPartner[] {
+  const own = tubes[quieted];
+  const others = allowed.filter((tube) => tube !== quieted);
+  if (!own) return [];
+  return others
+    .flatMap((one, i) => others.slice(i + 1).map((other) => [one, other] as const))
+    .flatMap(([one, other]): MixedPartner[] => {
+      const [a, b] = [tubes[one], tubes[other]];
+      if (!a || !b) return [];
+      const [strengthA, strengthB] = [meanStrength(a), meanStrength(b)];
+      const at = (ratio: number): MixedPartner | undefined => {
+        const volumes = [(1 - ratio) / strengthA, ratio / strengthB] as const;
+        const whole = volumes[0] + volumes[1];
+        const opposite = blendOptics([
+          { optics: a, volume: volumes[0] },
+          { optics: b, volume: volumes[1] },
+        ]);
+        const [partner] = neutralPartners([own, opposite], 0, lightness, bench, wash);
+        if (!partner) return undefined;
+        const [q, mixed, w] = partner.shares;
+        return {
+          tubes: [one, other],
+          shares: [q, (mixed * volumes[0]) / whole, (mixed * volumes[1]) / whole, w],
+          lab: partner.lab,
+          chroma: partner.chroma,
+        };
+      };
+      const best = leastAlong(at);
+      return best ? [best] : [];
+    })
+    .sort((a, b) => a.chroma - b.chroma || a.tubes[0] - b.tubes[0] || a.tubes[1] - b.tubes[1]);
+}
+
+function leastAlong(at: (ratio: number) => MixedPartner | undefined): MixedPartner | undefined {
+  const cost = (one: MixedPartner | undefined): number => one?.chroma ?? Number.POSITIVE_INFINITY;
+  const scanned = Array.from({ length: OPPOSITE_RATIOS - 1 }, (_, i) => at((i + 1) / OPPOSITE_RATIOS));
+  const place = scanned.reduce((best, one, i) => (cost(one) < cost(scanned[best]) ? i : best), 0);
+  let best = scanned[place];
+  let low = place / OPPOSITE_RATIOS;
+  let high = (place + 2) / OPPOSITE_RATIOS;
+  for (let step = 0; step < OPPOSITE_STEPS && best; step++) {
+    const [left, right] = [at(high - GOLDEN * (high - low)), at(low + GOLDEN * (high - low))];
+    if (cost(left) < cost(right)) high = low + GOLDEN * (high - low);
+    else low = high - GOLDEN * (high - low);
+    for (const one of [left, right]) if (cost(one) < cost(best)) best = one;
+  }
+  return best;
+}
+
+function meanStrength({ grid, absorption, scattering }: OpticalModel): number {
+  let sum = 0;
+  for (let band = 0; band < grid.count; band++) sum += (absorption[band] ?? 0) + (scattering[band] ?? 0);
+  return sum / grid.count;
 }
 
 /** Scan and golden section over the ratio; ratios at which the value cannot be had are left out. */
@@ -111,8 +197,9 @@ export function rankParents(
   tubes: readonly OpticalModel[],
   secondary: SecondaryName,
   bench: TestWhite,
+  wash?: Wash,
 ): Parents[] {
-  const mixes = new PairMixer(tubes, bench);
+  const mixes = new PairMixer(tubes, bench, wash);
   const found: Parents[] = [];
   for (let first = 0; first < tubes.length; first++) {
     for (let second = first + 1; second < tubes.length; second++) {
@@ -166,14 +253,17 @@ export function isSecondary(hueDegrees: number, secondary: SecondaryName): boole
 
 /** Two tubes at a ratio by strength, and white beside them, without allocation in the scans. */
 class PairMixer {
-  private readonly mixer: MixtureEvaluator;
+  private readonly mixer: ColorModel;
   private readonly white: number;
   private readonly tubes = new Uint8Array(3);
   private readonly volumes = new Float64Array(3);
   private readonly lab = new Float64Array(3);
 
-  constructor(tubes: readonly OpticalModel[], bench: TestWhite) {
-    this.mixer = new MixtureEvaluator([...tubes, bench.white], bench.view, bench.surface);
+  /** @param wash - water over paper in place of the white. */
+  constructor(tubes: readonly OpticalModel[], bench: TestWhite, wash: Wash | undefined) {
+    this.mixer = wash
+      ? new WashMixer(tubes, bench.view, bench.surface, wash)
+      : new MixtureEvaluator([...tubes, bench.white], bench.view, bench.surface);
     this.white = tubes.length;
   }
 

@@ -11,9 +11,10 @@ import { NEUTRAL_CHROMA } from "../describe/chromaWords";
 import { HUE_PLACES } from "../describe/huePlaces";
 import { blendOptics, mixtureReflectance } from "../mixing/mixture";
 import { labFromReflectance } from "../spectrum/colorimetry";
+import type { Wash } from "../mixing/washMixer";
 import type { OpticalModel } from "../spectrum/types";
 import type { TestWhite } from "../tube/character";
-import { mixturePath } from "./mixturePath";
+import { pathOf, strengthOf } from "./mixturePath";
 import type { NearestMixture } from "./nearestMixture";
 import { type EdgeColor, mostChroma } from "./reachProfile";
 
@@ -88,8 +89,16 @@ function degreesOf(place: number): number {
   return (from + (place - low) * hueDifferenceDegrees(from, next) + 360) % 360;
 }
 
+/** A mixture as it is laid: opaque, or a wash. */
+export type SchemePile = {
+  /** Optics of its paint, per unit of volume. */
+  readonly optics: OpticalModel;
+  /** Paint in one volume of it, (0, 1]; the rest is water. */
+  readonly paintShare: number;
+};
+
 /**
- * @param tubes - the palette's tubes, same order as in `palette`.
+ * @param tubes - the palette's tubes, same order as in `palette`; of washes without the water.
  * @param hues - CIELAB hue angles of the members, degrees.
  * @param lightness - L* of all members, 0 to 100.
  */
@@ -99,6 +108,7 @@ export function mixScheme(
   hues: readonly number[],
   lightness: number,
   bench: TestWhite,
+  wash?: Wash,
 ): MixedScheme {
   const members = hues.map((hueDegrees) => ({
     hueDegrees,
@@ -109,7 +119,7 @@ export function mixScheme(
   for (const [first, one] of piles.entries()) {
     for (const [second, other] of piles.entries()) {
       if (second <= first || !one || !other) continue;
-      const stray = brightestStray(one, other, hues, bench);
+      const stray = brightestStray(one, other, hues, bench, wash);
       if (stray) strays.push({ first, second, ...stray });
     }
   }
@@ -117,12 +127,27 @@ export function mixScheme(
 }
 
 function brightestStray(
-  one: OpticalModel,
-  other: OpticalModel,
+  one: SchemePile,
+  other: SchemePile,
   hues: readonly number[],
   bench: TestWhite,
+  wash: Wash | undefined,
 ): { readonly share: number; readonly lab: LabD65 } | undefined {
-  const strays = mixturePath(one, other, bench).points.filter(({ lab }) => {
+  const strengthIn = ({ optics, paintShare }: SchemePile): number => paintShare * strengthOf(optics);
+  const path = pathOf(
+    (share) =>
+      labOfPiles(
+        [
+          { pile: one, volume: 1 - share },
+          { pile: other, volume: share },
+        ],
+        0,
+        bench,
+        wash,
+      ),
+    strengthIn(one) / strengthIn(other),
+  );
+  const strays = path.points.filter(({ lab }) => {
     const [, chroma, hue] = lchFromLab(lab);
     return (
       chroma >= STRAY_CHROMA && hues.every((own) => Math.abs(hueDifferenceDegrees(own, hue)) > SECTOR_DEGREES)
@@ -134,38 +159,60 @@ function brightestStray(
   );
 }
 
-/**
- * @param shares - by volume, one for each tube of the palette; they sum to 1.
- */
-export function pileOf(tubes: readonly OpticalModel[], shares: readonly number[]): OpticalModel {
-  return blendOptics(
-    shares.flatMap((volume, place) => {
-      const optics = tubes[place];
-      return optics && volume > 0 ? [{ optics, volume }] : [];
-    }),
-  );
+/** CIELAB of piles together, and so much water more. */
+function labOfPiles(
+  parts: readonly { readonly pile: SchemePile; readonly volume: number }[],
+  water: number,
+  bench: TestWhite,
+  wash: Wash | undefined,
+): LabD65 {
+  const laid = parts.filter(({ volume }) => volume > 0);
+  const paints = laid.map(({ pile, volume }) => ({ optics: pile.optics, volume: volume * pile.paintShare }));
+  const whole = laid.reduce((sum, { volume }) => sum + volume, water);
+  const paint = paints.reduce((sum, { volume }) => sum + volume, 0);
+  const film = wash && { thickness: (wash.undilutedThickness * paint) / whole, ground: wash.paper };
+  return labFromReflectance(mixtureReflectance(paints, bench.surface, film), bench.view);
 }
 
 /**
- * A member of a scheme in another key: so much black or white as brings the pile to a value. Undefined when it
- * does not get there, or is there already.
+ * @param shares - by volume, one for each tube of the palette, and of a wash the water's; they sum to 1.
+ */
+export function pileOf(tubes: readonly OpticalModel[], shares: readonly number[]): SchemePile {
+  const paints = shares.flatMap((volume, place) => {
+    const optics = tubes[place];
+    return optics && volume > 0 ? [{ optics, volume }] : [];
+  });
+  return {
+    optics: blendOptics(paints),
+    paintShare: paints.reduce((sum, { volume }) => sum + volume, 0),
+  };
+}
+
+/**
+ * A member of a scheme in another key: so much black or white, of washes black or water, as brings the pile to a
+ * value. Undefined when it does not get there, or is there already.
  *
- * @param lightness - L* that it is brought to, 0 to 100.
+ * @param added - a tube, or water. @param lightness - L* that it is brought to, 0 to 100.
  */
 export function inKey(
-  pile: OpticalModel,
-  added: OpticalModel,
+  pile: SchemePile,
+  added: OpticalModel | "water",
   lightness: number,
   bench: TestWhite,
+  wash?: Wash,
 ): KeyMember | undefined {
   const labAt = (parts: number): LabD65 =>
-    labFromReflectance(
-      mixtureReflectance(
-        [{ optics: pile, volume: 1 }, ...(parts > 0 ? [{ optics: added, volume: parts }] : [])],
-        bench.surface,
-      ),
-      bench.view,
-    );
+    added === "water"
+      ? labOfPiles([{ pile, volume: 1 }], parts, bench, wash)
+      : labOfPiles(
+          [
+            { pile, volume: 1 },
+            { pile: { optics: added, paintShare: 1 }, volume: parts },
+          ],
+          0,
+          bench,
+          wash,
+        );
   const start = labAt(0);
   const isDarker = lightness < start[0];
   const isPast = (lab: LabD65): boolean => (isDarker ? lab[0] <= lightness : lab[0] >= lightness);

@@ -8,7 +8,8 @@ import { type DeltaE2000Factors, REFERENCE_FACTORS } from "../color/ciede2000";
 import type { LabD65 } from "../color/types";
 import { type ThreeWayDifference, threeWayDifference } from "../describe/difference";
 import type { SurfaceConstants } from "../mixing/saunderson";
-import { MixtureEvaluator } from "../mixing/mixtureEvaluator";
+import { colorModelOf } from "../mixing/colorModelOf";
+import type { Wash } from "../mixing/washMixer";
 import { RecipeSearch } from "../recipe/search";
 import type { Recipe } from "../recipe/types";
 import type { ViewingWeights } from "../spectrum/colorimetry";
@@ -40,16 +41,28 @@ export type ReachAnswer = {
 export class PaletteReach {
   private readonly search: RecipeSearch;
 
-  constructor(tubes: readonly OpticalModel[], view: ViewingWeights<"D65">, surface: SurfaceConstants) {
-    this.search = searchOver(tubes, view, surface);
+  private readonly maxTubes: number;
+
+  /** @param wash - washes over paper, with water as one more place after the tubes. */
+  constructor(
+    tubes: readonly OpticalModel[],
+    view: ViewingWeights<"D65">,
+    surface: SurfaceConstants,
+    wash?: Wash,
+  ) {
+    const model = colorModelOf(tubes, view, surface, wash);
+    this.search = new RecipeSearch(
+      model,
+      Array.from({ length: model.tubeCount }, () => false),
+    );
+    this.maxTubes = MAX_TUBES + (wash ? 1 : 0);
   }
 
   /** Value first unless said otherwise: a wrong hue at the right value is accepted sooner than the reverse. */
   nearest(target: LabD65, priority: Priority = "value"): ReachAnswer {
-    const exact = closestOf(this.search, target, REFERENCE_FACTORS);
+    const exact = this.closest(target, REFERENCE_FACTORS);
     const isReached = exact.deltaE2000 <= REACHED;
-    const chosen =
-      isReached || priority === "even" ? exact : closestOf(this.search, target, FACTORS[priority]);
+    const chosen = isReached || priority === "even" ? exact : this.closest(target, FACTORS[priority]);
     return {
       isReached,
       nearest: chosen.predicted,
@@ -57,28 +70,17 @@ export class PaletteReach {
       miss: threeWayDifference(target, chosen.predicted),
     };
   }
-}
 
-function searchOver(
-  tubes: readonly OpticalModel[],
-  view: ViewingWeights,
-  surface: SurfaceConstants,
-): RecipeSearch {
-  return new RecipeSearch(
-    new MixtureEvaluator(tubes, view, surface),
-    tubes.map(() => false),
-  );
-}
-
-function closestOf(search: RecipeSearch, target: LabD65, factors: DeltaE2000Factors): Recipe {
-  const { recipes } = search.search({
-    target,
-    maxTubes: MAX_TUBES,
-    factors,
-    toleranceDeltaE2000: 0,
-    maxAnswers: 1,
-  });
-  const [closest] = recipes;
-  if (!closest) throw new Error("A search over tubes gave no recipe");
-  return closest;
+  private closest(target: LabD65, factors: DeltaE2000Factors): Recipe {
+    const { recipes } = this.search.search({
+      target,
+      maxTubes: this.maxTubes,
+      factors,
+      toleranceDeltaE2000: 0,
+      maxAnswers: 1,
+    });
+    const [closest] = recipes;
+    if (!closest) throw new Error("A search over tubes gave no recipe");
+    return closest;
+  }
 }

@@ -16,7 +16,7 @@ export type LogRow = {
   readonly noteId: string | undefined;
   readonly pileId: string;
   readonly paintingId: string;
-  /** Name of the note; nothing where the note is gone from the store. */
+  /** Name of the note, or of a pile without one; nothing where the note is gone or the pile has no name. */
   readonly note: string | undefined;
   readonly painting: string;
   /** What was aimed at. */

@@ -1,4 +1,8 @@
 /** What lies in a mixture and what may be added to it, as the worker takes it. */
+import type { Lightener } from "../palette/medium";
+import { volumeOf } from "../pile/contents";
+import type { Dose } from "../pile/pile";
+import { isWater } from "../tube/water";
 import type { Tube } from "../tube/tube";
 import { type SolverTube, solverTubeOf } from "../tube/solverTube";
 
@@ -6,6 +10,8 @@ import { type SolverTube, solverTubeOf } from "../tube/solverTube";
 export type MixtureRequest = {
   readonly tubes: readonly SolverTube[];
   readonly parts: readonly { readonly tube: number; readonly volume: number }[];
+  /** Volume of water in it, >= 0: a wash over paper. Opaque paint when it is left out. */
+  readonly water?: number;
 };
 
 export type AskedMixture = {
@@ -14,25 +20,36 @@ export type AskedMixture = {
   readonly request: MixtureRequest;
 };
 
-/** Undefined while the paint of any tube in the mixture is not known, or nothing lies in it. */
+/**
+ * Undefined while the paint of any tube in the mixture is not known, or nothing lies in it.
+ *
+ * @param lightener - of the palette: with water, paint that has none yet is a wash too.
+ */
 export function mixtureRequest(
-  contents: readonly { readonly tubeId: string; readonly parts: number }[],
+  contents: readonly Dose[],
   others: readonly Tube[],
   tubeById: ReadonlyMap<string, Tube>,
+  lightener: Lightener = "white",
 ): AskedMixture | undefined {
-  const ids = [...new Set([...others.map(({ id }) => id), ...contents.map(({ tubeId }) => tubeId)])];
+  const paints = contents.filter((dose) => !isWater(dose));
+  const water = volumeOf(contents) - volumeOf(paints);
+  const ids = [...new Set([...others.map(({ id }) => id), ...paints.map(({ tubeId }) => tubeId)])];
   const known = ids.flatMap((id) => {
     const tube = tubeById.get(id);
     const solverTube = tube && solverTubeOf(tube);
     return tube && solverTube ? [{ tube, solverTube }] : [];
   });
-  const parts = contents.map(({ tubeId, parts: volume }) => ({
+  const parts = paints.map(({ tubeId, parts: volume }) => ({
     tube: known.findIndex(({ tube }) => tube.id === tubeId),
     volume,
   }));
   if (parts.length === 0 || parts.some(({ tube }) => tube < 0)) return undefined;
   return {
     tubes: known.map(({ tube }) => tube),
-    request: { tubes: known.map(({ solverTube }) => solverTube), parts },
+    request: {
+      tubes: known.map(({ solverTube }) => solverTube),
+      parts,
+      ...((water > 0 || lightener === "water") && { water }),
+    },
   };
 }

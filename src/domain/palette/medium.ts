@@ -17,14 +17,14 @@ export function mediumOfPalette(
   )?.[0];
 }
 
+/** What makes a mixture lighter. */
+export type Lightener = "white" | "water";
+
 /** In these a painter may lighten with white or with water; the school says which. */
 const ALLOWS_BOTH: readonly TubeMedium[] = ["acrylic", "gouache", "other"];
 
 /** What a mixture is lightened with: the medium decides, and where it allows both, the school's habit. */
-export function lightenerOf(
-  medium: TubeMedium | undefined,
-  { lighten }: Pick<School, "lighten">,
-): "white" | "water" {
+export function lightenerOf(medium: TubeMedium | undefined, { lighten }: Pick<School, "lighten">): Lightener {
   if (medium === "watercolour") return "water";
   return medium !== undefined && ALLOWS_BOTH.includes(medium) ? lighten : "white";
 }

@@ -34,7 +34,7 @@ describe("knownTubes", () => {
     const [first, second, third] = boxOf(3);
     if (!first || !second || !third) throw new Error("three tubes");
     const strange = { ...second, optics: { ...second.optics, modelIds: ["no-longer-shipped"] } };
-    expect(knownTubes([first, strange]).tubes).toEqual([first]);
+    expect(knownTubes([first, strange], "white").tubes).toEqual([first]);
     const byId = new Map([first, { ...third, deletedAt: 5 }].map((tube) => [tube.id, tube]));
     expect(tubesOf([third.id, "gone", first.id], byId)).toEqual([first]);
   });

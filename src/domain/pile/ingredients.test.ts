@@ -112,6 +112,7 @@ describe("older piles as paint", () => {
         extra: [{ tube: grey?.tube ?? ([...TUBES.values()][0] as Tube), mostShare: 1 }],
       },
       { ...DEFAULT_SETTINGS, school: { ...DEFAULT_SETTINGS.school, allowsBlack: false } },
+      "white",
     );
     const out = question?.request.query.forbidden?.map((place) => question.tubeIds[place]);
     expect(out).toEqual(["ivory-black oil", grey?.tube.id]);

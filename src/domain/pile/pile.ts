@@ -65,6 +65,15 @@ export type Pile = {
   readonly createdAt: number;
 };
 
+/** A photo of a pile after one of its turns: how it looked then. One for a turn. */
+export type TurnPhoto = {
+  readonly id: string;
+  readonly pileId: string;
+  readonly turn: number;
+  readonly blob: Blob;
+  readonly addedAt: number;
+};
+
 /** What was chosen or entered at the bench of a note but is not paint yet; so that closing the page loses nothing. */
 export type BenchRow = {
   readonly noteId: string;

@@ -6,6 +6,8 @@ import type { Reading } from "../reading/reading";
 /** One trial of the loop: what was added or scraped away, and how the pile then looked. */
 export type Trial = {
   readonly number: number;
+  /** The pile's turn with which it ended. */
+  readonly turn: number;
   readonly added: readonly Dose[];
   /** Share of the pile that was left after scraping in this trial; undefined without any. */
   readonly keptShare: number | undefined;
@@ -13,6 +15,27 @@ export type Trial = {
   readonly inPile: readonly Dose[];
   readonly reading: Reading | undefined;
 };
+
+/** A turn that lost less than this lost nothing that an eye sees, ΔE00. */
+const LOST = 0.5;
+
+/**
+ * The trial after which the pile was further from its aim than before, by the most; undefined where none lost.
+ *
+ * @param misses - ΔE00 after each trial, in order; undefined where it is not known.
+ */
+export function lostMost(
+  misses: readonly (number | undefined)[],
+): { readonly at: number; readonly by: number } | undefined {
+  let worst: { at: number; by: number } | undefined;
+  misses.forEach((miss, at) => {
+    const before = misses[at - 1];
+    if (miss === undefined || before === undefined) return;
+    const by = miss - before;
+    if (by > (worst?.by ?? LOST)) worst = { at, by };
+  });
+  return worst;
+}
 
 /** Each trial ends with its last reading before something else was done to the paint. */
 export function trialsOf(pile: Pile, readings: readonly Reading[]): readonly Trial[] {
@@ -29,6 +52,7 @@ export function trialsOf(pile: Pile, readings: readonly Reading[]): readonly Tri
     const kept = scrapes.filter(isNew);
     trials.push({
       number: trials.length + 1,
+      turn: last,
       added: totalsOf(pile.additions.filter(isNew)),
       keptShare: kept.length > 0 ? kept.reduce((share, { keptShare }) => share * keptShare, 1) : undefined,
       inPile: contentsOf(pile, last),

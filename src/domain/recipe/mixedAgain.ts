@@ -43,6 +43,7 @@ export function mixedAgainQuestion(
       wantedParts: wantedParts ?? volumeOf(contents),
     },
     // Whatever the school allows, it is the same tubes again.
-    { ...settings, school: { ...settings.school, allowsBlack: true, lighten: "white" } },
+    { ...settings, school: { ...settings.school, allowsBlack: true } },
+    "white",
   );
 }

@@ -1,4 +1,5 @@
 /** What is asked of the recipe search: the paint that may be used, and the painter's wishes. */
+import type { Lightener } from "../palette/medium";
 import type { DosingChoice } from "../../core/amounts/dosing";
 import { type DeltaE2000Factors, REFERENCE_FACTORS } from "../../core/color/ciede2000";
 import type { LabD65 } from "../../core/color/types";
@@ -57,6 +58,8 @@ export function recipeQuestion(
   board: readonly Tube[],
   { required, forbidden, factors, extra, wantedParts }: RecipeWishes,
   settings: HandSettings & Pick<Settings, "maxTubesPerRecipe" | "school">,
+  /** What the palette lightens with: in water, recipes are washes over paper. */
+  lightener: Lightener,
 ): RecipeQuestion | undefined {
   const { maxTubesPerRecipe, school } = settings;
   const offered = [...board.map((tube) => ({ tube, mostShare: 1 })), ...extra];
@@ -70,7 +73,7 @@ export function recipeQuestion(
   const prices = known.flatMap(({ tube }) => pricePerMl(tube) ?? []);
   const places = (isWanted: (tube: Tube) => boolean): number[] =>
     known.flatMap(({ tube }, place) => (isWanted(tube) ? [place] : []));
-  const asWash = school.lighten === "water";
+  const asWash = lightener === "water";
   const out = places(isLeftOut);
   const measure = measureOf(
     settings,

@@ -12,6 +12,7 @@ export const TABLE_NAMES = [
   "readings",
   "matches",
   "matchPhotos",
+  "turnPhotos",
   "looks",
   "timers",
   "benches",

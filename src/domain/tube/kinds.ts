@@ -14,6 +14,9 @@ export function isWhiteTube(tube: Tube): boolean {
 
 const LIGHTFAST: readonly Tube["lightfastness"][] = ["I", "I-II", "II"];
 
+/** Classes that do not last on a wall. */
+export const FADES: readonly Tube["lightfastness"][] = ["III", "III-IV", "IV"];
+
 /** Of ASTM class I or II: what is sold as lasting. */
 export function isLightfast(tube: Tube): boolean {
   return LIGHTFAST.includes(tube.lightfastness);

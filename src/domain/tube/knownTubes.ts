@@ -1,22 +1,29 @@
 /** Tubes whose optics are known, side by side with what the worker takes. */
-import type { Tube } from "./tube";
+import type { Lightener } from "../palette/medium";
+import { isWhiteTube } from "./kinds";
 import { keyOfTube, type SolverTube, solverTubeOf } from "./solverTube";
+import type { Tube } from "./tube";
 
 export type KnownTubes = {
+  /** Where water lightens, those that are not white. */
   readonly tubes: readonly Tube[];
   readonly solverTubes: readonly SolverTube[];
+  /** What makes their mixtures lighter. */
+  readonly lightener: Lightener;
   /** Changes when what is believed of them does. */
   readonly key: string;
 };
 
-export function knownTubes(tubes: readonly Tube[]): KnownTubes {
+export function knownTubes(tubes: readonly Tube[], lightener: Lightener): KnownTubes {
   const known = tubes.flatMap((tube) => {
     const solverTube = solverTubeOf(tube);
-    return solverTube ? [{ tube, solverTube }] : [];
+    const isUsed = lightener === "white" || !isWhiteTube(tube);
+    return solverTube && isUsed ? [{ tube, solverTube }] : [];
   });
   return {
     tubes: known.map(({ tube }) => tube),
     solverTubes: known.map(({ solverTube }) => solverTube),
-    key: known.map(({ tube }) => keyOfTube(tube)).join(","),
+    lightener,
+    key: [lightener, ...known.map(({ tube }) => keyOfTube(tube))].join(","),
   };
 }

@@ -3,9 +3,11 @@ import type { LabD65 } from "../../core/color/types";
 import type { PigmentModel } from "../../core/pigment/types";
 import type { OpticalModel } from "../../core/spectrum/types";
 import { tintLadder } from "../../core/tube/character";
+import { PAPER, UNDILUTED_THICKNESS } from "../../data/paper";
 import { WHITE_BENCH } from "../../data/testWhite";
+import { labOfVolumes } from "../mixture/color";
 import { opticsOfTube } from "./optics";
-import type { Tube } from "./tube";
+import type { Tube, TubeMedium } from "./tube";
 
 /** Parts of titanium white to one of the tube, from the masstone up. */
 const SMEAR_WHITE_PARTS = [0, 0.5, 1.5, 4, 9, 19] as const;
@@ -24,9 +26,51 @@ export function ladderOfModel(model: PigmentModel): readonly LabD65[] {
   return smearOf(model.optics);
 }
 
+/** In watercolour water is the white, and a smear is pulled out over paper. */
 export function ladderOfTube(tube: Tube): readonly LabD65[] {
   const optics = opticsOfTube(tube);
-  return optics ? smearOf(optics) : [];
+  if (!optics) return [];
+  return tube.medium === "watercolour" ? washesOf(optics) : smearOf(optics);
+}
+
+/** Parts of water to one of the tube, from the strongest wash down. */
+const SMEAR_WATER_PARTS = [0, 1, 3, 8, 20, 50] as const;
+const washes = new WeakMap<OpticalModel, readonly LabD65[]>();
+
+function washesOf(optics: OpticalModel): readonly LabD65[] {
+  const known = washes.get(optics);
+  if (known) return known;
+  const ladder = waterLadder(optics, SMEAR_WATER_PARTS).map(({ lab }) => lab);
+  washes.set(optics, ladder);
+  return ladder;
+}
+
+/** One step of a tube that is made lighter. */
+export type LightenedStep = {
+  /** Parts of white, or of water, to one of the tube. */
+  readonly parts: number;
+  readonly lab: LabD65;
+};
+
+/** A tube in more and more water, over paper. @param parts - of water to one of the tube, >= 0. */
+export function waterLadder(optics: OpticalModel, parts: readonly number[]): readonly LightenedStep[] {
+  return parts.map((water) => ({
+    parts: water,
+    lab: labOfVolumes([{ optics, volume: 1 }], {
+      thickness: UNDILUTED_THICKNESS / (1 + water),
+      ground: PAPER,
+    }),
+  }));
+}
+
+/** A tube in more and more of what lightens in its medium. @param parts - to one of the tube, >= 0. */
+export function lightenedLadder(
+  optics: OpticalModel,
+  medium: TubeMedium,
+  parts: readonly number[],
+): readonly LightenedStep[] {
+  if (medium === "watercolour") return waterLadder(optics, parts);
+  return tintLadder(optics, WHITE_BENCH, parts).map(({ whiteParts, lab }) => ({ parts: whiteParts, lab }));
 }
 
 /** The tint by which a tube is known on ribbons: its masstone, or a lighter step of a very dark one. */

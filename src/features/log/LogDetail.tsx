@@ -9,6 +9,7 @@ import type { LabD65 } from "../../core/color/types";
 import { differenceWords, WORKING_TOLERANCE } from "../../core/describe/difference";
 import type { Dose } from "../../domain/pile/pile";
 import { type LogRecord, readRecord } from "../../persistence/matchRecords";
+import { isFree } from "../../domain/pile/ingredients";
 import { contentsOf, volumeOf } from "../../domain/pile/contents";
 import type { Match } from "../../domain/match/match";
 import type { Settings } from "../../domain/settings/settings";
@@ -81,7 +82,7 @@ function Detail({ record, held, onHold, onClose }: { record: LogRecord } & Omit<
   const lastRead = match?.result ?? readings.at(-1)?.color;
   const result = lastRead && labFromStored(lastRead);
   const doses = pile ? contentsOf(pile) : [];
-  const name = note?.name ?? "this record";
+  const name = note?.name ?? pile?.name ?? "this record";
   const self: Held | undefined = result && {
     key: match?.id ?? pile?.id ?? "",
     name: match ? `${name}, ${format(match.keptAt, "d MMM")}` : name,
@@ -100,12 +101,13 @@ function Detail({ record, held, onHold, onClose }: { record: LogRecord } & Omit<
       ) : null}
       {match ? <SinceLine match={match} doses={doses} /> : null}
       <div className="mt-4 flex flex-wrap gap-3">
-        {note && pile ? (
+        {pile && (note || isFree(pile)) ? (
           <Link
-            href={`/mix?note=${note.id}&again=${pile.id}` as "/mix"}
+            href={`/mix?${note ? `note=${note.id}` : "pile=new"}&again=${pile.id}` as "/mix"}
             className={buttonClass("main")}
             onClick={() => {
-              change({ currentPaintingId: note.paintingId });
+              const paintingId = note?.paintingId ?? pile.paintingId;
+              if (paintingId !== undefined) change({ currentPaintingId: paintingId });
             }}
           >
             Mix it again

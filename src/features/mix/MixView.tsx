@@ -24,6 +24,7 @@ const SampleLine = lazy(async () => ({ default: (await import("./correct/NextSte
 const NextStep = lazy(async () => ({ default: (await import("./correct/NextStep")).NextStep }));
 const Trials = lazy(async () => ({ default: (await import("./pile/Trials")).Trials }));
 const TimerField = lazy(async () => ({ default: (await import("./pile/TimerField")).TimerField }));
+const SideBySide = lazy(async () => ({ default: (await import("./compare/SideBySide")).SideBySide }));
 const FreeBench = lazy(async () => ({ default: (await import("./free/FreeBench")).FreeBench }));
 const TakesDoses = lazy(async () => ({ default: (await import("./hand/TakesDoses")).TakesDoses }));
 const OneThing = lazy(async () => ({ default: (await import("./correct/OneThing")).OneThing }));
@@ -133,6 +134,7 @@ function Work() {
         <OneThing />
       </Suspense>
       <Suspense fallback={null}>
+        <SideBySide />
         <Trials />
       </Suspense>
       <Suspense fallback={null}>

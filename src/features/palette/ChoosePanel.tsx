@@ -38,14 +38,16 @@ export function ChoosePanel({ palette, known }: PanelProps) {
     [box, palette.tubeIds],
   );
   const searched = useMemo(() => searchedTubes(active, palette.tubeIds), [active, palette.tubeIds]);
-  const boxKnown = useMemo(() => knownTubes(searched), [searched]);
+  const { lightener } = known;
+  const boxKnown = useMemo(() => knownTubes(searched, lightener), [searched, lightener]);
   const question = useMemo(
     (): BoxQuestion => ({
       box: boxKnown.solverTubes,
       notes: labs,
       recipeTubes: Math.min(MOST_RECIPE_TUBES, settings.maxTubesPerRecipe),
+      lightener,
     }),
-    [boxKnown, labs, settings.maxTubesPerRecipe],
+    [boxKnown, labs, settings.maxTubesPerRecipe, lightener],
   );
   const advised =
     known.tubes.length > LARGE_PALETTE

@@ -12,7 +12,8 @@ import { readPicture } from "../../persistence/pictures";
 import { createPictureClient } from "../../workers/clients";
 import { CheckField } from "../../ui/fields";
 import { isLightfast } from "../../domain/tube/kinds";
-import { useDb, useStudio } from "../../kit/studio/useStudio";
+import { lightenerOf, mediumOfPalette } from "../../domain/palette/medium";
+import { useDb, useSettings, useStudio } from "../../kit/studio/useStudio";
 import { tubesOf } from "../../domain/palette/searchedTubes";
 import { knownTubes } from "../../domain/tube/knownTubes";
 import type { PanelProps } from "./panel";
@@ -73,15 +74,25 @@ function Score({
 }) {
   const notes = useStudio((studio) => studio.notes);
   const tubeById = useStudio((studio) => studio.tubeById);
-  const known = useMemo(() => knownTubes(tubesOf(palette.tubeIds, tubeById)), [palette.tubeIds, tubeById]);
+  const { school } = useSettings();
+  const known = useMemo(() => {
+    const tubes = tubesOf(palette.tubeIds, tubeById);
+    return knownTubes(tubes, lightenerOf(mediumOfPalette(palette, tubes), school));
+  }, [palette, tubeById, school]);
   const labs = useMemo(() => notes.map((note) => labFromStored(note.target)), [notes]);
   const isReady = known.tubes.length > 0 && areas !== undefined;
   const task = useQuery(
     palettes,
     isReady
-      ? { tubes: known.solverTubes, labs, areas: areas.length > 0 ? areas : undefined, edge: EDGE }
+      ? {
+          tubes: known.solverTubes,
+          labs,
+          areas: areas.length > 0 ? areas : undefined,
+          edge: EDGE,
+          lightener: known.lightener,
+        }
       : undefined,
-    (remote, asked) => remote.score(asked.tubes, asked.labs, asked.areas, asked.edge),
+    (remote, asked) => remote.score(asked.tubes, asked.labs, asked.areas, asked.edge, asked.lightener),
   );
   const score = task.status === "failed" ? undefined : shownOf(task);
   const worst = score?.misses.reduce((at, miss, i) => (miss > (score.misses[at] ?? 0) ? i : at), 0) ?? 0;

@@ -13,6 +13,8 @@ import { SelectField } from "../../ui/fields";
 import { Patch } from "../../ui/Patch";
 import { opticsOfTube } from "../../domain/tube/optics";
 import { totalsOf } from "../../domain/pile/contents";
+import { isWhiteTube } from "../../domain/tube/kinds";
+import { useIngredients } from "../../kit/paint/useIngredients";
 import { useDb, useSettings, useStudio } from "../../kit/studio/useStudio";
 import { describeLab } from "../../words/colors";
 import { searchedTubes } from "../../domain/palette/searchedTubes";
@@ -29,8 +31,10 @@ const WHITE_PARTS = [0, 1, 2, 4, 9, 19] as const;
 /** Piles of this painting that can be followed, newest first. */
 const MOST_PILES = 12;
 
-export function PairsPanel({ known }: PanelProps) {
+export function PairsPanel({ known: ofPalette }: PanelProps) {
+  const known = useWithPiles(ofPalette);
   const paints = usePaints(known);
+  const isWash = known.lightener === "water";
   const [firstId, setFirstId] = useState<string>();
   const [secondId, setSecondId] = useState<string>();
   const [whiteParts, setWhiteParts] = useState<number>(0);
@@ -47,7 +51,7 @@ export function PairsPanel({ known }: PanelProps) {
             <PaintSelect label="From" paints={paints} value={first.id} onChange={setFirstId} />
             <PaintSelect label="to" paints={paints} value={second.id} onChange={setSecondId} />
             <SelectField
-              label="with titanium white"
+              label={isWash ? "with water" : "with titanium white"}
               value={String(whiteParts)}
               onChange={(event) => {
                 setWhiteParts(Number(event.target.value));
@@ -60,7 +64,7 @@ export function PairsPanel({ known }: PanelProps) {
               ))}
             </SelectField>
           </div>
-          <PathOfTwo first={first} second={second} whiteParts={whiteParts} />
+          <PathOfTwo first={first} second={second} whiteParts={whiteParts} isWash={isWash} />
         </section>
       ) : (
         <p>A path needs two paints. Choose another tube for this palette.</p>
@@ -68,6 +72,22 @@ export function PairsPanel({ known }: PanelProps) {
       <Partners known={known} />
       <ParentsOf known={known} />
     </div>
+  );
+}
+
+/** Piles that lie about are paint like any other; so many of them at most. */
+const MOST_INGREDIENTS = 8;
+const OWN = {};
+
+function useWithPiles(known: KnownTubes): KnownTubes {
+  const { ingredients } = useIngredients(OWN);
+  return useMemo(
+    () =>
+      knownTubes(
+        [...known.tubes, ...ingredients.slice(0, MOST_INGREDIENTS).map(({ tube }) => tube)],
+        known.lightener,
+      ),
+    [known, ingredients],
   );
 }
 
@@ -128,6 +148,7 @@ function PaintSelect({
   );
 }
 
+const LIGHTENER_NAMES = { white: "white", water: "water" } as const;
 const PARTNER_LIGHTNESSES = [30, 40, 50, 60, 70, 80] as const;
 const SHOWN_PARTNERS = 4;
 
@@ -137,14 +158,20 @@ function Partners({ known }: Pick<PanelProps, "known">) {
   const [lightness, setLightness] = useState<number>(50);
   const chosen = known.tubes.findIndex((tube) => tube.id === tubeId);
   const place = chosen >= 0 ? chosen : Math.min(1, known.tubes.length - 1);
+  const whites = known.tubes.flatMap((tube, at) => (isWhiteTube(tube) ? [at] : []));
   const task = useQuery(
     palettes,
-    known.tubes.length < 2 ? undefined : { tubes: known.solverTubes, place, lightness },
-    (remote, asked) => remote.partners(asked.tubes, asked.place, asked.lightness),
+    known.tubes.length < 2
+      ? undefined
+      : { tubes: known.solverTubes, place, lightness, whites, lightener: known.lightener },
+    (remote, asked) =>
+      remote.partners(asked.tubes, asked.place, asked.lightness, asked.whites, asked.lightener),
   );
   const partners = shownOf(task);
   if (known.tubes.length < 2) return null;
   const quieted = known.tubes[place];
+  const nameAt = (at: number): string => known.tubes[at]?.label ?? "";
+  const isWhite = whites.includes(place);
   return (
     <section>
       <h2 className="border-b-2 border-ink font-bold">Which tube quiets which</h2>
@@ -176,18 +203,19 @@ function Partners({ known }: Pick<PanelProps, "known">) {
           ))}
         </SelectField>
       </div>
-      {partners?.length === 0 ? (
+      {isWhite ? <p className="py-2">White has no colour to quiet.</p> : null}
+      {partners?.length === 0 && !isWhite ? (
         <p className="py-2">With no other tube of this palette can it be mixed at that value.</p>
       ) : null}
       <ul className="mt-2">
-        {partners?.slice(0, SHOWN_PARTNERS).map((partner) => (
+        {partners?.slice(0, SHOWN_PARTNERS).map(({ tubes, lab, chroma, shares }) => (
           <Mixed
-            key={partner.tube}
-            lab={partner.lab}
-            title={known.tubes[partner.tube]?.label ?? ""}
-            words={`down to chroma ${partner.chroma.toFixed(1)}`}
-            parts={[quieted?.label ?? "", known.tubes[partner.tube]?.label ?? "", "white"]}
-            shares={partner.shares}
+            key={tubes.join()}
+            lab={lab}
+            title={tubes.map(nameAt).join(" and ")}
+            words={`down to chroma ${chroma.toFixed(1)}`}
+            parts={[quieted?.label ?? "", ...tubes.map(nameAt), LIGHTENER_NAMES[known.lightener]]}
+            shares={shares}
           />
         ))}
       </ul>
@@ -213,8 +241,9 @@ function ParentsOf({ known }: Pick<PanelProps, "known">) {
           box.filter((tube) => tube.archivedAt === undefined),
           NONE,
         ),
+        known.lightener,
       ),
-    [box],
+    [box, known.lightener],
   );
   const from = source === "palette" ? known : boxKnown;
   return (
@@ -235,8 +264,8 @@ function ParentsOf({ known }: Pick<PanelProps, "known">) {
 function Secondary({ secondary, from }: { secondary: SecondaryName; from: KnownTubes }) {
   const task = useQuery(
     palettes,
-    from.tubes.length < 2 ? undefined : { tubes: from.solverTubes, secondary },
-    (remote, asked) => remote.parents(asked.tubes, asked.secondary),
+    from.tubes.length < 2 ? undefined : { tubes: from.solverTubes, secondary, lightener: from.lightener },
+    (remote, asked) => remote.parents(asked.tubes, asked.secondary, asked.lightener),
   );
   const parents = shownOf(task);
   return (
@@ -253,7 +282,7 @@ function Secondary({ secondary, from }: { secondary: SecondaryName; from: KnownT
               lab={lab}
               title={names.join(" and ")}
               words={`chroma ${Math.round(chroma)}`}
-              parts={[...names, "white"]}
+              parts={[...names, LIGHTENER_NAMES[from.lightener]]}
               shares={shares}
             />
           );

@@ -4,13 +4,15 @@ import { clsx } from "clsx";
 import { useState } from "react";
 import type { Palette } from "../../domain/palette/palette";
 import { Button } from "../../ui/Button";
-import { TextAreaField, TextField } from "../../ui/fields";
+import { SelectField, TextAreaField, TextField } from "../../ui/fields";
 import { Patch } from "../../ui/Patch";
 import { Drawer } from "../../ui/Drawer";
 import { tintOfTube } from "../../domain/tube/smear";
 import { useStudio } from "../../kit/studio/useStudio";
 import { attempt } from "../../kit/studio/problems";
 import { usePaletteCommands } from "../../kit/commands/palettes";
+import { mediumOfPalette } from "../../domain/palette/medium";
+import { TUBE_MEDIA } from "../../domain/tube/tube";
 import { tubesOf } from "../../domain/palette/searchedTubes";
 import { fillTemplate, type Template, TEMPLATES } from "../../domain/palette/templates";
 import { Status } from "../../ui/Status";
@@ -95,13 +97,12 @@ export function PaletteList({ open, onOpen }: { open: Palette; onOpen: (paletteI
         <Button
           weight="quiet"
           onClick={() => {
-            const { paintingId, tubeIds, remark } = open;
+            const { paintingId, tubeIds, remark, medium } = open;
+            const name = `${open.name.slice(0, 110)}, copy`;
             attempt(
-              addPalette({ paintingId, name: `${open.name.slice(0, 110)}, copy`, tubeIds, remark }).then(
-                (copy) => {
-                  onOpen(copy.id);
-                },
-              ),
+              addPalette({ paintingId, name, tubeIds, remark, ...(medium && { medium }) }).then((copy) => {
+                onOpen(copy.id);
+              }),
             );
           }}
         >
@@ -125,6 +126,7 @@ export function PaletteList({ open, onOpen }: { open: Palette; onOpen: (paletteI
           take away
         </Button>
       </div>
+      <MediumField key={open.id} palette={open} />
       {open.remark === "" ? null : <p className="text-muted whitespace-pre-wrap">{open.remark}</p>}
       <Drawer
         isOpen={drawer === "new"}
@@ -149,6 +151,30 @@ export function PaletteList({ open, onOpen }: { open: Palette; onOpen: (paletteI
         <NameForm key={open.id} palette={open} onDone={close} />
       </Drawer>
     </>
+  );
+}
+
+/** What is painted in: it decides whether white or water lightens. */
+function MediumField({ palette }: { palette: Palette }) {
+  const tubeById = useStudio((studio) => studio.tubeById);
+  const { changePalette } = usePaletteCommands();
+  const ofTubes = mediumOfPalette(undefined, tubesOf(palette.tubeIds, tubeById));
+  return (
+    <SelectField
+      label="Painted in"
+      value={palette.medium ?? ""}
+      onChange={(event) => {
+        const medium = TUBE_MEDIA.find((one) => one === event.target.value);
+        attempt(changePalette(palette.id, { medium }));
+      }}
+    >
+      <option value="">
+        {ofTubes === undefined ? "what its tubes are" : `what its tubes are: ${ofTubes}`}
+      </option>
+      {TUBE_MEDIA.map((medium) => (
+        <option key={medium}>{medium}</option>
+      ))}
+    </SelectField>
   );
 }
 

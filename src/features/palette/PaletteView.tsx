@@ -10,6 +10,7 @@ import { Drawer } from "../../ui/Drawer";
 import { useSettings, useStudio } from "../../kit/studio/useStudio";
 import { ChoosePanel } from "./ChoosePanel";
 import { ComparePanel } from "./ComparePanel";
+import { lightenerOf, mediumOfPalette } from "../../domain/palette/medium";
 import { tubesOf } from "../../domain/palette/searchedTubes";
 import { knownTubes } from "../../domain/tube/knownTubes";
 import { isBlackTube } from "../../domain/tube/kinds";
@@ -84,11 +85,15 @@ export function PaletteView() {
 function Opened({ palette }: { palette: Palette }) {
   const tubeById = useStudio((studio) => studio.tubeById);
   const settings = useSettings();
-  const { allowsBlack } = settings.school;
-  const known = useMemo(
-    () => knownTubes(tubesOf(palette.tubeIds, tubeById).filter((tube) => allowsBlack || !isBlackTube(tube))),
-    [palette.tubeIds, tubeById, allowsBlack],
-  );
+  const { school } = settings;
+  const { allowsBlack } = school;
+  const known = useMemo(() => {
+    const tubes = tubesOf(palette.tubeIds, tubeById);
+    return knownTubes(
+      tubes.filter((tube) => allowsBlack || !isBlackTube(tube)),
+      lightenerOf(mediumOfPalette(palette, tubes), school),
+    );
+  }, [palette, tubeById, allowsBlack, school]);
   const hasBlack = tubesOf(palette.tubeIds, tubeById).some(isBlackTube);
   return (
     <Tabs.Root defaultValue="reach">
@@ -105,6 +110,9 @@ function Opened({ palette }: { palette: Palette }) {
       </Tabs.List>
       {hasBlack && !allowsBlack ? (
         <p className="pt-3 text-muted">Worked out without black, as your school in Settings has it.</p>
+      ) : null}
+      {known.lightener === "water" ? (
+        <p className="pt-3 text-muted">As washes: water and the paper are the white.</p>
       ) : null}
       {TABS.map(({ value, Panel }) => (
         <Tabs.Content key={value} value={value} className="pt-4">

@@ -6,6 +6,7 @@ import { lchFromLab } from "../../core/color/cieLab";
 import { valueFromLightness, valueText } from "../../core/describe/valueScale";
 import { type MixturePath, mixturePath } from "../../core/palette/mixturePath";
 import type { OpticalModel } from "../../core/spectrum/types";
+import { PAPER, UNDILUTED_THICKNESS } from "../../data/paper";
 import { WHITE_BENCH } from "../../data/testWhite";
 import { Patch } from "../../ui/Patch";
 import { chromaAndValueAxes } from "../../kit/chart/chartAxes";
@@ -27,15 +28,22 @@ export function PathOfTwo({
   first,
   second,
   whiteParts,
+  isWash,
 }: {
   first: Paint;
   second: Paint;
+  /** To one of the two; of washes water. */
   whiteParts: number;
+  isWash: boolean;
 }) {
   const settings = useSettings();
   const path = useMemo(
-    () => mixturePath(first.optics, second.optics, WHITE_BENCH, { whiteParts }),
-    [first, second, whiteParts],
+    () =>
+      mixturePath(first.optics, second.optics, WHITE_BENCH, {
+        whiteParts,
+        ...(isWash && { wash: { paper: PAPER, undilutedThickness: UNDILUTED_THICKNESS } }),
+      }),
+    [first, second, whiteParts, isWash],
   );
   const patches = path.points.filter((_, i) => i % PATCH_EVERY === 0);
   return (

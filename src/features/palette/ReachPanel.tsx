@@ -40,8 +40,8 @@ export function ReachPanel({ known }: PanelProps) {
   const labs = useMemo(() => notes.map((note) => labFromStored(note.target)), [notes]);
   const task = useQuery(
     palettes,
-    known.tubes.length > 0 ? { tubes: known.solverTubes, labs } : undefined,
-    (remote, asked) => remote.facts(asked.tubes, asked.labs),
+    known.tubes.length > 0 ? { tubes: known.solverTubes, labs, lightener: known.lightener } : undefined,
+    (remote, asked) => remote.facts(asked.tubes, asked.labs, asked.lightener),
   );
   const facts = shownOf(task);
   if (known.tubes.length === 0) return <p>This palette has no tubes yet. Choose some from your box.</p>;
@@ -76,7 +76,7 @@ export function ReachPanel({ known }: PanelProps) {
         </section>
       ) : null}
       <Greys profile={facts.profile} />
-      <LightestTints tubes={known.tubes} />
+      {known.lightener === "white" ? <LightestTints tubes={known.tubes} /> : null}
     </div>
   );
 }

@@ -55,6 +55,7 @@ export function SchemePanel({ known }: PanelProps) {
           hues,
           lightness,
           keyStep: KEY_STEP,
+          lightener: known.lightener,
         },
     (remote, asked) => remote.scheme(asked),
   );
@@ -99,7 +100,7 @@ export function SchemePanel({ known }: PanelProps) {
       <TaskLine task={task} asking="Mixing the scheme" what="The scheme" />
       {scheme ? (
         <div aria-busy={isAsking} className="flex flex-col gap-5">
-          <Keys scheme={scheme} />
+          <Keys scheme={scheme} lightener={known.lightener} />
           <Recipes scheme={scheme} known={known} />
           <Strays scheme={scheme} />
         </div>
@@ -138,10 +139,14 @@ function FreeHues({
 }
 
 /** The scheme as it is, shaded with black and tinted with white: each key a row of touching patches. */
-function Keys({ scheme }: { scheme: SchemeAnswer }) {
+function Keys({ scheme, lightener }: { scheme: SchemeAnswer; lightener: KnownTubes["lightener"] }) {
   const settings = useSettings();
   const rows = [
-    { name: "tinted with white", labs: scheme.tinted?.map((member) => member?.lab), keys: scheme.tinted },
+    {
+      name: lightener === "water" ? "thinned with water" : "tinted with white",
+      labs: scheme.tinted?.map((member) => member?.lab),
+      keys: scheme.tinted,
+    },
     {
       name: "without black",
       labs: scheme.members.map((member) => member.color?.lab),
@@ -201,8 +206,9 @@ function Recipes({ scheme, known }: { scheme: SchemeAnswer; known: KnownTubes })
             <span>
               {color
                 ? partsText(
-                    known.tubes.map((tube, place) => ({
-                      name: tube.label,
+                    // Of washes water stands after the last tube.
+                    [...known.tubes.map(({ label }) => label), "water"].map((name, place) => ({
+                      name,
                       share: roundedShare(color.shares[place] ?? 0),
                     })),
                   )

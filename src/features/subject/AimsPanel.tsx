@@ -18,6 +18,7 @@ import { useSettings, useStudio } from "../../kit/studio/useStudio";
 import { attempt } from "../../kit/studio/problems";
 import { usePictureCommands } from "../../kit/commands/pictures";
 import { TaskLine } from "../../kit/query/TaskLine";
+import { usePaletteMedium } from "../../kit/paint/usePalettePaint";
 import { useQuery } from "../../kit/query/useQuery";
 import { shownOf } from "../../kit/query/useTask";
 import { palettes } from "../../workers/clients";
@@ -70,20 +71,21 @@ export function AimsPanel() {
   const { changeNotes, backToSeen, restoreNotes } = usePictureCommands();
   const [wishes, setWishes] = useState<Wishes>(NO_WISHES);
   const [before, setBefore] = useState<readonly Note[]>();
-  const known = useMemo(() => knownTubes(board), [board]);
+  const { lightener } = usePaletteMedium();
+  const known = useMemo(() => knownTubes(board, lightener), [board, lightener]);
   const change = (changes: Partial<Wishes>): void => {
     setWishes((was) => ({ ...was, ...changes }));
   };
   const moved = useMemo(() => movedBy(notes, wishes), [notes, wishes]);
   const canAsk = known.tubes.length > 0 && moved.length > 0;
-  const question = { tubes: known.solverTubes, aims: moved };
+  const question = { tubes: known.solverTubes, aims: moved, lightener };
   const reach = useQuery(palettes, canAsk && wishes.isIntoReach ? question : undefined, (remote, asked) =>
-    remote.intoReach(asked.tubes, asked.aims),
+    remote.intoReach(asked.tubes, asked.aims, asked.lightener),
   );
   const brought = reach.status === "ready" ? reach.value : undefined;
   const aims = brought?.notes.map(({ lab }) => lab) ?? moved;
   const score = useQuery(palettes, canAsk && !wishes.isIntoReach ? question : undefined, (remote, asked) =>
-    remote.score(asked.tubes, asked.aims, undefined, REACHED),
+    remote.score(asked.tubes, asked.aims, undefined, REACHED, asked.lightener),
   );
   const misses = brought?.notes.map(({ missDeltaE2000 }) => missDeltaE2000) ?? shownOf(score)?.misses;
   const adapted = notes.filter((note) => note.seen);

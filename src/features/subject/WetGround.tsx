@@ -29,13 +29,20 @@ export function WetGround({
   const [groundId, setGroundId] = useState("");
   const [takenUp, setTakenUp] = useState(10);
   const ground = board.find(({ id }) => id === groundId);
-  const groundTube = ground && knownTubes([ground]).solverTubes[0];
+  const groundTube = ground && knownTubes([ground], "white").solverTubes[0];
   const wet = useQuery(
     palettes,
     known.tubes.length > 0 && aims.length > 0 && groundTube
-      ? { tubes: known.solverTubes, aims, ground: groundTube, takenUp: takenUp / 100 }
+      ? {
+          tubes: known.solverTubes,
+          aims,
+          ground: groundTube,
+          takenUp: takenUp / 100,
+          lightener: known.lightener,
+        }
       : undefined,
-    (remote, asked) => remote.overWetGround(asked.tubes, asked.aims, asked.ground, asked.takenUp),
+    (remote, asked) =>
+      remote.overWetGround(asked.tubes, asked.aims, asked.ground, asked.takenUp, asked.lightener),
   );
   return (
     <div className="border-t pt-2">

@@ -5,20 +5,33 @@ import { useMemo } from "react";
 import { lchFromLab } from "../../core/color/cieLab";
 import { type ValueScale, valueFromLightness } from "../../core/describe/valueScale";
 import type { OpticalModel } from "../../core/spectrum/types";
-import { tintLadder } from "../../core/tube/character";
-import { WHITE_BENCH } from "../../data/testWhite";
+import { lightenedLadder } from "../../domain/tube/smear";
+import type { TubeMedium } from "../../domain/tube/tube";
 import { chromaAndValueAxes } from "../../kit/chart/chartAxes";
 import { type ChartAxis, type ChartLine, LineChart } from "../../kit/chart/LineChart";
 
 /** Parts of white to one of the tube, as doublings: equal steps for the eye. */
 const DOUBLINGS = Array.from({ length: 15 }, (_, i) => i / 2);
-const X: ChartAxis = { name: "parts of white, as doublings: 1, 3, 7, 15, 31 …", min: 0, max: 7 };
+const xOf = (lightener: string): ChartAxis => ({
+  name: `parts of ${lightener}, as doublings: 1, 3, 7, 15, 31 …`,
+  min: 0,
+  max: 7,
+});
+const X = { white: xOf("white"), water: xOf("water") };
 
-export function LadderChart({ optics, scale }: { optics: OpticalModel; scale: ValueScale }) {
+export function LadderChart({
+  optics,
+  medium,
+  scale,
+}: {
+  optics: OpticalModel;
+  medium: TubeMedium;
+  scale: ValueScale;
+}) {
   const { axes, lines } = useMemo(() => {
-    const steps = tintLadder(
+    const steps = lightenedLadder(
       optics,
-      WHITE_BENCH,
+      medium,
       DOUBLINGS.map((doublings) => 2 ** doublings - 1),
     );
     const lineOf = (valueOf: (step: (typeof steps)[number]) => number): ChartLine["points"] =>
@@ -40,11 +53,11 @@ export function LadderChart({ optics, scale }: { optics: OpticalModel; scale: Va
         },
       ] satisfies ChartLine[],
     };
-  }, [optics, scale]);
+  }, [optics, medium, scale]);
   return (
     <LineChart
-      label="Chroma and value as the tube goes into white; the steps above say the same in numbers"
-      x={X}
+      label="Chroma and value as the tube is lightened; the steps above say the same in numbers"
+      x={medium === "watercolour" ? X.water : X.white}
       axes={axes}
       lines={lines}
     />

@@ -6,29 +6,40 @@ import { lazy, Suspense, useMemo } from "react";
 import { lchFromLab } from "../../core/color/cieLab";
 import { quarterText, valueText } from "../../core/describe/valueScale";
 import type { OpticalModel } from "../../core/spectrum/types";
-import { tintLadder } from "../../core/tube/character";
-import { WHITE_BENCH } from "../../data/testWhite";
+import { LADDER_WHITE_PARTS } from "../../core/tube/character";
+import { lightenedLadder } from "../../domain/tube/smear";
+import type { TubeMedium } from "../../domain/tube/tube";
 import { useSettings } from "../../kit/studio/useStudio";
 import { Patch } from "../../ui/Patch";
 import { describeLab } from "../../words/colors";
 
+/** Parts of water to one of the tube. */
+const WATER_PARTS = [0, 0.5, 1.5, 4, 9, 19, 49] as const;
+
 const LadderChart = lazy(async () => ({ default: (await import("./LadderChart")).LadderChart }));
 
-export function TintLadder({ optics }: { optics: OpticalModel }) {
+export function TintLadder({ optics, medium }: { optics: OpticalModel; medium: TubeMedium }) {
   const settings = useSettings();
-  const ladder = useMemo(() => tintLadder(optics, WHITE_BENCH), [optics]);
+  const isWash = medium === "watercolour";
+  const ladder = useMemo(
+    () => lightenedLadder(optics, medium, isWash ? WATER_PARTS : LADDER_WHITE_PARTS),
+    [optics, medium, isWash],
+  );
   return (
     <>
-      <ol className="mt-3 grid grid-cols-7" aria-label="In more and more white">
-        {ladder.map(({ whiteParts, lab }, i) => (
-          <li key={whiteParts} className="min-w-0">
+      <ol
+        className="mt-3 grid grid-cols-7"
+        aria-label={isWash ? "In more and more water" : "In more and more white"}
+      >
+        {ladder.map(({ parts, lab }, i) => (
+          <li key={parts} className="min-w-0">
             <Patch
               lab={lab}
               label={describeLab(lab, settings).sentence}
               className={clsx("h-24 wide:h-32", i === 0 && "border-l border-line")}
             />
             <p className="pt-1 text-sm leading-snug">
-              <span className="block">{whiteParts === 0 ? "alone" : quarterText(whiteParts)}</span>
+              <span className="block">{parts === 0 ? "alone" : quarterText(parts)}</span>
               <span className="block">
                 <span className="hidden wide:inline">value </span>
                 {valueText(lab[0], settings.scale)}
@@ -41,13 +52,16 @@ export function TintLadder({ optics }: { optics: OpticalModel }) {
           </li>
         ))}
       </ol>
-      <p className="text-sm text-muted">parts of titanium white to one of the tube; value; chroma</p>
+      <p className="text-sm text-muted">
+        parts of {isWash ? "water to one of the tube, over white paper" : "titanium white to one of the tube"}
+        ; value; chroma
+      </p>
       <details>
         <summary className="flex min-h-11 cursor-pointer items-center underline underline-offset-4">
           as a chart
         </summary>
         <Suspense fallback={<p className="h-64 text-muted">Drawing the chart</p>}>
-          <LadderChart optics={optics} scale={settings.scale} />
+          <LadderChart optics={optics} medium={medium} scale={settings.scale} />
         </Suspense>
       </details>
     </>

@@ -67,7 +67,7 @@ export function TubePage({
       {optics ? (
         <>
           <p className="mt-1 max-w-prose">{sentences}</p>
-          <TintLadder optics={optics} />
+          <TintLadder optics={optics} medium={tube.medium} />
         </>
       ) : (
         <Notice className="mt-2">

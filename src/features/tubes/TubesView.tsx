@@ -3,7 +3,7 @@
 /** The box at the left, one tube opened at the right; on a phone one after the other. */
 import { clsx } from "clsx";
 import { useRouter, useSearchParams } from "next/navigation";
-import { useDeferredValue, useState } from "react";
+import { lazy, Suspense, useDeferredValue, useState } from "react";
 import type { DeletedTube } from "../../persistence/tubes";
 import { Button } from "../../ui/Button";
 import { useStudio } from "../../kit/studio/useStudio";
@@ -15,6 +15,9 @@ import { CautionsDrawer } from "./CautionsDrawer";
 import { LookAlikes } from "./LookAlikes";
 import { TubePage } from "./TubePage";
 import { Status } from "../../ui/Status";
+
+// It is wanted once for a box.
+const BoxMedium = lazy(async () => ({ default: (await import("./BoxMedium")).BoxMedium }));
 
 export function TubesView() {
   const box = useStudio((studio) => studio.box);
@@ -92,7 +95,12 @@ export function TubesView() {
             your own with the first test.
           </p>
         ) : (
-          <BoxList box={tubes} openId={shown?.id} onOpen={open} />
+          <>
+            <Suspense fallback={null}>
+              <BoxMedium />
+            </Suspense>
+            <BoxList box={tubes} openId={shown?.id} onOpen={open} />
+          </>
         )}
       </section>
       <section

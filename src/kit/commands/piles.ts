@@ -1,5 +1,13 @@
 /** What is said of piles: their names, how they lie, how much of them is left. */
 import { namePile, setLeft, setSoft, setStreaky } from "../../persistence/freePiles";
+import { keepTurnPhoto, removeTurnPhoto } from "../../persistence/turnPhotos";
 import { commandsOf } from "./commandsOf";
 
-export const usePileCommands = commandsOf({ namePile, setLeft, setSoft, setStreaky });
+export const usePileCommands = commandsOf({
+  namePile,
+  setLeft,
+  setSoft,
+  setStreaky,
+  keepTurnPhoto,
+  removeTurnPhoto,
+});

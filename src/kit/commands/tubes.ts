@@ -12,6 +12,8 @@ import {
   setBoard,
   keepTubePhoto,
   removeTubePhoto,
+  setBoxMedium,
+  restoreMedia,
 } from "../../persistence/tubes";
 import { commandsOf } from "./commandsOf";
 
@@ -28,4 +30,6 @@ export const useTubeCommands = commandsOf({
   setBoard,
   keepTubePhoto,
   removeTubePhoto,
+  setBoxMedium,
+  restoreMedia,
 });

@@ -5,6 +5,7 @@ import type { LabD65 } from "../../core/color/types";
 import type { PaintedRecipe, PaletteAnswer } from "../../core/recipe/paletteMixer";
 import { NO_WISHES, recipeQuestion, type RecipeWishes } from "../../domain/recipe/recipeRequest";
 import { solver } from "../../workers/clients";
+import { usePaletteMedium } from "../paint/usePalettePaint";
 import { useSettings, useStudio } from "../studio/useStudio";
 import { useQuery } from "./useQuery";
 import type { Task } from "./useTask";
@@ -22,7 +23,8 @@ export type FoundRecipes = {
 export function useRecipes(target: LabD65, wishes: RecipeWishes = NO_WISHES): Task<FoundRecipes> {
   const board = useStudio((studio) => studio.board);
   const settings = useSettings();
-  const question = board.length > 0 ? recipeQuestion(target, board, wishes, settings) : undefined;
+  const { lightener } = usePaletteMedium();
+  const question = board.length > 0 ? recipeQuestion(target, board, wishes, settings, lightener) : undefined;
   return useQuery(solver, question, async (remote, { request, tubeIds, partsPerUnit }) => {
     const { recipes, handLimit } = await remote.searchRecipes(request);
     return { recipes, handLimit, tubeIds, partsPerUnit };

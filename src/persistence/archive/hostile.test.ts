@@ -306,6 +306,7 @@ describe("the fixture of store version 6", () => {
       settings: 1,
       tubes: 3,
       tubePhotos: 1,
+      turnPhotos: 0,
       paintings: 1,
       pictures: 1,
       palettes: 1,

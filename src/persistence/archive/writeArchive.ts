@@ -140,8 +140,16 @@ async function keysOfPainting(
   for (const name of ["pictures", "palettes", "notes", "matches", "looks", "timers"] as const)
     keys.set(name, await of(name, "paintingId", [paintingId]));
   const notes = keys.get("notes") ?? [];
-  for (const name of ["recipes", "piles", "readings", "benches"] as const)
-    keys.set(name, await of(name, "noteId", notes));
+  keys.set("benches", await of("benches", "noteId", notes));
+  // A free pile has no note: it belongs to the painting on whose board it lies.
+  const piles = [
+    ...new Set([...(await of("piles", "paintingId", [paintingId])), ...(await of("piles", "noteId", notes))]),
+  ];
+  keys.set("piles", piles);
+  keys.set("readings", await of("readings", "pileId", piles));
+  keys.set("turnPhotos", await of("turnPhotos", "pileId", piles));
+  const followed = (await db.piles.bulkGet(piles)).flatMap((pile) => pile?.recipeId ?? []);
+  keys.set("recipes", [...new Set([...(await of("recipes", "noteId", notes)), ...followed])]);
   keys.set("matchPhotos", await of("matchPhotos", "matchId", keys.get("matches") ?? []));
   const tubes = await tubesNamedBy(db, keys);
   keys.set("tubes", tubes);

@@ -6,6 +6,7 @@ import { NEUTRAL_CHROMA } from "../../core/describe/chromaWords";
 import { describeColor, type DescribeStyle } from "../../core/describe/describe";
 import { readHue } from "../../core/describe/huePlaces";
 import type { Match } from "../../domain/match/match";
+import { isFree } from "../../domain/pile/ingredients";
 import type { Note } from "../../domain/note/note";
 import type { Painting } from "../../domain/painting/painting";
 import type { Pile } from "../../domain/pile/pile";
@@ -59,6 +60,7 @@ type Context = {
   readonly source: LogSource;
   readonly style: DescribeStyle;
   readonly noteById: ReadonlyMap<string, Note>;
+  readonly freePileById: ReadonlyMap<string, Pile>;
   readonly paintingById: ReadonlyMap<string, Painting>;
   readonly pileAt: ReadonlyMap<string, number>;
   readonly lastReading: ReadonlyMap<string, Reading>;
@@ -75,7 +77,9 @@ export function indexLog(source: LogSource, style: DescribeStyle): LogTables {
     const last = lastReading.get(reading.pileId);
     if (!last || last.turn <= reading.turn) lastReading.set(reading.pileId, reading);
   }
-  const context: Context = { source, style, noteById, paintingById, pileAt, lastReading };
+  // Few piles have no note, and only they are asked for their own name and painting.
+  const freePileById = new Map(source.piles.filter(isFree).map((pile) => [pile.id, pile]));
+  const context: Context = { source, style, noteById, paintingById, freePileById, pileAt, lastReading };
   const words = source.piles.map((pile) => {
     const note = noteById.get(pile.noteId ?? "");
     const tubes = new Set(pile.additions.map(({ tubeId }) => tubeId));
@@ -206,11 +210,12 @@ function readingRow(reading: Reading, context: Context): IndexedRow {
  * @param row - without what stands in its note and painting.
  */
 function indexed(
-  { style, noteById, paintingById, pileAt }: Context,
+  { style, noteById, paintingById, freePileById, pileAt }: Context,
   row: Omit<LogRow, "note" | "painting" | "paintingId"> & { readonly paintingId?: string },
 ): IndexedRow {
   const note = noteById.get(row.noteId ?? "");
-  const paintingId = row.paintingId ?? note?.paintingId ?? "";
+  const free = row.noteId === undefined ? freePileById.get(row.pileId) : undefined;
+  const paintingId = row.paintingId ?? note?.paintingId ?? free?.paintingId ?? "";
   // What it is found by is what came out; before anything was read, what was aimed at.
   const lab = row.color ?? row.target;
   const [, chroma, hue] = lab ? lchFromLab(labD65(...lab)) : [0, 0, 0];
@@ -225,7 +230,7 @@ function indexed(
       noteId: row.noteId,
       pileId: row.pileId,
       paintingId,
-      note: note?.name,
+      note: note?.name ?? free?.name,
       painting: paintingById.get(paintingId)?.name ?? "",
       target: row.target,
       color: row.color,

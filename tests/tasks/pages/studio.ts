@@ -67,7 +67,9 @@ export async function enterRoom(page: Page, room: (typeof ROOMS)[number]): Promi
 }
 
 export function trayNote(page: Page, name: string | RegExp) {
-  return page.getByRole("navigation", { name: "Notes and piles of this painting" }).getByRole("link", { name });
+  return page
+    .getByRole("navigation", { name: "Notes and piles of this painting" })
+    .getByRole("link", { name });
 }
 
 /** A painting of one's own with these paints on the board. */

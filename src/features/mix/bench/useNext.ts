@@ -36,5 +36,6 @@ export function useNext(
           believed,
         }
       : undefined,
+    lightener,
   );
 }

@@ -66,8 +66,9 @@ export function NextStep() {
   return (
     <section aria-labelledby="next" className="mt-4">
       <h2 id="next" className="font-bold">
-        {advice.advice === "add" ? "Add next" : "Better begin again; or add"}
+        {advice.advice === "add" || isSample ? "Add next" : "Better begin again"}
       </h2>
+      {advice.advice === "add" || isSample ? null : <BeginAgain costs={advice.costs} />}
       <p className="text-muted">{coachWords(settings.school)}</p>
       <ul className="mt-1 border-t">
         {additions.map((addition, i) => (
@@ -84,8 +85,27 @@ export function NextStep() {
   );
 }
 
+type Costs = Extract<NextAddition, { readonly costs: unknown }>["costs"];
+
+/** Where correcting would take more paint than a new pile: one press sets this one aside. */
+function BeginAgain({ costs: { startAgain } }: { costs: Costs }) {
+  const { actions } = useDeeds();
+  const settings = useSettings();
+  return (
+    <div className="my-1 border-l-4 border-ink pl-3">
+      <p>
+        A new pile takes {exactWords(startAgain.volume, settings)} of paint in {startAgain.steps}{" "}
+        {startAgain.steps === 1 ? "dose" : "doses"}; correcting this one takes more.
+      </p>
+      <Button weight="main" className="mt-1" onClick={actions.setAside}>
+        Begin again
+      </Button>
+    </div>
+  );
+}
+
 /** What correcting costs against beginning again and against scraping most of it away, each to be done at once. */
-function OtherWays({ costs }: { costs: Extract<NextAddition, { readonly costs: unknown }>["costs"] }) {
+function OtherWays({ costs }: { costs: Costs }) {
   const { actions, keep } = useDeeds();
   const settings = useSettings();
   const volumeText = (parts: number): string => exactWords(parts, settings);
@@ -133,7 +153,7 @@ function AdditionRow({
 }) {
   const { tubeById, wetOf } = usePaint();
   const { aim } = useAim();
-  const { lay, actions } = useDeeds();
+  const { lay, tryOut } = useDeeds();
   const { pile, isSample } = useStory();
   const settings = useSettings();
   const predicted = wetOf(addition.predicted);
@@ -197,7 +217,7 @@ function AdditionRow({
                 settings,
                 wholeParts,
               );
-              actions.startSample(
+              tryOut(
                 sample.share,
                 parts.map((part, i) => ({ ...part, parts: sample.doses[i] ?? part.parts })),
               );

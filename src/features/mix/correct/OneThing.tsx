@@ -2,217 +2,237 @@
 
 /** One thing changed on purpose, with what each way of doing it does to the rest. */
 import { useState } from "react";
-import type { LabD65 } from "../../../core/color/types";
-import { lchFromLab } from "../../../core/color/cieLab";
-import { type AdditionKind, additionKind } from "../../../core/correct/additionKind";
 import type { Corrector } from "../../../core/correct/correctors";
-import { hueRailEnds } from "../../../core/describe/difference";
 import { lightnessPerStep } from "../../../core/describe/valueScale";
-import { contentsOf, volumeOf } from "../../../domain/pile/contents";
-import type { School } from "../../../domain/school/school";
+import { TaskLine } from "../../../kit/query/TaskLine";
+import { useQuery } from "../../../kit/query/useQuery";
+import { useSettings } from "../../../kit/studio/useStudio";
 import { Button } from "../../../ui/Button";
 import { Choice } from "../../../ui/Choice";
-import { Patch } from "../../../ui/Patch";
-import { isBlackTube } from "../../../domain/tube/kinds";
-import { isWater } from "../../../domain/tube/water";
-import { labOfAdditions } from "../../../domain/mixture/color";
-import { useSettings, useStudio } from "../../../kit/studio/useStudio";
-import { useQuery } from "../../../kit/query/useQuery";
-import { TaskLine } from "../../../kit/query/TaskLine";
+import { CheckField, SelectField } from "../../../ui/fields";
+import { doseWords, exactWords, tubeName } from "../../../words/doses";
 import { solver } from "../../../workers/clients";
-import { describeLab } from "../../../words/colors";
-import { additionMeasure } from "../../../domain/hand/measure";
-import { doseWords, tubeName } from "../../../words/doses";
-import { moveWords, whyWords } from "../../../words/additions";
-import { mixtureRequest } from "../../../domain/mixture/mixtureRequest";
-import type { Tube } from "../../../domain/tube/tube";
-import { useAim, useDeeds, usePaint, useStory } from "../bench/contexts";
+import { useAimIfAny, usePaint, useShown, useStory } from "../bench/contexts";
+import { DarkYellow } from "./DarkYellow";
+import { GreenCures } from "./GreenCures";
+import { OneTouch } from "./OneTouch";
+import {
+  HUE_NAMES,
+  inTaste,
+  isYellow,
+  kindOf,
+  type Move,
+  MOVES,
+  STEPS,
+  type StepSize,
+  wayOf,
+} from "./oneThing";
+import { type AskedPile, useAskedPile } from "./useAskedPile";
+import { WayRow } from "./WayRow";
 
-const MOVES = [
-  { value: "lighter", label: "lighter", axis: "value", sign: 1 },
-  { value: "darker", label: "darker", axis: "value", sign: -1 },
-  { value: "duller", label: "duller", axis: "chroma", sign: -1 },
-  { value: "brighter", label: "brighter", axis: "chroma", sign: 1 },
-  { value: "hue-up", label: "", axis: "hue", sign: 1 },
-  { value: "hue-down", label: "", axis: "hue", sign: -1 },
-] as const;
-type Move = (typeof MOVES)[number]["value"];
-
-/** How far one step goes in chroma and hue, C*ab and ΔH*; in value it is half a step of the painter's scale. */
-const CHROMA_STEP = 6;
-const HUE_STEP = 5;
 const MOST_WAYS = 4;
-const NONE: readonly never[] = [];
+const OPENINGS = [
+  { value: "change", label: "change one thing" },
+  { value: "touch", label: "one touch of each tube" },
+] as const;
 
 export function OneThing() {
   const { pile } = useStory();
-  const [isOpen, setOpen] = useState(false);
-  if (!pile) return null;
+  const [open, setOpen] = useState<(typeof OPENINGS)[number]["value"]>();
+  const asked = useAskedPile();
+  if (!pile || pile.isStreaky) return null;
   return (
     <div className="mt-3">
-      <Button
-        weight="quiet"
-        aria-expanded={isOpen}
-        onClick={() => {
-          setOpen(!isOpen);
-        }}
-      >
-        change one thing
-      </Button>
-      {isOpen ? <Ways /> : null}
+      <div className="flex flex-wrap gap-x-4">
+        {OPENINGS.map(({ value, label }) => (
+          <Button
+            key={value}
+            weight="quiet"
+            aria-expanded={open === value}
+            onClick={() => {
+              setOpen(open === value ? undefined : value);
+            }}
+          >
+            {label}
+          </Button>
+        ))}
+      </div>
+      {open && !asked ? <p>The paint of a tube in it is not known.</p> : null}
+      {open === "change" && asked ? <ChangeOne of={asked} /> : null}
+      {open === "touch" && asked ? <OneTouch of={asked} /> : null}
     </div>
   );
 }
 
-function Ways() {
-  const { pile } = useStory();
-  const { tubeById, wetOf } = usePaint();
-  const { target } = useAim();
-  const { lay } = useDeeds();
-  const board = useStudio((studio) => studio.board);
+const MOVE_WORDS: Readonly<Record<Move, string>> = {
+  lighter: "lighter",
+  darker: "darker",
+  duller: "duller",
+  brighter: "brighter",
+  hue: "towards a hue",
+  grey: "to a grey",
+};
+
+function ChangeOne({ of }: { of: AskedPile }) {
   const settings = useSettings();
+  const aim = useAimIfAny();
+  const shown = useShown();
   const [move, setMove] = useState<Move>("duller");
-  const contents = pile ? contentsOf(pile) : [];
-  const volume = volumeOf(contents);
-  const now = labOfAdditions(contents, tubeById);
-  const { hueUp, hueDown } = hueRailEnds(now ?? target);
-  const { axis, sign } = MOVES.find(({ value }) => value === move) ?? MOVES[2];
-  const size =
-    axis === "value" ? lightnessPerStep(settings.scale) / 2 : axis === "chroma" ? CHROMA_STEP : HUE_STEP;
-  const allowed = board.filter((tube) => settings.school.allowsBlack || !isBlackTube(tube));
-  const asked = mixtureRequest(contents, allowed, tubeById);
-  const answer = useQuery(
-    solver,
-    asked && {
-      mixture: asked.request,
-      way: { axis, change: sign * size, dosing: additionMeasure(settings, asked.tubes, volume) },
-    },
-    (remote, request) => remote.waysToMove(request.mixture, request.way),
-  );
-  const ways =
-    answer.status === "ready" && now
-      ? inTaste(
-          answer.value.ways.map((way) => {
-            const parts = way.parts.map(({ tube, volume: laid }) => ({
-              tubeId: asked?.tubes[tube]?.id ?? "",
-              parts: laid,
-            }));
-            return { way, parts, kind: kindOf(now, parts, tubeById) };
-          }),
-          now,
-          move,
-          settings.school,
-          tubeById,
-        ).slice(0, MOST_WAYS)
-      : [];
-  const tooStrong =
-    answer.status === "ready" ? answer.value.tooStrong.map((tube) => tubeName(asked?.tubes[tube])) : NONE;
+  const [size, setSize] = useState<StepSize>("half");
+  const [hueName, setHueName] = useState(HUE_NAMES[0] ?? "");
+  // A pile that is too dark may well get lighter while it is dulled.
+  const isTooDark = aim && shown ? aim.aim[0] - shown.lab[0] > aim.tolerance.lightness : false;
+  const [isAllowed, setAllowed] = useState<boolean>();
+  const mayLighten = isAllowed ?? isTooDark;
+  const perStep = lightnessPerStep(settings.scale);
   return (
     <section aria-label="Change one thing" className="border-t pt-2">
       <Choice
         label="Make the pile"
         value={move}
-        options={MOVES.map(({ value, label }) => ({
-          value,
-          label: label !== "" ? label : `towards ${value === "hue-up" ? hueUp : hueDown}`,
-        }))}
+        options={MOVES.map((value) => ({ value, label: MOVE_WORDS[value] }))}
         onChange={setMove}
       />
-      {contents.some(isWater) ? (
-        <p>A wash is changed with water and paint: read it, and the next addition says how.</p>
-      ) : null}
-      <TaskLine task={answer} asking="Working out the ways" what="The ways" />
-      {answer.status === "ready" && ways.length === 0 && tooStrong.length === 0 ? (
-        <p>No tube on the board does that.</p>
-      ) : null}
-      {tooStrong.length > 0 ? (
-        <p className="text-muted">
-          Too strong for so small a pile: the smallest amount of {tooStrong.join(", ")} does more than that.
-          Thin it in white first, or mix a larger pile.
-        </p>
-      ) : null}
-      <ul className="mt-1">
-        {ways.map(({ way, parts, kind }) => {
-          const words = doseWords(parts, tubeById, settings, volume).join(" and ");
-          const predicted = wetOf(way.predicted);
-          return (
-            <li key={words} className="flex items-center gap-3 border-t py-1.5">
-              <Patch
-                lab={predicted}
-                label={`Predicted: ${describeLab(predicted, settings).sentence}`}
-                className="min-h-12 w-12 shrink-0"
-              />
-              <p className="min-w-0 flex-1 leading-snug">
-                <span className="font-semibold">{words}</span>
-                <span className="block text-sm text-muted">
-                  {moveWords(way, settings.scale)}
-                  {way.turnsTo ? `; turns ${way.turnsTo}` : ""}: {whyWords({ kind, change: way.change })}
-                </span>
-              </p>
-              <Button
-                aria-label={`I added it: ${words}`}
-                onClick={() => {
-                  lay(parts, false);
-                }}
-              >
-                I added it
-              </Button>
-            </li>
-          );
-        })}
-      </ul>
+      <div className="mt-1 flex flex-wrap items-end gap-x-4 gap-y-1">
+        {move === "grey" ? null : (
+          <Choice
+            label="By how much"
+            value={size}
+            options={STEPS.map((value) => ({
+              value,
+              label: value === "half" ? "half a step" : "a whole step",
+            }))}
+            onChange={setSize}
+          />
+        )}
+        {move === "hue" ? (
+          <SelectField
+            label="Which hue"
+            value={hueName}
+            onChange={(event) => {
+              setHueName(event.target.value);
+            }}
+          >
+            {HUE_NAMES.map((name) => (
+              <option key={name}>{name}</option>
+            ))}
+          </SelectField>
+        ) : null}
+        {move === "duller" ? (
+          <CheckField label="it may get lighter" isChecked={mayLighten} onChange={setAllowed} />
+        ) : null}
+      </div>
+      {move === "grey" ? (
+        <ToGrey of={of} />
+      ) : (
+        <Ways of={of} move={move} mayLighten={mayLighten} way={wayOf(move, size, of.now, hueName, perStep)} />
+      )}
+      {move === "darker" && isYellow(of.now) ? <DarkYellow of={of} perStep={perStep} /> : null}
+      <GreenCures of={of} />
     </section>
   );
 }
 
-type Way = {
-  readonly way: Corrector;
-  readonly kind: AdditionKind;
-  readonly parts: readonly { readonly tubeId: string; readonly parts: number }[];
-};
-
-/** By which of the painters' means an addition works. */
-function kindOf(now: LabD65, parts: Way["parts"], tubeById: ReadonlyMap<string, Tube>): AdditionKind {
-  const labs = parts
-    .map(({ tubeId }) => labOfAdditions([{ tubeId, parts: 1 }], tubeById))
-    .filter((lab) => lab !== undefined);
-  return additionKind(now, labs, labOfAdditions(parts, tubeById) ?? now);
+function Ways({
+  of,
+  move,
+  way,
+  mayLighten,
+}: {
+  of: AskedPile;
+  move: Move;
+  way: ReturnType<typeof wayOf>;
+  mayLighten: boolean;
+}) {
+  const { asked, ways, volume, tubeAt } = of;
+  const { tubeById } = usePaint();
+  const settings = useSettings();
+  const answer = useQuery(
+    solver,
+    way && { mixture: asked.request, way: { ...ways, ...way, mayLighten } },
+    (remote, request) => remote.waysToMove(request.mixture, request.way),
+  );
+  if (!way) return <p className="mt-1">It is there already.</p>;
+  if (answer.status !== "ready")
+    return <TaskLine task={answer} asking="Working out the ways" what="The ways" />;
+  const { ways: found, tooStrong, beyond } = answer.value;
+  const rows = inTaste(
+    found.map((one) => {
+      const parts = dosesOf(one, of);
+      return { way: one, parts, kind: kindOf(of.now, parts, tubeById) };
+    }),
+    of.now,
+    move,
+    settings.school,
+    tubeById,
+  ).slice(0, MOST_WAYS);
+  return (
+    <>
+      {beyond ? (
+        <p className="mt-1 border-l-4 border-ink pl-3">
+          Not with this palette: it would take{" "}
+          {doseWords(dosesOf(beyond, of), tubeById, settings, volume).join(" and ")} in a pile of{" "}
+          {exactWords(volume, settings)}. Mix a new pile for it, or lay out another tube.
+        </p>
+      ) : rows.length === 0 && tooStrong.length === 0 ? (
+        <p className="mt-1 border-l-4 border-ink pl-3">
+          Not with this palette: no tube on the board does that.
+        </p>
+      ) : null}
+      {tooStrong.length > 0 ? (
+        <p className="text-muted">
+          Too strong for so small a pile: the smallest amount of{" "}
+          {tooStrong.map((place) => tubeName(tubeAt(place))).join(", ")} does more than that. Thin it first,
+          or mix a larger pile.
+        </p>
+      ) : null}
+      <ul className="mt-1">
+        {rows.map(({ way: one, parts, kind }) => (
+          <WayRow
+            key={parts.map(({ tubeId }) => tubeId).join()}
+            way={one}
+            parts={parts}
+            kind={kind}
+            volume={volume}
+          />
+        ))}
+      </ul>
+    </>
+  );
 }
 
-/** Reds are darkened, and colours dulled, by what the school reaches for first; else the least side effect leads. */
-function inTaste(
-  ways: readonly Way[],
-  now: LabD65,
-  move: Move,
-  school: School,
-  tubeById: ReadonlyMap<string, Tube>,
-): Way[] {
-  const isRed = RED_HUES.some(([from, to]) => lchFromLab(now)[2] >= from && lchFromLab(now)[2] <= to);
-  const wish =
-    move === "duller" ? school.dullWith : move === "darker" && isRed ? school.darkenReds : undefined;
-  if (!wish) return [...ways];
-  const isWished = ({ parts, kind }: Way): boolean => {
-    switch (wish) {
-      case "complement":
-        return kind === "complement";
-      case "grey":
-        return kind === "own-grey";
-      case "earth":
-        return kind === "dark" || kind === "family-shade";
-      case "dark-red":
-        return kind === "family-shade";
-      case "black":
-        return parts.every(({ tubeId }) => {
-          const tube = tubeById.get(tubeId);
-          return tube !== undefined && isBlackTube(tube);
-        });
-    }
-  };
-  return [...ways.filter(isWished), ...ways.filter((way) => !isWished(way))];
+function dosesOf(way: Corrector, { tubeAt }: AskedPile) {
+  return way.parts.map(({ tube, volume }) => ({ tubeId: tubeAt(tube).id, parts: volume }));
 }
 
-/** Degrees of hue that painters call red. */
-const RED_HUES = [
-  [0, 45],
-  [345, 360],
-] as const;
+function ToGrey({ of }: { of: AskedPile }) {
+  const { asked, ways, now, volume } = of;
+  const { tubeById } = usePaint();
+  const answer = useQuery(solver, { mixture: asked.request, ways }, (remote, request) =>
+    remote.waysToNeutral(request.mixture, request.ways),
+  );
+  if (answer.status !== "ready")
+    return <TaskLine task={answer} asking="Working out the ways" what="The ways" />;
+  if (answer.value.length === 0)
+    return (
+      <p className="mt-1 border-l-4 border-ink pl-3">
+        Not with this palette: no tube and no two tubes on the board take its colour away.
+      </p>
+    );
+  return (
+    <ul className="mt-1">
+      {answer.value.slice(0, MOST_WAYS).map((way) => {
+        const parts = dosesOf(way, of);
+        return (
+          <WayRow
+            key={parts.map(({ tubeId }) => tubeId).join()}
+            way={way}
+            parts={parts}
+            kind={kindOf(now, parts, tubeById)}
+            volume={volume}
+          />
+        );
+      })}
+    </ul>
+  );
+}

@@ -1,6 +1,7 @@
 "use client";
 
 /** What to add to a pile that has been read. */
+import type { Lightener } from "../../../domain/palette/medium";
 import type { NextAddition } from "../../../core/correct/nextAddition";
 import { contentsOf } from "../../../domain/pile/contents";
 import {
@@ -16,8 +17,12 @@ import { solver } from "../../../workers/clients";
 export type Advice = { readonly advice: NextAddition; readonly tubeIds: readonly string[] };
 
 /** @param question - undefined while there is nothing to ask: no pile, or one that was not read. */
-export function useNextAddition(question: NextAdditionQuestion | undefined): Task<Advice> {
-  const isWash = question !== undefined && contentsOf(question.pile).some(isWater);
+export function useNextAddition(
+  question: NextAdditionQuestion | undefined,
+  lightener: Lightener,
+): Task<Advice> {
+  // Where water lightens, paint that has none yet is a wash too.
+  const isWash = question !== undefined && (lightener === "water" || contentsOf(question.pile).some(isWater));
   const asked = question && !isWash ? additionRequest(question) : undefined;
   const wash = question && isWash ? washRequest(question) : undefined;
   return useQuery(

@@ -20,6 +20,7 @@ import { KeptFreePile } from "./KeptFreePile";
 const SampleLine = lazy(async () => ({ default: (await import("../correct/NextStep")).SampleLine }));
 const AnotherPaint = lazy(async () => ({ default: (await import("../pile/AnotherPaint")).AnotherPaint }));
 const OneThing = lazy(async () => ({ default: (await import("../correct/OneThing")).OneThing }));
+const SideBySide = lazy(async () => ({ default: (await import("../compare/SideBySide")).SideBySide }));
 const Trials = lazy(async () => ({ default: (await import("../pile/Trials")).Trials }));
 
 export function FreeBench() {
@@ -94,6 +95,7 @@ function FreePile({ size }: { size: React.ReactNode }) {
               <OneThing />
             </Suspense>
             <Suspense fallback={null}>
+              <SideBySide />
               <Trials />
             </Suspense>
           </>

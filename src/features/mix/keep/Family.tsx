@@ -15,6 +15,8 @@ import { labFromStored, storedFromLab } from "../../../domain/reading/storedColo
 import { Button } from "../../../ui/Button";
 import { Patch } from "../../../ui/Patch";
 import { isBlackTube, isWhiteTube } from "../../../domain/tube/kinds";
+import { WATER } from "../../../domain/tube/water";
+import { usePaletteMedium } from "../../../kit/paint/usePalettePaint";
 import { useDb, useSettings, useStudio } from "../../../kit/studio/useStudio";
 import { usePaintingCommands } from "../../../kit/commands/paintings";
 import { useQuery } from "../../../kit/query/useQuery";
@@ -27,6 +29,9 @@ import { GENERIC_UNCERTAINTY } from "../../../domain/reading/uncertainty";
 import { mixtureRequest } from "../../../domain/mixture/mixtureRequest";
 import { useAim, usePaint } from "../bench/contexts";
 import { useOnce } from "../../../kit/commands/useOnce";
+
+/** In a wash the paper is the white. */
+const WITH_WATER = { name: "Lighter, with water", note: "lighter" };
 
 const KIND_WORDS: Readonly<Record<VariantKind, { readonly name: string; readonly note: string }>> = {
   "white-highlight": { name: "Lighter, white alone", note: "lighter" },
@@ -77,7 +82,9 @@ function Variants({
   const settings = useSettings();
   const { addNote } = usePaintingCommands();
   const router = useRouter();
-  const asked = mixtureRequest(contents, board, tubeById);
+  const { lightener } = usePaletteMedium();
+  const handy = board.filter((tube) => lightener === "white" || !isWhiteTube(tube));
+  const asked = mixtureRequest(contents, handy, tubeById, lightener);
   const places = (isWanted: (tube: Tube) => boolean): number[] =>
     (asked?.tubes ?? []).flatMap((tube, place) => (isWanted(tube) ? [place] : []));
   const wholeParts = volumeOf(contents);
@@ -114,10 +121,11 @@ function Variants({
     <ul className="mt-1">
       {answer.value.map((variant) => {
         const { kind, addition } = variant;
+        const words = kind === "white-highlight" && lightener === "water" ? WITH_WATER : KIND_WORDS[kind];
         const [, chroma] = lchFromLab(addition.predicted);
         const [, before] = lchFromLab(labFromStored(note.target));
         const added = addition.parts.map(({ tube, volume: share }) => ({
-          tubeId: asked?.tubes[tube]?.id ?? "",
+          tubeId: asked?.tubes[tube]?.id ?? WATER.id,
           parts: share,
         }));
         return (
@@ -126,12 +134,12 @@ function Variants({
               <Patch lab={labFromStored(note.target)} className="h-14 w-8" />
               <Patch
                 lab={addition.predicted}
-                label={`${KIND_WORDS[kind].name}: ${describeLab(addition.predicted, settings).sentence}`}
+                label={`${words.name}: ${describeLab(addition.predicted, settings).sentence}`}
                 className="h-14 w-8"
               />
             </span>
             <p className="min-w-0 flex-1 leading-snug">
-              <span className="font-semibold">{KIND_WORDS[kind].name}</span>
+              <span className="font-semibold">{words.name}</span>
               <span className="block">
                 to {exactWords(wholeParts, settings)} of it{" "}
                 {doseWords(added, tubeById, settings, wholeParts).join(" and ")}
@@ -142,7 +150,7 @@ function Variants({
               </span>
             </p>
             <Button
-              aria-label={`Make a note: ${KIND_WORDS[kind].name}`}
+              aria-label={`Make a note: ${words.name}`}
               onClick={() => {
                 once(variant.kind, () => keepAsNote(variant, Date.now()));
               }}

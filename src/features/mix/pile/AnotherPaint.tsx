@@ -6,6 +6,8 @@ import { amountsByHand } from "../../../domain/hand/handAmounts";
 import { labOfAdditions } from "../../../domain/mixture/color";
 import { contentsOf, volumeOf } from "../../../domain/pile/contents";
 import type { Tube } from "../../../domain/tube/tube";
+import { WATER } from "../../../domain/tube/water";
+import { usePaletteMedium } from "../../../kit/paint/usePalettePaint";
 import { useSettings, useStudio } from "../../../kit/studio/useStudio";
 import { Button } from "../../../ui/Button";
 import { SelectField } from "../../../ui/fields";
@@ -17,12 +19,18 @@ import { useDeeds, usePaint, useStory } from "../bench/contexts";
 
 export function AnotherPaint() {
   const { pile } = useStory();
-  const { tubeById, wetOf } = usePaint();
+  const { tubeById, wetOf, ingredients } = usePaint();
+  const { medium } = usePaletteMedium();
   const { lay } = useDeeds();
   const board = useStudio((studio) => studio.board);
   const box = useStudio((studio) => studio.box);
   const settings = useSettings();
-  const tubes: readonly Tube[] = [...board, ...box.filter((tube) => !board.includes(tube))];
+  const onBoard: readonly Tube[] = [
+    ...board,
+    ...ingredients.map(({ tube }) => tube),
+    ...(medium === "oil" ? [] : [WATER]),
+  ];
+  const tubes = [...onBoard, ...box.filter((tube) => !board.includes(tube))];
   const [tubeId, setTubeId] = useState(tubes[0]?.id ?? "");
   const [size, setSize] = useState(1);
   const wholeParts = volumeOf(pile ? contentsOf(pile) : []);
@@ -63,7 +71,7 @@ export function AnotherPaint() {
         {tubes.map((tube) => (
           <option key={tube.id} value={tube.id}>
             {tube.label}
-            {board.includes(tube) ? "" : " (in the box)"}
+            {onBoard.includes(tube) ? "" : " (in the box)"}
           </option>
         ))}
       </SelectField>

@@ -15,6 +15,7 @@ import { describeLab } from "../../../words/colors";
 import { exactBeside, exactWords, handWords, tubeName } from "../../../words/doses";
 import type { PileStep } from "../../../domain/pile/plan";
 import { type Paint, type Story, useDeeds, useOffers, usePaint, useStory } from "../bench/contexts";
+import { MindPaint } from "./MindPaint";
 import { UndoButtons } from "./UndoButtons";
 import { WeighStep } from "./WeighStep";
 import { Status } from "../../../ui/Status";
@@ -28,7 +29,7 @@ const AnotherPaint = lazy(async () => ({ default: (await import("./AnotherPaint"
 export function PileSteps() {
   const { steps, pile, growth, isSample } = useStory();
   const { tubeById, wetOf } = usePaint();
-  const { lay, actions } = useDeeds();
+  const { lay, tryOut, actions } = useDeeds();
   const { search } = useOffers();
   const [isAdding, setAdding] = useState(false);
   const [isWeighing, setWeighing] = useState(false);
@@ -99,6 +100,14 @@ export function PileSteps() {
         <UndoButtons />
         {pile && !isSample ? (
           <>
+            <Button
+              weight="quiet"
+              onClick={() => {
+                tryOut(SAMPLE_SHARE, []);
+              }}
+            >
+              try something on the side
+            </Button>
             <Button weight="quiet" onClick={actions.setAside}>
               set aside, start again
             </Button>
@@ -132,6 +141,7 @@ export function PileSteps() {
           }}
         />
       ) : null}
+      {pile ? <MindPaint contents={contentsOf(pile)} /> : null}
       {isAdding ? (
         <Suspense fallback={null}>
           <AnotherPaint />
@@ -240,6 +250,9 @@ function StepRow({
     </li>
   );
 }
+
+/** Of a pile, taken aside for an idea of one's own. */
+const SAMPLE_SHARE = 1 / 8;
 
 /** What a knife leaves of a pile. */
 const SCRAPED_TO = [

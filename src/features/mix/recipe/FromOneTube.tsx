@@ -6,10 +6,15 @@ import { UNDILUTED_THICKNESS } from "../../../data/paper";
 import type { NearestTube } from "../../../core/recipe/nearestTube";
 import { Button } from "../../../ui/Button";
 import { Patch } from "../../../ui/Patch";
-import { isBlackTube, isWhiteTube } from "../../../domain/tube/kinds";
+import { laidAmounts } from "../../../domain/hand/laidAmounts";
+import { volumeOf } from "../../../domain/pile/contents";
+import type { Dose } from "../../../domain/pile/pile";
+import { isWhiteTube } from "../../../domain/tube/kinds";
+import { usePaletteMedium } from "../../../kit/paint/usePalettePaint";
+import { useHandy } from "../bench/useHandy";
 import { WATER } from "../../../domain/tube/water";
 import { solverTubeOf } from "../../../domain/tube/solverTube";
-import { useSettings, useStudio } from "../../../kit/studio/useStudio";
+import { useSettings } from "../../../kit/studio/useStudio";
 import { useQuery } from "../../../kit/query/useQuery";
 import { TaskLine } from "../../../kit/query/TaskLine";
 import { shownOf } from "../../../kit/query/useTask";
@@ -38,13 +43,12 @@ export function FromOneTube() {
 
 function Nearest() {
   const { target, aim } = useAim();
-  const { wetOf } = usePaint();
+  const { wetOf, ingredients, tubeById } = usePaint();
   const { forbidden, changeByHand } = useHand();
-  const board = useStudio((studio) => studio.board);
   const settings = useSettings();
-  const known = board
-    .filter(({ id }) => !forbidden.includes(id))
-    .filter((tube) => settings.school.allowsBlack || !isBlackTube(tube))
+  const { medium, lightener } = usePaletteMedium();
+  const known = useHandy({ ingredients }, target, forbidden)
+    .filter((tube) => lightener === "white" || !isWhiteTube(tube))
     .flatMap((tube) => {
       const solverTube = solverTubeOf(tube);
       return solverTube ? [{ tube, solverTube }] : [];
@@ -57,14 +61,19 @@ function Nearest() {
           target,
           tubes: known.map(({ solverTube }) => solverTube),
           white: white < 0 ? undefined : white,
+          // Oil is not thinned with water.
+          isThinned: medium !== "oil",
         }
       : undefined,
-    (remote, asked) => remote.nearestTube(asked.target, asked.tubes, asked.white),
+    (remote, asked) => remote.nearestTube(asked.target, asked.tubes, asked.white, asked.isThinned),
   );
   if (answer.status === "asking" || answer.status === "failed")
     return <TaskLine task={answer} asking="Looking through the tubes" what="The nearest tube" />;
   const found = shownOf(answer);
   if (!found) return <p>No tube on the board is known well enough.</p>;
+  const take = (amounts: readonly Dose[]): void => {
+    changeByHand(laidAmounts(amounts, volumeOf(amounts), settings, tubeById));
+  };
   const nameOf = (place: number): string => tubeName(known[place]?.tube);
   const { nudge } = found;
   return (
@@ -90,7 +99,7 @@ function Nearest() {
         onClick={() => {
           if (found.state.as === "thinned") {
             const water = UNDILUTED_THICKNESS / found.state.filmThickness - 1;
-            changeByHand([
+            take([
               { tubeId: known[found.tube]?.tube.id ?? "", parts: 1 },
               ...(water > 0 ? [{ tubeId: WATER.id, parts: water }] : []),
             ]);
@@ -103,7 +112,7 @@ function Nearest() {
             ...(whiteParts > 0 ? [{ tubeId: known[white]?.tube.id ?? "", parts: whiteParts }] : []),
             ...(nudge ? [{ tubeId: known[nudge.tube]?.tube.id ?? "", parts: nudge.volume * whole }] : []),
           ];
-          changeByHand(amounts);
+          take(amounts);
         }}
       >
         Take it

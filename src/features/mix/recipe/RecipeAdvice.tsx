@@ -1,7 +1,6 @@
 "use client";
 
 /** What to mind of a recipe: how sure it is, which tube to measure well, rounding, light, price, cautions. */
-import { cautionsFor } from "../../../words/cautions";
 import type { LightName } from "../../../core/color/types";
 import type { Tube } from "../../../domain/tube/tube";
 import { isWater } from "../../../domain/tube/water";
@@ -15,6 +14,7 @@ import { deltaEText } from "../../../words/colors";
 import { handWords, tubeName } from "../../../words/doses";
 import type { PaintRecipe, DosingShift } from "../../../domain/recipe/paintRecipe";
 import { GENERIC_UNCERTAINTY } from "../../../domain/reading/uncertainty";
+import { mindWords } from "../pile/MindPaint";
 import { CleanKnife } from "./CleanKnife";
 import { mixtureRequest } from "../../../domain/mixture/mixtureRequest";
 import { useAim, useOffers, usePaint } from "../bench/contexts";
@@ -23,9 +23,6 @@ import { useAim, useOffers, usePaint } from "../bench/contexts";
 const DOSE_WORTH_A_WORD = 0.8;
 
 const LOSS_WORTH_A_WORD = 0.3;
-
-/** Light-fastness that does not last on a wall. */
-const FADING: readonly Tube["lightfastness"][] = ["III", "III-IV", "IV"];
 
 const LIGHT_WORDS: Readonly<Record<LightName, string>> = {
   D65: "daylight",
@@ -60,12 +57,6 @@ export function RecipeAdvice({ recipe }: { recipe: PaintRecipe }) {
   const label =
     touchiest && touchiest.shift >= DOSE_WORTH_A_WORD ? tubeById.get(touchiest.tubeId)?.label : undefined;
   const isTested = tubes.every((tube) => tube.optics.calibrations.length > 0);
-  const granulating = tubes.filter((tube) => tube.granulates === true);
-  const fading = tubes.filter((tube) => FADING.includes(tube.lightfastness));
-  const [hazard] = cautionsFor(
-    tubes.map((tube) => tube.hazard),
-    [],
-  );
   const gone = tubes.filter((tube) => tube.deletedAt !== undefined || tube.archivedAt !== undefined);
   const changed =
     recipe.reasons.includes("from-log") && again
@@ -85,9 +76,7 @@ export function RecipeAdvice({ recipe }: { recipe: PaintRecipe }) {
       : `Rounding to the knife costs ${deltaEText(roundingLoss)}.`,
     light,
     price === undefined ? undefined : `The paint in it is worth ${price.toFixed(2)}.`,
-    granulating.length > 0 ? `Stir before each dip: ${namesOf(granulating)} granulates.` : undefined,
-    fading.length > 0 ? `Will not last in light: ${namesOf(fading)}.` : undefined,
-    hazard && hazard.title !== "Any paint" ? `${hazard.title}: ${hazard.text}` : undefined,
+    ...mindWords(tubes),
   ].filter((note) => note !== undefined);
   return (
     <div className="mt-4 border-t pt-2 text-sm text-muted">

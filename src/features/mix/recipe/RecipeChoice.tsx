@@ -1,6 +1,7 @@
 "use client";
 
 import { RadioGroup } from "radix-ui";
+import { lazy, Suspense } from "react";
 import { deltaE2000 } from "../../../core/color/ciede2000";
 import type { HandLimit } from "../../../core/recipe/paletteMixer";
 import { differenceWords, missWords, WORKING_TOLERANCE } from "../../../core/describe/difference";
@@ -15,6 +16,8 @@ import { TaskLine } from "../../../kit/query/TaskLine";
 import { BeforeLaying } from "./RecipeAdvice";
 import { RecipeEditor } from "./RecipeEditor";
 import { useAim, useHand, useOffers, usePaint } from "../bench/contexts";
+
+const ClosingTube = lazy(async () => ({ default: (await import("./ClosingTube")).ClosingTube }));
 
 /** Beyond this a colour counts as out of reach of the board, ΔE00. */
 const REACH = 1;
@@ -76,11 +79,16 @@ function ReachLine() {
   if (differenceWords(target, nearest.predicted, tolerance, settings.scale).isMatch) return null;
   const misses = missWords(differenceWords(target, nearest.predicted, WORKING_TOLERANCE, settings.scale));
   return (
-    <p className="mt-1 border-l-4 border-ink pl-3">
-      These tubes do not reach it. The nearest they come is{" "}
-      {misses.length > 0 ? misses.join(", ") : "just outside what an eye lets pass"} (
-      {deltaEText(nearest.deltaE2000)}).
-    </p>
+    <>
+      <p className="mt-1 border-l-4 border-ink pl-3">
+        These tubes do not reach it. The nearest they come is{" "}
+        {misses.length > 0 ? misses.join(", ") : "just outside what an eye lets pass"} (
+        {deltaEText(nearest.deltaE2000)}).
+      </p>
+      <Suspense fallback={null}>
+        <ClosingTube />
+      </Suspense>
+    </>
   );
 }
 

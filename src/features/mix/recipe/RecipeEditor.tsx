@@ -7,6 +7,7 @@ import { stepsByHand } from "../../../domain/hand/handAmounts";
 import { Button } from "../../../ui/Button";
 import { SelectField } from "../../../ui/fields";
 import { isWater, WATER } from "../../../domain/tube/water";
+import { usePaletteMedium } from "../../../kit/paint/usePalettePaint";
 import { useSettings, useStudio } from "../../../kit/studio/useStudio";
 import { exactBeside, handWords, tubeName } from "../../../words/doses";
 import type { RecipeAmount, PaintRecipe } from "../../../domain/recipe/paintRecipe";
@@ -19,12 +20,17 @@ const MOST_TUBES = 6;
 
 export function RecipeEditor({ recipe }: { recipe: PaintRecipe }) {
   const { required, forbidden, changeByHand, setWishes } = useHand();
-  const { tubeById } = usePaint();
+  const { tubeById, ingredients } = usePaint();
   const board = useStudio((studio) => studio.board);
+  const { medium } = usePaletteMedium();
   const [isAsked, setAsked] = useState<boolean>();
   const isOpen = isAsked ?? recipe.key === "by-hand";
   const { amounts } = recipe;
-  const others = [...board, WATER].filter(({ id }) => amounts.every(({ tubeId }) => tubeId !== id));
+  const others = [
+    ...board,
+    ...ingredients.map(({ tube }) => tube),
+    ...(medium === "oil" ? [] : [WATER]),
+  ].filter(({ id }) => amounts.every(({ tubeId }) => tubeId !== id));
   const change = (next: readonly { readonly tubeId: string; readonly parts: number }[]): void => {
     changeByHand(next);
   };

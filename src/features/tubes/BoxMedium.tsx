@@ -1,0 +1,57 @@
+"use client";
+
+import { useState } from "react";
+import { TUBE_MEDIA, type TubeMedium } from "../../domain/tube/tube";
+import { useTubeCommands } from "../../kit/commands/tubes";
+import { attempt } from "../../kit/studio/problems";
+import { useStudio } from "../../kit/studio/useStudio";
+import type { MediumBefore } from "../../persistence/tubes";
+import { SelectField } from "../../ui/fields";
+import { UndoLine } from "../../ui/UndoLine";
+
+/** One action for the medium of a whole box: most painters' boxes are of one. */
+export function BoxMedium() {
+  const box = useStudio((studio) => studio.box);
+  const { setBoxMedium, restoreMedia } = useTubeCommands();
+  const [done, setDone] = useState<{
+    readonly medium: TubeMedium;
+    readonly before: readonly MediumBefore[];
+  }>();
+  const media = [...new Set(box.map(({ medium }) => medium))];
+  const [only] = media;
+  return (
+    <div>
+      <SelectField
+        label="Medium of the whole box"
+        value={media.length === 1 && only ? only : ""}
+        onChange={(event) => {
+          const medium = TUBE_MEDIA.find((one) => one === event.target.value);
+          if (medium)
+            attempt(
+              setBoxMedium(medium).then((before) => {
+                setDone({ medium, before });
+              }),
+            );
+        }}
+      >
+        {media.length === 1 ? null : <option value="">mixed: {media.join(", ")}</option>}
+        {TUBE_MEDIA.map((medium) => (
+          <option key={medium}>{medium}</option>
+        ))}
+      </SelectField>
+      {done ? (
+        <UndoLine
+          onUndo={() => {
+            attempt(
+              restoreMedia(done.before).then(() => {
+                setDone(undefined);
+              }),
+            );
+          }}
+        >
+          {done.before.length === 1 ? "One tube is" : `${done.before.length} tubes are`} now {done.medium}.
+        </UndoLine>
+      ) : null}
+    </div>
+  );
+}
