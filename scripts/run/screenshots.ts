@@ -204,13 +204,19 @@ const SHOTS: readonly Shot[] = [
     },
   },
   {
-    name: "log-phone",
-    width: 390,
-    height: 844,
+    name: "free-pile",
+    width: 1280,
+    height: 800,
     take: async (page) => {
-      await page.getByRole("button", { name: "more" }).click();
-      await page.getByRole("link", { name: "Log", exact: true }).click();
-      await page.getByRole("table").waitFor();
+      await page.getByRole("link", { name: "new pile" }).click();
+      for (const tube of ["Pyrrole red", "Raw umber"]) {
+        await page.getByRole("button", { name: `Add ${tube} to the pile` }).click();
+        await page.getByRole("dialog").getByRole("button", { name: "2 parts" }).click();
+      }
+      await page.getByLabel("What you call it").fill("red-brown");
+      await page.getByRole("button", { name: "Name it" }).click();
+      await page.getByRole("button", { name: "one touch of each tube" }).click();
+      await page.getByRole("region", { name: "What each tube does" }).waitFor();
     },
   },
 ];

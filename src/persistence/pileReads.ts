@@ -45,6 +45,11 @@ export async function readPile(db: GamanDatabase, pileId: string): Promise<Pile 
   return parseRows(pileSchema, [await db.piles.get(pileId)]).rows[0];
 }
 
+/** Those of them that are there, in no order. */
+export async function readPiles(db: GamanDatabase, ids: readonly string[]): Promise<readonly Pile[]> {
+  return parseRows(pileSchema, await db.piles.bulkGet([...ids])).rows;
+}
+
 /** The newest match that a pile was kept as. */
 export async function readMatchOf(db: GamanDatabase, pileId: string): Promise<Match | undefined> {
   return byTime(parseRows(matchSchema, await db.matches.where({ pileId }).toArray()), (row) => row.keptAt).at(

@@ -11,6 +11,7 @@ import type { Belief, BeliefRequest } from "../domain/pile/belief";
 import type { AdditionRequest, WashRequest } from "../domain/pile/additionRequest";
 import type { RecipeRequest } from "../domain/recipe/recipeRequest";
 import type { MixtureRequest } from "../domain/mixture/mixtureRequest";
+import type { Lightener } from "../domain/palette/medium";
 import type { SolverTube } from "../domain/tube/solverTube";
 import type { PaletteTable } from "../core/picture/paletteTable";
 import type { PaletteAnswer } from "../core/recipe/paletteMixer";
@@ -69,6 +70,7 @@ export type SolverApi = {
   paletteTable: (
     tubes: readonly SolverTube[],
     size: number,
+    lightener: Lightener,
     onProgress: (share: number) => void,
   ) => PaletteTable;
 };

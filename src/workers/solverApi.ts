@@ -1,7 +1,7 @@
 /** The solver's work, apart from the worker around it, so that it can be tested without one. */
 import { believe } from "../core/learning/believe";
 import { type Medium, type PaletteAnswer, PaletteMixer } from "../core/recipe/paletteMixer";
-import { MixtureEvaluator } from "../core/mixing/mixtureEvaluator";
+import { colorModelOf } from "../core/mixing/colorModelOf";
 import { buildPaletteTable, type PaletteTable } from "../core/picture/paletteTable";
 import { greenCures } from "../core/correct/greenCures";
 import { laidCorrectors } from "../core/correct/laidCorrectors";
@@ -64,7 +64,7 @@ function pileOf(mixture: MixtureRequest): PileAndTubes & { readonly pileVolume: 
 }
 
 /** A tube that brings a colour nearer by less than this is not worth laying out, ΔE00. */
-const WORTH_A_TUBE = 1;
+const WORTH_LAYING_OUT = 1;
 
 /** So many beliefs are kept. */
 const MOST_BELIEFS = 300;
@@ -171,7 +171,7 @@ export function createSolverApi(): SolverApi {
         (nearest, one) => (nearest && nearest.deltaE2000 <= one.deltaE2000 ? nearest : one),
         undefined,
       );
-      return best && best.deltaE2000 < own - WORTH_A_TUBE ? best : undefined;
+      return best && best.deltaE2000 < own - WORTH_LAYING_OUT ? best : undefined;
     },
     lightCheck: (target, mixture) => {
       const smooth = smoothestReflectance(xyzFromLab(target, VIEWING.D65.white), VIEWING.D65);
@@ -186,8 +186,10 @@ export function createSolverApi(): SolverApi {
       const seen = mixtureReflectance(volumesOf(mixture), PAINT_SURFACE, film);
       return checkUnderLights(smooth.value, seen, VIEWING);
     },
-    paletteTable: (tubes, size, onProgress): PaletteTable => {
-      const mixer = new MixtureEvaluator(tubes.map(opticsOf), VIEWING.D65, PAINT_SURFACE);
+    paletteTable: (tubes, size, lightener, onProgress): PaletteTable => {
+      const wash =
+        lightener === "water" ? { paper: PAPER, undilutedThickness: UNDILUTED_THICKNESS } : undefined;
+      const mixer = colorModelOf(tubes.map(opticsOf), VIEWING.D65, PAINT_SURFACE, wash);
       const table = buildPaletteTable(mixer, {
         size,
         onProgress: (share) => {

@@ -36,6 +36,8 @@ test("a note, a tube, a match and a view are gone to by keyboard alone", async (
 
   // A note of another painting opens in that painting.
   await find(page, "Old brass key");
+  // What the log finds comes a moment later and moves the lines below it.
+  await expect(page.getByRole("option", { name: /^Old brass key/ }).first()).toBeVisible();
   await page.getByRole("option", { name: /^\d+ Old brass key Things on the sill/ }).click();
   await expect(page.getByRole("heading", { name: /Mix note \d+, Old brass key/ })).toBeAttached();
 

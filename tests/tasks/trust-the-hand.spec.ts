@@ -1,6 +1,7 @@
 /** Slips that cost nothing: a double tap, two windows on one pile, a calculation that stops. */
 import { type Page, test as plain } from "@playwright/test";
 import { benchOf } from "./pages/bench";
+import { rowsOf } from "./pages/store";
 import { expect, startPainting, test, typeNote } from "./pages/studio";
 
 const PAINTS = ["Titanium white", "Raw umber", "Yellow ochre"];
@@ -14,27 +15,6 @@ async function tapTwice(page: Page, name: string): Promise<void> {
     await new Promise((resolve) => setTimeout(resolve, 30));
     element.click();
   });
-}
-
-/** Rows of a table of the painter's own store. */
-async function rowsOf(page: Page, table: string): Promise<readonly Record<string, unknown>[]> {
-  return page.evaluate(
-    (name) =>
-      new Promise<Record<string, unknown>[]>((resolve, reject) => {
-        const opening = indexedDB.open("gaman");
-        opening.onerror = () => {
-          reject(new Error("not opened"));
-        };
-        opening.onsuccess = () => {
-          const asked = opening.result.transaction(name).objectStore(name).getAll();
-          asked.onsuccess = () => {
-            opening.result.close();
-            resolve(asked.result as Record<string, unknown>[]);
-          };
-        };
-      }),
-    table,
-  );
 }
 
 test("a double tap starts one painting, adds a pile once and keeps one match; two doses are two", async ({

@@ -251,6 +251,9 @@ test("in a school of water a colour is a wash over paper, without white, and is 
   page,
 }) => {
   await openDemo(page);
+  // Acrylic allows both; then the school's habit decides.
+  await goTo(page, "Tubes");
+  await page.getByLabel("Medium of the whole box").selectOption("acrylic");
   await goTo(page, "Settings");
   await page.getByRole("radiogroup", { name: "What lightens a colour" }).getByText("water").click();
   await trayNote(page, /^8 Slip wall/).click();

@@ -44,8 +44,8 @@ const PARTS_OF_LARGEST = [1, 1.5, 2, 2.5, 3, 3.5, 4, 4.5, 5, 6, 7, 8, 10, 12] as
 const DELTA_E_PER_PART = 0.05;
 /** A drop is a tenth of a part or so; counting them is quick. */
 const DELTA_E_PER_DROP = 0.01;
-/** A pile of a wanted size may come out this much smaller or larger if the colour gains by it. */
-const ABOUT = [0.9, 0.95, 1, 1.05, 1.1] as const;
+/** A pile of a wanted size may come out this much smaller or larger if the colour gains by it: the wanted size first. */
+const ABOUT = [1, 0.95, 1.05, 0.9, 1.1] as const;
 
 /** @throws RangeError unless every size is finite and above zero, or when a tube's density is missing. */
 export function dosingOf(choice: DosingChoice): Dosing {

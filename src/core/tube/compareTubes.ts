@@ -4,22 +4,34 @@ import { lchFromLab } from "../color/cieLab";
 import type { LabD65 } from "../color/types";
 import { MixtureEvaluator } from "../mixing/mixtureEvaluator";
 import { blendOptics } from "../mixing/mixture";
+import type { Wash } from "../mixing/washMixer";
 import { RecipeSearch } from "../recipe/search";
 import type { Recipe } from "../recipe/types";
 import type { OpticalModel } from "../spectrum/types";
 import { LADDER_WHITE_PARTS, tintingStrength, tintLab, type TestWhite } from "./character";
 
 export type ComparedStep = {
+  /** Parts of white, or of water, to one of the tube. */
   readonly whiteParts: number;
   readonly first: LabD65;
   readonly second: LabD65;
   readonly deltaE2000: number;
 };
 
-export function compareLadders(first: OpticalModel, second: OpticalModel, bench: TestWhite): ComparedStep[] {
+/** @param wash - water over paper in place of the white. */
+export function compareLadders(
+  first: OpticalModel,
+  second: OpticalModel,
+  bench: TestWhite,
+  wash?: Wash,
+): ComparedStep[] {
+  const lightened = (tube: OpticalModel, parts: number): LabD65 =>
+    wash
+      ? tintLab(tube, 0, bench, { thickness: wash.undilutedThickness / (1 + parts), ground: wash.paper })
+      : tintLab(tube, parts, bench);
   return LADDER_WHITE_PARTS.map((whiteParts) => {
-    const a = tintLab(first, whiteParts, bench);
-    const b = tintLab(second, whiteParts, bench);
+    const a = lightened(first, whiteParts);
+    const b = lightened(second, whiteParts);
     return { whiteParts, first: a, second: b, deltaE2000: deltaE2000(a, b) };
   });
 }

@@ -45,6 +45,7 @@ export function DosePopover({
             {taker.amountsOf(tube).map(({ parts, words }) => (
               <Button
                 key={parts}
+                className="px-3"
                 onClick={() => {
                   taker.lay(tube.id, parts);
                 }}

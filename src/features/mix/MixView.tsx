@@ -6,6 +6,7 @@ import { useSearchParams } from "next/navigation";
 import { lazy, Suspense, useState } from "react";
 import { BenchProvider } from "./bench/BenchProvider";
 import { buttonClass } from "../../ui/Button";
+import { contentsOf } from "../../domain/pile/contents";
 import { useSettings, useStudio } from "../../kit/studio/useStudio";
 import { AmountPanel } from "./recipe/AmountPanel";
 import { TargetAndPile } from "./compare/TargetAndPile";
@@ -25,6 +26,7 @@ const NextStep = lazy(async () => ({ default: (await import("./correct/NextStep"
 const Trials = lazy(async () => ({ default: (await import("./pile/Trials")).Trials }));
 const TimerField = lazy(async () => ({ default: (await import("./pile/TimerField")).TimerField }));
 const SideBySide = lazy(async () => ({ default: (await import("./compare/SideBySide")).SideBySide }));
+const MindPaint = lazy(async () => ({ default: (await import("./pile/MindPaint")).MindPaint }));
 const FreeBench = lazy(async () => ({ default: (await import("./free/FreeBench")).FreeBench }));
 const TakesDoses = lazy(async () => ({ default: (await import("./hand/TakesDoses")).TakesDoses }));
 const OneThing = lazy(async () => ({ default: (await import("./correct/OneThing")).OneThing }));
@@ -128,6 +130,11 @@ function Work() {
         <NextStep />
       </Suspense>
       <PileSteps />
+      {pile ? (
+        <Suspense fallback={null}>
+          <MindPaint contents={contentsOf(pile)} />
+        </Suspense>
+      ) : null}
       {chosen && !pile ? <RecipeAdvice recipe={chosen} /> : null}
       {isPremix ? null : <AmountPanel />}
       <Suspense fallback={null}>

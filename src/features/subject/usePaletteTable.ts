@@ -5,9 +5,11 @@ import { useState } from "react";
 import type { PaletteTable } from "../../core/picture/paletteTable";
 import { succeed } from "../../core/result";
 import type { Palette } from "../../domain/palette/palette";
-import { keyOfTube, solverTubeOf } from "../../domain/tube/solverTube";
+import { lightenerOf, mediumOfPalette } from "../../domain/palette/medium";
+import { tubesOf } from "../../domain/palette/searchedTubes";
+import { knownTubes } from "../../domain/tube/knownTubes";
 import { useTask } from "../../kit/query/useTask";
-import { useStudio } from "../../kit/studio/useStudio";
+import { useSettings, useStudio } from "../../kit/studio/useStudio";
 import type { OpenPicture } from "../../kit/picture/usePicture";
 import { workFailureWords } from "../../words/failures";
 import { solver } from "../../workers/clients";
@@ -40,12 +42,14 @@ export function usePaletteTable(
   const tubeById = useStudio((studio) => studio.tubeById);
   const [share, setShare] = useState(0);
   const [givenUp, setGivenUp] = useState("");
-  const tubes = (palette?.tubeIds ?? []).flatMap((id) => {
-    const tube = tubeById.get(id);
-    const solverTube = tube && solverTubeOf(tube);
-    return solverTube ? [{ key: keyOfTube(tube), solverTube }] : [];
-  });
-  const key = tubes.map((tube) => tube.key).join(",");
+  const { school } = useSettings();
+  const laidOut = tubesOf(palette?.tubeIds ?? [], tubeById);
+  const {
+    solverTubes,
+    lightener,
+    key: paintKey,
+  } = knownTubes(laidOut, lightenerOf(mediumOfPalette(palette, laidOut), school));
+  const key = solverTubes.length > 0 ? paintKey : "";
   // Each picture has a worker of its own, which has to be given the table before it is asked.
   const pictureId = picture.state.status === "open" ? picture.state.pictureId : "";
   const id = `${pictureId}|${key}`;
@@ -55,15 +59,10 @@ export function usePaletteTable(
     setShare(0);
     const answer = known
       ? succeed(known)
-      : await solver.ask(
-          (remote, tell) =>
-            remote.paletteTable(
-              tubes.map(({ solverTube }) => solverTube),
-              SIZE,
-              tell,
-            ),
-          { signal, onProgress: setShare },
-        );
+      : await solver.ask((remote, tell) => remote.paletteTable(solverTubes, SIZE, lightener, tell), {
+          signal,
+          onProgress: setShare,
+        });
     if (!answer.ok) return answer;
     keep(key, answer.value);
     await picture.ask((remote) => remote.setTable(answer.value));

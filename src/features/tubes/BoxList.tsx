@@ -108,7 +108,7 @@ function SmearList({
   return (
     <div
       ref={frame}
-      className="mt-1 h-[60dvh] min-h-0 flex-1 overflow-y-auto border-t"
+      className="mt-1 h-[60dvh] min-h-56 flex-1 shrink-0 overflow-y-auto border-t"
       tabIndex={0}
       role="region"
       aria-label="Tubes as smears"

@@ -6,7 +6,6 @@ import { useTubeCommands } from "../../kit/commands/tubes";
 import { attempt } from "../../kit/studio/problems";
 import { useStudio } from "../../kit/studio/useStudio";
 import type { MediumBefore } from "../../persistence/tubes";
-import { SelectField } from "../../ui/fields";
 import { UndoLine } from "../../ui/UndoLine";
 
 /** One action for the medium of a whole box: most painters' boxes are of one. */
@@ -21,24 +20,28 @@ export function BoxMedium() {
   const [only] = media;
   return (
     <div>
-      <SelectField
-        label="Medium of the whole box"
-        value={media.length === 1 && only ? only : ""}
-        onChange={(event) => {
-          const medium = TUBE_MEDIA.find((one) => one === event.target.value);
-          if (medium)
-            attempt(
-              setBoxMedium(medium).then((before) => {
-                setDone({ medium, before });
-              }),
-            );
-        }}
-      >
-        {media.length === 1 ? null : <option value="">mixed: {media.join(", ")}</option>}
-        {TUBE_MEDIA.map((medium) => (
-          <option key={medium}>{medium}</option>
-        ))}
-      </SelectField>
+      <label className="flex items-center justify-between gap-2">
+        <span className="text-muted">the whole box is</span>
+        <select
+          aria-label="Medium of the whole box"
+          className="min-h-11 border-2 border-edge bg-field px-2"
+          value={media.length === 1 && only ? only : ""}
+          onChange={(event) => {
+            const medium = TUBE_MEDIA.find((one) => one === event.target.value);
+            if (medium)
+              attempt(
+                setBoxMedium(medium).then((before) => {
+                  setDone({ medium, before });
+                }),
+              );
+          }}
+        >
+          {media.length === 1 ? null : <option value="">mixed: {media.join(", ")}</option>}
+          {TUBE_MEDIA.map((medium) => (
+            <option key={medium}>{medium}</option>
+          ))}
+        </select>
+      </label>
       {done ? (
         <UndoLine
           onUndo={() => {

@@ -79,7 +79,7 @@ export function BoxTable({
   const table = useTable({ features, columns, data });
   return (
     <div
-      className="mt-1 min-h-0 flex-1 overflow-auto"
+      className="mt-1 min-h-56 flex-1 shrink-0 overflow-auto"
       tabIndex={0}
       role="region"
       aria-label="Tubes as a table"

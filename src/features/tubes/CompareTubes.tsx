@@ -6,6 +6,7 @@ import { deltaE2000 } from "../../core/color/ciede2000";
 import { imitate } from "../../core/tube/imitate";
 import { compareLadders, substituteFor } from "../../core/tube/compareTubes";
 import { tintLab } from "../../core/tube/character";
+import { PAPER, UNDILUTED_THICKNESS } from "../../data/paper";
 import { WHITE_BENCH } from "../../data/testWhite";
 import type { Tube } from "../../domain/tube/tube";
 import { SelectField } from "../../ui/fields";
@@ -30,7 +31,14 @@ export function CompareTubes({ tube }: { tube: Tube }) {
   const [chosenId, setChosenId] = useState<string>();
   const chosen = others.find((other) => other.tube.id === (chosenId ?? nearest));
   if (!optics || !chosen) return <p>There is no other tube in your box to compare it with.</p>;
-  const steps = compareLadders(optics, chosen.optics, WHITE_BENCH);
+  // Side by side they are lightened alike: with water only where both are washed.
+  const isWash = tube.medium === "watercolour" && chosen.tube.medium === "watercolour";
+  const steps = compareLadders(
+    optics,
+    chosen.optics,
+    WHITE_BENCH,
+    isWash ? { paper: PAPER, undilutedThickness: UNDILUTED_THICKNESS } : undefined,
+  );
   return (
     <div className="flex flex-col gap-4">
       <SelectField
@@ -49,7 +57,7 @@ export function CompareTubes({ tube }: { tube: Tube }) {
       <table className="w-full border-collapse">
         <thead>
           <tr className="border-b-2 border-ink text-left">
-            <th scope="col">in white</th>
+            <th scope="col">{isWash ? "in water" : "in white"}</th>
             <th scope="col" colSpan={2}>
               {tube.label}, {chosen.tube.label}
             </th>

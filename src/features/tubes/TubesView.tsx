@@ -50,7 +50,7 @@ export function TubesView() {
       <section
         aria-label="Your box"
         className={clsx(
-          "flex min-h-0 flex-col p-4 wide:p-5 wide:pr-4 wide:pl-2",
+          "flex min-h-0 flex-col p-4 wide:overflow-y-auto wide:p-5 wide:pr-4 wide:pl-2",
           chosen && "hidden wide:flex",
         )}
       >

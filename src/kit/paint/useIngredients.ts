@@ -4,7 +4,7 @@
 import { useLiveQuery } from "dexie-react-hooks";
 import { useMemo } from "react";
 import { believedTubes } from "../../domain/pile/belief";
-import { type Ingredient, ingredientsOf } from "../../domain/pile/ingredients";
+import { type Hindrance, hindranceOf, type Ingredient, ingredientsOf } from "../../domain/pile/ingredients";
 import type { Pile } from "../../domain/pile/pile";
 import { readPilesToTake } from "../../persistence/pileReads";
 import { shownOf } from "../query/useTask";
@@ -19,7 +19,12 @@ export type PilesAtHand = {
   /** Every pile that paint may have been taken from, whether it can be used here or not. */
   readonly piles: readonly Pile[];
   readonly ingredients: readonly Ingredient[];
+  /** Of this painting, or of all that were asked for: those that are paint no more or no colour. */
+  readonly hindered: readonly { readonly pile: Pile; readonly hindrance: Hindrance }[];
 };
+
+/** What a painter can do something about; a pile that is used up is no news. */
+const TOLD: readonly Hindrance[] = ["dried-out", "streaky", "other-medium", "unknown-paint"];
 
 /** @param isOwn - piles that are being mixed themselves, by note or id: nothing is mixed out of itself. */
 export function useIngredients(own: { readonly noteId?: string; readonly pileId?: string }): PilesAtHand {
@@ -40,6 +45,14 @@ export function useIngredients(own: { readonly noteId?: string; readonly pileId?
     );
     const place = { paintingId, medium, takesAll: takesAllPiles, now };
     const believedOf = (pile: Pile) => believedTubes(tubeById, beliefs?.get(pile.id));
-    return { piles, ingredients: ingredientsOf(others, place, noteById, tubeById, believedOf) };
+    return {
+      piles,
+      ingredients: ingredientsOf(others, place, noteById, tubeById, believedOf),
+      hindered: others.flatMap((pile) => {
+        const hindrance = hindranceOf(pile, place, tubeById);
+        const isHere = takesAllPiles || pile.paintingId === paintingId;
+        return hindrance && isHere && TOLD.includes(hindrance) ? [{ pile, hindrance }] : [];
+      }),
+    };
   }, [piles, noteId, pileId, paintingId, medium, takesAllPiles, now, noteById, tubeById, beliefs]);
 }

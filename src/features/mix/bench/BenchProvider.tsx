@@ -39,8 +39,8 @@ export function BenchProvider({
   const { target } = aimed;
   const [inHand, change] = useBenchRow(note.id);
   const own = useMemo(() => ({ noteId: note.id }), [note.id]);
-  const atHand = usePaintAtHand(own);
   const story = useNoteStory(note.id);
+  const atHand = usePaintAtHand(own, story.sources);
   const { pile, main, sample } = story;
   const actions = usePileActions({ of: own, pile: main, sample, story: story.key, history: story.history });
   const again = useAgain(againPileId, wantedPartsOf(note, settings));

@@ -6,12 +6,14 @@ import { currentReading } from "../../../domain/pile/evidence";
 import type { Pile, StoredRecipe } from "../../../domain/pile/pile";
 import { useDb } from "../../../kit/studio/useStudio";
 import type { PaintHistory } from "../../../domain/pile/lastDeed";
-import { readFreeHistory, readNoteHistory, readRecipe } from "../../../persistence/pileReads";
+import { readFreeHistory, readNoteHistory, readPiles, readRecipe } from "../../../persistence/pileReads";
 import type { Story } from "./contexts";
 
 export type NoteStory = Omit<Story, "steps" | "growth"> & {
   readonly main: Pile | undefined;
   readonly sample: Pile | undefined;
+  /** Piles that paint of these was taken from. */
+  readonly sources: readonly Pile[];
   /** What the open pile follows. */
   readonly running: StoredRecipe | undefined;
   /** Changes with everything that was done to the note's paint. */
@@ -58,7 +60,19 @@ function useStoryOf(history: PaintHistory | undefined, main: Pile | undefined): 
     lastMatch: pile ? undefined : history?.matches.at(-1),
     key: keyOf(history),
     history: history ?? NO_HISTORY,
+    sources: useSourcesOf(history),
   };
+}
+
+/** The piles that paint was taken from, also where nothing is left of them: their paint lies here now. */
+function useSourcesOf(history: PaintHistory | undefined): readonly Pile[] {
+  const db = useDb();
+  const ids = [
+    ...new Set(
+      history?.piles.flatMap(({ additions }) => additions.flatMap(({ fromPileId }) => fromPileId ?? [])),
+    ),
+  ].join();
+  return useLiveQuery(() => (ids === "" ? NONE : readPiles(db, ids.split(","))), [db, ids]) ?? NONE;
 }
 
 const NO_HISTORY: PaintHistory = { piles: NONE, readings: NONE, matches: NONE };

@@ -2,25 +2,35 @@
 
 import { useMemo } from "react";
 import type { Ingredient } from "../../../domain/pile/ingredients";
+import { leftoverAsTube } from "../../../domain/pile/leftovers";
 import type { Pile } from "../../../domain/pile/pile";
 import type { Tube } from "../../../domain/tube/tube";
 import { useIngredients } from "../../../kit/paint/useIngredients";
 import { useStudio } from "../../../kit/studio/useStudio";
 
 export type PaintAtHand = {
-  /** Tubes of the box, and the older piles that can be used here as tubes of their own. */
+  /** Tubes of the box, and older piles as tubes of their own: those that can be used here, and those that were. */
   readonly tubeById: ReadonlyMap<string, Tube>;
   /** Every pile that paint may have been taken from. */
   readonly leftovers: readonly Pile[];
   readonly ingredients: readonly Ingredient[];
 };
 
-/** @param own - what is being mixed itself. */
-export function usePaintAtHand(own: { readonly noteId?: string; readonly pileId?: string }): PaintAtHand {
+/** @param own - what is being mixed itself. @param sources - piles of which paint lies here already. */
+export function usePaintAtHand(
+  own: { readonly noteId?: string; readonly pileId?: string },
+  sources: readonly Pile[],
+): PaintAtHand {
   const tubes = useStudio((studio) => studio.tubeById);
+  const notes = useStudio((studio) => studio.noteById);
   const { piles, ingredients } = useIngredients(own);
   return useMemo(() => {
-    const tubeById = new Map([...tubes, ...ingredients.map(({ tube }) => [tube.id, tube] as const)]);
-    return { tubeById, leftovers: piles, ingredients };
-  }, [tubes, piles, ingredients]);
+    const used = sources.flatMap((pile) => leftoverAsTube(pile, notes.get(pile.noteId ?? ""), tubes) ?? []);
+    const older = [...used, ...ingredients.map(({ tube }) => tube)];
+    return {
+      tubeById: new Map([...tubes, ...older.map((tube) => [tube.id, tube] as const)]),
+      leftovers: [...piles, ...sources.filter(({ id }) => piles.every((pile) => pile.id !== id))],
+      ingredients,
+    };
+  }, [tubes, notes, piles, ingredients, sources]);
 }

@@ -68,7 +68,7 @@ export function OneTouch({ of }: { of: AskedPile }) {
                         <span className="leading-snug">
                           <span className="font-semibold">{tubeName(tube)}</span>
                           <span className="block text-sm text-muted">
-                            about {handWords(dose, settings, { tube, wholeParts: volume })}
+                            {handWords(dose, settings, { tube, wholeParts: volume })}
                           </span>
                         </span>
                       </span>

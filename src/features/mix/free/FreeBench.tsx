@@ -11,6 +11,7 @@ import { TextField } from "../../../ui/fields";
 import { numberFailureWords } from "../../../words/typed";
 import { TakesDoses } from "../hand/TakesDoses";
 import { PileSteps } from "../pile/PileSteps";
+import { MindPaint } from "../pile/MindPaint";
 import { PileCare } from "../pile/PileCare";
 import { useOffers, useStory } from "../bench/contexts";
 import { FreeBenchProvider } from "./FreeBenchProvider";
@@ -79,6 +80,7 @@ function FreePile({ size }: { size: React.ReactNode }) {
             </Suspense>
             {again && !pile ? size : null}
             <PileSteps />
+            {pile ? <MindPaint contents={contentsOf(pile)} /> : null}
             {pile || again ? null : (
               <section aria-labelledby="first-dose">
                 <h2 id="first-dose" className="font-bold">

@@ -43,8 +43,8 @@ export function FreeBenchProvider({
   children,
 }: FreeBenchProps) {
   const own = useMemo(() => (pileId === undefined ? {} : { pileId }), [pileId]);
-  const atHand = usePaintAtHand(own);
   const story = useFreeStory(pileId);
+  const atHand = usePaintAtHand(own, story.sources);
   const { pile, main, sample } = story;
   const open = main?.state === "open" ? main : undefined;
   const actions = usePileActions({

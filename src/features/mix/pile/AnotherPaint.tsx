@@ -15,6 +15,7 @@ import { Patch } from "../../../ui/Patch";
 import { Status } from "../../../ui/Status";
 import { describeLab } from "../../../words/colors";
 import { exactWords, handWords, tubeName } from "../../../words/doses";
+import { OlderPiles } from "./OlderPiles";
 import { useDeeds, usePaint, useStory } from "../bench/contexts";
 
 export function AnotherPaint() {
@@ -83,6 +84,7 @@ export function AnotherPaint() {
         />
       ) : null}
       <Button type="submit">Add it</Button>
+      <OlderPiles />
       <Status className="basis-full text-muted">
         {laid.length > 0
           ? `${tubeName(tubeById.get(tubeId))} in this pile: ${laid.length} ${laid.length === 1 ? "dose" : "doses"}, ${exactWords(volumeOf(laid), settings)}.`

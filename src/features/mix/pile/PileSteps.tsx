@@ -15,7 +15,6 @@ import { describeLab } from "../../../words/colors";
 import { exactBeside, exactWords, handWords, tubeName } from "../../../words/doses";
 import type { PileStep } from "../../../domain/pile/plan";
 import { type Paint, type Story, useDeeds, useOffers, usePaint, useStory } from "../bench/contexts";
-import { MindPaint } from "./MindPaint";
 import { UndoButtons } from "./UndoButtons";
 import { WeighStep } from "./WeighStep";
 import { Status } from "../../../ui/Status";
@@ -97,7 +96,7 @@ export function PileSteps() {
             weigh it
           </Button>
         ) : null}
-        <UndoButtons />
+        {pile ? <UndoButtons /> : null}
         {pile && !isSample ? (
           <>
             <Button
@@ -141,7 +140,6 @@ export function PileSteps() {
           }}
         />
       ) : null}
-      {pile ? <MindPaint contents={contentsOf(pile)} /> : null}
       {isAdding ? (
         <Suspense fallback={null}>
           <AnotherPaint />

@@ -5,7 +5,6 @@ import { lightenerOf, mediumOfPalette } from "../../../domain/palette/medium";
 import { searchedTubes } from "../../../domain/palette/searchedTubes";
 import { recipeQuestion } from "../../../domain/recipe/recipeRequest";
 import { useQuery } from "../../../kit/query/useQuery";
-import { shownOf } from "../../../kit/query/useTask";
 import { useSettings, useStudio } from "../../../kit/studio/useStudio";
 import { Status } from "../../../ui/Status";
 import { deltaEText } from "../../../words/colors";
@@ -40,18 +39,19 @@ export function ClosingTube() {
   const places = question?.tubeIds.flatMap((id, place) =>
     board.some((tube) => tube.id === id) ? [] : [place],
   );
-  const found = shownOf(
-    useQuery(
-      solver,
-      question && places && places.length > 0 ? { request: question.request, places } : undefined,
-      (remote, asked) => remote.closingTube(asked.request, asked.places),
-    ),
+  const task = useQuery(
+    solver,
+    question && places && places.length > 0 ? { request: question.request, places } : undefined,
+    (remote, asked) => remote.closingTube(asked.request, asked.places),
   );
+  if (task.status !== "ready") return null;
+  const { value: found } = task;
   const tube = found && searched.find(({ id }) => id === question?.tubeIds[found.tube]);
-  if (!found || !tube) return null;
   return (
     <Status className="border-l-4 border-ink pl-3">
-      From your box {tubeName(tube)} would close it: with it on the board {deltaEText(found.deltaE2000)}.
+      {tube
+        ? `From your box ${tubeName(tube)} would close it: with it on the board ${deltaEText(found.deltaE2000)}.`
+        : "No tube of your box would bring it much nearer."}
     </Status>
   );
 }

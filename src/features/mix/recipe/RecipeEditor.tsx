@@ -1,20 +1,18 @@
 "use client";
 
 /** Any amount changed by hand, with what it does at once; a tube held in, left out, or changed for another. */
-import { Minus, Plus } from "lucide-react";
-import { useState } from "react";
-import { stepsByHand } from "../../../domain/hand/handAmounts";
+import { lazy, Suspense, useState } from "react";
 import { Button } from "../../../ui/Button";
 import { SelectField } from "../../../ui/fields";
-import { isWater, WATER } from "../../../domain/tube/water";
+import { WATER } from "../../../domain/tube/water";
 import { usePaletteMedium } from "../../../kit/paint/usePalettePaint";
-import { useSettings, useStudio } from "../../../kit/studio/useStudio";
-import { exactBeside, handWords, tubeName } from "../../../words/doses";
-import type { RecipeAmount, PaintRecipe } from "../../../domain/recipe/paintRecipe";
+import { useStudio } from "../../../kit/studio/useStudio";
+import { tubeName } from "../../../words/doses";
+import type { PaintRecipe } from "../../../domain/recipe/paintRecipe";
 import { FromOneTube } from "./FromOneTube";
 import { useHand, usePaint } from "../bench/contexts";
-import { AMOUNT } from "../../../domain/pile/amountRange";
-import { parseNumber } from "../../../domain/reading/typedNumber";
+
+const AmountRow = lazy(async () => ({ default: (await import("./AmountRow")).AmountRow }));
 
 const MOST_TUBES = 6;
 
@@ -78,44 +76,46 @@ export function RecipeEditor({ recipe }: { recipe: PaintRecipe }) {
         ))}
       </div>
       {isOpen ? (
-        <ul className="mt-1 border-t">
-          {amounts.map((amount, i) => (
-            <AmountRow
-              key={amount.tubeId}
-              amount={amount}
-              others={others.map(({ id }) => id)}
-              isOnly={amounts.length === 1}
-              onParts={(parts) => {
-                change(amounts.map((one, j) => (j === i ? { ...one, parts } : one)));
-              }}
-              onSwap={(tubeId) => {
-                change(amounts.map((one, j) => (j === i ? { ...one, tubeId } : one)));
-              }}
-              onRemove={() => {
-                change(amounts.filter((_, j) => j !== i));
-              }}
-            />
-          ))}
-          {others.length > 0 && amounts.length < MOST_TUBES ? (
-            <li className="flex min-h-14 items-center gap-3 border-b py-1">
-              <SelectField
-                label="Put in another tube"
-                value=""
-                onChange={(event) => {
-                  if (event.target.value !== "")
-                    change([...amounts, { tubeId: event.target.value, parts: FIRST_DOSE }]);
+        <Suspense fallback={null}>
+          <ul className="mt-1 border-t">
+            {amounts.map((amount, i) => (
+              <AmountRow
+                key={amount.tubeId}
+                amount={amount}
+                others={others.map(({ id }) => id)}
+                isOnly={amounts.length === 1}
+                onParts={(parts) => {
+                  change(amounts.map((one, j) => (j === i ? { ...one, parts } : one)));
                 }}
-              >
-                <option value="">none</option>
-                {others.map((tube) => (
-                  <option key={tube.id} value={tube.id}>
-                    {tube.label}
-                  </option>
-                ))}
-              </SelectField>
-            </li>
-          ) : null}
-        </ul>
+                onSwap={(tubeId) => {
+                  change(amounts.map((one, j) => (j === i ? { ...one, tubeId } : one)));
+                }}
+                onRemove={() => {
+                  change(amounts.filter((_, j) => j !== i));
+                }}
+              />
+            ))}
+            {others.length > 0 && amounts.length < MOST_TUBES ? (
+              <li className="flex min-h-14 items-center gap-3 border-b py-1">
+                <SelectField
+                  label="Put in another tube"
+                  value=""
+                  onChange={(event) => {
+                    if (event.target.value !== "")
+                      change([...amounts, { tubeId: event.target.value, parts: FIRST_DOSE }]);
+                  }}
+                >
+                  <option value="">none</option>
+                  {others.map((tube) => (
+                    <option key={tube.id} value={tube.id}>
+                      {tube.label}
+                    </option>
+                  ))}
+                </SelectField>
+              </li>
+            ) : null}
+          </ul>
+        </Suspense>
       ) : null}
     </div>
   );
@@ -123,160 +123,3 @@ export function RecipeEditor({ recipe }: { recipe: PaintRecipe }) {
 
 /** A quarter of a part: enough to see what it does. */
 const FIRST_DOSE = 0.25;
-
-function AmountRow({
-  amount,
-  others,
-  isOnly,
-  onParts,
-  onSwap,
-  onRemove,
-}: {
-  amount: RecipeAmount;
-  others: readonly string[];
-  isOnly: boolean;
-  onParts: (parts: number) => void;
-  onSwap: (tubeId: string) => void;
-  onRemove: () => void;
-}) {
-  const { required, forbidden, setWishes, changeByHand } = useHand();
-  const { tubeById } = usePaint();
-  const settings = useSettings();
-  const { tubeId, parts } = amount;
-  const name = tubeName(tubeById.get(tubeId));
-  const tube = tubeById.get(tubeId);
-  const wholeParts = parts / amount.share;
-  const { less, more } = stepsByHand(parts, settings, tube, wholeParts);
-  const isRequired = required.includes(tubeId);
-  return (
-    <li className="border-b py-1">
-      <div className="flex items-center gap-1">
-        <span className="min-w-0 flex-1 leading-snug">
-          <span className="font-semibold">{handWords(parts, settings, { tube, wholeParts })}</span> {name}
-          <span className="block text-sm text-muted">
-            {[exactBeside(parts, settings), `${Math.round(100 * amount.share)} %`]
-              .filter((words) => words !== undefined)
-              .join(", ")}
-          </span>
-        </span>
-        <Button
-          className="px-0"
-          aria-label={`Less ${name}`}
-          disabled={less === undefined}
-          onClick={() => {
-            if (less !== undefined) onParts(less);
-          }}
-        >
-          <Minus aria-hidden="true" className="size-5" />
-        </Button>
-        <PartsField name={name} parts={parts} onParts={onParts} />
-        <Button
-          className="px-0"
-          aria-label={`More ${name}`}
-          onClick={() => {
-            onParts(more);
-          }}
-        >
-          <Plus aria-hidden="true" className="size-5" />
-        </Button>
-      </div>
-      <div className={isWater(amount) ? "hidden" : "flex flex-wrap items-center gap-x-4"}>
-        <Button
-          weight="quiet"
-          aria-pressed={isRequired}
-          aria-label={`Always use ${name}`}
-          onClick={() => {
-            setWishes({
-              required: isRequired ? required.filter((id) => id !== tubeId) : [...required, tubeId],
-              forbidden: [...forbidden],
-            });
-          }}
-        >
-          {isRequired ? "always in" : "always use it"}
-        </Button>
-        {isOnly ? null : (
-          <>
-            <Button
-              weight="quiet"
-              aria-label={`Recipes without ${name}`}
-              onClick={() => {
-                setWishes({
-                  required: required.filter((id) => id !== tubeId),
-                  forbidden: [...new Set([...forbidden, tubeId])],
-                });
-                changeByHand(undefined);
-              }}
-            >
-              recipes without it
-            </Button>
-            <Button weight="quiet" aria-label={`Take ${name} out`} onClick={onRemove}>
-              take it out
-            </Button>
-          </>
-        )}
-        {others.length > 0 ? (
-          <label className="flex items-center gap-2">
-            <span className="text-muted">or instead</span>
-            <select
-              aria-label={`Another tube instead of ${name}`}
-              className="min-h-11 max-w-44 border-2 border-edge bg-field px-2"
-              value=""
-              onChange={(event) => {
-                if (event.target.value !== "") onSwap(event.target.value);
-              }}
-            >
-              <option value="">…</option>
-              {others.map((id) => (
-                <option key={id} value={id}>
-                  {tubeName(tubeById.get(id))}
-                </option>
-              ))}
-            </select>
-          </label>
-        ) : null}
-      </div>
-    </li>
-  );
-}
-
-function PartsField({
-  name,
-  parts,
-  onParts,
-}: {
-  name: string;
-  parts: number;
-  onParts: (parts: number) => void;
-}) {
-  const [text, setText] = useState(textOf(parts));
-  const [shown, setShown] = useState(parts);
-  if (shown !== parts) {
-    setShown(parts);
-    setText(textOf(parts));
-  }
-  const typed = parseNumber(text, AMOUNT);
-  const isGood = typed.ok;
-  const take = (): void => {
-    if (typed.ok && text !== textOf(parts)) onParts(typed.value);
-  };
-  return (
-    <input
-      aria-label={`Parts of ${name}`}
-      aria-invalid={isGood ? undefined : true}
-      inputMode="decimal"
-      className={`min-h-11 w-20 bg-field px-2 text-right ${isGood ? "border-2 border-edge" : "border-4 border-double border-ink"}`}
-      value={text}
-      onChange={(event) => {
-        setText(event.target.value);
-      }}
-      onBlur={take}
-      onKeyDown={(event) => {
-        if (event.key === "Enter") take();
-      }}
-    />
-  );
-}
-
-function textOf(parts: number): string {
-  return String(Number(parts.toPrecision(3)));
-}

@@ -1,0 +1,182 @@
+/** Two actions a dose, everything undone and done again, trials side by side, help that stays sane. */
+import type { Page } from "@playwright/test";
+import { benchOf, formOf, readingOf, recordIn } from "./pages/bench";
+import { board, dose } from "./pages/hand";
+import { expect, goTo, openDemo, said, test, trayNote, typeNote } from "./pages/studio";
+
+const done = (page: Page) => page.getByRole("button", { name: /^Done:/ });
+const undo = (page: Page, what: string) => page.getByRole("button", { name: `undo the last ${what}` });
+const redo = (page: Page, what: string) => page.getByRole("button", { name: `do the ${what} again` });
+
+async function say(page: Page, words: string, thing = "the pile"): Promise<void> {
+  await readingOf(page, thing, "say it");
+  await page.getByLabel("How the pile looks beside the target").fill(words);
+  await recordIn(formOf(page, thing, "say it"));
+}
+
+test("by keyboard alone: a dose is a tube and an amount; undo and redo go through all of it", async ({
+  page,
+}) => {
+  await openDemo(page);
+  await trayNote(page, /^8 Slip wall/).click();
+  await benchOf(page).allAdded.click();
+  await expect(done(page).first()).toBeVisible();
+  const laid = await done(page).count();
+  // Two keys: the tube on the board, then the amount under the focus.
+  await board(page).getByRole("button", { name: "Add Raw umber to the pile" }).focus();
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("dialog", { name: "Raw umber into the pile" })).toBeVisible();
+  await expect(page.getByRole("button", { name: "a speck", exact: true })).toBeFocused();
+  await page.keyboard.press("Enter");
+  await expect(done(page)).toHaveCount(laid + 1);
+  await expect(board(page).getByRole("button", { name: "Add Raw umber to the pile" })).toBeFocused();
+  await expect(said(page, "a speck Raw umber added").first()).toBeAttached();
+  await say(page, "half a step too dark");
+  await expect(page.getByText("Pile, as believed")).toBeVisible();
+  await page.getByLabel("Scraped back to").selectOption({ label: "half" });
+  await expect(undo(page, "scraping")).toBeVisible();
+  // In a field a letter is a letter.
+  await page.getByLabel("Scraped back to").blur();
+  for (const what of ["scraping", "reading", "dose"]) {
+    await expect(undo(page, what)).toBeVisible();
+    await page.keyboard.press("u");
+    await expect(redo(page, what)).toBeVisible();
+  }
+  await expect(done(page)).toHaveCount(laid);
+  for (const what of ["dose", "reading", "scraping"]) {
+    await expect(redo(page, what)).toBeVisible();
+    await page.keyboard.press("y");
+    await expect(undo(page, what)).toBeVisible();
+  }
+  await expect(page.getByText("Pile, as believed")).toBeVisible();
+  await benchOf(page).keep.click();
+  await expect(benchOf(page).kept).toBeVisible();
+  await page.getByRole("button", { name: "Dry, still right" }).click();
+  await expect(page.getByText("Checked dry.")).toBeVisible();
+  await undo(page, "dry check").click();
+  await expect(page.getByText(/It is provisional/)).toBeVisible();
+  await undo(page, "keeping").click();
+  await expect(page.getByText("Pile, as believed")).toBeVisible();
+  await redo(page, "keeping").click();
+  await expect(benchOf(page).kept).toBeVisible();
+});
+
+test("an idea of one's own is tried on the side, and stands beside the pile and what was tried before", async ({
+  page,
+}) => {
+  await openDemo(page);
+  await trayNote(page, /^8 Slip wall/).click();
+  await benchOf(page).allAdded.click();
+  await say(page, "half a step too dark");
+  await page.getByRole("button", { name: "try something on the side" }).click();
+  await expect(page.getByRole("region", { name: "The sample on the side" })).toBeVisible();
+  await dose(page, "Titanium white", "¼ part", "the sample");
+  const beside = page.getByRole("region", { name: "Side by side" }).getByRole("listitem");
+  await expect(beside).toHaveCount(2);
+  await expect(beside.first()).toContainText("The pile");
+  await expect(beside.first()).toContainText("as believed");
+  await expect(beside.last()).toContainText("The trial");
+  await expect(beside.last()).toContainText("not read");
+  await say(page, "nearly the same");
+  await expect(beside.last()).toContainText("as believed");
+  await page.getByRole("button", { name: "Leave the pile as it is" }).click();
+  await expect(beside.last()).toContainText("Tried before");
+  await page.getByRole("button", { name: "try something on the side" }).click();
+  await expect(beside).toHaveCount(3);
+  // A slip of the finger: the sample goes back whole.
+  await undo(page, "sample").click();
+  await expect(beside).toHaveCount(2);
+});
+
+test("where a new pile takes less paint, one press begins again; the turn that lost most is named", async ({
+  page,
+}) => {
+  await openDemo(page);
+  await trayNote(page, /^7 Sky in puddle/).click();
+  await benchOf(page).allAdded.click();
+  await say(page, "the same");
+  await dose(page, "Prussian blue", "2 parts");
+  await benchOf(page).type("24 -6 -18");
+  await expect(page.getByText(/^Turn 2 lost most: it went ΔE/)).toBeVisible();
+  await page.getByRole("button", { name: "Add a photo of turn 2" }).click();
+  await benchOf(page).turns.locator("input[type=file]").setInputFiles("public/demo/slipway.jpg");
+  await expect(page.getByRole("img", { name: "The pile after turn 2" })).toBeVisible();
+  const again = page.getByRole("button", { name: "Begin again", exact: true });
+  await expect(again).toBeVisible({ timeout: 15_000 });
+  await expect(page.getByText(/A new pile takes .* of paint in \d doses?/)).toBeVisible();
+  await again.click();
+  await expect(page.getByRole("heading", { name: "Ways to mix it" })).toBeVisible();
+  await undo(page, "setting aside").click();
+  await expect(again).toBeVisible({ timeout: 15_000 });
+});
+
+test("help is sane: each tube's touch, half and whole steps, a named hue, a grey, growth that is said", async ({
+  page,
+}) => {
+  await openDemo(page);
+  await trayNote(page, /^3 Rust/).click();
+  if (await benchOf(page).allAdded.isVisible()) await benchOf(page).allAdded.click();
+  await page.getByRole("button", { name: "one touch of each tube" }).click();
+  const touches = page.getByRole("region", { name: "What each tube does" });
+  await expect(touches.getByRole("row")).toHaveCount(6);
+  await expect(touches.getByRole("row", { name: /Titanium white/ })).toContainText("+");
+  await page.getByRole("button", { name: "change one thing" }).click();
+  const ways = page.getByRole("region", { name: "Change one thing" });
+  await expect(ways.getByRole("button", { name: /^I added it: / }).first()).toBeVisible();
+  // White alone would lighten what shall only be dulled.
+  await expect(ways.getByRole("button", { name: /^I added it: [^,]*Titanium white$/ })).toHaveCount(0);
+  await ways.getByText("towards a hue").click();
+  await ways.getByLabel("Which hue").selectOption("violet");
+  await expect(ways.getByText(/towards (red|violet|blue)/).first()).toBeVisible();
+  await ways.getByText("to a grey").click();
+  await expect(ways.getByRole("button", { name: /^I added it: .* and / }).first()).toBeVisible();
+  await ways.getByText("lighter", { exact: true }).click();
+  await ways.getByText("a whole step").click();
+  await expect(
+    ways
+      .getByRole("listitem")
+      .or(ways.getByText(/^Not with this palette/))
+      .first(),
+  ).toBeVisible();
+  // While paint is down what is to be minded of it stays in sight.
+  const mind = page.getByRole("list", { name: "To mind of this paint" });
+  await expect(mind).toContainText("Oily rags");
+  await expect(mind).toContainText("safety sheet");
+});
+
+test("a note out of reach names the tube of the box that would close it", async ({ page }) => {
+  await openDemo(page);
+  await trayNote(page, /^9 Buoy/).click();
+  await expect(page.getByText(/^These tubes do not reach it/)).toBeVisible();
+  await expect(said(page, "No tube of your box would bring it much nearer.")).toBeVisible({
+    timeout: 20_000,
+  });
+  await typeNote(page, "42 -42 2", "Bottle glass");
+  await expect(page.getByText(/^These tubes do not reach it/)).toBeVisible();
+  await expect(said(page, /^From your box .+ would close it/)).toBeVisible({ timeout: 20_000 });
+});
+
+test("one action makes the box watercolour, and then water is the white in every view", async ({ page }) => {
+  await openDemo(page);
+  await goTo(page, "Tubes");
+  await page.getByLabel("Medium of the whole box").selectOption("watercolour");
+  await expect(said(page, /tubes are now watercolour/)).toBeVisible();
+  await trayNote(page, /^8 Slip wall/).click();
+  const recipes = benchOf(page).recipes;
+  await expect(recipes.getByRole("radio", { checked: true })).toContainText("Water");
+  await expect(recipes).not.toContainText("Titanium white");
+  await expect(board(page).getByRole("button", { name: "Add Water to the pile" })).toBeVisible();
+  await benchOf(page).allAdded.click();
+  await page.getByRole("button", { name: "change one thing" }).click();
+  const ways = page.getByRole("region", { name: "Change one thing" });
+  await ways.getByText("lighter", { exact: true }).click();
+  await expect(ways.getByRole("button", { name: /^I added it: .*Water/ }).first()).toBeVisible();
+  await expect(ways).not.toContainText("Titanium white");
+  await goTo(page, "Palette");
+  await expect(page.getByText("As washes: water and the paper are the white.")).toBeVisible();
+  await expect(page.getByText("The notes of this painting")).toBeVisible({ timeout: 20_000 });
+  await page.getByRole("tab", { name: "Pairs" }).click();
+  await expect(page.getByLabel("with water")).toBeVisible();
+  await page.getByLabel("Painted in").selectOption("oil");
+  await expect(page.getByText("As washes: water and the paper are the white.")).toBeHidden();
+});
