@@ -123,6 +123,7 @@ function Work() {
       <SaidLine />
       <Suspense fallback={null}>
         <SampleLine />
+        <SideBySide />
       </Suspense>
       {isPremix ? <AmountPanel /> : null}
       {pile ? null : <RecipeChoice />}
@@ -141,7 +142,6 @@ function Work() {
         <OneThing />
       </Suspense>
       <Suspense fallback={null}>
-        <SideBySide />
         <Trials />
       </Suspense>
       <Suspense fallback={null}>

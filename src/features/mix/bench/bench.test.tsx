@@ -12,6 +12,8 @@ import { storedFromLab } from "../../../domain/reading/storedColor";
 import { tubeFromModel } from "../../../domain/tube/newTube";
 import { useStudio } from "../../../kit/studio/useStudio";
 import { changeBench, readBench } from "../../../persistence/benches";
+import { beginFreePile, keepFreePile, setLeft, setStreaky } from "../../../persistence/freePiles";
+import { addReading, seenOf } from "../../../persistence/piles";
 import { addNote, setNoteSeen, startPainting } from "../../../persistence/studio";
 import { solver } from "../../../workers/clients";
 import { BenchProvider } from "./BenchProvider";
@@ -93,6 +95,65 @@ async function benchWithRecipes() {
   }, "recipes are offered");
   return bench;
 }
+
+/** Piles of this painting and another, of two media, used up, streaky, with and without a reading. */
+async function layAboutSixtyPiles(): Promise<readonly string[]> {
+  const tubes = await studio.db.tubes.orderBy("position").toArray();
+  const [white, umber, ochre, blue] = tubes.map(({ id }) => id);
+  const acrylic = { ...tubeFromModel(pigment("pyrrole-red")), medium: "acrylic" as const };
+  const red = await studio.db.tubes.add({
+    ...acrylic,
+    id: "acrylic-red",
+    position: 99,
+    addedAt: 1,
+  });
+  const offered: string[] = [];
+  const now = Date.now();
+  for (let i = 0; i < 60; i++) {
+    const kind = i % 6;
+    const parts = kind === 4 ? [red] : [white, umber, ochre, blue].filter((_, j) => (i + j) % 3 > 0);
+    const pile = await beginFreePile(
+      studio.db,
+      { paintingId: kind === 1 ? "another-painting" : note.paintingId, name: `premix ${i}` },
+      parts.map((tubeId, j) => ({ tubeId: tubeId ?? "", parts: 1 + ((i * 7 + j * 3) % 5), addedAt: now })),
+      undefined,
+      now + i,
+    );
+    if (kind === 2) await setStreaky(studio.db, pile.id, true);
+    if (i % 5 === 0 && kind !== 2) {
+      const color = storedFromLab(labD65(40 + (i % 30), 5, 12), "by-eye", 1.4);
+      await addReading(studio.db, { pileId: pile.id, color, film: "wet" }, now + i, seenOf(pile));
+    }
+    if (kind !== 5) await keepFreePile(studio.db, seenOf(pile));
+    if (kind === 3) await setLeft(studio.db, pile.id, 0, now);
+    if (kind === 0 || kind === 5) offered.push(pile.name ?? "");
+  }
+  // Those that were left open are paint too; a reading does not change where a pile may go.
+  return offered;
+}
+
+describe("a note's bench among sixty piles", () => {
+  it("searches, corrects and offers what may be offered, and nothing else", { timeout: 30_000 }, async () => {
+    const offered = await layAboutSixtyPiles();
+    const bench = await benchWithRecipes();
+    await until(() => bench.current.paint.ingredients.length > 0, "the piles are known");
+    expect(bench.current.paint.ingredients.map(({ pile }) => pile.name).sort()).toEqual([...offered].sort());
+    await until(() => bench.current.offers.search.status === "ready", "the search is through");
+    expect(bench.current.offers.recipes.length).toBeGreaterThan(0);
+    const [first] = bench.current.offers.recipes;
+    act(() => {
+      if (first) bench.current.deeds.lay(first.amounts, true);
+    });
+    await until(() => bench.current.story.pile !== undefined, "the pile lies there");
+    act(() => {
+      bench.current.deeds.read(
+        { lab: labD65(52, 4, 10), source: "by-eye", uncertaintyDeltaE2000: 1.4 },
+        "wet",
+      );
+    });
+    await until(() => bench.current.offers.next.status === "ready", "the next addition is there");
+  });
+});
 
 describe("a note's bench", () => {
   it("holds like beside like: a note that was seen wet is aimed at exactly, and is matched at 0", async () => {

@@ -29,7 +29,7 @@ export function SideBySide() {
   const beliefs = shownOf(useBeliefs(piles, leftovers, tubeById).task);
   if (piles.length < 2) return null;
   return (
-    <section aria-labelledby="side-by-side" className="mt-4">
+    <section aria-labelledby="side-by-side" className="mb-4">
       <h2 id="side-by-side" className="font-bold">
         Side by side
       </h2>

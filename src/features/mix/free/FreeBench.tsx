@@ -77,6 +77,7 @@ function FreePile({ size }: { size: React.ReactNode }) {
           <>
             <Suspense fallback={null}>
               <SampleLine />
+              <SideBySide />
             </Suspense>
             {again && !pile ? size : null}
             <PileSteps />
@@ -97,7 +98,6 @@ function FreePile({ size }: { size: React.ReactNode }) {
               <OneThing />
             </Suspense>
             <Suspense fallback={null}>
-              <SideBySide />
               <Trials />
             </Suspense>
           </>
