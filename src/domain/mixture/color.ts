@@ -10,6 +10,7 @@ import type { Dose } from "../pile/pile";
 import { opticsOfTube } from "../tube/optics";
 import type { Tube } from "../tube/tube";
 import { isWater } from "../tube/water";
+import { isPuddle } from "../pile/puddle";
 
 /** CIELAB of volumes of paint, opaque or as a film, in daylight. */
 export function labOfVolumes(volumes: readonly PaintVolume[], film?: Film): LabD65 {
@@ -21,7 +22,7 @@ export function labOfVolumes(volumes: readonly PaintVolume[], film?: Film): LabD
 export function filmOf(contents: readonly Dose[]): Film | undefined {
   const sumOf = (parts: typeof contents): number => parts.reduce((sum, part) => sum + part.parts, 0);
   const water = sumOf(contents.filter(isWater));
-  if (water === 0) return undefined;
+  if (water === 0 && !contents.some(isPuddle)) return undefined;
   return { thickness: UNDILUTED_THICKNESS * (1 - water / sumOf(contents)), ground: PAPER };
 }
 

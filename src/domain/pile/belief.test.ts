@@ -18,7 +18,8 @@ import { WATER } from "../tube/water";
 import { additionRequest } from "./additionRequest";
 import { type Belief, beliefOf, beliefQuestion, believedTubes } from "./belief";
 import { contentsOf, lastTurnOf } from "./contents";
-import { leftoverAsTube, leftoverId } from "./leftovers";
+import { leftoverAsTube } from "./leftovers";
+import { leftoverId } from "./puddle";
 import type { Pile } from "./pile";
 
 const IDS = ["titanium-white", "arylide-yellow", "pyrrole-red", "prussian-blue", "raw-umber"];

@@ -44,7 +44,7 @@ const GREY = [
   ["titanium-white oil", 3],
   ["ivory-black oil", 1],
 ] as const;
-const PLACE = { paintingId: "here", medium: "oil", takesAll: false, now: NOW } as const;
+const PLACE = { paintingId: "here", medium: "oil", lightener: "white", takesAll: false, now: NOW } as const;
 
 describe("older piles as paint", () => {
   it.each<[string, Hindrance | undefined, Pile]>([
@@ -88,7 +88,7 @@ describe("older piles as paint", () => {
       { additions: [{ tubeId: "yellow-ochre watercolour", parts: 2, turn: 1, addedAt: 0 }] },
       [],
     );
-    expect(hindranceOf(old, { ...PLACE, medium: "watercolour" }, TUBES)).toBeUndefined();
+    expect(hindranceOf(old, { ...PLACE, medium: "watercolour", lightener: "water" }, TUBES)).toBeUndefined();
   });
 
   it("are black with any black in them, and white only where all of them is", () => {

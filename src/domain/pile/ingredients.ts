@@ -7,6 +7,8 @@ import type { LabD65 } from "../../core/color/types";
 import { STUDIO_TIMES } from "../../data/studioTimes";
 import { labOfAdditions } from "../mixture/color";
 import { kindOfMixture } from "../mixture/drying";
+import type { Lightener } from "../palette/medium";
+import { isWater } from "../tube/water";
 import type { Note } from "../note/note";
 import type { Tube, TubeMedium } from "../tube/tube";
 import { changedAt, contentsOf, volumeOf } from "./contents";
@@ -61,6 +63,8 @@ export type MixingPlace = {
   readonly paintingId: string | undefined;
   /** Of the palette; undefined where it has none. */
   readonly medium: TubeMedium | undefined;
+  /** What lightens there: a rest with water in it goes into washes only. */
+  readonly lightener: Lightener;
   /** Piles of other paintings too: the painter asked. */
   readonly takesAll: boolean;
   readonly now: number;
@@ -69,7 +73,7 @@ export type MixingPlace = {
 /** Why a pile cannot go into a mixture here; undefined when it can. */
 export function hindranceOf(
   pile: Pile,
-  { paintingId, medium, takesAll, now }: MixingPlace,
+  { paintingId, medium, lightener, takesAll, now }: MixingPlace,
   tubeById: ReadonlyMap<string, Tube>,
 ): Hindrance | undefined {
   if (partsToTake(pile) === 0) return "none-left";
@@ -78,6 +82,7 @@ export function hindranceOf(
   const own = kindOfMixture(contents, tubeById)?.medium;
   if (own === undefined || labOfAdditions(contents, tubeById) === undefined) return "unknown-paint";
   if (medium !== undefined && own !== medium) return "other-medium";
+  if (lightener === "white" && contents.some(isWater)) return "other-medium";
   if (!takesAll && pile.paintingId !== paintingId) return "other-painting";
   return stiffensAt(pile, own) < now ? "dried-out" : undefined;
 }

@@ -2,30 +2,26 @@
 import { blendOptics } from "../../core/mixing/mixture";
 import { highestClass } from "../../core/safety/hazardClasses";
 import { contentsOf, volumeOf } from "./contents";
+import { leftoverId, pileOfLeftover, puddleId } from "./puddle";
 import type { Note } from "../note/note";
 import type { Pile } from "./pile";
 import { LIGHTFASTNESS_CLASSES, type Tube } from "../tube/tube";
 import { opticsOfTube } from "../tube/optics";
+import { isWater } from "../tube/water";
 
-const PREFIX = "pile:";
-
-export function leftoverId(pileId: string): string {
-  return `${PREFIX}${pileId}`;
-}
-
-/** The pile behind a leftover's id; undefined for a tube's. */
-export function pileOfLeftover(id: string): string | undefined {
-  return id.startsWith(PREFIX) ? id.slice(PREFIX.length) : undefined;
-}
-
-/** Undefined when the paint of a tube in it is not known, or nothing lies there. */
+/**
+ * Undefined when the paint of a tube in it is not known, or nothing lies there. Of a wash the water is in it too: so
+ * much less of everything that absorbs and scatters lies in each of its parts.
+ */
 export function leftoverAsTube(
   pile: Pile,
   note: Note | undefined,
   tubeById: ReadonlyMap<string, Tube>,
 ): Tube | undefined {
   const contents = contentsOf(pile);
-  const parts = contents.map(({ tubeId, parts: volume }) => {
+  const paints = contents.filter((dose) => !isWater(dose));
+  const paintShare = volumeOf(paints) / volumeOf(contents);
+  const parts = paints.map(({ tubeId, parts: volume }) => {
     const tube = tubeById.get(tubeId);
     return { tube, optics: tube && opticsOfTube(tube), volume };
   });
@@ -37,7 +33,7 @@ export function leftoverAsTube(
   const { absorption, scattering } = blendOptics(known);
   return {
     ...most.tube,
-    id: leftoverId(pile.id),
+    id: paintShare < 1 ? puddleId(pile.id, paintShare) : leftoverId(pile.id),
     label: pile.name ?? `rest of ${note ? `${note.number} ${note.name}` : "an older pile"}`,
     colourIndexNames: [...new Set(known.flatMap(({ tube }) => tube.colourIndexNames))],
     price: undefined,
@@ -52,8 +48,8 @@ export function leftoverAsTube(
       calibrations: [
         {
           at: pile.createdAt,
-          absorption: Array.from(absorption),
-          scattering: Array.from(scattering),
+          absorption: Array.from(absorption, (k) => k * paintShare),
+          scattering: Array.from(scattering, (s) => s * paintShare),
           readings: [],
           piles: [],
           spreadBefore: 0,

@@ -14,7 +14,9 @@ import type { Tube } from "../tube/tube";
 import { storedFromLab } from "../reading/storedColor";
 import { densityOf } from "../tube/density";
 import { dryingOf, kindOfMixture } from "../mixture/drying";
-import { expandLeftovers, leftoverAsTube, leftoverId, pileOfLeftover } from "./leftovers";
+import { totalsOf } from "./contents";
+import { expandLeftovers, leftoverAsTube } from "./leftovers";
+import { leftoverId, pileOfLeftover } from "./puddle";
 import { filmOf, labOfAdditions } from "../mixture/color";
 import { WATER } from "../tube/water";
 import { leftWords } from "../../words/timers";
@@ -90,6 +92,34 @@ describe("what is left of a pile", () => {
     expect(asTube && deltaE2000(asTube, asPaint)).toBeLessThan(1e-6);
     expect(leftoverAsTube(pile([["gone", 1, 1]]), note, TUBES)).toBeUndefined();
     expect(leftoverAsTube(pile([]), note, TUBES)).toBeUndefined();
+  });
+
+  it("of a wash is paint and water at once, and looks as the pile does", () => {
+    const wash = pile([
+      ["prussian-blue", 0.5, 1],
+      [WATER.id, 9.5, 1],
+    ]);
+    const rest = leftoverAsTube(wash, undefined, TUBES);
+    if (!rest) throw new Error("nothing is left");
+    expect(pileOfLeftover(rest.id)).toBe(wash.id);
+    const all = new Map([...TUBES, [rest.id, rest], [WATER.id, WATER]]);
+    const lie = (amounts: Parameters<typeof labOfAdditions>[0]) => labOfAdditions(amounts, all);
+    const [asRest, asPaint] = [lie([{ tubeId: rest.id, parts: 2 }]), lie(totalsOf(wash.additions))];
+    expect(asRest && asPaint && deltaE2000(asRest, asPaint)).toBeLessThan(1e-6);
+    // With another paint in it, the one is as good as the other.
+    const [mixed, written] = [
+      lie([
+        { tubeId: rest.id, parts: 4 },
+        { tubeId: "raw-umber", parts: 0.2 },
+        { tubeId: WATER.id, parts: 1 },
+      ]),
+      lie([
+        ...expandLeftovers([{ tubeId: rest.id, parts: 4 }], [wash]),
+        { tubeId: "raw-umber", parts: 0.2 },
+        { tubeId: WATER.id, parts: 1 },
+      ]),
+    ];
+    expect(mixed && written && deltaE2000(mixed, written)).toBeLessThan(1e-6);
   });
 
   it("is written as the tubes that it was mixed from, with where it came from", () => {

@@ -6,7 +6,7 @@ import { volumeOf } from "./contents";
 import type { Pile } from "./pile";
 import type { Reading } from "../reading/reading";
 import { storedFromLab } from "../reading/storedColor";
-import { leftoverId } from "./leftovers";
+import { leftoverId } from "./puddle";
 import { pilePlan } from "./plan";
 import { currentReading } from "./evidence";
 import { LOOKS_THE_SAME, labOfDraft } from "../reading/eyeDraft";

@@ -1,7 +1,7 @@
 /** What lies in a pile, what its recipe still asks for, and how far off the plan it is. */
 import { restOfRecipe } from "../../core/amounts/restOfRecipe";
 import { volumeOf } from "./contents";
-import { leftoverId } from "./leftovers";
+import { leftoverId } from "./puddle";
 import type { Addition, Dose } from "./pile";
 
 export type PileStep = {

@@ -33,7 +33,7 @@ export function useIngredients(own: { readonly noteId?: string; readonly pileId?
   const noteById = useStudio((studio) => studio.noteById);
   const paintingId = useStudio((studio) => studio.painting?.id);
   const { takesAllPiles = false } = useSettings();
-  const { medium } = usePaletteMedium();
+  const { medium, lightener } = usePaletteMedium();
   const now = useMinute();
   const piles = useLiveQuery(() => readPilesToTake(db, paintingId), [db, paintingId]) ?? NONE;
   const beliefs = shownOf(useBeliefs(piles, NONE, tubeById).task);
@@ -43,7 +43,7 @@ export function useIngredients(own: { readonly noteId?: string; readonly pileId?
       (pile) =>
         pile.id !== pileId && (pile.state !== "open" || noteId === undefined || pile.noteId !== noteId),
     );
-    const place = { paintingId, medium, takesAll: takesAllPiles, now };
+    const place = { paintingId, medium, lightener, takesAll: takesAllPiles, now };
     const believedOf = (pile: Pile) => believedTubes(tubeById, beliefs?.get(pile.id));
     return {
       piles,
@@ -54,5 +54,5 @@ export function useIngredients(own: { readonly noteId?: string; readonly pileId?
         return hindrance && isHere && TOLD.includes(hindrance) ? [{ pile, hindrance }] : [];
       }),
     };
-  }, [piles, noteId, pileId, paintingId, medium, takesAllPiles, now, noteById, tubeById, beliefs]);
+  }, [piles, noteId, pileId, paintingId, medium, lightener, takesAllPiles, now, noteById, tubeById, beliefs]);
 }

@@ -3,6 +3,7 @@
 import { useMemo } from "react";
 import type { Ingredient } from "../../../domain/pile/ingredients";
 import { leftoverAsTube } from "../../../domain/pile/leftovers";
+import { leftoverId, pileOfLeftover } from "../../../domain/pile/puddle";
 import type { Pile } from "../../../domain/pile/pile";
 import type { Tube } from "../../../domain/tube/tube";
 import { useIngredients } from "../../../kit/paint/useIngredients";
@@ -27,8 +28,10 @@ export function usePaintAtHand(
   return useMemo(() => {
     const used = sources.flatMap((pile) => leftoverAsTube(pile, notes.get(pile.noteId ?? ""), tubes) ?? []);
     const older = [...used, ...ingredients.map(({ tube }) => tube)];
+    // What was laid of a wash is told by its pile alone, whatever share of it is paint.
+    const byPile = older.map((tube) => [leftoverId(pileOfLeftover(tube.id) ?? ""), tube] as const);
     return {
-      tubeById: new Map([...tubes, ...older.map((tube) => [tube.id, tube] as const)]),
+      tubeById: new Map([...tubes, ...byPile, ...older.map((tube) => [tube.id, tube] as const)]),
       leftovers: [...piles, ...sources.filter(({ id }) => piles.every((pile) => pile.id !== id))],
       ingredients,
     };

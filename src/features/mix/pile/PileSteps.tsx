@@ -8,7 +8,7 @@ import { contentsOf, volumeOf } from "../../../domain/pile/contents";
 import { Button } from "../../../ui/Button";
 import { TextField } from "../../../ui/fields";
 import { Patch } from "../../../ui/Patch";
-import { leftoverId } from "../../../domain/pile/leftovers";
+import { leftoverId } from "../../../domain/pile/puddle";
 import { labOfAdditions } from "../../../domain/mixture/color";
 import { useSettings } from "../../../kit/studio/useStudio";
 import { describeLab } from "../../../words/colors";
@@ -162,8 +162,8 @@ function afterStep(
   const at = steps[place]?.turn;
   const isOpen = at === undefined;
   const before = pile ? contentsOf(pile, isOpen ? undefined : at - 1) : [];
-  if (pile && before.length === 0 && steps[place]?.tubeId.startsWith(leftoverId(""))) {
-    // What came from an older pile stands for its tubes.
+  if (pile && !isOpen && steps[place]?.tubeId.startsWith(leftoverId(""))) {
+    // What came from an older pile stands for its tubes, and its water.
     const dry = labOfAdditions(contentsOf(pile, at), tubeById);
     return dry && wetOf(dry);
   }
