@@ -37,7 +37,7 @@ import {
 import { hatchUnreached } from "../core/picture/reachOnPicture";
 import { fail, type Result, succeed } from "../core/result";
 import type { PictureFailure } from "../domain/painting/pictureFailure";
-import { inspectPicture, withoutPrivateData } from "./pictureFile";
+import { inspectPicture, MIME_OF, withoutPrivateData } from "./pictureFile";
 
 /** Longest side that is worked on: finer than any spot that is averaged, and light enough for a phone. */
 export const LARGEST_SIDE_PX = 2400;
@@ -236,7 +236,8 @@ export function createPictureApi(): PictureApi {
             ? drawn(canvas, Math.round(widthPx * smaller), Math.round(heightPx * smaller), space).raw
             : raw,
         keep: async () => {
-          const own = shared && new Blob([shared], { type: file.type });
+          // What the file was called says nothing of what is in it.
+          const own = shared && new Blob([shared], { type: MIME_OF[kind] });
           if (shrink === 1 && own) return { blob: own, original: undefined };
           return { blob: await canvas.convertToBlob({ type: "image/png" }), original: own };
         },

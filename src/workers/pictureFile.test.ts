@@ -165,6 +165,75 @@ describe("withoutPrivateData", () => {
     }
   });
 
+  it("leaves nothing private in sixty files, wherever it was planted", async () => {
+    const SECRET = "51.5007N 0.1246W of Nobody";
+    const secret = [...new TextEncoder().encode(SECRET)];
+    const segment = (marker: number, ...head: number[]): number[] => {
+      const body = [...head, ...secret];
+      return [0xff, marker, (body.length + 2) >> 8, (body.length + 2) & 255, ...body];
+    };
+    const chunk = (name: string): number[] => {
+      const size = secret.length;
+      return [0, 0, size >> 8, size & 255, ...new TextEncoder().encode(name), ...secret, 0, 0, 0, 0];
+    };
+    const riff = (name: string): number[] => {
+      const pad = secret.length % 2 ? [0] : [];
+      return [...new TextEncoder().encode(name), secret.length, 0, 0, 0, ...secret, ...pad];
+    };
+    const planted: (readonly ["jpeg" | "png" | "webp", Bytes])[] = [];
+    for (const quality of [60, 90]) {
+      for (const progressive of [false, true]) {
+        const jpeg = [...bytesOf(await flat().jpeg({ quality, progressive }).toBuffer())];
+        const film = [0, 0, 0, 24, ...new TextEncoder().encode("ftypmp42"), ...secret];
+        for (const part of [
+          segment(0xfe),
+          segment(0xe0, ...new TextEncoder().encode("JFXX\0")),
+          segment(0xe1, ...new TextEncoder().encode("http://ns.adobe.com/xap/1.0/\0")),
+          segment(0xe2, ...new TextEncoder().encode("MPF\0")),
+          segment(0xeb),
+          segment(0xed, ...new TextEncoder().encode("Photoshop 3.0\0")),
+        ])
+          planted.push(["jpeg", Uint8Array.from([...jpeg.slice(0, 2), ...part, ...jpeg.slice(2)])]);
+        // A phone's moving photo, and a whole second picture with its own place behind the first.
+        planted.push(["jpeg", Uint8Array.from([...jpeg, ...film])]);
+        planted.push([
+          "jpeg",
+          Uint8Array.from([...jpeg, ...jpeg.slice(0, 2), ...segment(0xe1), ...jpeg.slice(2)]),
+        ]);
+        planted.push(["jpeg", Uint8Array.from([...jpeg, ...secret, 0xff, 0xd9])]);
+      }
+      const png = [
+        ...bytesOf(
+          await flat()
+            .png({ compressionLevel: quality / 10 })
+            .toBuffer(),
+        ),
+      ];
+      const end = png.length - 12;
+      for (const name of ["eXIf", "tEXt", "zTXt", "iTXt", "tIME", "prVt"])
+        planted.push(["png", Uint8Array.from([...png.slice(0, end), ...chunk(name), ...png.slice(end)])]);
+      planted.push(["png", Uint8Array.from([...png, ...secret])]);
+      planted.push(["png", Uint8Array.from([...png, ...chunk("IDAT")])]);
+      const webp = [...bytesOf(await flat().webp({ quality }).toBuffer())];
+      for (const name of ["EXIF", "XMP ", "PRVT"]) {
+        const grown = Uint8Array.from([...webp, ...riff(name)]);
+        new DataView(grown.buffer).setUint32(4, grown.length - 8, true);
+        planted.push(["webp", grown]);
+      }
+      planted.push(["webp", Uint8Array.from([...webp, ...riff("VP8 ")])]);
+    }
+    expect(planted.length).toBeGreaterThanOrEqual(60);
+    for (const [kind, bytes] of planted) {
+      expect(holds(bytes, SECRET)).toBe(true);
+      expect(inspectPicture(bytes), kind).toMatchObject({ ok: true });
+      const after = withoutPrivateData(bytes, kind);
+      if (!after) throw new Error(`${kind} can be cleaned`);
+      expect(holds(after, SECRET), kind).toBe(false);
+      expect(inspectPicture(after), kind).toMatchObject({ ok: true });
+      expect((await sharp(after).raw().toBuffer()).length).toBe(60 * 40 * 3);
+    }
+  });
+
   it("does not claim to clean what it cannot", async () => {
     const avif = bytesOf(await flat().avif().toBuffer());
     expect(withoutPrivateData(avif, "avif")).toBeUndefined();

@@ -15,6 +15,17 @@ export type PictureFacts = {
   readonly isWide: boolean;
 };
 
+/** What a copy of each kind is kept as. */
+export const MIME_OF: Readonly<Record<PictureKind, string>> = {
+  jpeg: "image/jpeg",
+  png: "image/png",
+  webp: "image/webp",
+  gif: "image/gif",
+  avif: "image/avif",
+  tiff: "image/tiff",
+  bmp: "image/bmp",
+};
+
 export const LARGEST_FILE_BYTES = 200 * 1024 * 1024;
 /** A hundred megapixels of a large camera, and room; what unfolds to more is refused before it is decoded. */
 export const MOST_PIXELS = 220_000_000;
@@ -70,15 +81,10 @@ function kindOf(bytes: Bytes): PictureKind | "heic" | "drawing" | undefined {
 /** Whether the end of the file is there. Browsers show the part of a torn file that they have, which misleads. */
 function isWhole(bytes: Bytes, kind: PictureKind): boolean {
   switch (kind) {
-    case "jpeg": {
-      const scan = jpegSegments(bytes).find(({ marker }) => marker === 0xda);
-      if (!scan) return false;
-      for (let at = bytes.length - 2; at > scan.start; at--)
-        if (bytes[at] === 0xff && bytes[at + 1] === 0xd9) return true;
-      return false;
-    }
+    case "jpeg":
+      return jpegParts(bytes).isWhole;
     case "png":
-      return chunks(bytes, "png").at(-1)?.name === "IEND";
+      return chunks(bytes, "png").some(({ name }) => name === "IEND");
     case "webp":
       return bytes.length >= 8 + view(bytes).getUint32(4, true);
     case "gif":
@@ -97,24 +103,54 @@ function view(bytes: Bytes): DataView {
 
 type Segment = { readonly marker: number; readonly start: number; readonly end: number };
 
-/** The marked parts of a JPEG up to and with the start of its scan. */
-function jpegSegments(bytes: Bytes): Segment[] {
-  const found: Segment[] = [];
+const START_OF_SCAN = 0xda;
+const END_OF_IMAGE = 0xd9;
+
+/**
+ * The marked parts of a JPEG to the end of its image, each scan with the pixels that follow it. A phone may write a
+ * film or a second picture behind that; it belongs to none of them.
+ */
+function jpegParts(bytes: Bytes): { readonly segments: readonly Segment[]; readonly isWhole: boolean } {
+  const segments: Segment[] = [];
   const data = view(bytes);
   let at = 2;
-  while (at + 4 <= bytes.length && bytes[at] === 0xff) {
+  while (at + 2 <= bytes.length && bytes[at] === 0xff) {
     const marker = bytes[at + 1] as number;
     if (marker === 0xff) {
       at++;
       continue;
     }
-    const end = at + 2 + data.getUint16(at + 2);
+    if (marker === END_OF_IMAGE) return { segments, isWhole: segments.some(isScan) };
+    if (at + 4 > bytes.length) break;
+    let end = at + 2 + data.getUint16(at + 2);
     if (end > bytes.length) break;
-    found.push({ marker, start: at, end });
-    if (marker === 0xda) break;
+    if (marker === START_OF_SCAN) end = endOfScan(bytes, end);
+    segments.push({ marker, start: at, end });
     at = end;
   }
-  return found;
+  return { segments, isWhole: false };
+}
+
+function isScan({ marker }: Segment): boolean {
+  return marker === START_OF_SCAN;
+}
+
+/** Where the pixels of a scan end: at the next mark that is no stuffing and no restart. */
+function endOfScan(bytes: Bytes, from: number): number {
+  for (let at = from; at + 1 < bytes.length; at++) {
+    if (bytes[at] !== 0xff) continue;
+    const next = bytes[at + 1] as number;
+    const isPixels = next === 0 || next === 0xff || (next >= 0xd0 && next <= 0xd7);
+    if (!isPixels) return at;
+  }
+  return bytes.length;
+}
+
+/** Those before the first scan. */
+function jpegSegments(bytes: Bytes): readonly Segment[] {
+  const { segments } = jpegParts(bytes);
+  const scan = segments.findIndex(isScan);
+  return scan < 0 ? segments : segments.slice(0, scan + 1);
 }
 
 function jpegComponents(bytes: Bytes): number | undefined {
@@ -181,7 +217,10 @@ function isWide(bytes: Bytes, kind: PictureKind): boolean {
   return !/srgb/i.test(text(profile, 0, Math.min(1200, profile.length)).replaceAll("\0", ""));
 }
 
-const PRIVATE_CHUNKS = ["eXIf", "tEXt", "zTXt", "iTXt", "tIME", "EXIF", "XMP "];
+/** What says how the pixels are drawn; all other chunks, known or not, speak of something else. */
+const PNG_CHUNKS =
+  "IHDR PLTE IDAT IEND acTL fcTL fdAT tRNS gAMA cHRM sRGB iCCP cICP mDCV cLLI sBIT bKGD hIST pHYs".split(" ");
+const WEBP_CHUNKS = ["VP8 ", "VP8L", "VP8X", "ALPH", "ANIM", "ANMF", "ICCP"];
 /** Bits in a WebP's header that say that it has EXIF or XMP. */
 const WEBP_METADATA = 0b0000_1100;
 
@@ -193,7 +232,11 @@ export function withoutPrivateData(bytes: Bytes, kind: PictureKind): Bytes | und
   if (kind === "jpeg") return jpegWithoutPrivateData(bytes);
   if (kind === "bmp") return bytes;
   if (kind !== "png" && kind !== "webp") return undefined;
-  const kept = chunks(bytes, kind).filter(({ name }) => !PRIVATE_CHUNKS.includes(name));
+  const drawn = kind === "png" ? PNG_CHUNKS : WEBP_CHUNKS;
+  const all = chunks(kind === "webp" ? bytes.subarray(0, 8 + view(bytes).getUint32(4, true)) : bytes, kind);
+  // What lies behind the end of the picture is none of it.
+  const end = all.findIndex(({ name }) => name === "IEND");
+  const kept = all.slice(0, end < 0 ? all.length : end + 1).filter(({ name }) => drawn.includes(name));
   const head = bytes.slice(0, kind === "png" ? 8 : 12);
   const whole = joined([head, ...kept.map(({ start, end }) => bytes.slice(start, end))]);
   if (kind === "webp") {
@@ -203,24 +246,42 @@ export function withoutPrivateData(bytes: Bytes, kind: PictureKind): Bytes | und
   return whole;
 }
 
-/** APP0 and Adobe's APP14 say how to decode, APP2 the profile; all other APP parts and comments speak of the taking. */
+/** The mark of the color transform, without which some files decode to wrong colours. */
+const ADOBE = "Adobe";
+/** Its mark, version, density and the size of the small picture. */
+const JFIF = "JFIF\0";
+const JFIF_BYTES = 14;
+/** Its mark, version, flags and transform; whatever is written behind them is not needed. */
+const ADOBE_BYTES = 12;
+
+/**
+ * The color transform says how to decode, APP2 the profile; all other APP parts and comments speak of the taking, or
+ * hold a small picture of the whole.
+ */
 function jpegWithoutPrivateData(bytes: Bytes): Bytes {
-  const segments = jpegSegments(bytes);
-  const isKept = ({ marker, start }: Segment): boolean => {
-    if (marker === 0xfe) return false;
-    if (marker < 0xe0 || marker > 0xef) return true;
-    if (marker === 0xe2) return text(bytes, start + 4, ICC.length) === ICC;
-    return marker === 0xe0 || marker === 0xee;
-  };
-  const scan = segments.at(-1)?.start ?? bytes.length;
+  const { segments } = jpegParts(bytes);
+  const kept = segments.flatMap(({ marker, start, end }): Bytes[] => {
+    const isApp = marker >= 0xe0 && marker <= 0xef;
+    if (marker === 0xfe) return [];
+    if (!isApp) return [bytes.slice(start, end)];
+    if (marker === 0xe2 && text(bytes, start + 4, ICC.length) === ICC) return [bytes.slice(start, end)];
+    if (marker === 0xe0 && text(bytes, start + 4, JFIF.length) === JFIF && end - start >= 4 + JFIF_BYTES)
+      // Without the small picture that it may hold.
+      return [
+        Uint8Array.of(0xff, 0xe0, 0, 2 + JFIF_BYTES),
+        bytes.slice(start + 4, start + 2 + JFIF_BYTES),
+        Uint8Array.of(0, 0),
+      ];
+    const isTransform = marker === 0xee && text(bytes, start + 4, ADOBE.length) === ADOBE;
+    if (!isTransform || end - start < 4 + ADOBE_BYTES) return [];
+    return [Uint8Array.of(0xff, 0xee, 0, 2 + ADOBE_BYTES), bytes.slice(start + 4, start + 4 + ADOBE_BYTES)];
+  });
   const orientation = orientationOf(bytes);
   return joined([
     bytes.slice(0, 2),
     ...(orientation > 1 ? [orientationSegment(orientation)] : []),
-    ...segments
-      .filter((part) => part.marker !== 0xda && isKept(part))
-      .map(({ start, end }) => bytes.slice(start, end)),
-    bytes.slice(scan),
+    ...kept,
+    Uint8Array.of(0xff, END_OF_IMAGE),
   ]);
 }
 

@@ -210,9 +210,9 @@ function filesUnder(folder: string, ending: string): string[] {
 describe("the core", () => {
   /**
    * A quarter of it is the pigment tables, the rest our own functions, which grow by a kilobyte now and then; a
-   * library that came in unnoticed would add ten at once.
+   * library that came in unnoticed would add ten at once. Washes in every search of palettes took it from 133 to 135.4.
    */
-  const CORE_BUDGET_KB = 135;
+  const CORE_BUDGET_KB = 137;
 
   it("bundles alone, small, and works from a bare script", async () => {
     const { outputFiles, metafile } = await build({

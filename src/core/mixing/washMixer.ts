@@ -35,6 +35,8 @@ export class WashMixer implements ColorModel {
   private readonly places: Uint8Array;
   private readonly amounts: Float64Array;
   private readonly filmSlopes: Float64Array;
+  /** Tubes in the film that was written last. */
+  private paints = 0;
 
   /** @throws RangeError unless every K is >= 0, every S > 0 and the paper's reflectances are finite. */
   constructor(
@@ -56,7 +58,8 @@ export class WashMixer implements ColorModel {
   }
 
   writeLab(out: Float64Array, tubes: Uint8Array, volumes: Float64Array, count: number): void {
-    this.film.writeLab(out, this.places, this.amounts, this.writeFilm(tubes, volumes, count).paints);
+    this.writeFilm(tubes, volumes, count);
+    this.film.writeLab(out, this.places, this.amounts, this.paints);
   }
 
   writeLabAndSlopes(
@@ -66,38 +69,31 @@ export class WashMixer implements ColorModel {
     volumes: Float64Array,
     count: number,
   ): void {
-    const { filmSlopes, wash, water } = this;
-    const { paints, whole } = this.writeFilm(tubes, volumes, count);
-    this.film.writeLabAndSlopes(out, filmSlopes, this.places, this.amounts, paints);
-    const perVolume = wash.undilutedThickness / whole;
+    const { film, filmSlopes, places, amounts, wash } = this;
+    const perVolume = this.writeFilm(tubes, volumes, count);
+    film.writeLabAndSlopes(out, filmSlopes, places, amounts, this.paints);
     for (let axis = 0; axis < 3; axis++) {
       let mean = 0;
-      for (let j = 0, paint = 0; j < count; j++)
-        if (tubes[j] !== water)
-          mean += ((volumes[j] as number) / whole) * (filmSlopes[3 * paint++ + axis] as number);
+      for (let j = 0; j < this.paints; j++)
+        mean += ((amounts[j] as number) / wash.undilutedThickness) * (filmSlopes[3 * j + axis] as number);
       for (let j = 0, paint = 0; j < count; j++) {
-        const own = tubes[j] === water ? 0 : (filmSlopes[3 * paint++ + axis] as number);
+        const own = tubes[j] === this.water ? 0 : (filmSlopes[3 * paint++ + axis] as number);
         slopes[3 * j + axis] = perVolume * (own - mean);
       }
     }
   }
 
-  /** The film that these volumes dry to, in `places` and `amounts`. */
-  private writeFilm(
-    tubes: Uint8Array,
-    volumes: Float64Array,
-    count: number,
-  ): { readonly paints: number; readonly whole: number } {
+  /** The film that these volumes dry to, in `places` and `amounts`. @returns thickness of one volume of paint. */
+  private writeFilm(tubes: Uint8Array, volumes: Float64Array, count: number): number {
     let whole = 0;
-    let paints = 0;
-    for (let j = 0; j < count; j++) {
-      whole += volumes[j] as number;
-      if (tubes[j] === this.water) continue;
-      this.places[paints] = tubes[j] as number;
-      this.amounts[paints++] = volumes[j] as number;
-    }
+    for (let j = 0; j < count; j++) whole += volumes[j] as number;
     const perVolume = this.wash.undilutedThickness / whole;
-    for (let j = 0; j < paints; j++) this.amounts[j] = (this.amounts[j] as number) * perVolume;
-    return { paints, whole };
+    this.paints = 0;
+    for (let j = 0; j < count; j++) {
+      if (tubes[j] === this.water) continue;
+      this.places[this.paints] = tubes[j] as number;
+      this.amounts[this.paints++] = (volumes[j] as number) * perVolume;
+    }
+    return perVolume;
   }
 }

@@ -3,8 +3,8 @@ import { hueDifferenceDegrees, lchFromLab } from "../color/cieLab";
 import { type LabD65, labD65 } from "../color/types";
 import { blendOptics } from "../mixing/mixture";
 import type { ColorModel } from "../mixing/colorModel";
-import { MixtureEvaluator } from "../mixing/mixtureEvaluator";
-import { type Wash, WashMixer } from "../mixing/washMixer";
+import { colorModelOf } from "../mixing/colorModelOf";
+import type { Wash } from "../mixing/washMixer";
 import type { OpticalModel } from "../spectrum/types";
 import type { TestWhite } from "../tube/character";
 
@@ -261,9 +261,7 @@ class PairMixer {
 
   /** @param wash - water over paper in place of the white. */
   constructor(tubes: readonly OpticalModel[], bench: TestWhite, wash: Wash | undefined) {
-    this.mixer = wash
-      ? new WashMixer(tubes, bench.view, bench.surface, wash)
-      : new MixtureEvaluator([...tubes, bench.white], bench.view, bench.surface);
+    this.mixer = colorModelOf(wash ? tubes : [...tubes, bench.white], bench.view, bench.surface, wash);
     this.white = tubes.length;
   }
 

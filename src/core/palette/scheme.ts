@@ -201,18 +201,18 @@ export function inKey(
   bench: TestWhite,
   wash?: Wash,
 ): KeyMember | undefined {
+  const isWater = added === "water";
+  const other = { optics: isWater ? pile.optics : added, paintShare: 1 };
   const labAt = (parts: number): LabD65 =>
-    added === "water"
-      ? labOfPiles([{ pile, volume: 1 }], parts, bench, wash)
-      : labOfPiles(
-          [
-            { pile, volume: 1 },
-            { pile: { optics: added, paintShare: 1 }, volume: parts },
-          ],
-          0,
-          bench,
-          wash,
-        );
+    labOfPiles(
+      [
+        { pile, volume: 1 },
+        { pile: other, volume: isWater ? 0 : parts },
+      ],
+      isWater ? parts : 0,
+      bench,
+      wash,
+    );
   const start = labAt(0);
   const isDarker = lightness < start[0];
   const isPast = (lab: LabD65): boolean => (isDarker ? lab[0] <= lightness : lab[0] >= lightness);

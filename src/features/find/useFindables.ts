@@ -116,6 +116,12 @@ function linesOfDeeds(current: (typeof ROOMS)[number]): Findable {
         act: { kind: "room" as const, room },
       })),
       {
+        id: "do pile",
+        name: "Mix a pile without a note",
+        alsoKnownAs: "new free pile premix",
+        act: { kind: "go", path: "/mix?pile=new" },
+      },
+      {
         id: "do archive",
         name: "Save an archive",
         alsoKnownAs: "backup export file",

@@ -20,6 +20,13 @@ export function useStoreUpkeep(): void {
     return undefined;
   }, [hasUnreadable, workspace]);
 
+  const { db } = useOpenStudio();
+  const isReady = useStudio((studio) => studio.isReady);
+  useEffect(() => {
+    // What older versions kept under a wrong type; nothing waits for it.
+    if (isReady) void import("../../persistence/mendFiles").then(({ mendFileTypes }) => mendFileTypes(db));
+  }, [isReady, db]);
+
   const hasOwnWork = workspace === "own" && hasPainting;
   useEffect(() => {
     if (hasOwnWork) void keepForGood();

@@ -7,6 +7,7 @@
  *     files/<table>-<n>-<field>   a picture or photo; the row names it
  */
 import * as z from "zod/mini";
+import { IMAGE_TYPE } from "../imageType";
 import { STORE_VERSION } from "../database";
 import { id, time } from "../schemaParts";
 import type { ArchiveFault } from "../../domain/store/storeFault";
@@ -46,7 +47,7 @@ const FILE_NAME = /^files\/[a-zA-Z]{1,30}-\d{1,6}-[a-zA-Z]{1,30}$/;
 
 const pictureFileSchema = z.strictObject({
   name: z.string().check(z.regex(FILE_NAME)),
-  type: z.string().check(z.regex(/^(image\/[a-z0-9.+-]{1,40})?$/)),
+  type: z.string().check(z.regex(IMAGE_TYPE)),
   bytes: z.int().check(z.gte(0), z.lte(LIMITS.fileBytes)),
 });
 

@@ -1,6 +1,7 @@
 /** Saves everything, one painting or the box into one file. */
 import type { TableName } from "../../domain/store/tableNames";
 import { type GamanDatabase, STORE_VERSION } from "../database";
+import { IMAGE_TYPE } from "../imageType";
 import { eachChunk } from "../storeCheck";
 import { keyOf, ROW_TABLES, type Row, type RowTable, storeOf } from "../tables";
 import {
@@ -100,7 +101,9 @@ function withoutFiles(collected: Collected, table: RowTable, row: Row): Row {
     const blob = row[field];
     if (!(blob instanceof Blob)) continue;
     const name = `files/${table.name}-${collected.files.length + 1}-${field}`;
-    collected.files.push({ name, type: blob.type, bytes: blob.size });
+    // A type that is none is left out, so that one file cannot keep all the others from being saved.
+    const type = IMAGE_TYPE.test(blob.type) ? blob.type : "";
+    collected.files.push({ name, type, bytes: blob.size });
     // Pictures are packed already.
     collected.parts.push({ name, blob, isCompressed: false });
     replaced[field] = { file: name };
