@@ -59,7 +59,7 @@ async function change(
 
 /** @param name - 1 to 120 characters. */
 export async function namePile(db: GamanDatabase, pileId: string, name: string): Promise<void> {
-  await change(db, pileId, () => ({ name: name.trim() }));
+  await change(db, pileId, () => ({ name }));
 }
 
 /** Left streaky on purpose, or mixed through after all. */

@@ -1,10 +1,19 @@
 /** What the rows are made of. */
 import * as z from "zod/mini";
 import { ABSORBENCIES, GROUND_KINDS } from "../domain/ground/ground";
+import { isVisibleName, plainName } from "../domain/name/visibleName";
 import { COLOR_AXES, COLOR_LIGHTS, COLOR_SOURCES, GLOSS_MODES } from "../domain/reading/storedColor";
 
 export const id = z.string().check(z.minLength(1), z.maxLength(64));
-export const name = z.string().check(z.trim(), z.minLength(1), z.maxLength(120));
+/** Something that can be seen, and that no mark of direction disguises. */
+export const name = z
+  .string()
+  .check(
+    z.overwrite(plainName),
+    z.minLength(1),
+    z.maxLength(120),
+    z.refine(isVisibleName, "A name needs a letter that can be seen"),
+  );
 export const time = z.int().check(z.nonnegative());
 export const finite = z.number();
 

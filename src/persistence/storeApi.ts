@@ -29,6 +29,8 @@ export type ImportPreview = {
   readonly scope: ArchiveScope;
   /** Rows that were not in the archive since they could not be read when it was made. */
   readonly leftOut: number;
+  /** Files in it that are not the archive's. */
+  readonly passedOver: readonly string[];
   readonly tables: readonly {
     readonly table: TableName;
     readonly added: number;
@@ -96,7 +98,8 @@ export function createStoreApi(open: (workspace: Workspace) => GamanDatabase = o
         });
         opened = { db: of(workspace), plan };
         const { madeAt, scope, leftOut } = contents.manifest;
-        return { madeAt, scope, leftOut, ...previewOf(plan) };
+        const { passedOver } = contents;
+        return { madeAt, scope, leftOut, passedOver, ...previewOf(plan) };
       }),
     takeIn: (whoseCounts, fileName, now, onProgress) =>
       answered(async () => {

@@ -22,8 +22,6 @@ export function archiveFaultWords(fault: ArchiveFault): string {
       return `It is not a whole zip file: cut short, changed, or of another kind (${fault.detail}).`;
     case "too-many-files":
       return `It holds ${fault.count} files; no archive of Gaman has that many.`;
-    case "folder":
-      return `It holds a folder, ${quoted(fault.file)}.`;
     case "file-twice":
       return `It holds two files called ${quoted(fault.file)}.`;
     case "locked":

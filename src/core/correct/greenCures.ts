@@ -3,11 +3,11 @@
  * brightness), or duller without warming (its brightness goes and its hue stays).
  */
 import { lchFromLab } from "../color/cieLab";
-import { type LabD65, labD65 } from "../color/types";
+import type { LabD65 } from "../color/types";
 import type { SurfaceConstants } from "../mixing/saunderson";
 import type { ViewingWeights } from "../spectrum/colorimetry";
 import type { Corrector } from "./correctors";
-import { pileModel } from "./pileModel";
+import { labAfterAddition, pileModel } from "./pileModel";
 import { laidCorrectors, type LaidCorrectorQuery } from "./laidCorrectors";
 
 export type GreenCures = { readonly warmer: Corrector; readonly duller: Corrector };
@@ -29,9 +29,7 @@ export function greenCures(
   view: ViewingWeights<"D65">,
   surface: SurfaceConstants,
 ): GreenCures | undefined {
-  const out = new Float64Array(3);
-  pileModel(query, view, surface).writeLab(out, Uint8Array.of(0), Float64Array.of(1), 1);
-  const green = labD65(out[0] as number, out[1] as number, out[2] as number);
+  const green = labAfterAddition(pileModel(query, view, surface), 1)([]);
   if (!isVividGreen(green)) return undefined;
   const [, chroma] = lchFromLab(green);
   // Yellow lies at a smaller hue angle than green.

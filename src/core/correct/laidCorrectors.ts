@@ -3,10 +3,9 @@
  * nearest to the wanted change with the least side effect. What is said of it is what the laid dose does.
  */
 import { type Dosing, type DosingChoice, dosingOf, WATER_PLACE } from "../amounts/dosing";
-import { type LabD65, labD65 } from "../color/types";
 import type { SurfaceConstants } from "../mixing/saunderson";
 import type { ViewingWeights } from "../spectrum/colorimetry";
-import { pileModel, waterPlaceOf } from "./pileModel";
+import { labAfterAddition, pileModel, waterPlaceOf } from "./pileModel";
 import { type Corrector, correctorOf, type CorrectorQuery, correctors, movedAlong } from "./correctors";
 
 export type LaidCorrectorQuery = CorrectorQuery & {
@@ -51,16 +50,7 @@ export function laidCorrectors(
   if (!(pileVolume > 0)) throw new RangeError(`A pile has a volume above zero, got ${pileVolume}`);
   const dosing = withWater(dosingOf(query.dosing), waterPlaceOf(query));
   const mixer = pileModel(query, view, surface);
-  const out = new Float64Array(3);
-  const labWith = (parts: Corrector["parts"]): LabD65 => {
-    mixer.writeLab(
-      out,
-      Uint8Array.from([0, ...parts.map(({ tube }) => tube + 1)]),
-      Float64Array.from([pileVolume, ...parts.map(({ volume }) => volume)]),
-      parts.length + 1,
-    );
-    return labD65(out[0] as number, out[1] as number, out[2] as number);
-  };
+  const labWith = labAfterAddition(mixer, pileVolume);
   const start = labWith([]);
   const { mostAdded = MOST_ADDED, whites = [], mayLighten = true } = query;
   const addedBy = ({ parts }: Corrector): number => parts.reduce((sum, { volume }) => sum + volume, 0);

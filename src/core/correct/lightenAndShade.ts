@@ -8,10 +8,9 @@ import type { LabD65 } from "../color/types";
 import type { SurfaceConstants } from "../mixing/saunderson";
 import type { ViewingWeights } from "../spectrum/colorimetry";
 import type { OpticalModel } from "../spectrum/types";
-import { labD65 } from "../color/types";
 import { type Corrector, correctors } from "./correctors";
 import { laidCorrectors } from "./laidCorrectors";
-import { type PileAndTubes, pileModel, waterPlaceOf } from "./pileModel";
+import { labAfterAddition, type PileAndTubes, pileModel, waterPlaceOf } from "./pileModel";
 
 export type VariantKind = "white-highlight" | "coloured-highlight" | "black-shade" | "family-shade";
 
@@ -53,7 +52,7 @@ export function lightenAndShade(
   // In a wash the paper is the white, and water lets it through.
   const water = waterPlaceOf(query);
   const whites = water === undefined ? query.whites : [water];
-  const matchLab = labOf(asPile, view, surface);
+  const matchLab = labAfterAddition(pileModel(asPile, view, surface), 1)([]);
   const ways = (change: number): readonly Corrector[] => {
     const asked = { ...asPile, axis: "value", change, maxTubes: 2 } as const;
     // A highlight is mostly white, however much that is; what a shade may take is said below.
@@ -115,10 +114,4 @@ function isOfFamily({ predicted, hueTurnDegrees }: Corrector, localChroma: numbe
 
 function chromaOf(lab: LabD65): number {
   return lchFromLab(lab)[1];
-}
-
-function labOf(pile: PileAndTubes, view: ViewingWeights<"D65">, surface: SurfaceConstants): LabD65 {
-  const out = new Float64Array(3);
-  pileModel(pile, view, surface).writeLab(out, Uint8Array.of(0), Float64Array.of(1), 1);
-  return labD65(out[0] as number, out[1] as number, out[2] as number);
 }

@@ -1,4 +1,5 @@
 /** A pile and what may be added to it, as one palette: the pile itself at place 0, then the tubes, then water. */
+import { type LabD65, labD65 } from "../color/types";
 import type { ColorModel } from "../mixing/colorModel";
 import { colorModelOf } from "../mixing/colorModelOf";
 import type { SurfaceConstants } from "../mixing/saunderson";
@@ -44,5 +45,22 @@ function thinned({ grid, absorption, scattering }: OpticalModel, share: number):
     grid,
     absorption: Array.from(absorption, (k) => k * share),
     scattering: Array.from(scattering, (s) => s * share),
+  };
+}
+
+/** CIELAB of the pile with an addition. @param pileVolume - in the unit of the addition, > 0. */
+export function labAfterAddition(
+  model: ColorModel,
+  pileVolume: number,
+): (parts: readonly { readonly tube: number; readonly volume: number }[]) => LabD65 {
+  const out = new Float64Array(3);
+  return (parts) => {
+    model.writeLab(
+      out,
+      Uint8Array.from([0, ...parts.map(({ tube }) => tube + 1)]),
+      Float64Array.from([pileVolume, ...parts.map(({ volume }) => volume)]),
+      parts.length + 1,
+    );
+    return labD65(out[0] as number, out[1] as number, out[2] as number);
   };
 }

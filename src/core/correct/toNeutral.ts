@@ -4,13 +4,12 @@
  */
 import { dosingOf } from "../amounts/dosing";
 import { lchFromLab } from "../color/cieLab";
-import { type LabD65, labD65 } from "../color/types";
 import { bestAmount } from "../optimize/bestAmount";
 import type { SurfaceConstants } from "../mixing/saunderson";
 import type { ViewingWeights } from "../spectrum/colorimetry";
 import { type Corrector, correctorOf } from "./correctors";
 import { dosesAround, type LaidCorrectorQuery, MOST_ADDED, withWater } from "./laidCorrectors";
-import { pileModel, waterPlaceOf } from "./pileModel";
+import { labAfterAddition, pileModel, waterPlaceOf } from "./pileModel";
 
 const LEAST = 1e-4;
 /** Rounds of improving one amount after the other. */
@@ -37,16 +36,7 @@ export function waysToNeutral(
   const water = waterPlaceOf(query);
   const dosing = withWater(dosingOf(query.dosing), water);
   const model = pileModel(query, view, surface);
-  const out = new Float64Array(3);
-  const labWith = (parts: Corrector["parts"]): LabD65 => {
-    model.writeLab(
-      out,
-      Uint8Array.from([0, ...parts.map(({ tube }) => tube + 1)]),
-      Float64Array.from([pileVolume, ...parts.map(({ volume }) => volume)]),
-      parts.length + 1,
-    );
-    return labD65(out[0] as number, out[1] as number, out[2] as number);
-  };
+  const labWith = labAfterAddition(model, pileVolume);
   const start = labWith([]);
   const [, chroma] = lchFromLab(start);
   const costOf = (parts: Corrector["parts"]): number => {

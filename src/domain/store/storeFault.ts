@@ -9,7 +9,7 @@ export type ArchiveFault =
   /** Cut short, changed, or of another kind; `detail` is the unpacker's. */
   | { readonly code: "no-zip"; readonly detail: string }
   | { readonly code: "too-many-files"; readonly count: number }
-  | { readonly code: "folder" | "file-twice" | "locked"; readonly file: string }
+  | { readonly code: "file-twice" | "locked"; readonly file: string }
   | { readonly code: "too-large"; readonly file: string; readonly bytes: number }
   /** Unpacks to far more than its packed size allows, or to more than it declares. */
   | { readonly code: "bomb" | "more-than-declared"; readonly file: string }

@@ -4,6 +4,7 @@ import { clsx } from "clsx";
 import { useState } from "react";
 import type { Palette } from "../../domain/palette/palette";
 import { Button } from "../../ui/Button";
+import { isVisibleName } from "../../domain/name/visibleName";
 import { SelectField, TextAreaField, TextField } from "../../ui/fields";
 import { Patch } from "../../ui/Patch";
 import { Drawer } from "../../ui/Drawer";
@@ -250,7 +251,7 @@ function NameForm({ palette, onDone }: { palette: Palette; onDone: () => void })
   const { changePalette } = usePaletteCommands();
   const [name, setName] = useState(palette.name);
   const [remark, setRemark] = useState(palette.remark);
-  const isNamed = name.trim() !== "";
+  const isNamed = isVisibleName(name);
   return (
     <form
       className="flex flex-col gap-4"

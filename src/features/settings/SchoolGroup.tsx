@@ -58,7 +58,7 @@ const START: Question<"start"> = {
 const LIGHTEN: Question<"lighten"> = {
   key: "lighten",
   label: "What lightens a colour",
-  why: "White, in paint that covers; or water, in transparent paint whose white is the paper.",
+  why: "In acrylic, gouache and other paint that takes both: white, or water over paper. Oil takes white, watercolour water, whatever is chosen here.",
   options: [
     { value: "white", label: "white" },
     { value: "water", label: "water" },

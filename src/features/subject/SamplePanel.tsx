@@ -3,6 +3,7 @@
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { type Nudge, nudged } from "../../core/aim/nudge";
+import { isVisibleName } from "../../domain/name/visibleName";
 import type { LabD65 } from "../../core/color/types";
 import { differenceWords, missWords, stepsText, WORKING_TOLERANCE } from "../../core/describe/difference";
 import type { Picture } from "../../domain/painting/painting";
@@ -67,7 +68,7 @@ export function SamplePanel({
     const note = await addNote(
       {
         paintingId,
-        name: name.trim() === "" ? describeLab(target, settings).hue : name,
+        name: isVisibleName(name) ? name : describeLab(target, settings).hue,
         target: storedFromLab(target, "picture", photoUncertainty(light)),
         place: placeRow(pictureId, light, now, made),
       },

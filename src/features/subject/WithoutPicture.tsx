@@ -13,6 +13,7 @@ import { usePaintingCommands } from "../../kit/commands/paintings";
 import { describeLab } from "../../words/colors";
 import { Status } from "../../ui/Status";
 import { ReadColour } from "../../kit/reading/ReadColour";
+import { isVisibleName } from "../../domain/name/visibleName";
 import type { TakenColour } from "../../kit/reading/taken";
 import { useOnce } from "../../kit/commands/useOnce";
 
@@ -54,7 +55,7 @@ function useKeep(paintingId: string) {
     const note = await addNote(
       {
         paintingId,
-        name: name.trim() === "" ? describeLab(lab, settings).hue : name,
+        name: isVisibleName(name) ? name : describeLab(lab, settings).hue,
         target: storedFromLab(lab, source, uncertaintyDeltaE2000),
       },
       Date.now(),

@@ -8,6 +8,7 @@ import { Button } from "../../ui/Button";
 import { TextField } from "../../ui/fields";
 import { modelsById, PaintPicker } from "../../kit/paint/PaintPicker";
 import { MOST_TUBES } from "../../kit/paint/SmearPicker";
+import { isVisibleName } from "../../domain/name/visibleName";
 import { attempt } from "../../kit/studio/problems";
 import { usePaintingCommands } from "../../kit/commands/paintings";
 import { useOnce } from "../../kit/commands/useOnce";
@@ -17,7 +18,7 @@ const formSchema = z.object({
     .string()
     .check(
       z.trim(),
-      z.minLength(1, "Give the painting a name."),
+      z.refine(isVisibleName, "Give the painting a name."),
       z.maxLength(120, "Keep the name under 120 letters."),
     ),
   modelIds: z.array(z.string()).check(z.minLength(1, "Choose at least one tube."), z.maxLength(MOST_TUBES)),

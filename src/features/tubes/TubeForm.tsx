@@ -16,6 +16,7 @@ import {
 import { Button } from "../../ui/Button";
 import { SelectField, TextField } from "../../ui/fields";
 import { GENERIC_PIGMENTS } from "../../domain/tube/optics";
+import { isVisibleName } from "../../domain/name/visibleName";
 import { attempt } from "../../kit/studio/problems";
 import { useTubeCommands } from "../../kit/commands/tubes";
 import { parseOptionalNumber } from "../../domain/reading/typedNumber";
@@ -36,7 +37,7 @@ const formSchema = z.object({
     .string()
     .check(
       z.trim(),
-      z.minLength(1, "Give the tube a name."),
+      z.refine(isVisibleName, "Give the tube a name."),
       z.maxLength(120, "Keep the name under 120 letters."),
     ),
   pigments: z

@@ -26,7 +26,7 @@ export type PilesAtHand = {
 /** What a painter can do something about; a pile that is used up is no news. */
 const TOLD: readonly Hindrance[] = ["dried-out", "streaky", "other-medium", "unknown-paint"];
 
-/** @param isOwn - piles that are being mixed themselves, by note or id: nothing is mixed out of itself. */
+/** @param own - what is being mixed itself, by note or by pile: nothing is mixed out of itself. */
 export function useIngredients(own: { readonly noteId?: string; readonly pileId?: string }): PilesAtHand {
   const db = useDb();
   const tubeById = useStudio((studio) => studio.tubeById);

@@ -119,4 +119,6 @@ function jsonSchemaOf(table: RowTable): unknown {
 export type ArchiveContents = {
   readonly manifest: Manifest;
   readonly rows: ReadonlyMap<TableName, readonly Row[]>;
+  /** Files in it that are not the archive's: they are left where they are. */
+  readonly passedOver: readonly string[];
 };

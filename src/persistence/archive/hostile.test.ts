@@ -149,6 +149,32 @@ async function together(extra: readonly [string, string]): Promise<Blob> {
   return zipOf([...(await filesOf(archive)), extra]);
 }
 
+describe("an archive that was unfolded and zipped again", () => {
+  it.each([
+    ["in one folder", "harbour/", []],
+    [
+      "with what desktops add",
+      "",
+      ["__MACOSX/._manifest.json", ".DS_Store", "Thumbs.db", "rows/._notes-1.json"],
+    ],
+    [
+      "both",
+      "harbour of last year/",
+      ["__MACOSX/harbour of last year/._rows", "harbour of last year/desktop.ini"],
+    ],
+  ] as const)("is taken: %s", async (_, folder, added) => {
+    const files = [...(await filesOf(archive))].map(([name, text]) => [`${folder}${name}`, text] as const);
+    const again = await zipOf([...files, ...added.map((name) => [name, "?"] as const)]);
+    const opened = await api.openArchive("own", again, quiet);
+    expect(opened).toMatchObject({ ok: true, value: { passedOver: [] } });
+  });
+
+  it("names what does not belong, and leaves it", async () => {
+    const opened = await api.openArchive("own", await together(["letter.txt", "dear"]), quiet);
+    expect(opened).toMatchObject({ ok: true, value: { passedOver: ["letter.txt"] } });
+  });
+});
+
 describe("mutated archives", () => {
   it(`${MUTATED} of them are each taken whole or refused with a reason`, { timeout: 600_000 }, async () => {
     const rng = createRng(8);

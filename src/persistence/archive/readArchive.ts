@@ -28,9 +28,9 @@ export async function readArchive(
   file: Blob,
   onProgress: (share: number) => void = () => undefined,
 ): Promise<ArchiveContents> {
-  const entries = await listZip(file);
+  const entries = await listZip(file, MANIFEST_NAME);
   const manifest = await readManifest(entries);
-  assertHoldsJustThat(entries, manifest);
+  const passedOver = foreignFiles(entries, manifest);
   const total = [...manifest.rows, ...manifest.files].reduce((sum, { bytes }) => sum + bytes, 1);
   let done = 0;
   const step = (bytes: number): void => {
@@ -48,7 +48,7 @@ export async function readArchive(
       throw new ArchiveRefused({ code: "wrong-count", file: name, rows, found: list.length });
     return list;
   };
-  return { manifest, rows: await parseAll(manifest, readFile, files, step) };
+  return { manifest, passedOver, rows: await parseAll(manifest, readFile, files, step) };
 }
 
 async function readManifest(entries: ReadonlyMap<string, FileEntry>): Promise<Manifest> {
@@ -69,17 +69,22 @@ async function readManifest(entries: ReadonlyMap<string, FileEntry>): Promise<Ma
   });
 }
 
-/** Nothing missing, nothing more, no file named twice, and not too much of it. */
-function assertHoldsJustThat(entries: ReadonlyMap<string, FileEntry>, manifest: Manifest): void {
+/** Where an archive's own files lie; one that is not listed there was put in by someone. */
+const OWN_FOLDER = /^\/?(rows|files)\/|(^|\/)\.\.(\/|$)/;
+
+/** Nothing missing, nothing more of its own kind, no file named twice, and not too much of it. @returns other files. */
+function foreignFiles(entries: ReadonlyMap<string, FileEntry>, manifest: Manifest): readonly string[] {
   const listed = [...manifest.rows, ...manifest.files].map(({ name }) => name);
   if (new Set(listed).size < listed.length) throw new ArchiveRefused({ code: "named-twice" });
   const missing = listed.find((name) => !entries.has(name));
   if (missing) throw new ArchiveRefused({ code: "missing", file: missing });
   const known = new Set([MANIFEST_NAME, ...listed]);
-  const extra = [...entries.keys()].find((name) => !known.has(name));
+  const others = [...entries.keys()].filter((name) => !known.has(name));
+  const extra = others.find((name) => OWN_FOLDER.test(name));
   if (extra !== undefined) throw new ArchiveRefused({ code: "extra", file: extra });
   if (manifest.rows.reduce((sum, { bytes }) => sum + bytes, 0) > LIMITS.allRowsBytes)
     throw new ArchiveRefused({ code: "too-many-rows" });
+  return others;
 }
 
 async function unfoldOf(

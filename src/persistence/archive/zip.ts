@@ -32,19 +32,42 @@ export async function packZip(
   return writer.close();
 }
 
-/** Files of a zip by name, listed but not unfolded yet. Throws {@link ArchiveRefused}. */
-export async function listZip(file: Blob): Promise<ReadonlyMap<string, FileEntry>> {
+/** What desktops put into every folder that they zip. */
+const OF_THE_DESKTOP = /(^|\/)(__MACOSX\/|\.DS_Store$|Thumbs\.db$|desktop\.ini$|\._[^/]*$)/i;
+
+/**
+ * Files of a zip by name, listed but not unfolded yet: without folders and what desktops add, and out of the one folder
+ * in which an archive that was unfolded and zipped again may lie.
+ *
+ * @param mainFile - lies at the top, or in that folder.
+ * @throws {@link ArchiveRefused}
+ */
+export async function listZip(file: Blob, mainFile: string): Promise<ReadonlyMap<string, FileEntry>> {
   const entries = await entriesOf(file);
   if (entries.length > LIMITS.entries)
     throw new ArchiveRefused({ code: "too-many-files", count: entries.length });
+  const files = entries.flatMap((entry) =>
+    entry.directory || OF_THE_DESKTOP.test(entry.filename) ? [] : [entry],
+  );
+  const folder = enclosingFolder(
+    files.map(({ filename }) => filename),
+    mainFile,
+  );
   const byName = new Map<string, FileEntry>();
-  for (const entry of entries) {
-    if (entry.directory) throw new ArchiveRefused({ code: "folder", file: entry.filename });
-    if (byName.has(entry.filename)) throw new ArchiveRefused({ code: "file-twice", file: entry.filename });
-    if (entry.encrypted) throw new ArchiveRefused({ code: "locked", file: entry.filename });
-    byName.set(entry.filename, entry);
+  for (const entry of files) {
+    const name = entry.filename.startsWith(folder) ? entry.filename.slice(folder.length) : entry.filename;
+    if (byName.has(name)) throw new ArchiveRefused({ code: "file-twice", file: name });
+    if (entry.encrypted) throw new ArchiveRefused({ code: "locked", file: name });
+    byName.set(name, entry);
   }
   return byName;
+}
+
+/** "harbour/" where the main file lies in that folder alone; nothing where it lies at the top. */
+function enclosingFolder(names: readonly string[], mainFile: string): string {
+  if (names.includes(mainFile)) return "";
+  const [only, ...more] = names.filter((name) => /^[^/]+\//.test(name) && name.split("/")[1] === mainFile);
+  return only !== undefined && more.length === 0 ? only.slice(0, -mainFile.length) : "";
 }
 
 async function entriesOf(file: Blob): Promise<readonly Entry[]> {

@@ -2,6 +2,7 @@
 
 import { useState } from "react";
 import type { FilmState } from "../../../domain/reading/reading";
+import { isVisibleName, plainName } from "../../../domain/name/visibleName";
 import { kindOfMixture } from "../../../domain/mixture/drying";
 import { contentsOf } from "../../../domain/pile/contents";
 import { usePileCommands } from "../../../kit/commands/piles";
@@ -117,7 +118,7 @@ function Reads() {
 function NameField({ pileId, name }: { pileId: string; name: string }) {
   const { namePile } = usePileCommands();
   const [text, setText] = useState(name);
-  const isGood = text.trim() !== "" && text.trim() !== name;
+  const isGood = isVisibleName(text) && plainName(text) !== name;
   return (
     <form
       className="mt-3 flex items-end gap-3"

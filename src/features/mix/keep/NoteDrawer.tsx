@@ -3,6 +3,7 @@
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import type { Note } from "../../../domain/note/note";
+import { isVisibleName } from "../../../domain/name/visibleName";
 import { Button } from "../../../ui/Button";
 import { TextField } from "../../../ui/fields";
 import { Drawer } from "../../../ui/Drawer";
@@ -18,7 +19,7 @@ export function NoteDrawer({ note }: { note: Note }) {
   const [isOpen, setOpen] = useState(false);
   const [name, setName] = useState(note.name);
   const [word, setWord] = useState<string>();
-  const isNamed = name.trim() !== "";
+  const isNamed = isVisibleName(name);
   const rename = async (): Promise<void> => {
     await renameNote(note.id, name);
     setOpen(false);

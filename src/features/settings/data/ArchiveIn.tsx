@@ -15,6 +15,9 @@ import { TaskLine } from "./TaskLine";
 import { useStoreTask } from "./useStoreTask";
 import { Status } from "../../../ui/Status";
 
+/** Of files that do not belong, so many are named. */
+const MOST_NAMED = 5;
+
 type Opened = { readonly fileName: string; readonly preview: ImportPreview };
 
 export function ArchiveIn() {
@@ -105,7 +108,7 @@ function Preview({
 }) {
   const [whose, setWhose] = useState<WhoseCounts>("mine");
   const { preview, fileName } = opened;
-  const { tables, scope, madeAt, knownTubes, renumbered, leftOut } = preview;
+  const { tables, scope, madeAt, knownTubes, renumbered, leftOut, passedOver } = preview;
   const differing = tables.reduce((sum, table) => sum + table.differing, 0);
   const added = tables.reduce((sum, table) => sum + table.added, 0);
   const examples = tables.flatMap((table) => table.examples).slice(0, 5);
@@ -152,6 +155,12 @@ function Preview({
         <p className="mt-2">
           {renumbered === 1 ? "One note gets" : `${renumbered} notes get`} another number, since theirs is
           taken.
+        </p>
+      ) : null}
+      {passedOver.length > 0 ? (
+        <p className="mt-2">
+          Not of the archive, and left alone: {passedOver.slice(0, MOST_NAMED).join(", ")}
+          {passedOver.length > MOST_NAMED ? ` and ${passedOver.length - MOST_NAMED} more` : ""}.
         </p>
       ) : null}
       {leftOut > 0 ? (
