@@ -23,8 +23,11 @@ export function useStoreUpkeep(): void {
   const { db } = useOpenStudio();
   const isReady = useStudio((studio) => studio.isReady);
   useEffect(() => {
-    // What older versions kept under a wrong type; nothing waits for it.
-    if (isReady) void import("../../persistence/mendFiles").then(({ mendFileTypes }) => mendFileTypes(db));
+    if (!isReady) return;
+    // What older versions kept under a wrong type. Nothing waits for it, and what fails is tried at the next opening.
+    void import("../../persistence/mendFiles")
+      .then(({ mendFileTypes }) => mendFileTypes(db))
+      .catch(() => undefined);
   }, [isReady, db]);
 
   const hasOwnWork = workspace === "own" && hasPainting;
