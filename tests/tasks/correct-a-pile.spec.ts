@@ -1,7 +1,7 @@
 /** Round the loop at the bench: a pile, a look, the next addition, until it is right. */
 import type { Page } from "@playwright/test";
 import { labD65 } from "@/core";
-import { expect, openDemo, test, trayNote } from "./pages/studio";
+import { expect, openDemo, said, test, trayNote } from "./pages/studio";
 import { benchOf, formOf, readingOf, recordIn } from "./pages/bench";
 import { photoOfTwo, touchAcross } from "./pages/twoPatches";
 
@@ -157,7 +157,7 @@ test("a photo that holds the sample and the pile gives a reading, whatever its l
   const stage = page.getByRole("application");
   await expect(stage).toBeVisible();
   await touchAcross(stage, 0.25);
-  await expect(page.getByText("The sample is read.")).toBeVisible();
+  await expect(said(page, "The sample is read.").first()).toBeVisible();
   await page.getByRole("radio", { name: "the pile" }).click();
   await touchAcross(stage, 0.75);
   await recordIn(formOf(page, "the pile", "photograph it"));
