@@ -88,7 +88,8 @@ const SHOTS: readonly Shot[] = [
       const { width = 0, height = 0 } = (await stage.boundingBox()) ?? {};
       await stage.click({ position: { x: 0.025 * width, y: 0.08 * height } });
       await stage.click({ position: { x: 0.025 * width, y: 0.92 * height } });
-      await page.getByText("The photo is").waitFor();
+      // The line itself, not its copy for those who listen.
+      await page.locator("[data-says]").filter({ hasText: "The photo is" }).waitFor();
       await room(page, "middle");
     },
   },
