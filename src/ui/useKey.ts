@@ -1,6 +1,6 @@
 "use client";
 
-import { useEffect, useEffectEvent } from "react";
+import { useEffectEvent, useLayoutEffect } from "react";
 
 const TYPING = "input, textarea, select, [contenteditable=true], [role=textbox]";
 
@@ -11,7 +11,8 @@ const TYPING = "input, textarea, select, [contenteditable=true], [role=textbox]"
 export function useKey(key: string, isOn: boolean, onDown: () => void, onUp?: () => void): void {
   const down = useEffectEvent(onDown);
   const up = useEffectEvent(() => onUp?.());
-  useEffect(() => {
+  // A key works as soon as its button can be seen, not a moment after the frame.
+  useLayoutEffect(() => {
     if (!isOn) return undefined;
     const isMine = (event: KeyboardEvent): boolean =>
       event.key.toLowerCase() === key &&

@@ -61,7 +61,6 @@ test("the walk itself finds colour where there is some", async ({ page }) => {
 
 for (const room of ROOMS) {
   test(`nothing but paint is coloured, and everyone can use it: ${room} room`, async ({ page }) => {
-    test.setTimeout(120_000);
     await page.goto("/");
     await page.evaluate((name) => {
       localStorage.setItem("gaman-room", name);

@@ -97,7 +97,7 @@ test("palettes are compared on the same notes and the same picture", async ({ pa
   await openTab(page, "Compare");
   const share = async (name: string): Promise<number> => {
     const words = page.getByRole("region", { name, exact: true }).getByText(/% of the area/);
-    await expect(words).toBeVisible({ timeout: 15_000 });
+    await expect(words).toBeVisible();
     return Number.parseInt(await words.innerText(), 10);
   };
   expect(await share("Five for the slipway")).toBeGreaterThan(await share("Earths and one blue"));
@@ -113,7 +113,7 @@ test("each tube's worth is told, and the best few are chosen under wishes and ke
   await openDemo(page);
   await goTo(page, "Palette");
   await openTab(page, "Choose");
-  await expect(page.getByText(/notes are missed by ΔE/)).toBeVisible({ timeout: 15_000 });
+  await expect(page.getByText(/notes are missed by ΔE/)).toBeVisible();
   await expect(page.getByText("Redundant for these notes")).toBeVisible();
   await page.getByLabel("without cadmium").check();
   await page.getByLabel("without black").check();
@@ -121,7 +121,7 @@ test("each tube's worth is told, and the best few are chosen under wishes and ke
   await page.getByText("must hold: nothing in particular").click();
   await page.getByRole("checkbox", { name: "Raw umber", exact: true }).check();
   await page.getByRole("button", { name: "Find the best palettes" }).click();
-  await expect(page.getByText("Every palette of these sizes was compared.")).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByText("Every palette of these sizes was compared.")).toBeVisible();
   const five = page.getByRole("listitem").filter({ hasText: "5 tubes" }).last();
   await expect(five).toContainText("Raw umber");
   await expect(five).not.toContainText("Cadmium");

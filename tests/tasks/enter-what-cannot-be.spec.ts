@@ -1,6 +1,6 @@
 /** Wrong files and wrong numbers get a sentence that says what to do, and nothing is lost. */
 import { deflateSync } from "node:zlib";
-import { expect, goTo, openDemo, startPainting, test, trayNote, typeNote } from "./pages/studio";
+import { expect, goTo, openDemo, said, startPainting, test, trayNote, typeNote } from "./pages/studio";
 import { benchOf } from "./pages/bench";
 
 function crc32(bytes: Buffer): number {
@@ -63,9 +63,7 @@ test("a picture of 60 megapixels is taken smaller, with a word", async ({ page }
   await page
     .getByLabel(/^Choose a picture/)
     .setInputFiles({ name: "huge.png", mimeType: "image/png", buffer: greyPng(10_000, 6000) });
-  await expect(page.getByText(/60 megapixels; it is worked on at 2400 × 1440/)).toBeVisible({
-    timeout: 30_000,
-  });
+  await expect(said(page, /60 megapixels; it is worked on at 2400 × 1440/)).toBeVisible();
   const picture = page.getByRole("application", { name: /huge\.png/ });
   await picture.click();
   await expect(page.getByRole("region", { name: "Colour under the circle" })).toContainText("grey, value 5¼");

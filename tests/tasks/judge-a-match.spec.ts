@@ -37,7 +37,7 @@ test("what was really put down is recorded, changes the prediction, and can be u
 test("a reading by the rails is noted, and an addition after it makes it old", async ({ page }) => {
   await openDemo(page);
   await trayNote(page, /^7 Sky in puddle/).click();
-  await benchOf(page).allAdded.click();
+  await benchOf(page).addAll();
   await expect(benchOf(page).keep).toBeDisabled();
   const value = page.getByRole("slider", { name: /^Value of the pile/ });
   await value.focus();
@@ -80,7 +80,7 @@ test("one's own painting with one's own tubes, from a typed colour to a match", 
   await expect(page.getByRole("radio").first()).toBeVisible();
   const recipes = benchOf(page).recipes;
   await expect(recipes).not.toContainText("Prussian");
-  await benchOf(page).allAdded.click();
+  await benchOf(page).addAll();
   await benchOf(page).looksTheSame.click();
   await benchOf(page).keep.click();
   await expect(benchOf(page).kept).toBeVisible();

@@ -16,7 +16,7 @@ async function missOf(page: Page): Promise<number> {
 
 async function layFirst(page: Page, name: RegExp): Promise<void> {
   await trayNote(page, name).click();
-  await benchOf(page).allAdded.click();
+  await benchOf(page).addAll();
   await expect(page.getByText("Pile, predicted")).toBeVisible();
 }
 
@@ -35,7 +35,7 @@ test("an addition promises what is shown once it is added, and a kept match is m
   await layFirst(page, /^8 Slip wall/);
   await say(page, "a step too dark, a little too dull");
   const first = nextOf(page).getByRole("listitem").first();
-  await expect(first).toBeVisible({ timeout: 15_000 });
+  await expect(first).toBeVisible();
   const promised = Number(/then ΔE ([\d.]+)/.exec((await first.textContent()) ?? "")?.[1]);
   await first.getByRole("button", { name: /^I added it/ }).click();
   await expect(page.getByText("Pile, predicted")).toBeVisible();
@@ -73,7 +73,7 @@ test("each axis is held to its own limit, and what was not said stays as it was"
   await page.getByLabel("How the pile looks beside the target").fill("half a step too dark");
   await expect(page.getByText("the rest stays as predicted")).toBeVisible();
   await recordIn(formOf(page, "the pile", "say it"));
-  await expect(nextOf(page)).toBeVisible({ timeout: 15_000 });
+  await expect(nextOf(page)).toBeVisible();
   await expect(page.getByRole("heading", { name: "Leave it" })).toBeHidden();
   const chromaAfter = await page
     .getByRole("slider", { name: /^Brightness of the pile/ })

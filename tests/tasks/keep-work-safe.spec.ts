@@ -176,7 +176,7 @@ test("when the storage is full it is said at once, nothing is half written, and 
       throw new DOMException("full", "QuotaExceededError");
     };
   });
-  await benchOf(page).allAdded.click();
+  await benchOf(page).addAll();
   await expect(page.getByRole("alert").filter({ hasText: "storage is full" })).toContainText(
     "Free some space",
   );
@@ -185,7 +185,7 @@ test("when the storage is full it is said at once, nothing is half written, and 
   });
   await page.getByRole("button", { name: "Understood" }).click();
   // Nothing of the pile was kept by halves: it is laid down now, once.
-  await benchOf(page).allAdded.click();
+  await benchOf(page).addAll();
   await benchOf(page).looksTheSame.click();
   await benchOf(page).keep.click();
   await expect(benchOf(page).kept).toBeVisible();

@@ -80,7 +80,7 @@ test("a colour picked in the picture becomes a note, a recipe, a pile and a reco
   await panel.getByRole("button", { name: "Keep as note" }).click();
   await expect(panel.getByText("Kept as note 10, Wheelhouse.")).toBeVisible();
   await panel.getByRole("button", { name: "Mix this note" }).click();
-  await benchOf(page).allAdded.click();
+  await benchOf(page).addAll();
   await expect(page.getByText("Pile, predicted")).toBeVisible();
   await benchOf(page).looksTheSame.click();
   await benchOf(page).keep.click();

@@ -36,7 +36,6 @@ async function goOffline(page: Page): Promise<readonly string[]> {
 test("after one visit the application starts and the whole main task works without a network", async ({
   page,
 }) => {
-  test.setTimeout(120_000);
   await visit(page);
   const fromElsewhere = await goOffline(page);
   // A start from nothing, and every view by its own address.
@@ -48,7 +47,7 @@ test("after one visit the application starts and the whole main task works witho
   }
   await startPainting(page, "Jetty", ["Titanium white", "Raw umber", "Prussian blue"]);
   await typeNote(page, "62 2 12", "Planks");
-  await benchOf(page).allAdded.click();
+  await benchOf(page).addAll();
   await benchOf(page).looksTheSame.click();
   await benchOf(page).keep.click();
   await expect(benchOf(page).kept).toBeVisible();
@@ -114,7 +113,7 @@ test("a newer version waits until the painter agrees", async ({ page }) => {
     writeFileSync(SERVICE_WORKER, `${built}\n// a newer one`);
     await page.reload();
     const word = page.getByText("A newer Gaman is here");
-    await expect(word).toBeVisible({ timeout: 30_000 });
+    await expect(word).toBeVisible();
     // Not taken until asked for: another window still starts with the version it has.
     const state = () =>
       page.evaluate(async () => (await navigator.serviceWorker.getRegistration())?.waiting?.state);

@@ -62,7 +62,7 @@ async function openSubject(page: Page): Promise<void> {
 }
 
 async function shows(page: Page, look: string): Promise<void> {
-  await expect(stageOf(page).locator("canvas")).toHaveAttribute("data-look", look, { timeout: 30_000 });
+  await expect(stageOf(page).locator("canvas")).toHaveAttribute("data-look", look);
 }
 
 /** What is on the stage, as bytes summed up in a few numbers. */
@@ -121,7 +121,6 @@ async function keepSpot(page: Page, x: number, y: number, name: string): Promise
 }
 
 test("a photo in lamplight with cards in it gives back the colours of the subject", async ({ page }) => {
-  test.setTimeout(120_000);
   await openSubject(page);
   const spots = [
     ["hull", 0.3, 0.585],
@@ -251,7 +250,6 @@ test("G greys every paint on the page, whatever the view", async ({ page }) => {
 });
 
 test("everyone can use every tab: axe finds nothing", async ({ page }) => {
-  test.setTimeout(120_000);
   await openSubject(page);
   await touch(page, 0.5, 0.5);
   for (const name of ["Pick", "Light", "See", "Families", "Palette", "All notes", "Weights", "Piles"]) {
@@ -422,7 +420,6 @@ test("the picture proposes its families, which are merged, dropped and kept", as
 });
 
 test("lines show what a palette does not reach, and palettes swap", async ({ page }) => {
-  test.setTimeout(120_000);
   await openSubject(page);
   const before = await stagePixels(page);
   await panel(page, "Palette");
@@ -462,9 +459,7 @@ test("all notes move into another light and into reach, and back exactly", async
   await expect(page.getByText(/out of reach by ΔE/).first()).toBeVisible();
   await page.getByLabel("Draw the values together, for a distance or a key").check();
   await page.getByLabel("Bring all into the reach of the board").check();
-  await expect(page.getByText(/All are in reach, in the order of their values/)).toBeVisible({
-    timeout: 30_000,
-  });
+  await expect(page.getByText(/All are in reach, in the order of their values/)).toBeVisible();
   await page.getByRole("button", { name: "Make these the aims" }).click();
   await expect(page.getByText("The aims of 9 notes have been changed.")).toBeVisible();
   const away = (await storedNotes(page)).filter(({ place }) => place);
@@ -556,7 +551,7 @@ test("things without a picture: by eye on the rails, a chip from a list, and the
     // Now and then it is held unsteadily: then it says so, and is asked again.
     await page.getByRole("button", { name: "Measure the thing" }).click();
     await expect(keep).toBeVisible({ timeout: 2_000 });
-  }).toPass({ timeout: 20_000 });
+  }).toPass({ timeout: 120_000 });
   await keep.click();
   await expect(page.getByRole("heading", { name: /Mix note 3, Roof tile/ })).toBeAttached();
   const stored = await storedNotes(page, "gaman");

@@ -8,7 +8,7 @@ import { benchOf } from "./pages/bench";
 async function mixOne(page: Page): Promise<void> {
   await startPainting(page, "Jetty", ["Titanium white", "Raw umber", "Prussian blue"]);
   await typeNote(page, "62 2 12", "Planks");
-  await benchOf(page).allAdded.click();
+  await benchOf(page).addAll();
   await benchOf(page).looksTheSame.click();
   await benchOf(page).keep.click();
   await expect(benchOf(page).kept).toBeVisible();

@@ -82,7 +82,7 @@ test("what one window keeps is not pulled away by an undo in the other", async (
     // Kept whole, or taken back whole.
     expect([kept.length, undone.length]).toEqual(kept.length > 0 ? [1, 1] : [0, 0]);
     expect(isSaid).toBe(true);
-  }).toPass({ timeout: 10_000 });
+  }).toPass({ timeout: 120_000 });
 });
 
 // An error of a worker is written to the console, which other tests take for a fault of the page.

@@ -130,7 +130,6 @@ test("a school changes what is asked and in which order, and never the recipe", 
 test("a paint that darkens as it dries is aimed at lighter, and its wet and dry readings teach by how much", async ({
   page,
 }) => {
-  test.setTimeout(90_000);
   await openDemo(page);
   await openTube(page, "Titanium white");
   await page.getByRole("button", { name: "Edit" }).click();
@@ -140,7 +139,7 @@ test("a paint that darkens as it dries is aimed at lighter, and its wet and dry 
   await trayNote(page, /^8 Slip wall/).click();
   const wet = page.getByText(/Shown wet: this acrylic dries about 2\.0 L\* darker/);
   await expect(wet).toBeVisible();
-  await benchOf(page).allAdded.click();
+  await benchOf(page).addAll();
   await benchOf(page).looksTheSame.click();
   await benchOf(page).keep.click();
   const kept = benchOf(page).kept;
@@ -173,7 +172,7 @@ test("a timer runs on every view, survives a reload, and is due on time", async 
   await goTo(page, "Palette");
   await page.reload();
   await expect(timers).toContainText("dry check, 8 Slip wall");
-  await expect(timers.getByText("look at the dry paint now")).toBeVisible({ timeout: 15_000 });
+  await expect(timers.getByText("look at the dry paint now")).toBeVisible();
   // A reload costs a moment, the timer itself nothing: it is due after its 12 s, within one.
   const waited = Date.now() - startedAt;
   expect(waited).toBeGreaterThan(11_500);
@@ -187,13 +186,13 @@ test("a kept match is lightened and shaded, its rest goes into others, and it is
 }) => {
   await openDemo(page);
   await trayNote(page, /^5 Lichen/).click();
-  await benchOf(page).allAdded.click();
+  await benchOf(page).addAll();
   await benchOf(page).looksTheSame.click();
   await benchOf(page).keep.click();
   await expect(page.getByText(/^In it: [\d.]+ % /)).toBeVisible();
   await page.getByRole("button", { name: "lighten and shade it" }).click();
   const make = page.getByRole("button", { name: /^Make a note: / });
-  await expect(make.first()).toBeVisible({ timeout: 15_000 });
+  await expect(make.first()).toBeVisible();
   expect(await make.count()).toBeGreaterThanOrEqual(3);
   await page.getByRole("button", { name: "all of it is left" }).click();
   await expect(page.getByText(/are left and may go into other recipes/)).toBeVisible();
@@ -204,7 +203,7 @@ test("a kept match is lightened and shaded, its rest goes into others, and it is
   // The rest of the lichen is nearly it already.
   await expect(page.getByRole("radio").filter({ hasText: "rest of 5 Lichen" }).first()).toBeVisible();
   await page.getByRole("radio").filter({ hasText: "rest of 5 Lichen" }).first().click();
-  await benchOf(page).allAdded.click();
+  await benchOf(page).addAll();
   await expect(page.getByRole("button", { name: /^Done: .*rest of 5 Lichen/ })).toBeVisible();
   expect(await missOf(page)).toBeLessThan(2);
 });
@@ -217,9 +216,9 @@ test("one thing is changed on purpose, the pile is scraped back, and two windows
   await trayNote(page, /^3 Rust/).click();
   await page.getByRole("button", { name: "change one thing" }).click();
   const ways = page.getByRole("region", { name: "Change one thing" }).getByRole("listitem");
-  await expect(ways.first()).toBeVisible({ timeout: 15_000 });
+  await expect(ways.first()).toBeVisible();
   await page.getByRole("radio", { name: "darker" }).click();
-  await expect(ways.first()).toContainText("darker", { timeout: 15_000 });
+  await expect(ways.first()).toContainText("darker");
   const other = await context.newPage();
   await other.goto(page.url());
   const pileOf = (window: Page) => window.getByRole("region", { name: "What is in the pile" });
@@ -268,14 +267,12 @@ test("in a school of water a colour is a wash over paper, without white, and is 
   for (let i = 0; i < 12; i++) await more.click();
   await expect.poll(lightness).toBeGreaterThan(before);
   await page.getByRole("button", { name: "back to the recipes" }).click();
-  await benchOf(page).allAdded.click();
+  await benchOf(page).addAll();
   await readingOf(page, "the pile", "say it");
   await page.getByLabel("How the pile looks beside the target").fill("a step too dark");
   await recordIn(formOf(page, "the pile", "say it"));
   const next = page.getByRole("region", { name: /Add next|Better begin again/ });
-  await expect(next.getByText(/water, which lets the paper through/).first()).toBeVisible({
-    timeout: 15_000,
-  });
+  await expect(next.getByText(/water, which lets the paper through/).first()).toBeVisible();
   await readingOf(page, "the pile", "measure it");
   await expect(page.getByRole("button", { name: "Connect", exact: true })).toBeVisible();
 });

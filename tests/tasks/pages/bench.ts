@@ -1,5 +1,5 @@
 /** The bench as a painter uses it. */
-import type { Locator, Page } from "@playwright/test";
+import { expect, type Locator, type Page } from "@playwright/test";
 
 export type ReadWay = "say it" | "by eye" | "photograph it" | "type it" | "measure it" | "from a file";
 
@@ -24,6 +24,12 @@ export class BenchPage {
     this.recipes = page.getByRole("radiogroup", { name: /Ways to mix it|The recipe/ });
     this.kept = page.getByText("Match kept");
     this.turns = page.getByRole("region", { name: "The turns of this pile" });
+  }
+
+  /** Lays the whole plan down, with the key: the page above may still grow while recipes come, under the mouse. */
+  async addAll(): Promise<void> {
+    await expect(this.allAdded).toBeEnabled();
+    await this.allAdded.press("Enter");
   }
 
   /** Types a reading of the pile as hex or CIELAB. */

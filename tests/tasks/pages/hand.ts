@@ -24,5 +24,5 @@ export async function measurePile(page: Page): Promise<void> {
     }
     await page.getByRole("button", { name: "Measure the pile" }).click({ timeout: 2_000 });
     await expect(undo).toBeVisible({ timeout: 2_000 });
-  }).toPass({ timeout: 40_000 });
+  }).toPass({ timeout: 120_000 });
 }

@@ -4,10 +4,12 @@ import type { ReactNode } from "react";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { labD65 } from "../../../core/color/types";
 import { contentsOf } from "../../../domain/pile/contents";
+import type { PaintHistory } from "../../../domain/pile/lastDeed";
 import { storedFromLab } from "../../../domain/reading/storedColor";
 import { StudioStore } from "../../../kit/studio/studioStore";
 import { StudioContext } from "../../../kit/studio/useStudio";
 import { GamanDatabase } from "../../../persistence/database";
+import { beginFreePile } from "../../../persistence/freePiles";
 import { readNoteHistory } from "../../../persistence/pileReads";
 import { addNote, startPainting } from "../../../persistence/studio";
 import { usePileActions } from "./usePileActions";
@@ -26,6 +28,7 @@ beforeEach(async () => {
 });
 
 afterEach(async () => {
+  heldBack = undefined;
   await db.delete();
 });
 
@@ -35,9 +38,13 @@ function wrapper({ children }: { children: ReactNode }) {
   );
 }
 
-/** The hook as the bench uses it: fed with what the store has, which comes a moment after each write. */
+/** What the store has, which comes a moment after each write; later still while it is held back. */
+let heldBack: PaintHistory | undefined;
+
+/** The hook as the bench uses it. */
 function useHand() {
-  const history = useLiveQuery(() => readNoteHistory(db, noteId), []);
+  const newest = useLiveQuery(() => readNoteHistory(db, noteId), []);
+  const history = heldBack ?? newest;
   const pile = history?.piles.find(({ state }) => state === "open");
   const story = JSON.stringify(history ?? null);
   return {
@@ -145,6 +152,55 @@ describe("a hand at the bench", () => {
     });
     await settled();
     expect(await volume()).toBe(5);
+  });
+
+  it("does everything again for quick keys, also before the paint is shown as the first of them leaves it", async () => {
+    const { result } = renderHook(useHand, { wrapper });
+    await settled();
+    for (const parts of [4, 1, 2]) {
+      act(() => {
+        result.current.actions.add(dose(parts), undefined, 5, true);
+      });
+      await settled();
+    }
+    for (let times = 0; times < 2; times++) {
+      act(() => {
+        result.current.actions.undo();
+      });
+      await settled();
+    }
+    expect(await volume()).toBe(4);
+    heldBack = await readNoteHistory(db, noteId);
+    for (let times = 0; times < 2; times++) {
+      act(() => {
+        result.current.actions.redo();
+      });
+      await settled();
+    }
+    expect(await volume()).toBe(7);
+    expect(result.current.actions.undone).toBeUndefined();
+  });
+
+  it("adds to the free pile that it began, also before that is shown", async () => {
+    const pile = await beginFreePile(db, { paintingId }, dose(1), undefined, 4);
+    const { result } = renderHook(
+      () =>
+        usePileActions({
+          of: { paintingId, pileId: pile.id, onBegun: vi.fn() },
+          pile: undefined,
+          sample: undefined,
+          story: "",
+          history: { piles: [], readings: [], matches: [] },
+        }),
+      { wrapper },
+    );
+    act(() => {
+      result.current.add(dose(2), undefined, 5, false);
+      result.current.add(dose(4), undefined, 6, false);
+    });
+    await settled();
+    expect(await db.piles.count()).toBe(1);
+    expect(await volume()).toBe(7);
   });
 
   it("may try again what could not be written", async () => {

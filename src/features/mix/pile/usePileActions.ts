@@ -1,7 +1,7 @@
 "use client";
 
 /** What the painter does to the paint, one thing after another, each written against the pile as it was seen. */
-import { useEffect, useState } from "react";
+import { useState } from "react";
 import type { Match } from "../../../domain/match/match";
 import { lastTurnOf } from "../../../domain/pile/contents";
 import { type LastDeed, lastDeedOf, type PaintHistory } from "../../../domain/pile/lastDeed";
@@ -25,6 +25,7 @@ import {
   startSample,
   takeBackReading,
 } from "../../../persistence/piles";
+import { readPile } from "../../../persistence/pileReads";
 import { redo, undoLast } from "../../../persistence/undo";
 import { setUndone, undoneOf, useUndone } from "./undone";
 
@@ -86,17 +87,17 @@ type Shown = {
 export function usePileActions({ of, pile, sample, story, history }: Shown): PileActions {
   const db = useDb();
   const [hand] = useState(() => new OwnHand());
+  // Counted, since an undo leads back to a story that was shown before.
+  const [look, setLook] = useState({ story, count: 0 });
+  if (look.story !== story) setLook({ story, count: look.count + 1 });
   const shown = sample ?? pile;
-  useEffect(() => {
-    hand.look();
-  }, [hand, story]);
   const last = lastDeedOf(history);
   const key = "noteId" in of ? of.noteId : (of.pileId ?? "");
   const undone = useUndone(key);
   /** Runs once for the state that is shown, however often it is pressed. */
   const once = (name: string, task: () => Promise<unknown>): void => {
-    if (name !== "undo" && name !== "redo") setUndone(key, NONE);
-    const turn = hand.once(name, task);
+    if (!/^(undo|redo)/.test(name)) setUndone(key, NONE);
+    const turn = hand.once(name, look.count, task);
     if (turn) attempt(turn);
   };
   const seen = (of: Pile): SeenPile => seenOf(hand.latest(of) ?? of);
@@ -108,6 +109,9 @@ export function usePileActions({ of, pile, sample, story, history }: Shown): Pil
         const latest = seenOf(hand.latest(pile));
         if ("noteId" in of) return addToPile(db, of.noteId, additions, recipe, now, latest);
         if (latest) return addToPileAsSeen(db, latest, additions);
+        // A pile that was begun a moment ago has its own address before it is shown.
+        const begunBefore = of.pileId === undefined ? undefined : await readPile(db, of.pileId);
+        if (begunBefore) return addToPileAsSeen(db, seenOf(begunBefore), additions);
         const begun = await beginFreePile(db, of, additions, recipe, now);
         of.onBegun(begun);
         return begun;
@@ -133,11 +137,13 @@ export function usePileActions({ of, pile, sample, story, history }: Shown): Pil
       });
     },
     redo: () => {
-      const again = undone.at(-1);
-      if (!again) return;
-      once("redo", async () => {
+      // The next one may be offered before the paint is shown as this one leaves it.
+      once(`redo ${String(undone.length)}`, async () => {
+        const before = undoneOf(key);
+        const again = before.at(-1);
+        if (!again) return;
         await hand.finish(redo(db, again));
-        setUndone(key, undone.slice(0, -1));
+        setUndone(key, before.slice(0, -1));
       });
     },
     scrape: (keptShare) => {
@@ -192,7 +198,8 @@ export function usePileActions({ of, pile, sample, story, history }: Shown): Pil
  */
 class OwnHand {
   private readonly states: (Pile | undefined)[] = [];
-  private readonly done = new Set<string>();
+  /** By name: at which look at the paint it was done. */
+  private readonly done = new Map<string, number>();
   private last: Promise<unknown> = Promise.resolve();
 
   /** The newest own state that follows on the one that is shown; what is shown when it is none of one's own. */
@@ -214,23 +221,18 @@ class OwnHand {
     return done;
   }
 
-  /** What is shown has changed: what was done once for the state before can be done for this one. */
-  look(): void {
-    this.done.clear();
-  }
-
   queue<T>(task: () => Promise<T>): Promise<T> {
     const turn = this.last.then(task, task);
     this.last = turn;
     return turn;
   }
 
-  /** Undefined when it was done already for what is shown; a failure may be tried again. */
-  once<T>(key: string, task: () => Promise<T>): Promise<T> | undefined {
-    if (this.done.has(key)) return undefined;
-    this.done.add(key);
+  /** Undefined when it was done already at this look; a failure may be tried again. */
+  once<T>(name: string, look: number, task: () => Promise<T>): Promise<T> | undefined {
+    if (this.done.get(name) === look) return undefined;
+    this.done.set(name, look);
     return this.queue(task).catch((error: unknown) => {
-      this.done.delete(key);
+      if (this.done.get(name) === look) this.done.delete(name);
       throw error;
     });
   }
