@@ -12,6 +12,8 @@ const config: NextConfig = {
   allowedDevOrigins: ["127.0.0.1"],
   turbopack: { root: import.meta.dirname },
   images: { unoptimized: true },
+  // It starts threads of its own and is loaded as it is.
+  serverExternalPackages: ["piscina"],
   // `npm test` checks the types of the whole project before it builds; once is enough.
   typescript: { ignoreBuildErrors: true },
 };

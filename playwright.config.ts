@@ -1,5 +1,5 @@
 import { defineConfig, devices } from "@playwright/test";
-import { CHROMIUM_ARGS, chromiumPath } from "./scripts/run/project.mjs";
+import { CHROMIUM_ARGS, chromiumPath, SERVER } from "./scripts/run/project.mjs";
 
 const port = Number(process.env.E2E_PORT ?? 3417);
 const baseURL = `http://127.0.0.1:${port}`;
@@ -30,7 +30,7 @@ export default defineConfig({
     },
   },
   webServer: {
-    command: `node_modules/.bin/next start -H 127.0.0.1 -p ${port}`,
+    command: `node ${SERVER} --port ${port}`,
     url: baseURL,
     reuseExistingServer: false,
     timeout: 120_000,

@@ -1,7 +1,7 @@
 /** `npm run demo`: installs what is missing, builds if stale, serves, prints the address. */
 import { spawn } from "node:child_process";
 import { createServer } from "node:net";
-import { bin, ensureBuild, ensurePackages, ROOT } from "./project.mjs";
+import { ensureBuild, ensurePackages, ROOT, SERVER } from "./project.mjs";
 
 const port = Number(process.env.PORT ?? 3210);
 if (!Number.isInteger(port) || port < 1 || port > 65535) {
@@ -22,7 +22,7 @@ if (!isFree) {
 ensurePackages();
 ensureBuild();
 
-const server = spawn(bin("next"), ["start", "-H", "127.0.0.1", "-p", String(port)], {
+const server = spawn(process.execPath, [SERVER, "--port", String(port)], {
   cwd: ROOT,
   stdio: ["ignore", "ignore", "inherit"],
   env: { ...process.env, NEXT_TELEMETRY_DISABLED: "1" },

@@ -1,6 +1,6 @@
 /**
  * After `next build`: hashes of inline scripts for the Content-Security-Policy, the service worker with the list of
- * all files of this version, and a stamp of what was built.
+ * all files of this version, the server and its threads, and a stamp of what was built.
  */
 import { createHash } from "node:crypto";
 import { existsSync, readdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
@@ -67,4 +67,19 @@ await build({
     __PARTS__: JSON.stringify(parts),
   },
 });
+for (const [entry, outfile] of [
+  ["src/server/main.ts", ".next/serve.mjs"],
+  ["src/features/scripting/compute.thread.ts", ".next/compute.mjs"],
+]) {
+  await build({
+    entryPoints: [entry],
+    bundle: true,
+    format: "esm",
+    platform: "node",
+    target: "node20",
+    packages: "external",
+    outfile,
+    logLevel: "error",
+  });
+}
 writeFileSync(".next/built-from.txt", stamp);

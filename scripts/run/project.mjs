@@ -6,6 +6,9 @@ import path from "node:path";
 
 export const ROOT = path.resolve(import.meta.dirname, "../..");
 
+/** What serves the built application. */
+export const SERVER = path.join(ROOT, ".next/serve.mjs");
+
 const BUILD_INPUTS = [
   "src",
   "public",

@@ -1,7 +1,7 @@
 /** Serves the built application on a port, opens a browser beside it, and ends both when the task is done. */
 import { spawn } from "node:child_process";
 import { type Browser, chromium } from "@playwright/test";
-import { bin, CHROMIUM_ARGS, chromiumPath, ROOT } from "./project.mjs";
+import { CHROMIUM_ARGS, chromiumPath, ROOT, SERVER } from "./project.mjs";
 
 const TRIES = 80;
 const PAUSE_MS = 250;
@@ -11,7 +11,7 @@ export async function withServedBrowser<T>(
   task: (browser: Browser, address: string) => Promise<T>,
 ): Promise<T> {
   const address = `http://127.0.0.1:${port}`;
-  const server = spawn(bin("next"), ["start", "-H", "127.0.0.1", "-p", String(port)], {
+  const server = spawn(process.execPath, [SERVER, "--port", String(port)], {
     cwd: ROOT,
     stdio: "ignore",
   });

@@ -16,6 +16,8 @@ export function pictureFailureWords(failure: PictureFailure): string {
       return "That file is a drawing made of shapes, not a photo. Export it as PNG and choose that.";
     case "cmyk":
       return "That picture is in printing inks (CMYK), whose colours depend on the press. Save it as sRGB and choose that.";
+    case "unread-tiff":
+      return `That TIFF is ${failure.what}, a kind whose colours Gaman does not read. Save it as RGB with 8 or 16 bits, or as PNG, and choose that.`;
     case "damaged":
       return "That picture could not be read as a picture to its end: it is damaged, or only part of it arrived. Copy or export it once more.";
     case "too-many-pixels":

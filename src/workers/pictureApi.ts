@@ -208,16 +208,20 @@ export function createPictureApi(): PictureApi {
     async open(file, onStage) {
       onStage?.("reading");
       const bytes = new Uint8Array(await file.arrayBuffer());
-      const facts = inspectPicture(bytes);
+      const facts = await inspectPicture(bytes);
       if (!facts.ok) return facts;
       const { kind, isMoving, isWide } = facts.value;
       onStage?.("decoding");
       // The pixels come from the copy that is kept, so that both are the same picture.
       const shared = withoutPrivateData(bytes, kind);
       let whole: ImageBitmap;
+      let hasUnreadProfile = false;
       try {
-        whole =
-          kind === "tiff" ? await bitmapOfTiff(bytes) : await createImageBitmap(new Blob([shared ?? bytes]));
+        if (kind === "tiff") {
+          const tiff = await bitmapOfTiff(bytes);
+          if (!tiff.ok) return tiff;
+          ({ bitmap: whole, hasUnreadProfile } = tiff.value);
+        } else whole = await createImageBitmap(new Blob([shared ?? bytes]));
       } catch {
         return fail({ code: "damaged" });
       }
@@ -248,7 +252,7 @@ export function createPictureApi(): PictureApi {
         heightPx,
         originalWidthPx,
         originalHeightPx,
-        remark: isMoving ? "first-frame" : kind === "tiff" ? "profile-not-read" : undefined,
+        remark: isMoving ? "first-frame" : hasUnreadProfile ? "profile-not-read" : undefined,
       });
     },
 
@@ -357,10 +361,15 @@ function contextOf(
 }
 
 /** The decoder of TIFFs is loaded only when there is one. */
-async function bitmapOfTiff(bytes: Uint8Array<ArrayBuffer>): Promise<ImageBitmap> {
+async function bitmapOfTiff(
+  bytes: Uint8Array<ArrayBuffer>,
+): Promise<Result<{ readonly bitmap: ImageBitmap; readonly hasUnreadProfile: boolean }, PictureFailure>> {
   const { decodeTiff } = await import("./tiff");
-  const { widthPx, heightPx, rgba } = decodeTiff(bytes);
-  return createImageBitmap(new ImageData(rgba, widthPx, heightPx));
+  const decoded = await decodeTiff(bytes);
+  if (!decoded.ok) return decoded;
+  const { widthPx, heightPx, rgba, hasUnreadProfile } = decoded.value;
+  const bitmap = await createImageBitmap(new ImageData(rgba, widthPx, heightPx));
+  return succeed({ bitmap, hasUnreadProfile });
 }
 
 async function enlarged(

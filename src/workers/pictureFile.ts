@@ -2,6 +2,7 @@
  * What a picture file is, before anything is decoded: its kind, size and colour, whether it is whole, and a copy
  * without the data that says where and by whom it was taken.
  */
+import { fileTypeFromBuffer } from "file-type";
 import { imageSize } from "image-size";
 import type { PictureFailure } from "../domain/painting/pictureFailure";
 import { fail, type Result, succeed } from "../core/result";
@@ -34,27 +35,35 @@ export const LEAST_SIDE_PX = 16;
 
 type Bytes = Uint8Array<ArrayBuffer>;
 
-export function inspectPicture(bytes: Bytes): Result<PictureFacts, PictureFailure> {
+export async function inspectPicture(bytes: Bytes): Promise<Result<PictureFacts, PictureFailure>> {
   if (bytes.length === 0) return fail({ code: "empty-file" });
   if (bytes.length > LARGEST_FILE_BYTES)
     return fail({ code: "too-large", megabytes: Math.round(bytes.length / 2 ** 20) });
-  const kind = kindOf(bytes);
+  const kind = await kindOf(bytes);
   if (kind === "heic" || kind === "drawing") return fail({ code: kind });
   if (!kind) return fail({ code: "not-a-picture" });
   if (!isWhole(bytes, kind)) return fail({ code: "damaged" });
   if (kind === "jpeg" && jpegComponents(bytes) === 4) return fail({ code: "cmyk" });
-  let size: { readonly width: number; readonly height: number };
-  try {
-    size = imageSize(bytes);
-  } catch {
-    return fail({ code: "damaged" });
+  // What decodes a TIFF looks at its size first.
+  if (kind !== "tiff") {
+    try {
+      const { width, height } = imageSize(bytes);
+      const wrongSize = sizeFailure(width, height);
+      if (wrongSize) return fail(wrongSize);
+    } catch {
+      return fail({ code: "damaged" });
+    }
   }
-  const { width: widthPx, height: heightPx } = size;
-  if (!(widthPx > 0 && heightPx > 0)) return fail({ code: "damaged" });
-  if (widthPx * heightPx > MOST_PIXELS)
-    return fail({ code: "too-many-pixels", megapixels: Math.round((widthPx * heightPx) / 1e6) });
-  if (Math.min(widthPx, heightPx) < LEAST_SIDE_PX) return fail({ code: "too-small", widthPx, heightPx });
   return succeed({ kind, isMoving: isMoving(bytes, kind), isWide: isWide(bytes, kind) });
+}
+
+/** What is wrong with a picture of that size, before it is decoded. */
+export function sizeFailure(widthPx: number, heightPx: number): PictureFailure | undefined {
+  if (!(widthPx > 0 && heightPx > 0)) return { code: "damaged" };
+  if (widthPx * heightPx > MOST_PIXELS)
+    return { code: "too-many-pixels", megapixels: Math.round((widthPx * heightPx) / 1e6) };
+  if (Math.min(widthPx, heightPx) < LEAST_SIDE_PX) return { code: "too-small", widthPx, heightPx };
+  return undefined;
 }
 
 /** Latin letters at a place. */
@@ -62,20 +71,26 @@ function text(bytes: Bytes, from: number, length: number): string {
   return String.fromCharCode(...bytes.subarray(from, from + length));
 }
 
-function kindOf(bytes: Bytes): PictureKind | "heic" | "drawing" | undefined {
-  if (bytes[0] === 0xff && bytes[1] === 0xd8) return "jpeg";
-  if (text(bytes, 1, 3) === "PNG") return "png";
-  if (text(bytes, 0, 4) === "RIFF" && text(bytes, 8, 4) === "WEBP") return "webp";
-  if (text(bytes, 0, 4) === "GIF8") return "gif";
-  if (text(bytes, 0, 2) === "BM") return "bmp";
-  if (text(bytes, 0, 4) === "II*\0" || text(bytes, 0, 4) === "MM\0*") return "tiff";
-  if (text(bytes, 4, 4) === "ftyp") {
-    const brands = text(bytes, 8, Math.min(64, bytes.length - 8));
-    if (/avif|avis/.test(brands)) return "avif";
-    if (/heic|heix|hevc|hevx|heim|heis|mif1|msf1/.test(brands)) return "heic";
-  }
+const KIND_OF: Readonly<Record<string, PictureKind | "heic">> = {
+  "image/jpeg": "jpeg",
+  "image/png": "png",
+  "image/apng": "png",
+  "image/webp": "webp",
+  "image/gif": "gif",
+  "image/avif": "avif",
+  "image/tiff": "tiff",
+  "image/bmp": "bmp",
+  "image/heic": "heic",
+  "image/heif": "heic",
+  "image/heic-sequence": "heic",
+  "image/heif-sequence": "heic",
+};
+
+/** What the bytes say, whatever the file is called. */
+async function kindOf(bytes: Bytes): Promise<PictureKind | "heic" | "drawing" | undefined> {
   if (/<svg[\s>]/i.test(text(bytes, 0, Math.min(4096, bytes.length)))) return "drawing";
-  return undefined;
+  const found = await fileTypeFromBuffer(bytes);
+  return found && KIND_OF[found.mime];
 }
 
 /** Whether the end of the file is there. Browsers show the part of a torn file that they have, which misleads. */
@@ -153,11 +168,24 @@ function jpegSegments(bytes: Bytes): readonly Segment[] {
   return scan < 0 ? segments : segments.slice(0, scan + 1);
 }
 
-function jpegComponents(bytes: Bytes): number | undefined {
-  const frame = jpegSegments(bytes).find(
+/** What the frame of a JPEG says, ITU T.81 B.2.2. */
+function jpegFrame(bytes: Bytes): Segment | undefined {
+  return jpegSegments(bytes).find(
     ({ marker }) => marker >= 0xc0 && marker <= 0xcf && ![0xc4, 0xc8, 0xcc].includes(marker),
   );
+}
+
+function jpegComponents(bytes: Bytes): number | undefined {
+  const frame = jpegFrame(bytes);
   return frame && bytes[frame.start + 9];
+}
+
+/** As it says itself; undefined when it has no frame. */
+export function jpegSize(bytes: Bytes): { readonly widthPx: number; readonly heightPx: number } | undefined {
+  const frame = jpegFrame(bytes);
+  if (!frame || frame.end - frame.start < 10) return undefined;
+  const data = view(bytes);
+  return { widthPx: data.getUint16(frame.start + 7), heightPx: data.getUint16(frame.start + 5) };
 }
 
 type Chunk = { readonly name: string; readonly start: number; readonly data: number; readonly end: number };
@@ -212,9 +240,12 @@ function profileOf(bytes: Bytes, kind: PictureKind): Bytes | undefined {
 function isWide(bytes: Bytes, kind: PictureKind): boolean {
   if (kind === "avif") return true;
   const profile = profileOf(bytes, kind);
-  if (!profile) return false;
-  // Names in profiles are Latin letters or two bytes each; a PNG packs the profile but names it before.
-  return !/srgb/i.test(text(profile, 0, Math.min(1200, profile.length)).replaceAll("\0", ""));
+  return profile !== undefined && !isOfSrgb(profile);
+}
+
+/** Names in profiles are Latin letters or two bytes each; a PNG packs the profile but names it before. */
+export function isOfSrgb(profile: Bytes): boolean {
+  return /srgb/i.test(text(profile, 0, Math.min(1200, profile.length)).replaceAll("\0", ""));
 }
 
 /** What says how the pixels are drawn; all other chunks, known or not, speak of something else. */

@@ -94,7 +94,7 @@ test("pictures that move, TIFF, Display P3 and a turned phone photo are taken fo
     .setInputFiles({ name: "moving.gif", mimeType: "image/gif", buffer: gif });
   await expect(page.getByText(/the first frame is taken/)).toBeVisible();
 
-  const tiff = await shapes().tiff({ compression: "lzw" }).toBuffer();
+  const tiff = await shapes().withIccProfile("p3").tiff({ compression: "lzw", tile: true }).toBuffer();
   await page
     .getByLabel("another picture")
     .setInputFiles({ name: "scan.tif", mimeType: "image/tiff", buffer: tiff });

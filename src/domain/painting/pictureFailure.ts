@@ -9,6 +9,8 @@ export type PictureFailure =
   | { readonly code: "drawing" }
   /** Printing inks: its colours depend on a press. */
   | { readonly code: "cmyk" }
+  /** A TIFF of a kind whose colours are not read; what is so about it. */
+  | { readonly code: "unread-tiff"; readonly what: string }
   | { readonly code: "damaged" }
   | { readonly code: "too-many-pixels"; readonly megapixels: number }
   /** What reads pictures has died; the picture itself is where it was. */

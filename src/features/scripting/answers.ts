@@ -1,67 +1,97 @@
 /** The core for scripts: mixtures and recipes over HTTP, each call small, checked and limited in time. */
 import type { z } from "zod";
-import {
-  amountWords,
-  DEFAULT_QUERY,
-  DEFAULT_SIZES,
-  describeColor,
-  type Film,
-  findPigment,
-  hexFromSrgb,
-  type LabD65,
-  labD65,
-  labFromSrgb,
-  labOfReflectance,
-  type OpticalModel,
-  parseHex,
-  reflectanceOfMixture,
-  screenColorFromLab,
-  searchRecipes,
-  TEN_IS_WHITE,
-} from "../../core";
-import { GRID_10NM } from "../../core/spectrum/types";
-import {
-  LARGEST_BODY_BYTES,
-  mixRequestSchema,
-  recipesRequestSchema,
-  type TargetRequest,
-  type TubeRequest,
-} from "./requests";
+import type { Result } from "../../core/result";
+import type { Task } from "./compute";
+import { type Problem, refuse, RequestProblem } from "./problem";
+import { LARGEST_BODY_BYTES, mixRequestSchema, recipesRequestSchema } from "./requests";
 
-/** A call may compute for so long; a search that is under way is finished first. */
+/** Computes a task somewhere else than here; ends it when the signal says so. */
+export type Runner = (task: Task, signal: AbortSignal) => Promise<Result<unknown, Problem>>;
+
+/** No room for another call; it may come again. */
+export class BusyError extends Error {}
+
+/** A call may wait and compute for so long; then its work is cut off. */
 const TIME_LIMIT_MS = 10_000;
+const RETRY_AFTER_S = 5;
 
-type Problem = { readonly status: number; readonly title: string; readonly detail: string };
+type Answer = (request: Request) => Promise<Response>;
 
-/** An answer that says what was wrong and what to do, as RFC 9457 has it. */
-function problem({ status, title, detail }: Problem): Response {
-  return Response.json(
-    { type: "about:blank", status, title, detail },
-    { status, headers: { "content-type": "application/problem+json" } },
-  );
+/** `POST /api/mix`: the colour of volumes of paint. */
+export function mixAnswers(run: Runner): Answer {
+  return (request) => answer(request, mixRequestSchema, run, (query) => ({ call: "mix", query }));
 }
 
-class RequestProblem extends Error {
-  constructor(readonly problem: Problem) {
-    super(problem.detail);
-  }
-}
-
-function refuse(status: number, title: string, detail: string): never {
-  throw new RequestProblem({ status, title, detail });
+/** `POST /api/recipes`: recipes for targets from the tubes given and no others. */
+export function recipesAnswers(run: Runner): Answer {
+  return (request) => answer(request, recipesRequestSchema, run, (query) => ({ call: "recipes", query }));
 }
 
 async function answer<T>(
   request: Request,
   schema: z.ZodType<T>,
-  compute: (query: T) => unknown,
+  run: Runner,
+  taskOf: (query: T) => Task,
 ): Promise<Response> {
   try {
-    return Response.json(compute(await readBody(request, schema)));
+    assertForUs(request);
+    const task = taskOf(await readBody(request, schema));
+    const inTime = AbortSignal.timeout(TIME_LIMIT_MS);
+    // A caller that leaves ends the work.
+    const outcome = await run(task, AbortSignal.any([request.signal, inTime])).catch((error: unknown) => {
+      if (error instanceof BusyError) throw new RequestProblem(BUSY);
+      if (inTime.aborted) throw new RequestProblem(TOO_LONG);
+      throw error;
+    });
+    return outcome.ok ? Response.json(outcome.value) : problemResponse(outcome.failure);
   } catch (error) {
-    if (error instanceof RequestProblem) return problem(error.problem);
+    if (error instanceof RequestProblem) return problemResponse(error.problem);
+    // Nobody is there to read it.
+    if (request.signal.aborted) return new Response(null, { status: 499 });
     throw error;
   }
+}
+
+const BUSY: Problem = {
+  status: 503,
+  title: "Busy",
+  detail: "Other calls are being answered. Send this one again in a few seconds.",
+  retryAfter: RETRY_AFTER_S,
+};
+
+const TOO_LONG: Problem = {
+  status: 503,
+  title: "Took too long",
+  detail: "Ask for fewer targets or tubes at a time, or for recipes of fewer tubes.",
+  retryAfter: RETRY_AFTER_S,
+};
+
+function problemResponse({ retryAfter, ...problem }: Problem): Response {
+  return Response.json(
+    { type: "about:blank", ...problem },
+    {
+      status: problem.status,
+      headers: {
+        "content-type": "application/problem+json",
+        ...(retryAfter !== undefined && { "retry-after": String(retryAfter) }),
+      },
+    },
+  );
+}
+
+/** A page of another origin may not have the painter's machine compute for it. */
+function assertForUs(request: Request): void {
+  const origin = request.headers.get("origin");
+  const host = request.headers.get("host") ?? new URL(request.url).host;
+  if (origin !== null && hostOf(origin) !== host)
+    refuse(403, "Another origin", "Calls are answered to scripts and to Gaman's own pages only.");
+  const type = request.headers.get("content-type")?.split(";")[0]?.trim().toLowerCase();
+  if (type !== "application/json")
+    refuse(415, "Not JSON", "Send the body as JSON, with the header content-type: application/json.");
+}
+
+function hostOf(origin: string): string | undefined {
+  return URL.canParse(origin) ? new URL(origin).host : undefined;
 }
 
 async function readBody<T>(request: Request, schema: z.ZodType<T>): Promise<T> {
@@ -107,115 +137,4 @@ async function readLimited(request: Request): Promise<Uint8Array> {
     at += chunk.byteLength;
   }
   return whole;
-}
-
-/** `POST /api/mix`: the colour of volumes of paint. */
-export function answerMix(request: Request): Promise<Response> {
-  return answer(request, mixRequestSchema, ({ parts, light, film }) => {
-    const reflectance = reflectanceOfMixture(
-      parts.map(({ tube, volume }) => ({ optics: opticsOf(tube), volume })),
-      film ? filmOf(film) : undefined,
-    );
-    const daylight = labOfReflectance(reflectance, "D65");
-    return {
-      light,
-      lab: rounded(labOfReflectance(reflectance, light)),
-      ...screenOf(daylight),
-      words: wordsOf(daylight),
-      reflectance: Array.from({ length: GRID_10NM.count }, (_, band) =>
-        round(reflectance.values[band] ?? Number.NaN, 5),
-      ),
-    };
-  });
-}
-
-/** `POST /api/recipes`: recipes for targets from the tubes given and no others. */
-export function answerRecipes(request: Request): Promise<Response> {
-  return answer(request, recipesRequestSchema, ({ tubes, targets, maxTubes, maxAnswers, tolerance }) => {
-    const palette = tubes.map((tube) => ({ optics: opticsOf(tube), isBlack: isBlack(tube) }));
-    const startedAt = Date.now();
-    return {
-      results: targets.map((wanted) => {
-        if (Date.now() - startedAt > TIME_LIMIT_MS) {
-          refuse(
-            503,
-            "Took too long",
-            "Ask for fewer targets or tubes at a time, or for recipes of fewer tubes.",
-          );
-        }
-        const target = labOfTarget(wanted);
-        const { recipes } = searchRecipes(palette, target, {
-          ...DEFAULT_QUERY,
-          maxTubes,
-          maxAnswers,
-          toleranceDeltaE2000: tolerance,
-        });
-        return {
-          target: rounded(target),
-          words: wordsOf(target),
-          recipes: recipes.map((recipe) => ({
-            parts: recipe.parts.map((part, i) => ({
-              tube: nameOf(tubes[part.tube]),
-              share: round(part.share, 6),
-              parts: recipe.laidDown.volumes[i],
-              amount: amountWords(recipe.laidDown.volumes[i] ?? Number.NaN, DEFAULT_SIZES),
-            })),
-            predicted: rounded(recipe.laidDown.predicted),
-            ...screenOf(recipe.laidDown.predicted),
-            deltaE2000: round(recipe.laidDown.deltaE2000, 3),
-            exactDeltaE2000: round(recipe.deltaE2000, 3),
-            reasons: recipe.reasons,
-          })),
-        };
-      }),
-    };
-  });
-}
-
-function opticsOf(tube: TubeRequest): OpticalModel {
-  if ("absorption" in tube)
-    return { grid: GRID_10NM, absorption: tube.absorption, scattering: tube.scattering };
-  const model = findPigment(tube.pigment);
-  if (!model)
-    refuse(422, "Unknown pigment", `There is no generic pigment “${tube.pigment}”; docs/api.md lists them.`);
-  return model.optics;
-}
-
-function isBlack(tube: TubeRequest): boolean {
-  if ("absorption" in tube) return tube.isBlack ?? false;
-  return findPigment(tube.pigment)?.family === "black";
-}
-
-function nameOf(tube: TubeRequest | undefined): string {
-  if (!tube) return "";
-  return "absorption" in tube ? tube.name : tube.pigment;
-}
-
-function labOfTarget(wanted: TargetRequest): LabD65 {
-  if ("lab" in wanted) return labD65(...wanted.lab);
-  const parsed = parseHex(wanted.hex);
-  if (!parsed.ok) refuse(422, "Not a colour", `“${wanted.hex}” is not hex; write #4a7d80.`);
-  return labFromSrgb(parsed.value);
-}
-
-function filmOf({ thickness, ground }: { thickness: number; ground: number | number[] }): Film {
-  const values = typeof ground === "number" ? new Array<number>(GRID_10NM.count).fill(ground) : ground;
-  return { thickness, ground: { grid: GRID_10NM, values } };
-}
-
-function screenOf(lab: LabD65): { readonly hex: string; readonly isExactOnScreen: boolean } {
-  const { rgb, isExact } = screenColorFromLab(lab);
-  return { hex: hexFromSrgb(rgb), isExactOnScreen: isExact };
-}
-
-function wordsOf(lab: LabD65): string {
-  return describeColor(lab, { scale: TEN_IS_WHITE, vocabulary: "dull-bright" }).sentence;
-}
-
-function rounded(lab: readonly [number, number, number]): number[] {
-  return lab.map((value) => round(value, 3));
-}
-
-function round(value: number, digits: number): number {
-  return Number(value.toFixed(digits));
 }

@@ -1,17 +1,20 @@
 import { readFileSync } from "node:fs";
-import { describe, expect, it } from "vitest";
+import { describe, expect, it, vi } from "vitest";
 import { PIGMENT_MODELS } from "../../data/pigments.generated";
-import { answerMix, answerRecipes } from ".";
+import { BusyError, mixAnswers, recipesAnswers, type Runner } from "./answers";
+import { compute } from "./compute";
 
+const here: Runner = (task) => Promise.resolve(compute(task));
 const HANDLERS: Readonly<Record<string, (request: Request) => Promise<Response>>> = {
-  "/api/mix": answerMix,
-  "/api/recipes": answerRecipes,
+  "/api/mix": mixAnswers(here),
+  "/api/recipes": recipesAnswers(here),
 };
+const JSON_TYPE = { "content-type": "application/json" };
 
 function post(path: string, body: string | Uint8Array<ArrayBuffer>): Promise<Response> {
   const handler = HANDLERS[path];
   if (!handler) throw new Error(`no handler for ${path}`);
-  return handler(new Request(`http://127.0.0.1${path}`, { method: "POST", body }));
+  return handler(new Request(`http://127.0.0.1${path}`, { method: "POST", body, headers: JSON_TYPE }));
 }
 
 const postJson = (path: string, value: unknown): Promise<Response> => post(path, JSON.stringify(value));
@@ -154,5 +157,57 @@ describe("a wrong call", () => {
 
   it("with bytes that are no text is refused too", async () => {
     expect((await post("/api/mix", Uint8Array.from([0xff, 0xfe, 0x00]))).status).toBe(400);
+  });
+});
+
+describe("a call", () => {
+  const body = JSON.stringify({ parts: [part("titanium-white", 1)] });
+  const ask = (headers: Record<string, string>, run = here, signal?: AbortSignal) =>
+    mixAnswers(run)(
+      new Request("http://127.0.0.1:3210/api/mix", {
+        method: "POST",
+        body,
+        headers,
+        ...(signal && { signal }),
+      }),
+    );
+
+  it("is JSON by its header, from a script or from Gaman's own pages", async () => {
+    for (const type of ["text/plain", "application/x-www-form-urlencoded", "application/jsonp", ""])
+      expect((await ask({ "content-type": type })).status, type).toBe(415);
+    expect((await ask({ "content-type": "application/JSON; charset=utf-8" })).status).toBe(200);
+    for (const origin of [
+      "http://example.test",
+      "null",
+      "http://127.0.0.1:3211",
+      "https://127.0.0.1.example.test",
+    ])
+      expect((await ask({ ...JSON_TYPE, origin })).status, origin).toBe(403);
+    expect((await ask({ ...JSON_TYPE, origin: "http://127.0.0.1:3210" })).status).toBe(200);
+  });
+
+  it("may come again when there is no room", async () => {
+    const busy = await ask(JSON_TYPE, () => Promise.reject(new BusyError()));
+    expect(busy.status).toBe(503);
+    expect(Number(busy.headers.get("retry-after"))).toBeGreaterThan(0);
+  });
+
+  it("hands its end on to the work: when the caller leaves, and when the time is over", async () => {
+    const never: Runner = (_, signal) =>
+      new Promise((_resolve, reject) => {
+        const end = (): void => {
+          reject(signal.reason as Error);
+        };
+        if (signal.aborted) end();
+        else signal.addEventListener("abort", end);
+      });
+    const caller = new AbortController();
+    const left = ask(JSON_TYPE, never, caller.signal);
+    caller.abort();
+    expect((await left).status).toBe(499);
+    vi.spyOn(AbortSignal, "timeout").mockReturnValueOnce(AbortSignal.abort());
+    const late = await ask(JSON_TYPE, (_, signal) => Promise.reject(signal.reason as Error));
+    expect(late.status).toBe(503);
+    expect(await late.json()).toMatchObject({ title: "Took too long" });
   });
 });

@@ -49,5 +49,7 @@ export const recipesRequestSchema = z.strictObject({
   tolerance: z.number().min(0).max(20).default(1),
 });
 
+export type MixRequest = z.infer<typeof mixRequestSchema>;
+export type RecipesRequest = z.infer<typeof recipesRequestSchema>;
 export type TubeRequest = z.infer<typeof tube>;
 export type TargetRequest = z.infer<typeof target>;

@@ -7,8 +7,12 @@ export function LiveRegions() {
   const { polite, assertive } = useSaid();
   return (
     <div className="sr-only">
-      <div aria-live="polite">{polite ? <p key={polite.key}>{polite.text}</p> : null}</div>
-      <div aria-live="assertive">{assertive ? <p key={assertive.key}>{assertive.text}</p> : null}</div>
+      <div data-spoken="" aria-live="polite">
+        {polite ? <p key={polite.key}>{polite.text}</p> : null}
+      </div>
+      <div data-spoken="" aria-live="assertive">
+        {assertive ? <p key={assertive.key}>{assertive.text}</p> : null}
+      </div>
     </div>
   );
 }

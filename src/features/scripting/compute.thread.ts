@@ -1,0 +1,2 @@
+/** The entry of a thread of the pool. */
+export { compute as default } from "./compute";
