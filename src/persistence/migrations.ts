@@ -52,16 +52,12 @@ const LAST_RESHAPED = 4;
 /**
  * Brings rows of an archive to the newest shape by the same steps that the store itself went through.
  *
- * @param rawPaintings - as they stand in the archive, since one step needs to know a painting's picture.
+ * @param pictureOf - the picture of each painting, which a step before version 4 needs to know.
  */
 export function createArchiveUpgrade(
-  rawPaintings: readonly unknown[],
+  pictureOf: ReadonlyMap<unknown, unknown>,
   fromVersion: number,
 ): (table: string, row: unknown) => unknown {
-  const pictureOf = new Map<unknown, unknown>();
-  for (const painting of rawPaintings) {
-    if (isRecord(painting)) pictureOf.set(painting.id, painting.pictureId);
-  }
   return (table, value) => {
     if (!isRecord(value)) return value;
     if (fromVersion >= LAST_RESHAPED) return value;

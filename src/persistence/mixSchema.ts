@@ -2,10 +2,10 @@
 import * as z from "zod/mini";
 import { FILMS, SEEN_ON } from "../domain/reading/reading";
 import { TIMER_KINDS } from "../domain/timer/timer";
-import { finite, groundSchema, id, name, storedColorSchema, time } from "./schemaParts";
+import { difference, finite, groundSchema, id, name, ordinal, storedColorSchema, time } from "./schemaParts";
 
 /** Place in a pile's story, whatever the clock says. */
-const turn = z.int().check(z.nonnegative());
+const turn = ordinal;
 
 const amountSchema = z.strictObject({
   tubeId: id,
@@ -13,18 +13,20 @@ const amountSchema = z.strictObject({
   parts: finite.check(z.positive(), z.lte(10_000)),
 });
 
-export const recipeSchema = z.strictObject({
-  id,
-  noteId: z.optional(id),
-  /** In the order of laying down, rounded to the knife. */
-  amounts: z.array(amountSchema).check(z.minLength(1), z.maxLength(6)),
-  /** Exact shares of the volume in the same order; they sum to 1. */
-  shares: z.array(finite.check(z.positive(), z.lte(1))).check(z.minLength(1), z.maxLength(6)),
-  predicted: storedColorSchema,
-  deltaE2000: finite.check(z.gte(0)),
-  reasons: z.array(z.string().check(z.maxLength(40))).check(z.maxLength(8)),
-  createdAt: time,
-});
+export const recipeSchema = z
+  .strictObject({
+    id,
+    noteId: z.optional(id),
+    /** In the order of laying down, rounded to the knife. */
+    amounts: z.array(amountSchema).check(z.minLength(1), z.maxLength(6)),
+    /** Exact shares of the volume in the same order; they sum to 1. */
+    shares: z.array(finite.check(z.positive(), z.lte(1))).check(z.minLength(1), z.maxLength(6)),
+    predicted: storedColorSchema,
+    deltaE2000: difference,
+    reasons: z.array(z.string().check(z.maxLength(40))).check(z.maxLength(8)),
+    createdAt: time,
+  })
+  .check(z.refine(({ amounts, shares }) => amounts.length === shares.length, "Each amount needs its share"));
 
 export const pileSchema = z.strictObject({
   id,
@@ -38,7 +40,7 @@ export const pileSchema = z.strictObject({
         ...amountSchema.shape,
         turn,
         addedAt: time,
-        suggestedParts: z.optional(finite.check(z.positive())),
+        suggestedParts: z.optional(finite.check(z.positive(), z.lte(10_000))),
         /** The older pile that it was taken from: what is left over is paint too. */
         fromPileId: z.optional(id),
       }),
@@ -93,7 +95,7 @@ export const matchSchema = z.strictObject({
   /** What was aimed at and what came out, as they were when the match was kept. */
   target: storedColorSchema,
   result: storedColorSchema,
-  deltaE2000: finite.check(z.gte(0)),
+  deltaE2000: difference,
   /** What the box predicted of the pile when it was kept; by it one sees what a tube's change means. */
   predicted: z.optional(storedColorSchema),
   /** Only a person looking at dry paint makes a match confirmed. */
@@ -136,7 +138,8 @@ export const timerSchema = z.strictObject({
 });
 
 /** Signed misses of a pile from what it is compared with: L*, C*ab and ΔH*. */
-const missSchema = z.strictObject({ deltaLightness: finite, deltaChroma: finite, deltaHue: finite });
+const signed = finite.check(z.gte(-1000), z.lte(1000));
+const missSchema = z.strictObject({ deltaLightness: signed, deltaChroma: signed, deltaHue: signed });
 
 /** What was chosen or entered at the bench of a note but is not paint yet; so that closing the page loses nothing. */
 export const benchSchema = z.strictObject({
@@ -147,7 +150,5 @@ export const benchSchema = z.strictObject({
   required: z.optional(z.array(id).check(z.maxLength(24))),
   forbidden: z.optional(z.array(id).check(z.maxLength(24))),
   /** A finger on the rails that was not noted yet, and how often paint had been added then. */
-  draft: z.optional(
-    z.strictObject({ pileId: id, additionCount: z.int().check(z.nonnegative()), miss: missSchema }),
-  ),
+  draft: z.optional(z.strictObject({ pileId: id, additionCount: ordinal, miss: missSchema })),
 });

@@ -31,21 +31,27 @@ import {
   TUBE_MEDIA,
   TUBE_OPACITIES,
 } from "../domain/tube/tube";
-import { finite, groundSchema, id, name, storedColorSchema, time } from "./schemaParts";
+import { difference, finite, groundSchema, id, name, ordinal, storedColorSchema, time } from "./schemaParts";
 
 export * from "./mixSchema";
 export * from "./recoverySchema";
 
+/** The longest side that any picture may have. */
+const MOST_PX = 1_000_000;
+const place = finite.check(z.gte(0), z.lte(MOST_PX));
+const side = z.int().check(z.positive(), z.lte(MOST_PX));
 const spotSchema = z.strictObject({
-  xPx: finite.check(z.gte(0)),
-  yPx: finite.check(z.gte(0)),
-  radiusPx: finite.check(z.positive()),
+  xPx: place,
+  yPx: place,
+  radiusPx: finite.check(z.positive(), z.lte(MOST_PX)),
 });
+const gain = finite.check(z.gte(1e-6), z.lte(1e6));
+const slope = finite.check(z.gte(-1000), z.lte(1000));
 
 /** The light of a photo and what it was found from: factors of the linear channels and their change across it. */
 const pictureLightSchema = z.strictObject({
-  gains: z.tuple([finite.check(z.positive()), finite.check(z.positive()), finite.check(z.positive())]),
-  slope: z.tuple([finite, finite]),
+  gains: z.tuple([gain, gain, gain]),
+  slope: z.tuple([slope, slope]),
   knowsSlope: z.boolean(),
   references: z
     .array(z.strictObject({ ...spotSchema.shape, truth: storedColorSchema }))
@@ -66,11 +72,11 @@ export const pictureSchema = z.strictObject({
   paintingId: id,
   fileName: z.string().check(z.maxLength(255)),
   blob: z.instanceof(Blob),
-  widthPx: z.int().check(z.positive()),
-  heightPx: z.int().check(z.positive()),
+  widthPx: side,
+  heightPx: side,
   /** Size of the file as it came, when it was larger than what is kept. */
-  originalWidthPx: z.int().check(z.positive()),
-  originalHeightPx: z.int().check(z.positive()),
+  originalWidthPx: side,
+  originalHeightPx: side,
   /** That file, without data on who took it and where; left out when there was no room for it. */
   original: z.optional(z.instanceof(Blob)),
   /** Taken out of every colour that is read; none for a picture as it was photographed. */
@@ -78,11 +84,14 @@ export const pictureSchema = z.strictObject({
   addedAt: time,
 });
 
+/** Paint that neither absorbs nor scatters has no colour. */
+const LEAST_OPTICS = 1e-9;
+
 /** K and S of one band each from 380 to 730 nm, relative to titanium white's S(550 nm) = 1. */
 const bands = z.array(finite.check(z.gte(0), z.lte(10_000))).check(z.length(36));
 
 /** ΔE00 of a reading from the prediction before and after. */
-const misses = { missBefore: finite.check(z.gte(0)), missAfter: finite.check(z.gte(0)) };
+const misses = { missBefore: difference, missAfter: difference };
 
 /**
  * A tube's own optics as they were fitted to readings; the last one of a tube is in use. What was learned from
@@ -112,10 +121,15 @@ export const calibrationSchema = z
       .check(z.maxLength(40)),
     piles: z.array(z.strictObject({ pileId: id, isDoubted: z.boolean(), ...misses })).check(z.maxLength(500)),
     /** One standard deviation of its mixtures with white, ΔE00, before and after. */
-    spreadBefore: finite.check(z.gte(0)),
-    spreadAfter: finite.check(z.gte(0)),
+    spreadBefore: difference,
+    spreadAfter: difference,
   })
   .check(
+    z.refine(
+      ({ absorption, scattering }) =>
+        absorption.every((k, band) => k + (scattering[band] ?? 0) >= LEAST_OPTICS),
+      "A paint must absorb or scatter in every band",
+    ),
     z.refine(
       ({ readings, piles }) => readings.length + piles.length > 0,
       "A calibration needs a reading or a pile",
@@ -154,7 +168,7 @@ export const tubeSchema = z.strictObject({
     isLookAlike: z.boolean(),
     calibrations: z.array(calibrationSchema).check(z.maxLength(20)),
   }),
-  position: z.int().check(z.nonnegative()),
+  position: ordinal,
   addedAt: time,
   /** Out of the way, but not gone. */
   archivedAt: z.optional(time),
@@ -178,7 +192,7 @@ export const paletteSchema = z.strictObject({
 export const noteSchema = z.strictObject({
   id,
   paintingId: id,
-  number: z.int().check(z.positive()),
+  number: ordinal.check(z.positive()),
   name,
   /** The aim: what is mixed. */
   target: storedColorSchema,
@@ -189,9 +203,9 @@ export const noteSchema = z.strictObject({
   /** For a purpose of the painter's own: largest misses in L*, C* and ΔH*. */
   tolerance: z.optional(
     z.strictObject({
-      lightness: finite.check(z.positive()),
-      chroma: finite.check(z.positive()),
-      hue: finite.check(z.positive()),
+      lightness: difference.check(z.positive()),
+      chroma: difference.check(z.positive()),
+      hue: difference.check(z.positive()),
     }),
   ),
   /** How much is needed: millilitres of paint, and the share that is mixed on top of it. */
@@ -210,9 +224,9 @@ export const noteSchema = z.strictObject({
       pictureId: id,
       /** Whether the photo's light was taken out. */
       isCorrected: z.boolean(),
-      pixelCount: z.int().check(z.positive()),
+      pixelCount: z.int().check(z.positive(), z.lte(MOST_PX ** 2)),
       /** Mean ΔE00 of the pixels from their mean. */
-      spreadDeltaE2000: finite.check(z.gte(0)),
+      spreadDeltaE2000: difference,
       light: storedColorSchema,
       dark: storedColorSchema,
       /** Where the light and the dark were read, when not inside the circle itself. */

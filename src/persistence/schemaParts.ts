@@ -14,8 +14,14 @@ export const name = z
     z.maxLength(120),
     z.refine(isVisibleName, "A name needs a letter that can be seen"),
   );
-export const time = z.int().check(z.nonnegative());
+/** To the end of the year 9999: what is counted from it is still a date. */
+const LAST_TIME = 253_402_300_799_999;
+export const time = z.int().check(z.nonnegative(), z.lte(LAST_TIME));
 export const finite = z.number();
+/** A place in an order that goes on after it. */
+export const ordinal = z.int().check(z.nonnegative(), z.lte(1_000_000));
+/** ΔE00, or a difference in L*, C* or hue: no two colours are further apart than a few hundred. */
+export const difference = finite.check(z.gte(0), z.lte(1000));
 
 export const storedColorSchema = z.strictObject({
   space: z.literal("cielab-2deg"),

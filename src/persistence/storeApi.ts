@@ -41,6 +41,9 @@ export type ImportPreview = {
   }[];
   readonly knownTubes: number;
   readonly renumbered: number;
+  /** Rows that speak of others which are neither in the archive nor here: left out, or taken without them. */
+  readonly leftLoose: readonly { readonly table: TableName; readonly count: number }[];
+  readonly loosened: readonly { readonly table: TableName; readonly count: number }[];
 };
 
 export type SavedArchive = { readonly blob: Blob; readonly rowCount: number; readonly leftOut: number };
@@ -120,7 +123,7 @@ export function createStoreApi(open: (workspace: Workspace) => GamanDatabase = o
   };
 }
 
-function previewOf(plan: MergePlan): Pick<ImportPreview, "tables" | "knownTubes" | "renumbered"> {
+function previewOf(plan: MergePlan): Omit<ImportPreview, "madeAt" | "scope" | "leftOut" | "passedOver"> {
   return {
     tables: [...ROW_TABLES.keys()].flatMap((table) => {
       const differing = plan.differing.get(table) ?? [];
@@ -132,7 +135,13 @@ function previewOf(plan: MergePlan): Pick<ImportPreview, "tables" | "knownTubes"
     }),
     knownTubes: plan.knownTubes.length,
     renumbered: plan.renumbered,
+    leftLoose: counted(plan.mended.leftOut),
+    loosened: counted(plan.mended.loosened),
   };
+}
+
+function counted(counts: ReadonlyMap<TableName, number>): ImportPreview["leftLoose"] {
+  return [...counts].map(([table, count]) => ({ table, count }));
 }
 
 function nameOf(row: Row): string | undefined {

@@ -43,7 +43,11 @@ export function archiveFaultWords(fault: ArchiveFault): string {
     case "named-twice":
       return "Its manifest.json names a file twice.";
     case "too-many-rows":
-      return "It holds more rows than can be taken in.";
+      return "It holds more rows than can be taken in at once. Save the paintings one by one, and take them in one by one.";
+    case "too-many-bytes":
+      return "Its pictures together are larger than can be taken in at once. Save the paintings one by one, and take them in one by one.";
+    case "row-too-large":
+      return `${quoted(fault.file)} in it holds a row that is larger than any row of Gaman.`;
     case "damaged-manifest":
       return `Its manifest.json is damaged (${fault.detail}).`;
     case "missing":
@@ -59,7 +63,7 @@ export function archiveFaultWords(fault: ArchiveFault): string {
     case "wrong-size":
       return `${quoted(fault.file)} in it should have ${fault.bytes} bytes and has ${fault.found}.`;
     case "wrong-count":
-      return `${quoted(fault.file)} in it should hold ${fault.rows} rows and holds ${fault.found}.`;
+      return `${quoted(fault.file)} in it should hold ${fault.rows} rows and holds ${fault.found === "more" ? "more" : fault.found}.`;
     case "row":
       return `${placeWords(fault.place)} cannot be read (${fault.detail}).`;
     case "row-twice":

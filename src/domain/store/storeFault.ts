@@ -14,11 +14,28 @@ export type ArchiveFault =
   /** Unpacks to far more than its packed size allows, or to more than it declares. */
   | { readonly code: "bomb" | "more-than-declared"; readonly file: string }
   | { readonly code: "damaged"; readonly file: string; readonly detail: string }
-  | { readonly code: "no-manifest" | "foreign-manifest" | "newer" | "named-twice" | "too-many-rows" }
+  | {
+      readonly code:
+        | "no-manifest"
+        | "foreign-manifest"
+        | "newer"
+        | "named-twice"
+        | "too-many-rows"
+        | "too-many-bytes";
+    }
   | { readonly code: "damaged-manifest"; readonly detail: string }
-  | { readonly code: "missing" | "extra" | "no-json" | "no-list" | "unused"; readonly file: string }
+  | {
+      readonly code: "missing" | "extra" | "no-json" | "no-list" | "row-too-large" | "unused";
+      readonly file: string;
+    }
   | { readonly code: "wrong-size"; readonly file: string; readonly bytes: number; readonly found: number }
-  | { readonly code: "wrong-count"; readonly file: string; readonly rows: number; readonly found: number }
+  /** Nothing is counted once there are more. */
+  | {
+      readonly code: "wrong-count";
+      readonly file: string;
+      readonly rows: number;
+      readonly found: number | "more";
+    }
   | { readonly code: "row"; readonly place: RowPlace; readonly detail: string }
   | { readonly code: "row-twice"; readonly place: RowPlace; readonly field: string; readonly key: string }
   | { readonly code: "row-file"; readonly place: RowPlace }

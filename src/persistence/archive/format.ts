@@ -23,10 +23,16 @@ export const LIMITS = {
   entries: 20_000,
   manifestBytes: 8e6,
   rowsFileBytes: 64e6,
-  allRowsBytes: 1e9,
+  allRowsBytes: 256e6,
+  /** Characters; a tube with twenty tests of forty readings has a fifth of that. */
+  rowLength: 4e6,
+  /** Of archives of old stores, whose rows are put in order all together. */
+  unturnedBytes: 8e6,
+  allRows: 1_000_000,
   fileBytes: 120e6,
-  /** JSON of rows deflates to a tenth or so; what unfolds far beyond that was not written by Gaman. */
-  unfolding: 200,
+  allFilesBytes: 4e9,
+  /** JSON of rows deflates to a tenth or so, pictures hardly; what unfolds far beyond was not written by Gaman. */
+  unfolding: { rows: 100, files: 4 },
 } as const;
 
 export const archiveScopeSchema = z.discriminatedUnion("kind", [

@@ -92,6 +92,40 @@ describe("refusals say why", () => {
       () => withRows(archive, "notes", ([row]) => [{ ...row, evil: 1 }]),
       /Row 1 of its notes/,
     ],
+    [
+      "a time that no date can hold",
+      () => withRows(archive, "timers", ([row]) => [{ ...row, dueAt: 8.64e15 + 1 }]),
+      /dueAt/,
+    ],
+    [
+      "paint that neither absorbs nor scatters",
+      () =>
+        withRows(archive, "tubes", ([row, ...rest]) => [
+          { ...row, optics: { ...(row?.optics as Json), calibrations: [nothingOfPaint] } },
+          ...rest,
+        ]),
+      /absorb or scatter/,
+    ],
+    [
+      "a turn after which no other comes",
+      () => withRows(archive, "readings", ([row]) => [{ ...row, turn: Number.MAX_SAFE_INTEGER }]),
+      /turn/,
+    ],
+    [
+      "a note's number after which no other comes",
+      () => withRows(archive, "notes", ([row]) => [{ ...row, number: Number.MAX_SAFE_INTEGER }]),
+      /number/,
+    ],
+    [
+      "fewer shares than amounts",
+      () => withRows(archive, "recipes", ([row]) => [{ ...row, shares: (row?.shares as number[]).slice(1) }]),
+      /Each amount needs its share/,
+    ],
+    [
+      "a picture wider than any",
+      () => withRows(archive, "pictures", ([row]) => [{ ...row, widthPx: 1e12 }]),
+      /widthPx/,
+    ],
     ["two rows of one id", () => withRows(archive, "tubes", (rows) => [...rows, rows[0]]), /the same id/],
     [
       "a picture that is not there",
@@ -136,6 +170,75 @@ describe("refusals say why", () => {
     const text = Buffer.from(await zip.arrayBuffer()).toString("latin1");
     const twice = Buffer.from(text.replaceAll("rows/notes-2.json", "rows/notes-1.json"), "latin1");
     expect(await reasonFor(new Blob([new Uint8Array(twice)]))).toMatch(/two files called|not a whole zip/);
+  });
+});
+
+const nothingOfPaint = {
+  at: 1,
+  absorption: new Array<number>(36).fill(0),
+  scattering: new Array<number>(36).fill(0),
+  readings: [
+    {
+      whiteParts: 0,
+      color: {
+        space: "cielab-2deg",
+        light: "D65",
+        lab: [50, 0, 0],
+        source: "typed",
+        uncertaintyDeltaE2000: 1,
+      },
+      missBefore: 1,
+      missAfter: 1,
+    },
+  ],
+  piles: [],
+  spreadBefore: 1,
+  spreadAfter: 1,
+};
+
+describe("rows that speak of others which are nowhere", () => {
+  const taken = async (changed: Blob) => {
+    const opened = await api.openArchive("own", changed, quiet);
+    if (!opened.ok) throw new Error(storeFaultWords(opened.fault));
+    expect(await api.takeIn("mine", "m.zip", 5000, quiet)).toEqual({ ok: true, value: undefined });
+    const { dangling, unreadable } = await checkStore(target);
+    expect(await api.undoImport("own")).toEqual({ ok: true, value: undefined });
+    expect((await checkStore(target)).rowCount).toBe(0);
+    expect(unreadable).toEqual([]);
+    return { preview: opened.value, dangling };
+  };
+
+  it("are left out with all that hangs on them, where nobody could reach them", async () => {
+    const { preview, dangling } = await taken(await withRows(archive, "piles", () => []));
+    expect(preview.leftLoose).toEqual(
+      expect.arrayContaining([
+        { table: "readings", count: 1 },
+        { table: "matches", count: 1 },
+        { table: "matchPhotos", count: 1 },
+      ]),
+    );
+    expect(dangling).toEqual([]);
+  });
+
+  it("go on without what they can do without", async () => {
+    const { preview, dangling } = await taken(
+      await withRows(archive, "palettes", ([row]) => [
+        { ...row, tubeIds: [...(row?.tubeIds as string[]), "nowhere"] },
+      ]),
+    );
+    expect(preview.loosened).toEqual([{ table: "palettes", count: 1 }]);
+    expect(dangling).toEqual([]);
+    const without = await taken(await withRows(archive, "palettes", () => []));
+    expect(without.preview.loosened).toEqual([{ table: "paintings", count: 1 }]);
+    expect(without.dangling).toEqual([]);
+    const painting = await taken(
+      await withRows(archive, "paintings", ([row]) => [{ ...row, pictureId: "nowhere" }]),
+    );
+    expect(painting.preview.loosened).toEqual([{ table: "paintings", count: 1 }]);
+  });
+
+  it("are whole when the others are here already", async () => {
+    expect((await taken(archive)).preview).toMatchObject({ leftLoose: [], loosened: [] });
   });
 });
 

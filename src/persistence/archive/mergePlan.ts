@@ -5,6 +5,7 @@ import type { GamanDatabase } from "../database";
 import { eachChunk, readRow } from "../storeCheck";
 import { keyOf, ROW_TABLES, type Row, type RowTable, rowTable, storeOf } from "../tables";
 import type { ArchiveContents } from "./format";
+import { type Mended, mendLooseEnds } from "./looseEnds";
 
 /** A record that both have and that is not the same in both. */
 type Differing = { readonly mine: Row; readonly theirs: Row };
@@ -17,6 +18,7 @@ export type MergePlan = {
   readonly knownTubes: readonly string[];
   /** Notes that get the next free number, since theirs is taken. */
   readonly renumbered: number;
+  readonly mended: Omit<Mended, "rows">;
 };
 
 /** Fields that say nothing of the record itself: mine stay, and no difference is made of them. */
@@ -48,10 +50,20 @@ export async function planMerge(
   const added = new Map<TableName, readonly Row[]>();
   const differing = new Map<TableName, readonly Differing[]>();
   const sameCounts = new Map<TableName, number>();
-  await db.transaction("r", db.tables, async () => {
+  const mended = await db.transaction("r", db.tables, async () => {
+    const keys = new Map<TableName, ReadonlySet<string>>();
+    for (const { name } of ROW_TABLES.values())
+      keys.set(name, new Set(await storeOf(db, name).toCollection().primaryKeys()));
+    const named = new Map(
+      [...ROW_TABLES.values()].map((table) => [
+        table.name,
+        renamed(table, contents.rows.get(table.name) ?? [], known),
+      ]),
+    );
+    const { rows: whole, ...mended } = mendLooseEnds(named, (table, id) => keys.get(table)?.has(id) === true);
     for (const table of ROW_TABLES.values()) {
-      const rows = renamed(table, contents.rows.get(table.name) ?? [], known);
-      const here = new Set(await storeOf(db, table.name).toCollection().primaryKeys());
+      const rows = whole.get(table.name) ?? [];
+      const here = keys.get(table.name) ?? new Set();
       const isNew = rows.filter((row) => !here.has(keyOf(table, row)));
       const inBoth = new Map(
         rows.flatMap((row) => (here.has(keyOf(table, row)) ? [[keyOf(table, row), row] as const] : [])),
@@ -72,11 +84,12 @@ export async function planMerge(
       differing.set(table.name, differs);
       sameCounts.set(table.name, rows.length - isNew.length - differs.length);
     }
+    return mended;
   });
   const notes = await renumber(db, added.get("notes") ?? []);
   added.set("notes", notes.rows);
   added.set("tubes", await placed(db, added.get("tubes") ?? []));
-  return { added, differing, sameCounts, knownTubes: [...known.keys()], renumbered: notes.count };
+  return { added, differing, sameCounts, knownTubes: [...known.keys()], renumbered: notes.count, mended };
 }
 
 function isSame(table: RowTable, mine: Row, theirs: Row): boolean {
@@ -103,13 +116,14 @@ async function knownTubes(db: GamanDatabase, theirs: readonly Row[]): Promise<Re
       free.set(printOf(without(row, TUBE_IDENTITY_LEAVES_OUT)), keyOf(table, row));
   }
   const known = new Map<string, string>();
+  const named = new Set(theirs.map((row) => keyOf(table, row)));
   for (const row of theirs) {
     const key = keyOf(table, row);
     if (ids.has(key)) continue;
     const print = printOf(without(row, TUBE_IDENTITY_LEAVES_OUT));
     const twin = free.get(print);
     // Two tubes of one kind stay two; and a tube that the archive names itself is no twin of another.
-    if (twin === undefined || theirs.some((other) => keyOf(table, other) === twin)) continue;
+    if (twin === undefined || named.has(twin)) continue;
     free.delete(print);
     known.set(key, twin);
   }
@@ -145,16 +159,24 @@ async function renumber(
   notes: readonly Row[],
 ): Promise<{ readonly rows: readonly Row[]; readonly count: number }> {
   const taken = new Map<unknown, Set<number>>();
+  const highest = new Map<unknown, number>();
   for (const paintingId of new Set(notes.map((note) => note.paintingId))) {
     const mine = await db.notes.where({ paintingId: String(paintingId) }).toArray();
-    taken.set(paintingId, new Set(mine.map(({ number }) => number)));
+    const numbers = mine.map(({ number }) => number);
+    taken.set(paintingId, new Set(numbers));
+    highest.set(
+      paintingId,
+      numbers.reduce((most, number) => Math.max(most, number), 0),
+    );
   }
   let count = 0;
   const rows = notes.map((note) => {
     const numbers = taken.get(note.paintingId) ?? new Set<number>();
     const own = Number(note.number);
-    const number = numbers.has(own) ? Math.max(...numbers) + 1 : own;
+    const last = highest.get(note.paintingId) ?? 0;
+    const number = numbers.has(own) ? last + 1 : own;
     numbers.add(number);
+    highest.set(note.paintingId, Math.max(last, number));
     if (number !== own) count++;
     return number === own ? note : { ...note, number };
   });

@@ -17,7 +17,8 @@ import {
   manifestSchema,
   manifestVersionsSchema,
 } from "./format";
-import { listZip, unfold } from "./zip";
+import { elementsOf } from "./jsonList";
+import { assertNoBomb, listZip, unfold } from "./zip";
 
 /**
  * @param onProgress - share of the rows and pictures that were read, [0, 1].
@@ -37,24 +38,29 @@ export async function readArchive(
     done += bytes;
     onProgress(done / total);
   };
+  // Rows first: what is wrong with them is said before any picture is unfolded.
+  const readFile = async function* ({ name, rows, bytes }: RowsFile): AsyncGenerator<unknown> {
+    let found = 0;
+    for await (const value of elementsOf(await unfoldOf(entries, name, bytes, "rows"), name)) {
+      if (++found > rows) throw new ArchiveRefused({ code: "wrong-count", file: name, rows, found: "more" });
+      yield value;
+    }
+    if (found < rows) throw new ArchiveRefused({ code: "wrong-count", file: name, rows, found });
+  };
   const files = new Map<string, Blob>();
+  const names = new Set(manifest.files.map(({ name }) => name));
+  const read = await readRows(manifest, readFile, names, step);
   for (const { name, bytes, type } of manifest.files) {
-    files.set(name, await unfoldOf(entries, name, bytes, type));
+    files.set(name, await unfoldOf(entries, name, bytes, "files", type));
     step(bytes);
   }
-  const readFile = async ({ name, rows, bytes }: Manifest["rows"][number]): Promise<unknown[]> => {
-    const list = jsonArray(await (await unfoldOf(entries, name, bytes)).text(), name);
-    if (list.length !== rows)
-      throw new ArchiveRefused({ code: "wrong-count", file: name, rows, found: list.length });
-    return list;
-  };
-  return { manifest, passedOver, rows: await parseAll(manifest, readFile, files, step) };
+  return { manifest, passedOver, rows: withFiles(read, files) };
 }
 
 async function readManifest(entries: ReadonlyMap<string, FileEntry>): Promise<Manifest> {
   const entry = entries.get(MANIFEST_NAME);
   if (!entry) throw new ArchiveRefused({ code: "no-manifest" });
-  const value = parseJson(await (await unfold(entry, LIMITS.manifestBytes)).text(), MANIFEST_NAME);
+  const value = parseJson(await (await unfold(entry, LIMITS.manifestBytes, "rows")).text(), MANIFEST_NAME);
   const versions = manifestVersionsSchema.safeParse(value);
   if (!versions.success) throw new ArchiveRefused({ code: "foreign-manifest" });
   const { formatVersion, storeVersion } = versions.data;
@@ -82,20 +88,41 @@ function foreignFiles(entries: ReadonlyMap<string, FileEntry>, manifest: Manifes
   const others = [...entries.keys()].filter((name) => !known.has(name));
   const extra = others.find((name) => OWN_FOLDER.test(name));
   if (extra !== undefined) throw new ArchiveRefused({ code: "extra", file: extra });
-  if (manifest.rows.reduce((sum, { bytes }) => sum + bytes, 0) > LIMITS.allRowsBytes)
-    throw new ArchiveRefused({ code: "too-many-rows" });
+  assertSizes(entries, manifest);
   return others;
+}
+
+/** All of it by the directory of the zip, before anything is unfolded. */
+function assertSizes(entries: ReadonlyMap<string, FileEntry>, { rows, files }: Manifest): void {
+  const bytesOf = (list: readonly { readonly bytes: number }[]): number =>
+    list.reduce((sum, { bytes }) => sum + bytes, 0);
+  if (
+    bytesOf(rows) > LIMITS.allRowsBytes ||
+    rows.reduce((sum, { rows: count }) => sum + count, 0) > LIMITS.allRows
+  )
+    throw new ArchiveRefused({ code: "too-many-rows" });
+  if (bytesOf(files) > LIMITS.allFilesBytes) throw new ArchiveRefused({ code: "too-many-bytes" });
+  for (const [list, kind] of [
+    [rows, "rows"],
+    [files, "files"],
+  ] as const) {
+    for (const { name, bytes } of list) {
+      const entry = entries.get(name);
+      if (entry) assertNoBomb(entry, bytes, kind);
+    }
+  }
 }
 
 async function unfoldOf(
   entries: ReadonlyMap<string, FileEntry>,
   name: string,
   bytes: number,
+  kind: "rows" | "files",
   type = "",
 ): Promise<Blob> {
   const entry = entries.get(name);
   if (!entry) throw new ArchiveRefused({ code: "missing", file: name });
-  const blob = await unfold(entry, bytes, type);
+  const blob = await unfold(entry, bytes, kind, type);
   if (blob.size !== bytes)
     throw new ArchiveRefused({ code: "wrong-size", file: name, bytes, found: blob.size });
   return blob;
@@ -109,41 +136,52 @@ function parseJson(text: string, name: string): unknown {
   }
 }
 
-function jsonArray(text: string, name: string): unknown[] {
-  const value = parseJson(text, name);
-  if (!Array.isArray(value)) throw new ArchiveRefused({ code: "no-list", file: name });
-  return value;
-}
+type RowsFile = Manifest["rows"][number];
+type ReadFile = (file: RowsFile) => AsyncIterable<unknown>;
 
-/** File by file, so that the text of a large archive never stands in memory whole beside its rows. */
-async function parseAll(
+/** Rows of all tables, and where a file of the archive belongs in them. */
+type ReadRows = {
+  readonly rows: ReadonlyMap<TableName, readonly Row[]>;
+  readonly places: readonly {
+    readonly row: Record<string, unknown>;
+    readonly field: string;
+    readonly file: string;
+  }[];
+};
+
+/** Row by row: each is held against its schema as it comes, so that nothing is kept that is no row. */
+async function readRows(
   manifest: Manifest,
-  readFile: (file: Manifest["rows"][number]) => Promise<unknown[]>,
-  files: ReadonlyMap<string, Blob>,
+  readFile: ReadFile,
+  files: ReadonlySet<string>,
   step: (bytes: number) => void,
-): Promise<ReadonlyMap<TableName, readonly Row[]>> {
+): Promise<ReadRows> {
   const filesOf = (name: TableName) => manifest.rows.filter(({ table }) => table === name);
-  const rawPaintings: unknown[] = [];
-  for (const file of filesOf("paintings")) rawPaintings.push(...(await readFile(file)));
-  const upgrade = createArchiveUpgrade(rawPaintings, manifest.storeVersion);
+  const upgrade = createArchiveUpgrade(
+    manifest.storeVersion < PICTURES_OF_NOTES
+      ? await pictureOfPaintings(filesOf("paintings"), readFile)
+      : new Map(),
+    manifest.storeVersion,
+  );
   const stories = await upgradedStories(manifest, readFile);
-  const unused = new Set(files.keys());
+  const unused = new Set(files);
+  const places: ReadRows["places"][number][] = [];
   const parsed = new Map<TableName, readonly Row[]>();
   for (const table of ROW_TABLES.values()) {
     const keys = new Set<string>();
     const rows: Row[] = [];
     for (const file of filesOf(table.name)) {
-      for (const value of stories.get(file.name) ?? (await readFile(file))) {
+      for await (const value of stories.get(file.name) ?? readFile(file)) {
         const place = { table: table.name, row: rows.length + 1 };
-        const { row, reason } = readRow(
-          table,
-          withFiles(table, upgrade(table.name, value), files, unused, place),
-        );
+        const named = withPlaceholders(table, upgrade(table.name, value), files, unused, place);
+        const { row, reason } = readRow(table, named.value);
         if (!row) throw new ArchiveRefused({ code: "row", place, detail: reason });
         const key = keyOf(table, row);
         if (keys.has(key)) throw new ArchiveRefused({ code: "row-twice", place, field: table.key, key });
         keys.add(key);
         rows.push(row);
+        for (const [field, file] of named.files)
+          places.push({ row: row as Record<string, unknown>, field, file });
       }
       step(file.bytes);
     }
@@ -151,20 +189,50 @@ async function parseAll(
   }
   const [left] = unused;
   if (left !== undefined) throw new ArchiveRefused({ code: "unused", file: left });
-  return parsed;
+  return { rows: parsed, places };
 }
 
-/** Before version 7 a pile's story had no turns; piles and readings can only be given them together. */
+/** Puts the files back where the rows name them. */
+function withFiles({ rows, places }: ReadRows, files: ReadonlyMap<string, Blob>): ReadRows["rows"] {
+  for (const { row, field, file } of places) row[field] = files.get(file);
+  return rows;
+}
+
+/** From this version a note says itself in which picture its place lies. */
+const PICTURES_OF_NOTES = 4;
+
+async function pictureOfPaintings(
+  files: readonly RowsFile[],
+  readFile: ReadFile,
+): Promise<ReadonlyMap<unknown, unknown>> {
+  const pictureOf = new Map<unknown, unknown>();
+  for (const file of files) {
+    for await (const value of readFile(file)) {
+      if (typeof value !== "object" || value === null) continue;
+      const { id, pictureId } = value as { id?: unknown; pictureId?: unknown };
+      if (typeof id === "string" && typeof pictureId === "string") pictureOf.set(id, pictureId);
+    }
+  }
+  return pictureOf;
+}
+
+/** Before this version a pile's story had no turns; piles and readings can only be given them together. */
+const TURNS = 7;
+
 async function upgradedStories(
   manifest: Manifest,
-  readFile: (file: Manifest["rows"][number]) => Promise<unknown[]>,
+  readFile: ReadFile,
 ): Promise<ReadonlyMap<string, unknown[]>> {
   const lists = new Map<string, unknown[]>();
-  if (manifest.storeVersion >= 7) return lists;
+  if (manifest.storeVersion >= TURNS) return lists;
+  // These rows are kept before they are held against a schema.
+  if (manifest.rows.reduce((sum, { bytes }) => sum + bytes, 0) > LIMITS.unturnedBytes)
+    throw new ArchiveRefused({ code: "too-many-rows" });
   const readAll = async (name: TableName): Promise<unknown[]> => {
     const rows: unknown[] = [];
     for (const file of manifest.rows.filter(({ table }) => table === name)) {
-      const list = await readFile(file);
+      const list: unknown[] = [];
+      for await (const value of readFile(file)) list.push(value);
       lists.set(file.name, list);
       rows.push(...list);
     }
@@ -174,24 +242,28 @@ async function upgradedStories(
   return lists;
 }
 
-/** Puts the files back where the row names them. */
-function withFiles(
+/** Stands for a file that is unfolded once every row has been read. */
+const PLACEHOLDER = new Blob([]);
+
+function withPlaceholders(
   table: RowTable,
   value: unknown,
-  files: ReadonlyMap<string, Blob>,
+  files: ReadonlySet<string>,
   unused: Set<string>,
   place: RowPlace,
-): unknown {
-  if (table.files.length === 0 || typeof value !== "object" || value === null) return value;
+): { readonly value: unknown; readonly files: ReadonlyMap<string, string> } {
+  const named = new Map<string, string>();
+  if (table.files.length === 0 || typeof value !== "object" || value === null) return { value, files: named };
   const row: Record<string, unknown> = { ...value };
   for (const field of table.files) {
     if (row[field] === undefined) continue;
     const reference = fileReferenceSchema.safeParse(row[field]);
-    const blob = reference.success ? files.get(reference.data.file) : undefined;
-    if (!reference.success || !blob) throw new ArchiveRefused({ code: "row-file", place });
-    if (!unused.delete(reference.data.file))
-      throw new ArchiveRefused({ code: "row-file-twice", place, file: reference.data.file });
-    row[field] = blob;
+    if (!reference.success || !files.has(reference.data.file))
+      throw new ArchiveRefused({ code: "row-file", place });
+    const { file } = reference.data;
+    if (!unused.delete(file)) throw new ArchiveRefused({ code: "row-file-twice", place, file });
+    row[field] = PLACEHOLDER;
+    named.set(field, file);
   }
-  return row;
+  return { value: row, files: named };
 }

@@ -83,16 +83,30 @@ async function entriesOf(file: Blob): Promise<readonly Entry[]> {
   }
 }
 
+/** Whether a file may be unfolded, by what the directory of the zip says of it. */
+export function assertNoBomb(
+  { filename: file, uncompressedSize, compressedSize }: FileEntry,
+  mostBytes: number,
+  kind: keyof typeof LIMITS.unfolding,
+): void {
+  if (uncompressedSize > mostBytes)
+    throw new ArchiveRefused({ code: "too-large", file, bytes: uncompressedSize });
+  if (uncompressedSize > 1e6 && uncompressedSize > LIMITS.unfolding[kind] * compressedSize)
+    throw new ArchiveRefused({ code: "bomb", file });
+}
+
 /**
  * One file, unfolded and checked against its sum. It is given up as soon as more comes out than it should hold,
  * whatever its head declares.
  */
-export async function unfold(entry: FileEntry, mostBytes: number, type = ""): Promise<Blob> {
+export async function unfold(
+  entry: FileEntry,
+  mostBytes: number,
+  kind: keyof typeof LIMITS.unfolding,
+  type = "",
+): Promise<Blob> {
   const file = entry.filename;
-  if (entry.uncompressedSize > mostBytes)
-    throw new ArchiveRefused({ code: "too-large", file, bytes: entry.uncompressedSize });
-  if (entry.uncompressedSize > 1e6 && entry.uncompressedSize > LIMITS.unfolding * entry.compressedSize)
-    throw new ArchiveRefused({ code: "bomb", file });
+  assertNoBomb(entry, mostBytes, kind);
   const chunks: Uint8Array<ArrayBuffer>[] = [];
   let bytes = 0;
   const sink = new WritableStream<Uint8Array<ArrayBuffer>>({

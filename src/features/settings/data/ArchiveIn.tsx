@@ -1,7 +1,7 @@
 "use client";
 
 /** Takes an archive in: what it would do is shown first, and it can be taken back. */
-import { TABLE_WORDS } from "../../../words/tables";
+import { countWords, TABLE_WORDS } from "../../../words/tables";
 import { format } from "date-fns";
 import { useLiveQuery } from "dexie-react-hooks";
 import { useState } from "react";
@@ -108,7 +108,9 @@ function Preview({
 }) {
   const [whose, setWhose] = useState<WhoseCounts>("mine");
   const { preview, fileName } = opened;
-  const { tables, scope, madeAt, knownTubes, renumbered, leftOut, passedOver } = preview;
+  const { tables, scope, madeAt, knownTubes, renumbered, leftOut, passedOver, leftLoose, loosened } = preview;
+  const counts = (list: ImportPreview["loosened"]): string =>
+    list.map(({ table, count }) => countWords(table, count)).join(", ");
   const differing = tables.reduce((sum, table) => sum + table.differing, 0);
   const added = tables.reduce((sum, table) => sum + table.added, 0);
   const examples = tables.flatMap((table) => table.examples).slice(0, 5);
@@ -155,6 +157,16 @@ function Preview({
         <p className="mt-2">
           {renumbered === 1 ? "One note gets" : `${renumbered} notes get`} another number, since theirs is
           taken.
+        </p>
+      ) : null}
+      {leftLoose.length > 0 ? (
+        <p className="mt-2">
+          Left out, since what they belong to is neither in it nor here: {counts(leftLoose)}.
+        </p>
+      ) : null}
+      {loosened.length > 0 ? (
+        <p className="mt-2">
+          Taken without something that they name and that is neither in it nor here: {counts(loosened)}.
         </p>
       ) : null}
       {passedOver.length > 0 ? (
