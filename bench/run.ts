@@ -1,4 +1,6 @@
-/** `npm run bench`: every promised figure, measured on this machine. `--only engine|learning|palette|browser|tubes|subject|mix|log|kill` for a part. */
+/** `npm run bench`: every promised figure, measured on this machine. `--only engine|learning|palette|browser|tubes|subject|mix|log|kill|safety` for a part. */
+// Before the store, which looks for it when it is loaded.
+import "fake-indexeddb/auto";
 import { browserFigures } from "./browser";
 import { engineFigures } from "./engine";
 import { correctionFigures, predictionFigures } from "./learning";
@@ -10,6 +12,7 @@ import { optimiserFigures } from "./optimisers";
 import { paletteFigures } from "./palette";
 import { pictureFigures } from "./picture";
 import { printFigures } from "./report";
+import { safetyFigures } from "./safety";
 import { subjectFigures } from "./subject";
 import { tubeFigures } from "./tubes";
 
@@ -39,3 +42,5 @@ if (only === undefined || only === "log")
   printFigures("A log of 20,000 matches, built application", await logFigures());
 if (only === undefined || only === "kill")
   printFigures("The browser killed, built application", await killFigures());
+if (only === undefined || only === "safety")
+  printFigures("Hostile archives, each in a process of its own; calls", await safetyFigures());

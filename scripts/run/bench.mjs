@@ -4,12 +4,13 @@ import path from "node:path";
 import { build } from "esbuild";
 import { ensureBuild, ROOT, run } from "./project.mjs";
 
-const outfile = path.join(ROOT, ".cache/bench/run.mjs");
-mkdirSync(path.dirname(outfile), { recursive: true });
+const outdir = path.join(ROOT, ".cache/bench");
+mkdirSync(outdir, { recursive: true });
 await build({
-  entryPoints: [path.join(ROOT, "bench/run.ts")],
+  entryPoints: ["run.ts", "readArchive.ts"].map((name) => path.join(ROOT, "bench", name)),
   bundle: true,
-  outfile,
+  outdir,
+  outExtension: { ".js": ".mjs" },
   platform: "node",
   format: "esm",
   packages: "external",
@@ -17,4 +18,4 @@ await build({
   define: { "import.meta.dirname": JSON.stringify(path.join(ROOT, "scripts/run")) },
 });
 if (!process.argv.includes("engine") && !process.argv.includes("learning")) ensureBuild();
-run("Benchmarks", process.execPath, [outfile, ...process.argv.slice(2)]);
+run("Benchmarks", process.execPath, [path.join(outdir, "run.mjs"), ...process.argv.slice(2)]);

@@ -15,7 +15,7 @@ const BLANK = /^[ \t\r\n]*$/;
  * @param file - what it is called, for what is said when it is refused.
  * @throws {@link ArchiveRefused} when it is no list of JSON, or one element is larger than any row.
  */
-export async function* elementsOf(blob: Blob, file: string): AsyncGenerator<unknown> {
+export async function* elementsOf(blob: Blob, file: string): AsyncGenerator {
   const list = new ListSplitter(file);
   const reader = blob
     .stream()

@@ -39,7 +39,7 @@ export async function readArchive(
     onProgress(done / total);
   };
   // Rows first: what is wrong with them is said before any picture is unfolded.
-  const readFile = async function* ({ name, rows, bytes }: RowsFile): AsyncGenerator<unknown> {
+  const readFile = async function* ({ name, rows, bytes }: RowsFile): AsyncGenerator {
     let found = 0;
     for await (const value of elementsOf(await unfoldOf(entries, name, bytes, "rows"), name)) {
       if (++found > rows) throw new ArchiveRefused({ code: "wrong-count", file: name, rows, found: "more" });
@@ -181,7 +181,7 @@ async function readRows(
         keys.add(key);
         rows.push(row);
         for (const [field, file] of named.files)
-          places.push({ row: row as Record<string, unknown>, field, file });
+          places.push({ row: row, field, file });
       }
       step(file.bytes);
     }
