@@ -27,7 +27,8 @@ type Progress = (share: number) => void;
 export type ImportPreview = {
   readonly madeAt: number;
   readonly scope: ArchiveScope;
-  /** Rows that were not in the archive since they could not be read when it was made. */
+  /** Rows that could not be read when the archive was made: in it as they are, and those not even that. */
+  readonly unread: number;
   readonly leftOut: number;
   /** Files in it that are not the archive's. */
   readonly passedOver: readonly string[];
@@ -46,7 +47,13 @@ export type ImportPreview = {
   readonly loosened: readonly { readonly table: TableName; readonly count: number }[];
 };
 
-export type SavedArchive = { readonly blob: Blob; readonly rowCount: number; readonly leftOut: number };
+export type SavedArchive = {
+  readonly blob: Blob;
+  readonly rowCount: number;
+  /** Rows that cannot be read: in it as they are, and those not even that. */
+  readonly unread: number;
+  readonly leftOut: number;
+};
 
 export type StoreApi = {
   readonly saveArchive: (
@@ -88,7 +95,8 @@ export function createStoreApi(open: (workspace: Workspace) => GamanDatabase = o
       answered(async () => {
         const { blob, manifest } = await writeArchive(of(workspace), scope, now, onProgress);
         const rowCount = manifest.rows.reduce((sum, { rows }) => sum + rows, 0);
-        return { blob, rowCount, leftOut: manifest.leftOut };
+        const unread = (manifest.unread ?? []).reduce((sum, { rows }) => sum + rows, 0);
+        return { blob, rowCount, unread, leftOut: manifest.leftOut };
       }),
     openArchive: (workspace, file, onProgress) =>
       answered(async () => {
@@ -135,6 +143,7 @@ function previewOf(plan: MergePlan): Omit<ImportPreview, "madeAt" | "scope" | "l
     }),
     knownTubes: plan.knownTubes.length,
     renumbered: plan.renumbered,
+    unread: plan.unread.length,
     leftLoose: counted(plan.mended.leftOut),
     loosened: counted(plan.mended.loosened),
   };

@@ -70,7 +70,13 @@ export async function checkStore(
   };
 }
 
-export type ReadRow = { readonly key: string; readonly row: Row | undefined; readonly reason: string };
+export type ReadRow = {
+  readonly key: string;
+  readonly row: Row | undefined;
+  readonly reason: string;
+  /** As it lies in the store. */
+  readonly raw: unknown;
+};
 
 /**
  * Reads rows by their keys, a few thousand at a time and in no order; one that does not parse comes with the reason,
@@ -91,7 +97,7 @@ export async function eachChunk(
   for (let from = 0; from < keys.length; from += CHUNK) {
     const part = keys.slice(from, from + CHUNK);
     const raw = await store.bulkGet(part);
-    take(part.map((key, i) => ({ key, ...readRow(table, raw[i]) })));
+    take(part.map((key, i) => ({ key, raw: raw[i], ...readRow(table, raw[i]) })));
   }
 }
 
@@ -110,12 +116,13 @@ async function eachChunkInOrder(
     for (const raw of page) {
       // A row lies under its key, whatever else is wrong with it.
       last = String(raw[table.key]);
-      if (wanted.delete(last)) chunk.push({ key: last, ...readRow(table, raw) });
+      if (wanted.delete(last)) chunk.push({ key: last, raw, ...readRow(table, raw) });
     }
     take(chunk);
     page = await store.where(":id").above(last).limit(CHUNK).toArray();
   }
-  if (wanted.size > 0) take([...wanted].map((key) => ({ key, ...readRow(table, undefined) })));
+  if (wanted.size > 0)
+    take([...wanted].map((key) => ({ key, raw: undefined, ...readRow(table, undefined) })));
 }
 
 export function readRow(table: RowTable, raw: unknown): { row: Row | undefined; reason: string } {

@@ -1,10 +1,11 @@
 import { readFileSync, writeFileSync } from "node:fs";
 import path from "node:path";
-import type { Page } from "@playwright/test";
+import { type Page, test as plain } from "@playwright/test";
 import { expect, goTo, startPainting, test, trayNote, typeNote, VIEWS } from "./pages/studio";
 import { benchOf } from "./pages/bench";
 
 test.use({ serviceWorkers: "allow" });
+plain.use({ serviceWorkers: "allow" });
 // One file of the build is changed for a moment; nothing else may load it meanwhile.
 test.describe.configure({ mode: "serial" });
 
@@ -103,6 +104,98 @@ test("can be installed: a manifest with icons of its own, all of which are there
   for (const { src, type } of manifest.icons) {
     const icon = await page.request.get(src);
     expect([src, icon.status(), icon.headers()["content-type"]]).toEqual([src, 200, type]);
+  }
+});
+
+test("after the browser cleared what was kept, one visit with a network keeps all of it again", async ({
+  page,
+}) => {
+  await visit(page);
+  const kept = () =>
+    page.evaluate(async () => {
+      const [name] = await caches.keys();
+      return name === undefined ? false : (await (await caches.open(name)).match("/__whole")) !== undefined;
+    });
+  expect(await kept()).toBe(true);
+  await page.evaluate(async () => {
+    for (const name of await caches.keys()) await caches.delete(name);
+  });
+  await page.goto("/log");
+  await expect.poll(kept).toBe(true);
+  await goOffline(page);
+  for (const { path: address, name } of VIEWS) {
+    await page.goto(address);
+    await expect(
+      page.getByRole("navigation", { name: "Views" }).getByRole("link", { name, exact: true }),
+    ).toHaveAttribute("aria-current", "page");
+  }
+});
+
+// The browser writes a 404 to the console, which other tests take for a fault of the page.
+plain("an address that is none shows Gaman's own page, without a network too", async ({ page }) => {
+  await visit(page);
+  await page.context().setOffline(true);
+  const answer = await page.goto("/harbour/jug");
+  expect(answer?.status()).toBe(404);
+  await expect(page.getByRole("navigation", { name: "Views" })).toBeVisible();
+});
+
+test("a newer version that cannot be fetched whole leaves nothing behind, and the older one goes on", async ({
+  page,
+}) => {
+  await visit(page);
+  const built = readFileSync(SERVICE_WORKER, "utf8");
+  const names = () => page.evaluate(() => caches.keys());
+  const before = await names();
+  const version = before[0]?.slice("gaman-".length) ?? "";
+  try {
+    writeFileSync(
+      SERVICE_WORKER,
+      built
+        .replaceAll(version, "torn")
+        .replace('"/manifest.webmanifest"', '"/manifest.webmanifest","/missing.js"'),
+    );
+    const failed = await page.evaluate(async () => {
+      const registration = await navigator.serviceWorker.getRegistration();
+      await registration?.update();
+      const worker = registration?.installing;
+      if (!worker) return "none";
+      return new Promise<string>((resolve) => {
+        worker.addEventListener("statechange", () => {
+          resolve(worker.state);
+        });
+      });
+    });
+    expect(failed).toBe("redundant");
+    await expect.poll(names).toEqual(before);
+  } finally {
+    writeFileSync(SERVICE_WORKER, built);
+  }
+});
+
+test("a window with something half typed is not reloaded when another one takes the newer version", async ({
+  page,
+}) => {
+  await visit(page);
+  const other = await page.context().newPage();
+  await other.goto("/");
+  const field = other.getByLabel("Name of the painting");
+  await field.fill("Harbour in r");
+  const built = readFileSync(SERVICE_WORKER, "utf8");
+  try {
+    writeFileSync(SERVICE_WORKER, `${built}\n// a newer one`);
+    await page.reload();
+    // Its own window says so, when something is half typed in it.
+    await page.getByLabel("Name of the painting").fill("Je");
+    await page.getByRole("button", { name: "Take it now" }).click();
+    await expect(page.getByText("Keep or clear what you are typing first")).toBeVisible();
+    await page.getByLabel("Name of the painting").fill("");
+    await Promise.all([page.waitForEvent("load"), page.getByRole("button", { name: "Take it now" }).click()]);
+    await expect(other.getByText("A newer Gaman runs in your other windows")).toBeVisible();
+    await expect(field).toHaveValue("Harbour in r");
+    await Promise.all([other.waitForEvent("load"), field.fill("")]);
+  } finally {
+    writeFileSync(SERVICE_WORKER, built);
   }
 });
 

@@ -3,18 +3,32 @@
 /** Keeps the application on this machine, and asks before a newer version takes its place. */
 import { useEffect, useState } from "react";
 import { Button } from "../../ui/Button";
+import { isHalfTyped, watchTyping } from "./halfTyped";
 
 export function NewVersion() {
-  const waiting = useWaitingVersion();
+  const { waiting, isTakenOver } = useWaitingVersion();
   const [isLater, setLater] = useState(false);
+  const [isHeld, setHeld] = useState(false);
+  if (isTakenOver)
+    return (
+      <p role="status" className="m-4 border-2 border-ink p-3">
+        A newer Gaman runs in your other windows. This one follows as soon as what you are typing is kept or
+        cleared.
+      </p>
+    );
   if (!waiting || isLater) return null;
   return (
     <div role="status" className="m-4 flex flex-wrap items-center gap-3 border-2 border-ink p-3">
-      <p className="grow">A newer Gaman is here. Taking it reloads this page; what you kept stays.</p>
+      <p className="grow">
+        {isHeld
+          ? "Keep or clear what you are typing first: taking the newer Gaman reloads this page."
+          : "A newer Gaman is here. Taking it reloads this page; what you kept stays."}
+      </p>
       <Button
         weight="main"
         onClick={() => {
-          waiting.postMessage("take-over");
+          setHeld(isHalfTyped());
+          if (!isHalfTyped()) waiting.postMessage("take-over");
         }}
       >
         Take it now
@@ -30,9 +44,26 @@ export function NewVersion() {
   );
 }
 
-/** The version that was fetched whole and waits; nothing while the newest one runs. */
-function useWaitingVersion(): ServiceWorker | undefined {
+type Version = {
+  /** The version that was fetched whole and waits; nothing while the newest one runs. */
+  readonly waiting: ServiceWorker | undefined;
+  /** Another window took the newer one, and this one cannot be reloaded yet. */
+  readonly isTakenOver: boolean;
+};
+
+function useWaitingVersion(): Version {
   const [waiting, setWaiting] = useState<ServiceWorker>();
+  const [isTakenOver, setTakenOver] = useState(false);
+  useEffect(() => watchTyping(), []);
+  useEffect(() => {
+    if (!isTakenOver) return undefined;
+    const timer = setInterval(() => {
+      if (!isHalfTyped()) window.location.reload();
+    }, LOOKS_EVERY_MS);
+    return () => {
+      clearInterval(timer);
+    };
+  }, [isTakenOver]);
   useEffect(() => {
     // While developing, nothing may stand between the page and its newest code.
     if (process.env.NODE_ENV !== "production" || !("serviceWorker" in navigator)) return undefined;
@@ -42,6 +73,10 @@ function useWaitingVersion(): ServiceWorker | undefined {
     const onTakenOver = (): void => {
       // The first one takes over a page of its own version; a later one is another version.
       if (!hadOne || isLeaving) return;
+      if (isHalfTyped()) {
+        setTakenOver(true);
+        return;
+      }
       isLeaving = true;
       window.location.reload();
     };
@@ -73,7 +108,8 @@ function useWaitingVersion(): ServiceWorker | undefined {
       container.removeEventListener("controllerchange", onTakenOver);
     };
   }, []);
-  return waiting;
+  return { waiting, isTakenOver };
 }
 
 const AFTER_MS = 1500;
+const LOOKS_EVERY_MS = 1000;

@@ -5,7 +5,7 @@ import { GamanDatabase, STORE_VERSION } from "../database";
 import { addToPile, seenOf } from "../piles";
 import { parseRows } from "../rows";
 import { pileSchema } from "../schema";
-import { checkStore } from "../storeCheck";
+import { checkStore, readQuarantine } from "../storeCheck";
 import { createStoreApi } from "../storeApi";
 import { addNote, renameNote } from "../studio";
 import { changeTube } from "../tubes";
@@ -61,12 +61,13 @@ describe("an archive of everything", () => {
     expect(shares).toEqual([...shares].sort((a, b) => a - b));
   });
 
-  it("leaves out what cannot be read, and says so", async () => {
+  it("keeps what cannot be read apart, and says so", async () => {
     await mine.table("notes").put({ id: "broken", paintingId: sample.painting.id, number: "four" });
     const { manifest, blob } = await writeArchive(mine, EVERYTHING, 4000);
-    expect(manifest.leftOut).toBe(1);
+    expect(manifest).toMatchObject({ leftOut: 0, unread: [{ rows: 1 }] });
     await takeIn(other, blob);
     expect((await checkStore(other)).unreadable).toEqual([]);
+    expect(await readQuarantine(other)).toMatchObject([{ table: "notes", rowId: "broken" }]);
   });
 });
 

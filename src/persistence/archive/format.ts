@@ -5,17 +5,18 @@
  *     manifest.json            what this is, of which version, and every other file with its size
  *     rows/<table>-<n>.json    rows of one table, as they are in the store
  *     files/<table>-<n>-<field>   a picture or photo; the row names it
+ *     unread/rows-<n>.json     rows that could not be read, word for word
  */
 import * as z from "zod/mini";
 import { IMAGE_TYPE } from "../imageType";
 import { STORE_VERSION } from "../database";
 import { id, time } from "../schemaParts";
 import type { ArchiveFault } from "../../domain/store/storeFault";
-import { TABLE_NAMES, type TableName } from "../../domain/store/tableNames";
-import { type Row, ROW_TABLES, type RowTable } from "../tables";
+import { TABLE_NAMES } from "../../domain/store/tableNames";
+import { ROW_TABLES, type RowTable } from "../tables";
 
-/** Of the arrangement of files in the zip. */
-export const ARCHIVE_FORMAT_VERSION = 1;
+/** Of the arrangement of files in the zip: 2 where rows that cannot be read are in it too. */
+export const ARCHIVE_FORMAT_VERSION = 2;
 export const MANIFEST_NAME = "manifest.json";
 
 /** Larger archives are refused before anything is unfolded. */
@@ -29,7 +30,8 @@ export const LIMITS = {
   /** Of archives of old stores, whose rows are put in order all together. */
   unturnedBytes: 8e6,
   allRows: 1_000_000,
-  fileBytes: 120e6,
+  /** A picture may be opened up to this size, and a little more. */
+  fileBytes: 256e6,
   allFilesBytes: 4e9,
   /** JSON of rows deflates to a tenth or so, pictures hardly; what unfolds far beyond was not written by Gaman. */
   unfolding: { rows: 100, files: 4 },
@@ -49,6 +51,12 @@ const rowsFileSchema = z.strictObject({
   bytes: z.int().check(z.gte(0), z.lte(LIMITS.rowsFileBytes)),
 });
 
+const unreadFileSchema = z.strictObject({
+  name: z.string().check(z.regex(/^unread\/rows-\d{1,5}\.json$/)),
+  rows: z.int().check(z.gte(0), z.lte(100_000)),
+  bytes: z.int().check(z.gte(0), z.lte(LIMITS.rowsFileBytes)),
+});
+
 const FILE_NAME = /^files\/[a-zA-Z]{1,30}-\d{1,6}-[a-zA-Z]{1,30}$/;
 
 const pictureFileSchema = z.strictObject({
@@ -59,14 +67,16 @@ const pictureFileSchema = z.strictObject({
 
 export const manifestSchema = z.strictObject({
   format: z.literal("gaman-archive"),
-  formatVersion: z.literal(ARCHIVE_FORMAT_VERSION),
+  formatVersion: z.literal([1, ARCHIVE_FORMAT_VERSION]),
   /** Version of the store that the rows come from. */
   storeVersion: z.int().check(z.gte(1), z.lte(STORE_VERSION)),
   madeAt: time,
   scope: archiveScopeSchema,
   rows: z.array(rowsFileSchema).check(z.maxLength(LIMITS.entries)),
   files: z.array(pictureFileSchema).check(z.maxLength(LIMITS.entries)),
-  /** Rows that could not be read when the archive was made, and so are not in it. */
+  /** Rows that could not be read when the archive was made, as they were. */
+  unread: z.optional(z.array(unreadFileSchema).check(z.maxLength(1000))),
+  /** Rows that could not even be written down, and so are not in it. */
   leftOut: z.int().check(z.gte(0)),
 });
 export type Manifest = z.infer<typeof manifestSchema>;
@@ -121,10 +131,3 @@ function jsonSchemaOf(table: RowTable): unknown {
     },
   });
 }
-
-export type ArchiveContents = {
-  readonly manifest: Manifest;
-  readonly rows: ReadonlyMap<TableName, readonly Row[]>;
-  /** Files in it that are not the archive's: they are left where they are. */
-  readonly passedOver: readonly string[];
-};

@@ -47,7 +47,7 @@ describe("refusals say why", () => {
     ["some other zip", () => zipOf([["letter.txt", "dear"]]), /no manifest/],
     ["a manifest that is no JSON", () => zipOf([["manifest.json", "{"]]), /not JSON/],
     ["another manifest", () => zipOf([["manifest.json", '{"name":"site"}']]), /not one that Gaman writes/],
-    ["a newer format", () => withManifest(archive, (m) => ({ ...m, formatVersion: 2 })), /newer Gaman/],
+    ["a newer format", () => withManifest(archive, (m) => ({ ...m, formatVersion: 3 })), /newer Gaman/],
     [
       "a newer store",
       () => withManifest(archive, (m) => ({ ...m, storeVersion: STORE_VERSION + 1, surprise: true })),

@@ -49,8 +49,20 @@ export async function carryOut(
       }
     }
     await underWay;
+    const keys: string[] = [];
+    for (const row of plan.unread) keys.push(String(await db.quarantine.add({ ...row, at: now })));
+    if (keys.length > 0)
+      await db.importParts.add({
+        importId,
+        table: QUARANTINE,
+        added: keys.map((key) => ({ key, print: "" })),
+        replaced: [],
+      });
   });
 }
+
+/** Rows that could not be read go where such rows lie here; the journal names that place beside the tables. */
+const QUARANTINE = "quarantine";
 
 type Written = { readonly after: Row; readonly before: Row | undefined };
 
@@ -132,6 +144,7 @@ export async function undoImport(db: GamanDatabase): Promise<void> {
     const workedOn = await countWorkedOn(db, parts);
     if (workedOn > 0) throw new UndoRefused(workedOn);
     for (const { table: name, added, replaced } of parts) {
+      if (name === QUARANTINE) await db.quarantine.bulkDelete(added.map(({ key }) => Number(key)));
       if (!isTableName(name)) continue;
       await storeOf(db, name).bulkDelete(added.map(({ key }) => key));
       await storeOf(db, name).bulkPut(replaced.map(({ before }) => before as Row));

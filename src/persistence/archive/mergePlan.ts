@@ -2,10 +2,12 @@
 import type { TableName } from "../../domain/store/tableNames";
 import { digest } from "ohash";
 import type { GamanDatabase } from "../database";
-import { eachChunk, readRow } from "../storeCheck";
+import { eachChunk, readQuarantine, readRow } from "../storeCheck";
 import { keyOf, ROW_TABLES, type Row, type RowTable, rowTable, storeOf } from "../tables";
-import type { ArchiveContents } from "./format";
+
 import { type Mended, mendLooseEnds } from "./looseEnds";
+import type { ArchiveContents } from "./readArchive";
+import { packUnread, type UnreadRow } from "./unreadRows";
 
 /** A record that both have and that is not the same in both. */
 type Differing = { readonly mine: Row; readonly theirs: Row };
@@ -19,6 +21,8 @@ export type MergePlan = {
   /** Notes that get the next free number, since theirs is taken. */
   readonly renumbered: number;
   readonly mended: Omit<Mended, "rows">;
+  /** Rows that could not be read where the archive was made, and that do not lie in quarantine here already. */
+  readonly unread: readonly UnreadRow[];
 };
 
 /** Fields that say nothing of the record itself: mine stay, and no difference is made of them. */
@@ -89,7 +93,23 @@ export async function planMerge(
   const notes = await renumber(db, added.get("notes") ?? []);
   added.set("notes", notes.rows);
   added.set("tubes", await placed(db, added.get("tubes") ?? []));
-  return { added, differing, sameCounts, knownTubes: [...known.keys()], renumbered: notes.count, mended };
+  return {
+    added,
+    differing,
+    sameCounts,
+    knownTubes: [...known.keys()],
+    renumbered: notes.count,
+    mended,
+    unread: await newUnread(db, contents.unread),
+  };
+}
+
+async function newUnread(db: GamanDatabase, unread: readonly UnreadRow[]): Promise<readonly UnreadRow[]> {
+  if (unread.length === 0) return unread;
+  const textOf = ({ table, rowId, row }: UnreadRow): string =>
+    JSON.stringify([table, rowId, packUnread({ table, rowId, row, reason: "" }, ({ size }) => `${size}`)]);
+  const here = new Set((await readQuarantine(db)).map(textOf));
+  return unread.filter((row) => !here.has(textOf(row)));
 }
 
 function isSame(table: RowTable, mine: Row, theirs: Row): boolean {

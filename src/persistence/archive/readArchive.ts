@@ -8,7 +8,6 @@ import type { TableName } from "../../domain/store/tableNames";
 import { keyOf, ROW_TABLES, type Row, type RowTable } from "../tables";
 import {
   ARCHIVE_FORMAT_VERSION,
-  type ArchiveContents,
   ArchiveRefused,
   fileReferenceSchema,
   LIMITS,
@@ -18,7 +17,16 @@ import {
   manifestVersionsSchema,
 } from "./format";
 import { elementsOf } from "./jsonList";
+import { filesOfPacked, parsePacked, unpackUnread, type UnreadRow } from "./unreadRows";
 import { assertNoBomb, listZip, unfold } from "./zip";
+
+export type ArchiveContents = {
+  readonly manifest: Manifest;
+  readonly rows: ReadonlyMap<TableName, readonly Row[]>;
+  readonly unread: readonly UnreadRow[];
+  /** Files in it that are not the archive's: they are left where they are. */
+  readonly passedOver: readonly string[];
+};
 
 /**
  * @param onProgress - share of the rows and pictures that were read, [0, 1].
@@ -49,12 +57,24 @@ export async function readArchive(
   };
   const files = new Map<string, Blob>();
   const names = new Set(manifest.files.map(({ name }) => name));
-  const read = await readRows(manifest, readFile, names, step);
+  const unused = new Set(names);
+  const read = await readRows(manifest, readFile, { names, unused }, step);
+  const packed: { readonly name: string; readonly row: ReturnType<typeof parsePacked> }[] = [];
+  for (const file of manifest.unread ?? []) {
+    for await (const value of readFile(file)) {
+      const row = parsePacked(value, file.name);
+      for (const name of filesOfPacked(row)) unused.delete(name);
+      packed.push({ name: file.name, row });
+    }
+  }
+  const [left] = unused;
+  if (left !== undefined) throw new ArchiveRefused({ code: "unused", file: left });
   for (const { name, bytes, type } of manifest.files) {
     files.set(name, await unfoldOf(entries, name, bytes, "files", type));
     step(bytes);
   }
-  return { manifest, passedOver, rows: withFiles(read, files) };
+  const unread = await Promise.all(packed.map(({ name, row }) => unpackUnread(row, files, name)));
+  return { manifest, passedOver, unread, rows: withFiles(read, files) };
 }
 
 async function readManifest(entries: ReadonlyMap<string, FileEntry>): Promise<Manifest> {
@@ -76,11 +96,11 @@ async function readManifest(entries: ReadonlyMap<string, FileEntry>): Promise<Ma
 }
 
 /** Where an archive's own files lie; one that is not listed there was put in by someone. */
-const OWN_FOLDER = /^\/?(rows|files)\/|(^|\/)\.\.(\/|$)/;
+const OWN_FOLDER = /^\/?(rows|files|unread)\/|(^|\/)\.\.(\/|$)/;
 
 /** Nothing missing, nothing more of its own kind, no file named twice, and not too much of it. @returns other files. */
 function foreignFiles(entries: ReadonlyMap<string, FileEntry>, manifest: Manifest): readonly string[] {
-  const listed = [...manifest.rows, ...manifest.files].map(({ name }) => name);
+  const listed = [...manifest.rows, ...(manifest.unread ?? []), ...manifest.files].map(({ name }) => name);
   if (new Set(listed).size < listed.length) throw new ArchiveRefused({ code: "named-twice" });
   const missing = listed.find((name) => !entries.has(name));
   if (missing) throw new ArchiveRefused({ code: "missing", file: missing });
@@ -93,7 +113,9 @@ function foreignFiles(entries: ReadonlyMap<string, FileEntry>, manifest: Manifes
 }
 
 /** All of it by the directory of the zip, before anything is unfolded. */
-function assertSizes(entries: ReadonlyMap<string, FileEntry>, { rows, files }: Manifest): void {
+function assertSizes(entries: ReadonlyMap<string, FileEntry>, manifest: Manifest): void {
+  const { files } = manifest;
+  const rows = [...manifest.rows, ...(manifest.unread ?? [])];
   const bytesOf = (list: readonly { readonly bytes: number }[]): number =>
     list.reduce((sum, { bytes }) => sum + bytes, 0);
   if (
@@ -136,7 +158,9 @@ function parseJson(text: string, name: string): unknown {
   }
 }
 
-type RowsFile = Manifest["rows"][number];
+type RowsFile = Pick<Manifest["rows"][number], "name" | "rows" | "bytes">;
+/** Files of the archive, and those of them that no row has named yet. */
+type NamedFiles = { readonly names: ReadonlySet<string>; readonly unused: Set<string> };
 type ReadFile = (file: RowsFile) => AsyncIterable<unknown>;
 
 /** Rows of all tables, and where a file of the archive belongs in them. */
@@ -153,7 +177,7 @@ type ReadRows = {
 async function readRows(
   manifest: Manifest,
   readFile: ReadFile,
-  files: ReadonlySet<string>,
+  files: NamedFiles,
   step: (bytes: number) => void,
 ): Promise<ReadRows> {
   const filesOf = (name: TableName) => manifest.rows.filter(({ table }) => table === name);
@@ -164,7 +188,6 @@ async function readRows(
     manifest.storeVersion,
   );
   const stories = await upgradedStories(manifest, readFile);
-  const unused = new Set(files);
   const places: ReadRows["places"][number][] = [];
   const parsed = new Map<TableName, readonly Row[]>();
   for (const table of ROW_TABLES.values()) {
@@ -173,22 +196,19 @@ async function readRows(
     for (const file of filesOf(table.name)) {
       for await (const value of stories.get(file.name) ?? readFile(file)) {
         const place = { table: table.name, row: rows.length + 1 };
-        const named = withPlaceholders(table, upgrade(table.name, value), files, unused, place);
+        const named = withPlaceholders(table, upgrade(table.name, value), files, place);
         const { row, reason } = readRow(table, named.value);
         if (!row) throw new ArchiveRefused({ code: "row", place, detail: reason });
         const key = keyOf(table, row);
         if (keys.has(key)) throw new ArchiveRefused({ code: "row-twice", place, field: table.key, key });
         keys.add(key);
         rows.push(row);
-        for (const [field, file] of named.files)
-          places.push({ row: row, field, file });
+        for (const [field, file] of named.files) places.push({ row: row, field, file });
       }
       step(file.bytes);
     }
     parsed.set(table.name, rows);
   }
-  const [left] = unused;
-  if (left !== undefined) throw new ArchiveRefused({ code: "unused", file: left });
   return { rows: parsed, places };
 }
 
@@ -248,8 +268,7 @@ const PLACEHOLDER = new Blob([]);
 function withPlaceholders(
   table: RowTable,
   value: unknown,
-  files: ReadonlySet<string>,
-  unused: Set<string>,
+  { names, unused }: NamedFiles,
   place: RowPlace,
 ): { readonly value: unknown; readonly files: ReadonlyMap<string, string> } {
   const named = new Map<string, string>();
@@ -258,7 +277,7 @@ function withPlaceholders(
   for (const field of table.files) {
     if (row[field] === undefined) continue;
     const reference = fileReferenceSchema.safeParse(row[field]);
-    if (!reference.success || !files.has(reference.data.file))
+    if (!reference.success || !names.has(reference.data.file))
       throw new ArchiveRefused({ code: "row-file", place });
     const { file } = reference.data;
     if (!unused.delete(file)) throw new ArchiveRefused({ code: "row-file-twice", place, file });

@@ -2,7 +2,7 @@
 import type { TableName } from "../../domain/store/tableNames";
 import { type GamanDatabase, STORE_VERSION } from "../database";
 import { IMAGE_TYPE } from "../imageType";
-import { eachChunk } from "../storeCheck";
+import { eachChunk, readQuarantine } from "../storeCheck";
 import { keyOf, ROW_TABLES, type Row, type RowTable, storeOf } from "../tables";
 import {
   ARCHIVE_FORMAT_VERSION,
@@ -11,11 +11,23 @@ import {
   type Manifest,
   manifestSchema,
 } from "./format";
+import { packUnread, type UnreadRow } from "./unreadRows";
 import { packZip, type ZipPart } from "./zip";
 
 export type WrittenArchive = { readonly blob: Blob; readonly manifest: Manifest };
 
-type Collected = { rows: Manifest["rows"]; files: Manifest["files"]; leftOut: number; parts: ZipPart[] };
+type Collected = {
+  rows: Manifest["rows"];
+  files: Manifest["files"];
+  unread: UnreadRow[];
+  unreadFiles: NonNullable<Manifest["unread"]>;
+  leftOut: number;
+  parts: ZipPart[];
+};
+
+function nothingYet(): Collected {
+  return { rows: [], files: [], unread: [], unreadFiles: [], leftOut: 0, parts: [] };
+}
 
 /** Reading takes about this share of the time, packing the rest. */
 const READING_SHARE = 0.4;
@@ -30,7 +42,7 @@ export async function writeArchive(
   now: number,
   onProgress: (share: number) => void = () => undefined,
 ): Promise<WrittenArchive> {
-  const collected: Collected = { rows: [], files: [], leftOut: 0, parts: [] };
+  const collected = nothingYet();
   // One transaction over all tables: the archive holds one moment, whatever goes on in other windows.
   await db.transaction("r", db.tables, async () => {
     const keys = await keysOf(db, scope);
@@ -39,13 +51,18 @@ export async function writeArchive(
     for (const table of ROW_TABLES.values()) {
       await eachChunk(db, table, keys.get(table.name) ?? [], (rows) => {
         const readable = rows.flatMap(({ row }) => (row ? [row] : []));
-        collected.leftOut += rows.length - readable.length;
+        for (const { key, row, raw, reason } of rows)
+          if (!row && raw !== undefined)
+            collected.unread.push({ table: table.name, rowId: key, row: raw, reason });
         putRows(collected, table, readable);
         done += rows.length;
         onProgress((READING_SHARE * done) / total);
       });
     }
+    // What was put out of the way before is the painter's too.
+    if (scope.kind === "everything") collected.unread.push(...(await readQuarantine(db)));
   });
+  putUnread(collected);
   return finish(collected, scope, now, (share) => {
     onProgress(READING_SHARE + (1 - READING_SHARE) * share);
   });
@@ -57,7 +74,7 @@ export async function packRows(
   scope: ArchiveScope,
   now: number,
 ): Promise<WrittenArchive> {
-  const collected: Collected = { rows: [], files: [], leftOut: 0, parts: [] };
+  const collected = nothingYet();
   for (const table of ROW_TABLES.values()) {
     const list = rows.get(table.name) ?? [];
     for (let from = 0; from < list.length; from += ROWS_PER_FILE)
@@ -74,12 +91,14 @@ async function finish(
 ): Promise<WrittenArchive> {
   const manifest = manifestSchema.parse({
     format: "gaman-archive",
-    formatVersion: ARCHIVE_FORMAT_VERSION,
+    // Where nothing is unread an older Gaman can take it in too.
+    formatVersion: collected.unreadFiles.length > 0 ? ARCHIVE_FORMAT_VERSION : 1,
     storeVersion: STORE_VERSION,
     madeAt: now,
     scope,
     rows: collected.rows,
     files: collected.files,
+    ...(collected.unreadFiles.length > 0 && { unread: collected.unreadFiles }),
     leftOut: collected.leftOut,
   });
   const first = { name: MANIFEST_NAME, blob: jsonBlob(manifest), isCompressed: true };
@@ -95,20 +114,41 @@ function putRows(collected: Collected, table: RowTable, rows: readonly Row[]): v
   collected.parts.push({ name, blob, isCompressed: true });
 }
 
+const UNREAD_PER_FILE = 100;
+
+function putUnread(collected: Collected): void {
+  const packed = collected.unread.flatMap(
+    (row) => packUnread(row, (blob) => putFile(collected, "unread", blob, "row")) ?? [],
+  );
+  collected.leftOut += collected.unread.length - packed.length;
+  for (let from = 0; from < packed.length; from += UNREAD_PER_FILE) {
+    const part = packed.slice(from, from + UNREAD_PER_FILE);
+    const blob = jsonBlob(part);
+    const name = `unread/rows-${collected.unreadFiles.length + 1}.json`;
+    collected.unreadFiles.push({ name, rows: part.length, bytes: blob.size });
+    collected.parts.push({ name, blob, isCompressed: true });
+  }
+}
+
 function withoutFiles(collected: Collected, table: RowTable, row: Row): Row {
   const replaced: Record<string, unknown> = { ...row };
   for (const field of table.files) {
     const blob = row[field];
     if (!(blob instanceof Blob)) continue;
-    const name = `files/${table.name}-${collected.files.length + 1}-${field}`;
-    // A type that is none is left out, so that one file cannot keep all the others from being saved.
-    const type = IMAGE_TYPE.test(blob.type) ? blob.type : "";
-    collected.files.push({ name, type, bytes: blob.size });
-    // Pictures are packed already.
-    collected.parts.push({ name, blob, isCompressed: false });
-    replaced[field] = { file: name };
+    replaced[field] = { file: putFile(collected, table.name, blob, field) };
   }
   return replaced;
+}
+
+/** @returns its name in the archive. */
+function putFile(collected: Collected, of: string, blob: Blob, field: string): string {
+  const name = `files/${of}-${collected.files.length + 1}-${field}`;
+  // A type that is none is left out, so that one file cannot keep all the others from being saved.
+  const type = IMAGE_TYPE.test(blob.type) ? blob.type : "";
+  collected.files.push({ name, type, bytes: blob.size });
+  // Pictures are packed already.
+  collected.parts.push({ name, blob, isCompressed: false });
+  return name;
 }
 
 function jsonBlob(value: unknown): Blob {

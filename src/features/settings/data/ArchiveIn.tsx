@@ -108,7 +108,8 @@ function Preview({
 }) {
   const [whose, setWhose] = useState<WhoseCounts>("mine");
   const { preview, fileName } = opened;
-  const { tables, scope, madeAt, knownTubes, renumbered, leftOut, passedOver, leftLoose, loosened } = preview;
+  const { tables, scope, madeAt, knownTubes, renumbered, leftOut, unread, passedOver, leftLoose, loosened } =
+    preview;
   const counts = (list: ImportPreview["loosened"]): string =>
     list.map(({ table, count }) => countWords(table, count)).join(", ");
   const differing = tables.reduce((sum, table) => sum + table.differing, 0);
@@ -175,8 +176,16 @@ function Preview({
           {passedOver.length > MOST_NAMED ? ` and ${passedOver.length - MOST_NAMED} more` : ""}.
         </p>
       ) : null}
+      {unread > 0 ? (
+        <p className="mt-2">
+          {unread === 1 ? "One record" : `${unread} records`} could not be read when it was saved. They are in
+          it word for word, and are put aside here too.
+        </p>
+      ) : null}
       {leftOut > 0 ? (
-        <p className="mt-2">{leftOut} records could not be read when it was saved and are not in it.</p>
+        <p className="mt-2">
+          {leftOut} records could not even be written down when it was saved and are not in it.
+        </p>
       ) : null}
       {differing > 0 ? (
         <div className="mt-3">
@@ -196,7 +205,7 @@ function Preview({
         </div>
       ) : null}
       <div className="mt-3 flex flex-wrap items-center gap-4">
-        {added > 0 || (differing > 0 && whose === "theirs") ? (
+        {added > 0 || unread > 0 || (differing > 0 && whose === "theirs") ? (
           <Button
             weight="main"
             onClick={() => {

@@ -57,8 +57,10 @@ export function ArchiveOut() {
     if (scope.kind === "everything") change({ lastArchiveAt: now });
     setSaved(
       `${archive.rowCount.toLocaleString("en-GB")} records saved, ${megabytes(archive.blob.size)}.${
+        archive.unread > 0 ? ` ${archive.unread} more cannot be read and are in it word for word.` : ""
+      }${
         archive.leftOut > 0
-          ? ` ${archive.leftOut} that cannot be read are not in it; check what is kept below.`
+          ? ` ${archive.leftOut} that cannot even be written down are not in it; check what is kept below.`
           : ""
       }`,
     );
