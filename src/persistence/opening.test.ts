@@ -33,6 +33,32 @@ describe("opening the store", () => {
     db.close();
   });
 
+  it("says that the browser does not answer, and goes on when it does", async () => {
+    vi.useFakeTimers({ toFake: ["setTimeout", "clearTimeout"] });
+    const db = new GamanDatabase("silent");
+    let answer = (): void => undefined;
+    const open = db.open.bind(db);
+    vi.spyOn(db, "open").mockImplementation(
+      () =>
+        new Dexie.Promise((resolve, reject) => {
+          answer = () => {
+            open().then(resolve, reject);
+          };
+        }),
+    );
+    const states: StoreState[] = [];
+    const end = openStore(db, (state) => states.push(state));
+    vi.advanceTimersByTime(10_001);
+    vi.useRealTimers();
+    expect(states).toEqual([{ kind: "failed", fault: { code: "silent" } }]);
+    answer();
+    await vi.waitFor(() => {
+      expect(states.at(-1)).toEqual({ kind: "ready" });
+    });
+    end();
+    db.close();
+  });
+
   it("waits for a window that holds an older version, then goes on by itself", async () => {
     const old = await new Promise<IDBDatabase>((resolve) => {
       const open = indexedDB.open("held", 10);

@@ -11,6 +11,9 @@ export type StoreState =
   | { readonly kind: "taken"; readonly by: "newer" | "deletion" }
   | { readonly kind: "failed"; readonly fault: OpeningFault };
 
+/** A store of years opens in a second or two; where nothing has come by then, something is wrong with the browser. */
+const SILENT_AFTER_MS = 10_000;
+
 /**
  * Opens the store and tells of every change of its state, now and later.
  *
@@ -30,20 +33,32 @@ export function openStore(db: GamanDatabase, tell: (state: StoreState) => void):
   };
   db.on("blocked", onBlocked);
   db.on("versionchange", onVersionChange);
-  db.open().then(
-    () => {
-      // The library opens a newer store as it finds it; rows that this Gaman cannot read would then seem broken.
-      if (Math.floor(db.backendDB().version / 10) > STORE_VERSION) {
-        db.close();
-        say({ kind: "failed", fault: { code: "newer" } });
-      } else say({ kind: "ready" });
-    },
-    (error: unknown) => {
-      say({ kind: "failed", fault: openingFaultOf(error) });
-    },
-  );
+  // It may answer yet: then what it says counts.
+  const silence = setTimeout(() => {
+    say({ kind: "failed", fault: { code: "silent" } });
+  }, SILENT_AFTER_MS);
+  const onAnswer = (): void => {
+    clearTimeout(silence);
+  };
+  db.on("blocked", onAnswer);
+  db.open()
+    .finally(onAnswer)
+    .then(
+      () => {
+        // The library opens a newer store as it finds it; rows that this Gaman cannot read would then seem broken.
+        if (Math.floor(db.backendDB().version / 10) > STORE_VERSION) {
+          db.close();
+          say({ kind: "failed", fault: { code: "newer" } });
+        } else say({ kind: "ready" });
+      },
+      (error: unknown) => {
+        say({ kind: "failed", fault: openingFaultOf(error) });
+      },
+    );
   return () => {
     isHeard = false;
+    onAnswer();
+    db.on("blocked").unsubscribe(onAnswer);
     db.on("blocked").unsubscribe(onBlocked);
     db.on("versionchange").unsubscribe(onVersionChange);
   };

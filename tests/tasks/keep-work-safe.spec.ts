@@ -235,3 +235,28 @@ test("two windows on one store see each other's work, and one that deletes it al
   await second.getByRole("button", { name: "Reload this page" }).click();
   await expect(second.getByText("Each match that you keep is recorded here")).toBeVisible();
 });
+
+test("where the browser refuses to remember choices, everything else works", async ({ page }) => {
+  await page.addInitScript(() => {
+    Object.defineProperty(window, "localStorage", {
+      get: () => {
+        throw new DOMException("denied", "SecurityError");
+      },
+    });
+  });
+  await openDemo(page);
+  await goTo(page, "Settings");
+  await page.getByRole("radio", { name: "dark", exact: true }).click();
+  await expect(page.locator("html")).toHaveAttribute("data-room", "dark");
+  await goTo(page, "Mix");
+  await expect(page.getByRole("heading", { name: /^Mix note/ })).toBeAttached();
+});
+
+test("where the browser's storage never answers, the page says so and what to do", async ({ page }) => {
+  await page.addInitScript(() => {
+    IDBFactory.prototype.open = () => new EventTarget() as IDBOpenDBRequest;
+  });
+  await page.goto("/");
+  await expect(page.getByRole("alert").filter({ hasText: "storage does not answer" })).toBeVisible();
+  await expect(page.getByRole("button", { name: "Reload this page" })).toBeVisible();
+});

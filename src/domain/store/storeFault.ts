@@ -53,7 +53,7 @@ export type StoreFault =
 
 /** Why the store does not open. */
 export type OpeningFault =
-  | { readonly code: "newer" | "full" | "forbidden" }
+  | { readonly code: "newer" | "full" | "forbidden" | "silent" }
   | { readonly code: "unknown"; readonly detail: string };
 
 /** What is wrong with a row: it cannot be read, or what it speaks of is not there. */

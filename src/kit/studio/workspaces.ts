@@ -1,5 +1,6 @@
 /** Which workspace is open, shared by all tabs of this browser. */
 import { type GamanDatabase, openDatabase, type Workspace } from "../../persistence/database";
+import { forget, recall, remember } from "./remembered";
 
 const WORKSPACE_KEY = "gaman-workspace";
 const ROOM_KEY = "gaman-room";
@@ -7,11 +8,11 @@ const listeners = new Set<() => void>();
 const databases = new Map<Workspace, GamanDatabase>();
 
 export function readWorkspace(): Workspace {
-  return window.localStorage.getItem(WORKSPACE_KEY) === "demo" ? "demo" : "own";
+  return recall(WORKSPACE_KEY) === "demo" ? "demo" : "own";
 }
 
 export function chooseWorkspace(workspace: Workspace): void {
-  window.localStorage.setItem(WORKSPACE_KEY, workspace);
+  remember(WORKSPACE_KEY, workspace);
   for (const listener of listeners) listener();
 }
 
@@ -45,13 +46,13 @@ export function forgetDatabase(workspace: Workspace): void {
 /** Kept outside the database too, so that the page is in the right room before anything is read. */
 export function rememberRoom(room: string): void {
   document.documentElement.dataset.room = room;
-  window.localStorage.setItem(ROOM_KEY, room);
+  remember(ROOM_KEY, room);
 }
 
 /** What the browser remembers outside the databases. */
 export function forgetChoices(): void {
-  window.localStorage.removeItem(WORKSPACE_KEY);
-  window.localStorage.removeItem(ROOM_KEY);
+  forget(WORKSPACE_KEY);
+  forget(ROOM_KEY);
 }
 
 /** Runs before the first paint of the page; must stay in step with {@link rememberRoom}. */
