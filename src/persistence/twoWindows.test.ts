@@ -11,7 +11,7 @@ import { checkStore } from "./storeCheck";
 /** All of them with `npm run study`. */
 const names = Object.keys(BENCH_TASKS);
 const ALL = names.flatMap((first) => names.map((second) => [first, second] as const));
-const PAIRS = sized(36, ALL.length);
+const PAIRS = sized(20, ALL.length);
 
 let count = 0;
 
