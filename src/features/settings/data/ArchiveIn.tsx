@@ -178,8 +178,9 @@ function Preview({
       ) : null}
       {unread > 0 ? (
         <p className="mt-2">
-          {unread === 1 ? "One record" : `${unread} records`} could not be read when it was saved. They are in
-          it word for word, and are put aside here too.
+          {unread === 1
+            ? "One record could not be read when it was saved. It is in it word for word, and is put aside here too."
+            : `${unread} records could not be read when it was saved. They are in it word for word, and are put aside here too.`}
         </p>
       ) : null}
       {leftOut > 0 ? (
