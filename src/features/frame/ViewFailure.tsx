@@ -1,6 +1,9 @@
 "use client";
 
+import { lazy, Suspense } from "react";
 import { Button } from "../../ui/Button";
+
+const LastImport = lazy(() => import("./LastImport").then((parts) => ({ default: parts.LastImport })));
 
 /** In place of a view that failed: what is safe, and what to do. */
 export function ViewFailure({ error, reset }: { error: Error; reset: () => void }) {
@@ -23,6 +26,9 @@ export function ViewFailure({ error, reset }: { error: Error; reset: () => void 
           Reload the page
         </Button>
       </div>
+      <Suspense fallback={null}>
+        <LastImport onTakenBack={reset} />
+      </Suspense>
     </div>
   );
 }
