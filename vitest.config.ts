@@ -6,7 +6,7 @@ export default defineConfig({
     // The default leaves one of two cores to the watcher, which a run that ends does not need.
     maxWorkers: 2,
     // None takes more than a few seconds alone; a busy machine may take several times as long.
-    testTimeout: 60_000,
+    testTimeout: 180_000,
     projects: [
       {
         extends: true,

@@ -23,9 +23,12 @@ function watched(name: string): { db: GamanDatabase; states: StoreState[]; end: 
 describe("opening the store", () => {
   it("tells when it is ready, and no more after the end", async () => {
     const { db, states, end } = watched("ready");
-    await vi.waitFor(() => {
-      expect(states).toEqual([{ kind: "ready" }]);
-    });
+    await vi.waitFor(
+      () => {
+        expect(states).toEqual([{ kind: "ready" }]);
+      },
+      { timeout: 60_000 },
+    );
     end();
     await Dexie.delete("ready");
     await settled();
@@ -52,9 +55,12 @@ describe("opening the store", () => {
     vi.useRealTimers();
     expect(states).toEqual([{ kind: "failed", fault: { code: "silent" } }]);
     answer();
-    await vi.waitFor(() => {
-      expect(states.at(-1)).toEqual({ kind: "ready" });
-    });
+    await vi.waitFor(
+      () => {
+        expect(states.at(-1)).toEqual({ kind: "ready" });
+      },
+      { timeout: 60_000 },
+    );
     end();
     db.close();
   });
@@ -67,13 +73,19 @@ describe("opening the store", () => {
       };
     });
     const { db, states, end } = watched("held");
-    await vi.waitFor(() => {
-      expect(states).toEqual([{ kind: "blocked" }]);
-    });
+    await vi.waitFor(
+      () => {
+        expect(states).toEqual([{ kind: "blocked" }]);
+      },
+      { timeout: 60_000 },
+    );
     old.close();
-    await vi.waitFor(() => {
-      expect(states.at(-1)).toEqual({ kind: "ready" });
-    });
+    await vi.waitFor(
+      () => {
+        expect(states.at(-1)).toEqual({ kind: "ready" });
+      },
+      { timeout: 60_000 },
+    );
     end();
     db.close();
   });
@@ -85,9 +97,12 @@ describe("opening the store", () => {
     const { db, states, end } = watched("taken");
     await settled();
     const other = act();
-    await vi.waitFor(() => {
-      expect(states).toEqual([{ kind: "ready" }, { kind: "taken", by }]);
-    });
+    await vi.waitFor(
+      () => {
+        expect(states).toEqual([{ kind: "ready" }, { kind: "taken", by }]);
+      },
+      { timeout: 60_000 },
+    );
     expect(db.isOpen()).toBe(false);
     const opened = await other;
     if (opened instanceof Dexie) opened.close();
@@ -100,9 +115,12 @@ describe("opening the store", () => {
     await newer.table("notes").add({ id: "n", colour: "of another shape" });
     newer.close();
     const { db, states, end } = watched("newer");
-    await vi.waitFor(() => {
-      expect(states).toMatchObject([{ kind: "failed", fault: { code: "newer" } }]);
-    });
+    await vi.waitFor(
+      () => {
+        expect(states).toMatchObject([{ kind: "failed", fault: { code: "newer" } }]);
+      },
+      { timeout: 60_000 },
+    );
     expect(db.isOpen()).toBe(false);
     end();
     const again = versionOf("newer", 100);

@@ -224,7 +224,8 @@ async function inflated(packed: ArrayBufferLike, mostBytes: number): Promise<Arr
     const { done, value } = await reader.read();
     if (done) return whole.buffer.slice(0, filled);
     if (filled + value.length > mostBytes) {
-      await reader.cancel();
+      // What is given up in the middle ends with an error of its own, which says nothing here.
+      await reader.cancel().catch(() => undefined);
       throw new RangeError("A block unfolds to more than its pixels");
     }
     whole.set(value, filled);

@@ -28,7 +28,7 @@ it("a view that failed lets the last import be taken back, and is shown again th
     () => {
       expect(reset).toHaveBeenCalled();
     },
-    { timeout: 20_000 },
+    { timeout: 60_000 },
   );
   expect(await db.timers.count()).toBe(0);
   expect(screen.queryByText(/may have brought/)).toBeNull();

@@ -359,9 +359,12 @@ describe("the log of a store", () => {
     const heard = vi.fn();
     log.onChange(heard);
     await setRemark(db, match?.id ?? "", "the heliotrope shadow");
-    await vi.waitFor(() => {
-      expect(heard).toHaveBeenCalledTimes(1);
-    });
+    await vi.waitFor(
+      () => {
+        expect(heard).toHaveBeenCalledTimes(1);
+      },
+      { timeout: 60_000 },
+    );
     expect((await log.find({ ...NEWEST, text: "heliotrope" }, 2)).found).toBe(1);
     expect((await log.stats()).paint.length).toBeGreaterThan(5);
   });
