@@ -29,9 +29,12 @@ afterEach(async () => {
 });
 
 const until = (holds: () => boolean): Promise<void> =>
-  vi.waitFor(() => {
-    if (!holds()) throw new Error("not yet");
-  });
+  vi.waitFor(
+    () => {
+      if (!holds()) throw new Error("not yet");
+    },
+    { timeout: 60_000 },
+  );
 
 const start = (title: string) =>
   startPainting(
