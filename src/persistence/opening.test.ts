@@ -7,6 +7,9 @@ import { openingFaultOf, openStore, type StoreState } from "./opening";
 
 const settled = (): Promise<void> => new Promise((resolve) => setTimeout(resolve, 30));
 
+/** However late a busy machine says it. */
+const soon = (holds: () => void): Promise<void> => vi.waitFor(holds, { timeout: 60_000 });
+
 function versionOf(name: string, version: number): Dexie {
   const db = new Dexie(name);
   db.version(version).stores({ notes: "id" });
@@ -23,12 +26,9 @@ function watched(name: string): { db: GamanDatabase; states: StoreState[]; end: 
 describe("opening the store", () => {
   it("tells when it is ready, and no more after the end", async () => {
     const { db, states, end } = watched("ready");
-    await vi.waitFor(
-      () => {
-        expect(states).toEqual([{ kind: "ready" }]);
-      },
-      { timeout: 60_000 },
-    );
+    await soon(() => {
+      expect(states).toEqual([{ kind: "ready" }]);
+    });
     end();
     await Dexie.delete("ready");
     await settled();
@@ -55,12 +55,9 @@ describe("opening the store", () => {
     vi.useRealTimers();
     expect(states).toEqual([{ kind: "failed", fault: { code: "silent" } }]);
     answer();
-    await vi.waitFor(
-      () => {
-        expect(states.at(-1)).toEqual({ kind: "ready" });
-      },
-      { timeout: 60_000 },
-    );
+    await soon(() => {
+      expect(states.at(-1)).toEqual({ kind: "ready" });
+    });
     end();
     db.close();
   });
@@ -73,19 +70,13 @@ describe("opening the store", () => {
       };
     });
     const { db, states, end } = watched("held");
-    await vi.waitFor(
-      () => {
-        expect(states).toEqual([{ kind: "blocked" }]);
-      },
-      { timeout: 60_000 },
-    );
+    await soon(() => {
+      expect(states).toEqual([{ kind: "blocked" }]);
+    });
     old.close();
-    await vi.waitFor(
-      () => {
-        expect(states.at(-1)).toEqual({ kind: "ready" });
-      },
-      { timeout: 60_000 },
-    );
+    await soon(() => {
+      expect(states.at(-1)).toEqual({ kind: "ready" });
+    });
     end();
     db.close();
   });
@@ -97,12 +88,9 @@ describe("opening the store", () => {
     const { db, states, end } = watched("taken");
     await settled();
     const other = act();
-    await vi.waitFor(
-      () => {
-        expect(states).toEqual([{ kind: "ready" }, { kind: "taken", by }]);
-      },
-      { timeout: 60_000 },
-    );
+    await soon(() => {
+      expect(states).toEqual([{ kind: "ready" }, { kind: "taken", by }]);
+    });
     expect(db.isOpen()).toBe(false);
     const opened = await other;
     if (opened instanceof Dexie) opened.close();
@@ -115,12 +103,9 @@ describe("opening the store", () => {
     await newer.table("notes").add({ id: "n", colour: "of another shape" });
     newer.close();
     const { db, states, end } = watched("newer");
-    await vi.waitFor(
-      () => {
-        expect(states).toMatchObject([{ kind: "failed", fault: { code: "newer" } }]);
-      },
-      { timeout: 60_000 },
-    );
+    await soon(() => {
+      expect(states).toMatchObject([{ kind: "failed", fault: { code: "newer" } }]);
+    });
     expect(db.isOpen()).toBe(false);
     end();
     const again = versionOf("newer", 100);

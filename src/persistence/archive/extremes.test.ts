@@ -71,10 +71,76 @@ function push(row: Json | unknown[], rng: Rng): void {
   else if (typeof value === "number") held[key] = anyOf(NUMBERS, rng);
   else if (typeof value === "string") held[key] = rng.next() < 0.5 ? anyOf(ids, rng) : anyOf(TEXTS, rng);
   else if (typeof value === "boolean") held[key] = !value;
-  else if (Array.isArray(value) && rng.next() < 0.4)
-    held[key] = anyOf([[], [...value, ...value], value.slice(1), value.toReversed()], rng);
-  else if (typeof value === "object" && value !== null) push(value as Json, rng);
+  else if (Array.isArray(value) && rng.next() < 0.4) {
+    const list: readonly unknown[] = value;
+    held[key] = anyOf([[], [...list, ...list], list.slice(1), list.toReversed()], rng);
+  } else if (typeof value === "object" && value !== null) push(value as Json, rng);
 }
+
+const nothingOfPaint = {
+  at: 1,
+  absorption: new Array<number>(36).fill(0),
+  scattering: new Array<number>(36).fill(0),
+  readings: [
+    {
+      whiteParts: 0,
+      color: {
+        space: "cielab-2deg",
+        light: "D65",
+        lab: [50, 0, 0],
+        source: "typed",
+        uncertaintyDeltaE2000: 1,
+      },
+      missBefore: 1,
+      missAfter: 1,
+    },
+  ],
+  piles: [],
+  spreadBefore: 1,
+  spreadAfter: 1,
+};
+
+describe("a value that would stop a view", () => {
+  it.each<[string, () => Promise<Blob>, RegExp]>([
+    [
+      "a time that no date can hold",
+      () => withRows(archive, "timers", ([row]) => [{ ...row, dueAt: 8.64e15 + 1 }]),
+      /dueAt/,
+    ],
+    [
+      "paint that neither absorbs nor scatters",
+      () =>
+        withRows(archive, "tubes", ([row, ...rest]) => [
+          { ...row, optics: { ...(row?.optics as Json), calibrations: [nothingOfPaint] } },
+          ...rest,
+        ]),
+      /absorb or scatter/,
+    ],
+    [
+      "a turn after which no other comes",
+      () => withRows(archive, "readings", ([row]) => [{ ...row, turn: Number.MAX_SAFE_INTEGER }]),
+      /turn/,
+    ],
+    [
+      "a note's number after which no other comes",
+      () => withRows(archive, "notes", ([row]) => [{ ...row, number: Number.MAX_SAFE_INTEGER }]),
+      /number/,
+    ],
+    [
+      "fewer shares than amounts",
+      () => withRows(archive, "recipes", ([row]) => [{ ...row, shares: (row?.shares as number[]).slice(1) }]),
+      /Each amount needs its share/,
+    ],
+    [
+      "a picture wider than any",
+      () => withRows(archive, "pictures", ([row]) => [{ ...row, widthPx: 1e12 }]),
+      /widthPx/,
+    ],
+  ])("%s is refused", async (_, make, reason) => {
+    const opened = await api.openArchive("own", await make(), quiet);
+    expect(opened.ok ? "taken" : storeFaultWords(opened.fault)).toMatch(reason);
+  });
+});
 
 describe("values at the ends of what they can be", () => {
   it(`${MUTATED} archives are refused with a reason, or taken so that nothing in them is half`, {

@@ -92,40 +92,6 @@ describe("refusals say why", () => {
       () => withRows(archive, "notes", ([row]) => [{ ...row, evil: 1 }]),
       /Row 1 of its notes/,
     ],
-    [
-      "a time that no date can hold",
-      () => withRows(archive, "timers", ([row]) => [{ ...row, dueAt: 8.64e15 + 1 }]),
-      /dueAt/,
-    ],
-    [
-      "paint that neither absorbs nor scatters",
-      () =>
-        withRows(archive, "tubes", ([row, ...rest]) => [
-          { ...row, optics: { ...(row?.optics as Json), calibrations: [nothingOfPaint] } },
-          ...rest,
-        ]),
-      /absorb or scatter/,
-    ],
-    [
-      "a turn after which no other comes",
-      () => withRows(archive, "readings", ([row]) => [{ ...row, turn: Number.MAX_SAFE_INTEGER }]),
-      /turn/,
-    ],
-    [
-      "a note's number after which no other comes",
-      () => withRows(archive, "notes", ([row]) => [{ ...row, number: Number.MAX_SAFE_INTEGER }]),
-      /number/,
-    ],
-    [
-      "fewer shares than amounts",
-      () => withRows(archive, "recipes", ([row]) => [{ ...row, shares: (row?.shares as number[]).slice(1) }]),
-      /Each amount needs its share/,
-    ],
-    [
-      "a picture wider than any",
-      () => withRows(archive, "pictures", ([row]) => [{ ...row, widthPx: 1e12 }]),
-      /widthPx/,
-    ],
     ["two rows of one id", () => withRows(archive, "tubes", (rows) => [...rows, rows[0]]), /the same id/],
     [
       "a picture that is not there",
@@ -172,29 +138,6 @@ describe("refusals say why", () => {
     expect(await reasonFor(new Blob([new Uint8Array(twice)]))).toMatch(/two files called|not a whole zip/);
   });
 });
-
-const nothingOfPaint = {
-  at: 1,
-  absorption: new Array<number>(36).fill(0),
-  scattering: new Array<number>(36).fill(0),
-  readings: [
-    {
-      whiteParts: 0,
-      color: {
-        space: "cielab-2deg",
-        light: "D65",
-        lab: [50, 0, 0],
-        source: "typed",
-        uncertaintyDeltaE2000: 1,
-      },
-      missBefore: 1,
-      missAfter: 1,
-    },
-  ],
-  piles: [],
-  spreadBefore: 1,
-  spreadAfter: 1,
-};
 
 async function without(name: string): Promise<Blob> {
   const files = await filesOf(archive);
