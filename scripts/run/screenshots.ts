@@ -128,6 +128,8 @@ const SHOTS: readonly Shot[] = [
       await page.getByRole("button", { name: "All added" }).click();
       await page.getByRole("button", { name: "Looks the same" }).click();
       await page.getByRole("button", { name: "Keep as match" }).click();
+      // Before the match is there another timer is offered.
+      await page.getByText("Match kept").waitFor();
       await page.getByRole("button", { name: "Start it" }).click();
       await page.getByRole("button", { name: "lighten and shade it" }).click();
       await page
