@@ -4,10 +4,11 @@ import type { ComponentProps } from "react";
 type Weight = "main" | "plain" | "quiet";
 
 const WEIGHTS: Readonly<Record<Weight, string>> = {
-  main: "bg-ink text-surface border-2 border-ink disabled:bg-transparent disabled:text-muted disabled:border-line disabled:border-dashed",
-  plain: "border-2 border-ink text-ink disabled:text-muted disabled:border-line disabled:border-dashed",
+  main: "bg-ink text-surface border-2 border-ink disabled:bg-transparent disabled:text-muted disabled:border-line disabled:border-dashed aria-disabled:bg-transparent aria-disabled:text-muted aria-disabled:border-line aria-disabled:border-dashed",
+  plain:
+    "border-2 border-ink text-ink disabled:text-muted disabled:border-line disabled:border-dashed aria-disabled:text-muted aria-disabled:border-line aria-disabled:border-dashed",
   quiet:
-    "underline underline-offset-4 decoration-1 hover:decoration-2 text-ink disabled:text-muted disabled:no-underline",
+    "underline underline-offset-4 decoration-1 hover:decoration-2 text-ink disabled:text-muted disabled:no-underline aria-disabled:text-muted aria-disabled:no-underline",
 };
 
 export function buttonClass(weight: Weight, className?: string): string {
@@ -23,7 +24,21 @@ export function Button({
   weight = "plain",
   className,
   type = "button",
+  isWaiting = false,
+  onClick,
   ...rest
-}: ComponentProps<"button"> & { weight?: Weight }) {
-  return <button type={type} className={buttonClass(weight, className)} {...rest} />;
+}: ComponentProps<"button"> & {
+  weight?: Weight;
+  /** Not to be pressed for a moment. Unlike a disabled one it keeps the keyboard's place. */
+  isWaiting?: boolean;
+}) {
+  return (
+    <button
+      type={type}
+      className={buttonClass(weight, className)}
+      aria-disabled={isWaiting || undefined}
+      onClick={isWaiting ? undefined : onClick}
+      {...rest}
+    />
+  );
 }

@@ -26,10 +26,16 @@ export class BenchPage {
     this.turns = page.getByRole("region", { name: "The turns of this pile" });
   }
 
-  /** Lays the whole plan down, with the key: the page above may still grow while recipes come, under the mouse. */
+  /**
+   * Lays the whole plan down, with the key: the page above may still grow while recipes come, under the mouse.
+   * When the recipes are worked out once more in just that moment, the key does nothing, and is pressed again.
+   */
   async addAll(): Promise<void> {
-    await expect(this.allAdded).toBeEnabled();
-    await this.allAdded.press("Enter");
+    await expect(async () => {
+      await expect(this.allAdded).toBeEnabled();
+      await this.allAdded.press("Enter");
+      await expect(this.allAdded).toBeHidden({ timeout: 5_000 });
+    }).toPass({ timeout: 120_000 });
   }
 
   /** Types a reading of the pile as hex or CIELAB. */

@@ -69,7 +69,7 @@ export function PileSteps() {
           <Button
             weight={pile ? "plain" : "main"}
             // While recipes are worked out again, the one that is shown may be the one before.
-            disabled={!pile && search.status === "asking"}
+            isWaiting={!pile && search.status === "asking"}
             onClick={() => {
               lay(open, true);
             }}
