@@ -1,9 +1,10 @@
-/** `npm run bench`: every promised figure, measured on this machine. `--only engine|learning|palette|browser|tubes|subject|mix|log|kill|safety` for a part. */
+/** `npm run bench`: every promised figure, measured on this machine. `--only engine|learning|palette|browser|tubes|subject|mix|log|kill|safety|views` for a part. */
 // Before the store, which looks for it when it is loaded.
 import "fake-indexeddb/auto";
 import { browserFigures } from "./browser";
 import { engineFigures } from "./engine";
 import { correctionFigures, predictionFigures } from "./learning";
+import { hostileViewFigures } from "./hostileViews";
 import { killFigures } from "./kill";
 import { logFigures } from "./log";
 import { MEMORY_FLAG, measureMemory, memoryFigures } from "./memory";
@@ -44,3 +45,5 @@ if (only === undefined || only === "kill")
   printFigures("The browser killed, built application", await killFigures());
 if (only === undefined || only === "safety")
   printFigures("Hostile archives, each in a process of its own; calls", await safetyFigures());
+if (only === undefined || only === "views")
+  printFigures("Archives of pushed values, in the built application", await hostileViewFigures());

@@ -16,6 +16,16 @@ export function storeFaultWords(fault: StoreFault): string {
   }
 }
 
+/** Names of the ways of packing that packers offer, by the numbers of the zip format. */
+const PACKING_NAMES: ReadonlyMap<number, string> = new Map([
+  [9, "Deflate64"],
+  [12, "bzip2"],
+  [14, "LZMA"],
+  [93, "Zstandard"],
+  [95, "XZ"],
+  [98, "PPMd"],
+]);
+
 export function archiveFaultWords(fault: ArchiveFault): string {
   switch (fault.code) {
     case "no-zip":
@@ -26,6 +36,10 @@ export function archiveFaultWords(fault: ArchiveFault): string {
       return `It holds two files called ${quoted(fault.file)}.`;
     case "locked":
       return `${quoted(fault.file)} in it is locked by a password.`;
+    case "other-packing": {
+      const name = PACKING_NAMES.get(fault.method) ?? `method ${fault.method}`;
+      return `${quoted(fault.file)} in it is packed by ${name}, which Gaman does not read. Unpack the archive, pack the folder again as an ordinary zip file (Deflate), and open that.`;
+    }
     case "too-large":
       return `${quoted(fault.file)} in it is larger than it may be (${fault.bytes} bytes).`;
     case "bomb":

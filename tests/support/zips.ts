@@ -61,13 +61,37 @@ export async function withManifest(archive: Blob, change: (manifest: Json) => un
 
 const CENTRAL_HEADER = [0x50, 0x4b, 0x01, 0x02];
 const SIZE_AT = 24;
+/** Where the way of packing stands in it, and in the head before each file. */
+const PACKING_AT = 10;
+const LOCAL_HEADER = [0x50, 0x4b, 3, 4];
+const LOCAL_PACKING_AT = 8;
 
 /** What every head in the zip's directory declares as size, set to this number of bytes. */
 export function withDeclaredSize(bytes: Uint8Array<ArrayBuffer>, size: number): Uint8Array<ArrayBuffer> {
+  return changedHeads(bytes, CENTRAL_HEADER, (view, at) => {
+    view.setUint32(at + SIZE_AT, size, true);
+  });
+}
+
+/** Every file declared as packed in this way, by the number that zip files give it. */
+export function withPacking(bytes: Uint8Array<ArrayBuffer>, method: number): Uint8Array<ArrayBuffer> {
+  const inDirectory = changedHeads(bytes, CENTRAL_HEADER, (view, at) => {
+    view.setUint16(at + PACKING_AT, method, true);
+  });
+  return changedHeads(inDirectory, LOCAL_HEADER, (view, at) => {
+    view.setUint16(at + LOCAL_PACKING_AT, method, true);
+  });
+}
+
+function changedHeads(
+  bytes: Uint8Array<ArrayBuffer>,
+  mark: readonly number[],
+  change: (view: DataView, at: number) => void,
+): Uint8Array<ArrayBuffer> {
   const changed = bytes.slice();
   const view = new DataView(changed.buffer);
   for (let at = 0; at + SIZE_AT + 4 <= changed.length; at++) {
-    if (CENTRAL_HEADER.every((byte, i) => changed[at + i] === byte)) view.setUint32(at + SIZE_AT, size, true);
+    if (mark.every((byte, i) => changed[at + i] === byte)) change(view, at);
   }
   return changed;
 }

@@ -10,6 +10,8 @@ export type ArchiveFault =
   | { readonly code: "no-zip"; readonly detail: string }
   | { readonly code: "too-many-files"; readonly count: number }
   | { readonly code: "file-twice" | "locked"; readonly file: string }
+  /** Packed in a way that is not unpacked here; `method` is the number that zip files give it. */
+  | { readonly code: "other-packing"; readonly file: string; readonly method: number }
   | { readonly code: "too-large"; readonly file: string; readonly bytes: number }
   /** Unpacks to far more than its packed size allows, or to more than it declares. */
   | { readonly code: "bomb" | "more-than-declared"; readonly file: string }

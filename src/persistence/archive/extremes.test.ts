@@ -2,9 +2,9 @@ import "fake-indexeddb/auto";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { fillStore } from "../../../tests/support/sampleStore";
 import { sized } from "../../../tests/support/study";
-import { filesOf, withRows } from "../../../tests/support/zips";
-import { createRng, type Rng } from "../../core/random/rng";
-import type { TableName } from "../../domain/store/tableNames";
+import { type Pushing, pushingOf } from "../../../tests/support/pushedValues";
+import { withRows } from "../../../tests/support/zips";
+import { createRng } from "../../core/random/rng";
 import { storeFaultWords } from "../../words/store";
 import { GamanDatabase } from "../database";
 import { createStoreApi } from "../storeApi";
@@ -19,19 +19,12 @@ const target = new GamanDatabase("extremes-target");
 const api = createStoreApi(() => target);
 const quiet = (): void => undefined;
 let archive: Blob;
-let tables: readonly TableName[];
-let ids: readonly string[];
+let pushing: Pushing;
 
 beforeAll(async () => {
   await fillStore(source);
   archive = (await writeArchive(source, { kind: "everything" }, 4000)).blob;
-  const files = await filesOf(archive);
-  tables = [...files.keys()].flatMap(
-    (name) => (/^rows\/(\w+)-1/.exec(name)?.[1] as TableName | undefined) ?? [],
-  );
-  ids = [...files.values()].flatMap((text) =>
-    [...text.matchAll(/"id":"([^"]+)"/g)].map(([, id]) => id ?? ""),
-  );
+  pushing = await pushingOf(archive);
 });
 
 afterAll(async () => {
@@ -40,42 +33,6 @@ afterAll(async () => {
 });
 
 type Json = Record<string, unknown>;
-
-const NUMBERS = [0, -0, -1, 0.5, 1e-300, 1e308, 2 ** 53 - 1, -(2 ** 53), 8.64e15, 1e6, 255, 160];
-const TEXTS = [
-  "",
-  " ",
-  "\u200b",
-  "\u202Egnp.exe",
-  "x".repeat(5000),
-  "\ud800",
-  "__proto__",
-  "constructor",
-  "null",
-];
-
-function anyOf<T>(values: readonly T[], rng: Rng): T {
-  const value = values[rng.below(values.length)];
-  if (value === undefined) throw new RangeError("nothing to choose from");
-  return value;
-}
-
-/** Keeps the type of one value somewhere in the row, and takes it to an end of what that type can be. */
-function push(row: Json | unknown[], rng: Rng): void {
-  const keys = Object.keys(row);
-  if (keys.length === 0) return;
-  const key = anyOf(keys, rng);
-  const held = row as Json;
-  const value = held[key];
-  if (rng.next() < 0.08) Reflect.deleteProperty(held, key);
-  else if (typeof value === "number") held[key] = anyOf(NUMBERS, rng);
-  else if (typeof value === "string") held[key] = rng.next() < 0.5 ? anyOf(ids, rng) : anyOf(TEXTS, rng);
-  else if (typeof value === "boolean") held[key] = !value;
-  else if (Array.isArray(value) && rng.next() < 0.4) {
-    const list: readonly unknown[] = value;
-    held[key] = anyOf([[], [...list, ...list], list.slice(1), list.toReversed()], rng);
-  } else if (typeof value === "object" && value !== null) push(value as Json, rng);
-}
 
 const nothingOfPaint = {
   at: 1,
@@ -149,10 +106,7 @@ describe("values at the ends of what they can be", () => {
     const rng = createRng(41);
     const counts = { taken: 0, refused: 0 };
     for (let i = 0; i < MUTATED; i++) {
-      const changed = await withRows(archive, anyOf(tables, rng), (rows) => {
-        for (let times = 1 + rng.below(3); times > 0; times--) push(anyOf(rows, rng), rng);
-        return rows;
-      });
+      const changed = await pushing.next(rng);
       const opened = await api.openArchive("own", changed, quiet);
       if (!opened.ok) {
         counts.refused++;

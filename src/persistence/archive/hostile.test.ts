@@ -4,7 +4,14 @@ import { readFileSync } from "node:fs";
 import path from "node:path";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { fillStore, wholeOf } from "../../../tests/support/sampleStore";
-import { filesOf, withDeclaredSize, withManifest, withRows, zipOf } from "../../../tests/support/zips";
+import {
+  filesOf,
+  withDeclaredSize,
+  withManifest,
+  withPacking,
+  withRows,
+  zipOf,
+} from "../../../tests/support/zips";
 import { createRng, type Rng } from "../../core/random/rng";
 import { GamanDatabase, STORE_VERSION } from "../database";
 import { createStoreApi } from "../storeApi";
@@ -108,6 +115,8 @@ describe("refusals say why", () => {
       () => withRows(archive, "pictures", ([row]) => [row, { ...row, id: "twin" }]),
       /another row has already/,
     ],
+    ["packed by bzip2", () => new Blob([withPacking(bytes, 12)]), /packed by bzip2.*as an ordinary zip/],
+    ["packed by an unknown way", () => new Blob([withPacking(bytes, 77)]), /packed by method 77/],
     ["a gigabyte declared", () => new Blob([withDeclaredSize(bytes, 1e9)]), /larger than it may be|far more/],
     [
       "a byte more than declared",

@@ -32,6 +32,9 @@ export async function packZip(
   return writer.close();
 }
 
+/** Stored as it is, and Deflate: what the platform itself unpacks. */
+const READ_PACKINGS: readonly number[] = [0, 8];
+
 /** What desktops put into every folder that they zip. */
 const OF_THE_DESKTOP = /(^|\/)(__MACOSX\/|\.DS_Store$|Thumbs\.db$|desktop\.ini$|\._[^/]*$)/i;
 
@@ -58,6 +61,8 @@ export async function listZip(file: Blob, mainFile: string): Promise<ReadonlyMap
     const name = entry.filename.startsWith(folder) ? entry.filename.slice(folder.length) : entry.filename;
     if (byName.has(name)) throw new ArchiveRefused({ code: "file-twice", file: name });
     if (entry.encrypted) throw new ArchiveRefused({ code: "locked", file: name });
+    if (!READ_PACKINGS.includes(entry.compressionMethod))
+      throw new ArchiveRefused({ code: "other-packing", file: name, method: entry.compressionMethod });
     byName.set(name, entry);
   }
   return byName;
