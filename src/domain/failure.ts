@@ -6,3 +6,11 @@ export type WorkFailure =
   | { readonly code: "lost"; readonly detail: string }
   /** The question itself cannot be answered. */
   | { readonly code: "refused"; readonly detail: string };
+
+/**
+ * Whether a write failed because the browser keeps no more. A browser that finds it out only at the end of a transaction
+ * gives the transaction up, and the database library then reports that, with the reason in its message.
+ */
+export function isStorageFull(error: unknown): boolean {
+  return error instanceof Error && /QuotaExceeded/.test(`${error.name} ${error.message}`);
+}

@@ -1,4 +1,5 @@
 /** Opening the store and what can be in the way: an older or newer window, a browser that keeps nothing, a full disk. */
+import { isStorageFull } from "../domain/failure";
 import type { OpeningFault } from "../domain/store/storeFault";
 import { type GamanDatabase, STORE_VERSION } from "./database";
 
@@ -70,7 +71,7 @@ export function openingFaultOf(error: unknown): OpeningFault {
   const is = (...names: string[]): boolean =>
     names.some((one) => name === one || message.startsWith(one) || message.includes(`${one}:`));
   if (is("VersionError")) return { code: "newer" };
-  if (is("QuotaExceededError")) return { code: "full" };
+  if (isStorageFull(error)) return { code: "full" };
   if (is("MissingAPIError", "InvalidStateError", "SecurityError", "NotAllowedError"))
     return { code: "forbidden" };
   return { code: "unknown", detail: message.slice(0, 200) };

@@ -10,6 +10,7 @@ import { readArchive } from "./archive/readArchive";
 import { writeArchive } from "./archive/writeArchive";
 import { type GamanDatabase, openDatabase, type Workspace } from "./database";
 import { checkStore, quarantineUnreadable, type StoreReport } from "./storeCheck";
+import { isStorageFull } from "../domain/failure";
 import type { StoreFault } from "../domain/store/storeFault";
 import type { TableName } from "../domain/store/tableNames";
 import { ROW_TABLES, type Row } from "./tables";
@@ -170,7 +171,7 @@ async function answered<T>(task: () => Promise<T>): Promise<Answer<T>> {
 function faultOf(error: unknown): StoreFault {
   if (error instanceof ArchiveRefused) return { code: "archive", fault: error.fault };
   if (error instanceof UndoRefused) return { code: "worked-on", count: error.workedOn };
-  const { name, message } = error instanceof Error ? error : { name: "", message: String(error) };
-  if (name === "QuotaExceededError" || message.includes("QuotaExceeded")) return { code: "full" };
+  const message = error instanceof Error ? error.message : String(error);
+  if (isStorageFull(error)) return { code: "full" };
   return { code: "unknown", detail: message.slice(0, 200) };
 }

@@ -1,5 +1,5 @@
 /** Each failure tells its own story: what failed, what stays, what to do. */
-import type { WorkFailure } from "../domain/failure";
+import { isStorageFull, type WorkFailure } from "../domain/failure";
 
 /** @param what - that was asked for, with a capital: "The recipes". */
 export function workFailureWords(what: string, failure: WorkFailure): string {
@@ -22,7 +22,7 @@ export function saveFailureWords(error: unknown): string {
   const name = error instanceof Error ? error.name : "";
   if (name === "PileChangedError")
     return "This pile was changed in another window meanwhile, so nothing was written. It is shown as it lies now: look, then go on.";
-  if (name === "QuotaExceededError")
+  if (isStorageFull(error))
     return "The browser's storage is full, so this was not saved. Free some space, then do it again.";
   const detail = error instanceof Error ? error.message : String(error);
   return `This was not saved; everything kept before is still there. Try it once more. (${detail})`;

@@ -59,14 +59,18 @@ test("the walk itself finds colour where there is some", async ({ page }) => {
   expect(await chromaticColors(page)).toContain("P border-left-color: rgb(10, 20, 30)");
 });
 
+async function openDemoIn(page: Page, room: (typeof ROOMS)[number]): Promise<void> {
+  await page.goto("/");
+  await page.evaluate((name) => {
+    localStorage.setItem("gaman-room", name);
+  }, room);
+  await openDemo(page);
+  await enterRoom(page, room);
+}
+
 for (const room of ROOMS) {
   test(`nothing but paint is coloured, and everyone can use it: ${room} room`, async ({ page }) => {
-    await page.goto("/");
-    await page.evaluate((name) => {
-      localStorage.setItem("gaman-room", name);
-    }, room);
-    await openDemo(page);
-    await enterRoom(page, room);
+    await openDemoIn(page, room);
     for (const view of VIEWS) {
       await goTo(page, view.name);
       if (view.name === "Subject") {
@@ -75,6 +79,10 @@ for (const room of ROOMS) {
       }
       await expectClean(page, `${view.name}, ${room}`, room);
     }
+  });
+
+  test(`so is what opens in them: ${room} room`, async ({ page }) => {
+    await openDemoIn(page, room);
     await trayNote(page, /^9 Buoy/).click();
     await expect(page.getByText(/^These tubes do not reach it/)).toBeVisible();
     await expectClean(page, `Mix out of reach, ${room}`, room);

@@ -7,6 +7,7 @@ import { lazy, Suspense } from "react";
 import { usePathname, useSearchParams } from "next/navigation";
 import type { Note } from "../../domain/note/note";
 import { labFromStored } from "../../domain/reading/storedColor";
+import { RowGuard } from "../../ui/RowGuard";
 import { Patch } from "../../ui/Patch";
 import { useSettings, useStudio } from "../../kit/studio/useStudio";
 import { describeLab } from "../../words/colors";
@@ -33,12 +34,9 @@ export function Tray() {
     >
       <ol className="flex w-max pr-4">
         {notes.map((note) => (
-          <TrayNote
-            key={note.id}
-            note={note}
-            href={`${base}?note=${note.id}`}
-            isCurrent={note.id === current}
-          />
+          <RowGuard key={note.id} name={`${note.number} ${note.name}`} resetKey={note} as="li">
+            <TrayNote note={note} href={`${base}?note=${note.id}`} isCurrent={note.id === current} />
+          </RowGuard>
         ))}
         <Suspense fallback={null}>
           <TrayPiles current={params.get("pile")} />

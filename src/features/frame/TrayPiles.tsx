@@ -14,6 +14,7 @@ import { useBeliefs } from "../../kit/paint/useBeliefs";
 import { shownOf } from "../../kit/query/useTask";
 import { useDb, useSettings, useStudio } from "../../kit/studio/useStudio";
 import { readFreePiles } from "../../persistence/pileReads";
+import { RowGuard } from "../../ui/RowGuard";
 import { Patch } from "../../ui/Patch";
 import { describeLab } from "../../words/colors";
 
@@ -30,12 +31,13 @@ export function TrayPiles({ current }: { current: string | null }) {
   return (
     <>
       {piles.map((pile) => (
-        <TrayPile
-          key={pile.id}
-          pile={pile}
-          tubeById={believedTubes(tubeById, beliefs?.get(pile.id))}
-          isCurrent={pile.id === current}
-        />
+        <RowGuard key={pile.id} name={pile.name ?? "A pile"} resetKey={pile} as="li">
+          <TrayPile
+            pile={pile}
+            tubeById={believedTubes(tubeById, beliefs?.get(pile.id))}
+            isCurrent={pile.id === current}
+          />
+        </RowGuard>
       ))}
       <li className="w-[5.5rem] wide:w-[7rem]">
         <Link href="/mix?pile=new" aria-current={current === "new" ? "true" : undefined} className={CELL}>

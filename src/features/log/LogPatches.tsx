@@ -3,9 +3,11 @@
 /** Rows of the log as the colours themselves: target and result touching, with their words below. */
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { useEffect, useRef, useState } from "react";
+import { RowGuard } from "../../ui/RowGuard";
 import { Patch } from "../../ui/Patch";
 import { useSettings } from "../../kit/studio/useStudio";
 import { describeLab } from "../../words/colors";
+import type { LogRow } from "../../domain/log/logRow";
 import type { RowsProps } from "./LogTable";
 import { labOf } from "../../domain/match/since";
 
@@ -14,7 +16,6 @@ const NARROWEST_PX = 168;
 const OVERSCAN = 3;
 
 export function LogPatches({ rows, onOpen }: RowsProps) {
-  const settings = useSettings();
   const frame = useRef<HTMLDivElement>(null);
   const [perLine, setPerLine] = useState(2);
   useEffect(() => {
@@ -53,8 +54,6 @@ export function LogPatches({ rows, onOpen }: RowsProps) {
         {items.flatMap(({ index: line, start }) =>
           Array.from({ length: Math.min(perLine, found - line * perLine) }, (_, place) => {
             const row = rowAt(line * perLine + place);
-            const [target, result] = [labOf(row?.target), labOf(row?.color)];
-            const lab = result ?? target;
             return (
               <li
                 key={line * perLine + place}
@@ -73,15 +72,13 @@ export function LogPatches({ rows, onOpen }: RowsProps) {
                     if (row) onOpen(row);
                   }}
                 >
-                  <span className="flex h-22 w-full">
-                    {target ? <Patch lab={target} className="flex-1" /> : null}
-                    {result ? <Patch lab={result} className="flex-1" /> : null}
-                  </span>
-                  <span className="mt-1 block truncate font-semibold">{row?.note ?? "…"}</span>
-                  <span className="block truncate text-sm text-muted">
-                    {row ? `${row.miss === undefined ? "not read" : `ΔE ${row.miss.toFixed(1)}`}, ` : ""}
-                    {lab ? describeLab(lab, settings).sentence : ""}
-                  </span>
+                  {row ? (
+                    <RowGuard name={row.note ?? "This record"} resetKey={row}>
+                      <RecordPatches row={row} />
+                    </RowGuard>
+                  ) : (
+                    "…"
+                  )}
                 </button>
               </li>
             );
@@ -89,5 +86,24 @@ export function LogPatches({ rows, onOpen }: RowsProps) {
         )}
       </ul>
     </div>
+  );
+}
+
+function RecordPatches({ row }: { row: LogRow }) {
+  const settings = useSettings();
+  const [target, result] = [labOf(row.target), labOf(row.color)];
+  const lab = result ?? target;
+  return (
+    <>
+      <span className="flex h-22 w-full">
+        {target ? <Patch lab={target} className="flex-1" /> : null}
+        {result ? <Patch lab={result} className="flex-1" /> : null}
+      </span>
+      <span className="mt-1 block truncate font-semibold">{row.note}</span>
+      <span className="block truncate text-sm text-muted">
+        {`${row.miss === undefined ? "not read" : `ΔE ${row.miss.toFixed(1)}`}, `}
+        {lab ? describeLab(lab, settings).sentence : ""}
+      </span>
+    </>
   );
 }

@@ -9,6 +9,7 @@ import type { LogOrder } from "../../persistence/log/logQuery";
 import type { LogKind, LogRow } from "../../domain/log/logRow";
 import type { Settings } from "../../domain/settings/settings";
 import type { Tube } from "../../domain/tube/tube";
+import { RowGuard } from "../../ui/RowGuard";
 import { Patch } from "../../ui/Patch";
 import { SortableHead } from "../../ui/SortableHead";
 import { useSettings, useStudio } from "../../kit/studio/useStudio";
@@ -101,12 +102,25 @@ const TableRow = memo(function TableRow({
     <tr aria-rowindex={index + 2} className="border-b" style={{ height: ROW_PX }}>
       {columns.map(({ id, isSecondary, cell }) => (
         <td key={id} className={clsx("pr-3", isSecondary && "hidden wide:table-cell")}>
-          <div className="line-clamp-2 leading-tight">{row ? cell(row) : "…"}</div>
+          <div className="line-clamp-2 leading-tight">
+            {row ? (
+              <RowGuard name={row.note ?? "This record"} resetKey={row}>
+                <Cell row={row} draw={cell} />
+              </RowGuard>
+            ) : (
+              "…"
+            )}
+          </div>
         </td>
       ))}
     </tr>
   );
 });
+
+/** A component of its own, so that what fails in it fails inside its row. */
+function Cell({ row, draw }: { row: LogRow; draw: Column["cell"] }) {
+  return draw(row);
+}
 
 function useColumns(kind: LogKind, onOpen: (row: LogRow) => void): readonly Column[] {
   const settings = useSettings();

@@ -6,6 +6,7 @@ import type { Palette } from "../../domain/palette/palette";
 import { Button } from "../../ui/Button";
 import { isVisibleName } from "../../domain/name/visibleName";
 import { SelectField, TextAreaField, TextField } from "../../ui/fields";
+import { RowGuard } from "../../ui/RowGuard";
 import { Patch } from "../../ui/Patch";
 import { Drawer } from "../../ui/Drawer";
 import { tintOfTube } from "../../domain/tube/smear";
@@ -55,7 +56,9 @@ export function PaletteList({ open, onOpen }: { open: Palette; onOpen: (paletteI
                 row.id === open.id && "border-l-4 border-ink pl-2",
               )}
             >
-              <Swatches palette={row} />
+              <RowGuard name={row.name} resetKey={row}>
+                <Swatches palette={row} />
+              </RowGuard>
               <span className="min-w-0">
                 <span className={clsx("block truncate", row.id === open.id && "font-bold")}>{row.name}</span>
                 <span className="block text-sm text-muted">

@@ -1,6 +1,7 @@
 "use client";
 
 /** Search, filters, and the tubes as smears or as a table. */
+import { RowGuard } from "../../ui/RowGuard";
 import { clsx } from "clsx";
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { useDeferredValue, useMemo, useRef, useState } from "react";
@@ -136,20 +137,28 @@ function SmearList({
                   tube.id === openId && "border-l-4 border-ink pl-2",
                 )}
               >
-                <Smear ladder={ladderOfTube(tube)} variant={index} className="h-8 w-28 shrink-0" />
-                <span className="min-w-0">
-                  <span className={clsx("block truncate", tube.id === openId && "font-bold")}>
-                    {tube.label}
-                  </span>
-                  <span className="block truncate text-sm text-muted">
-                    {[tube.colourIndexNames.join(" + "), basisWords(tube)].filter(Boolean).join(" · ")}
-                  </span>
-                </span>
+                <RowGuard name={tube.label} resetKey={tube}>
+                  <TubeLine tube={tube} index={index} isOpen={tube.id === openId} />
+                </RowGuard>
               </button>
             </li>
           );
         })}
       </ul>
     </div>
+  );
+}
+
+function TubeLine({ tube, index, isOpen }: { tube: Tube; index: number; isOpen: boolean }) {
+  return (
+    <>
+      <Smear ladder={ladderOfTube(tube)} variant={index} className="h-8 w-28 shrink-0" />
+      <span className="min-w-0">
+        <span className={clsx("block truncate", isOpen && "font-bold")}>{tube.label}</span>
+        <span className="block truncate text-sm text-muted">
+          {[tube.colourIndexNames.join(" + "), basisWords(tube)].filter(Boolean).join(" · ")}
+        </span>
+      </span>
+    </>
   );
 }

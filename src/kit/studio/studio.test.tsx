@@ -40,6 +40,8 @@ describe("problems", () => {
     expect(result.current.map(({ words }) => words)).toEqual(["The paint has gone"]);
     await act(async () => {
       attempt(Promise.reject(Object.assign(new Error("full"), { name: "QuotaExceededError" })));
+      // What the database library makes of it when only the end of a transaction shows it.
+      attempt(Promise.reject(Object.assign(new Error("QuotaExceededError "), { name: "AbortError" })));
       await Promise.resolve();
     });
     expect(result.current.map(({ words }) => words)).toEqual([
