@@ -25,7 +25,13 @@ async function takenArchives(): Promise<readonly Buffer[]> {
   const db = new GamanDatabase("hostile-views");
   const read = (name: string) => readFileSync(path.join(ROOT, "public/demo", name));
   const demo = demoFileSchema.parse(JSON.parse(read("slipway.json").toString("utf8")));
-  await writeDemo(db, demo, new Blob([new Uint8Array(read("slipway.jpg"))], { type: "image/jpeg" }), DEFAULT_SETTINGS, Date.now());
+  await writeDemo(
+    db,
+    demo,
+    new Blob([new Uint8Array(read("slipway.jpg"))], { type: "image/jpeg" }),
+    DEFAULT_SETTINGS,
+    Date.now(),
+  );
   const whole = (await writeArchive(db, { kind: "everything" }, 4000)).blob;
   await db.delete();
   const target = new GamanDatabase("hostile-views-target");
