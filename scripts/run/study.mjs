@@ -1,6 +1,6 @@
 /**
  * `npm run study`: every accuracy figure at full size, seeded, in one table. `-- NAME` runs the files whose path
- * holds the name.
+ * holds the name; `-- --seed N` draws other paints, where a study draws any.
  */
 import { mkdtempSync, readFileSync, rmSync } from "node:fs";
 import { execFileSync, spawnSync } from "node:child_process";
@@ -11,7 +11,10 @@ import { bin, ensurePackages } from "./project.mjs";
 ensurePackages();
 const folder = mkdtempSync(path.join(tmpdir(), "gaman-study-"));
 const out = path.join(folder, "figures.jsonl");
-const wanted = process.argv.slice(2);
+const asked = process.argv.slice(2);
+const seedAt = asked.indexOf("--seed");
+const seed = seedAt < 0 ? "0" : (asked[seedAt + 1] ?? "0");
+const wanted = seedAt < 0 ? asked : asked.toSpliced(seedAt, 2);
 // The files that hold a statistic are those that say how large it is.
 const files = execFileSync("git", ["grep", "-l", "support/study", "--", "src", "tests"], { encoding: "utf8" })
   .trim()
@@ -20,7 +23,7 @@ const files = execFileSync("git", ["grep", "-l", "support/study", "--", "src", "
   .filter((file) => wanted.length === 0 || wanted.some((name) => file.includes(name)));
 const { status } = spawnSync(bin("vitest"), ["run", "--testTimeout=1800000", "--reporter=dot", ...files], {
   stdio: "inherit",
-  env: { ...process.env, GAMAN_STUDY: out },
+  env: { ...process.env, GAMAN_STUDY: out, GAMAN_SEED: seed },
 });
 const figures = readLines(out).map((line) => JSON.parse(line));
 for (const { name, value, least, most } of figures) {

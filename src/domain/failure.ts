@@ -12,5 +12,5 @@ export type WorkFailure =
  * gives the transaction up, and the database library then reports that, with the reason in its message.
  */
 export function isStorageFull(error: unknown): boolean {
-  return error instanceof Error && /QuotaExceeded/.test(`${error.name} ${error.message}`);
+  return error instanceof Error && `${error.name} ${error.message}`.includes("QuotaExceeded");
 }

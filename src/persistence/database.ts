@@ -24,7 +24,7 @@ import type { Timer } from "../domain/timer/timer";
 import type { Tube, TubePhoto } from "../domain/tube/tube";
 
 /** Of the newest shape on disk; archives say which one they hold. */
-export const STORE_VERSION = 8;
+export const STORE_VERSION = 9;
 
 export type Workspace = "own" | "demo";
 
@@ -116,6 +116,8 @@ export class GamanDatabase extends Dexie {
         await transaction.table("importParts").clear();
       });
     this.version(8).stores({ turnPhotos: "id, pileId" });
+    // A calibration may hold the surface that it was learned under; older rows have none.
+    this.version(9).stores({});
   }
 }
 

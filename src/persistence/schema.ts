@@ -102,6 +102,10 @@ export const calibrationSchema = z
     at: time,
     absorption: bands,
     scattering: bands,
+    /** Of its films: what they throw back outside and inside; K and S hold under it only. */
+    surface: z.optional(
+      z.strictObject({ k1: finite.check(z.gte(0), z.lte(0.2)), k2: finite.check(z.gte(0), z.lte(0.95)) }),
+    ),
     readings: z
       .array(
         z.strictObject({

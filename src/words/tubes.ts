@@ -11,6 +11,7 @@ import { chromaPeak, filmLab, lightenedChip, tintingStrength, tintLab } from "..
 import { LOOK_ALIKE_BELOW } from "../core/tube/compareTubes";
 import { deltaE2000 } from "../core/color/ciede2000";
 import { VIEWING } from "../data/standardViewing";
+import type { SurfaceConstants } from "../core/mixing/saunderson";
 import { PAINT_SURFACE } from "../data/surface";
 import { WHITE_BENCH } from "../data/testWhite";
 import type { Settings } from "../domain/settings/settings";
@@ -276,4 +277,14 @@ export function impossibleReadingWords(fault: ImpossibleReading): string {
       return `${dabWords(reading.whiteParts)} reads darker (L* ${reading.lab[0].toFixed(1)}) than ${dabWords(before.whiteParts)} (L* ${before.lab[0].toFixed(1)}). More white cannot darken a paint: check which dab is which and read both again.`;
     }
   }
+}
+
+/** Outer reflection, [0, 1], below which a film looks glossy, and above which it looks matt. */
+const GLOSSY_BELOW = 0.021;
+const MATT_ABOVE = 0.03;
+
+/** What was learned of the surface of dry paint. */
+export function surfaceWords({ k1, k2 }: SurfaceConstants): string {
+  const look = k1 < GLOSSY_BELOW ? "glossy" : k1 > MATT_ABOVE ? "matt" : "satin";
+  return `Its surface reads as ${look}: it throws back ${(100 * k1).toFixed(1)} % of the light that falls on it, and ${Math.round(100 * k2)} % of what comes from inside. Darks depend on it most.`;
 }

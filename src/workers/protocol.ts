@@ -29,7 +29,7 @@ export type SolverApi = {
   learnBox: (tubes: readonly LearningTube[], piles: readonly PileEvidence[]) => LearnedBox;
   /** What the readings of a pile say of its tubes. */
   believe: (request: BeliefRequest) => Omit<Belief, "pileId" | "tubes"> & {
-    readonly tubes: readonly Pick<SolverTube, "absorption" | "scattering">[];
+    readonly tubes: readonly Omit<SolverTube, "isBlack">[];
   };
   /** The next addition to a pile, with alternatives and what each way costs. */
   nextAddition: (request: AdditionRequest) => NextAddition;

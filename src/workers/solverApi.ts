@@ -1,4 +1,5 @@
 /** The solver's work, apart from the worker around it, so that it can be tested without one. */
+import type { LearningConditions } from "../core/learning/boxModel";
 import { believe } from "../core/learning/believe";
 import { type Medium, type PaletteAnswer, PaletteMixer } from "../core/recipe/paletteMixer";
 import { colorModelOf } from "../core/mixing/colorModelOf";
@@ -17,6 +18,7 @@ import { washAddition } from "../core/correct/washAddition";
 import { nearestTube } from "../core/recipe/nearestTube";
 import { checkUnderLights } from "../core/spectrum/metamerism";
 import { smoothestReflectance } from "../core/spectrum/smoothestReflectance";
+import { USUAL_SURFACE_PRIOR } from "../core/learning/surfaceModel";
 import { USUAL_PRIOR } from "../core/learning/tubeModel";
 import { calibrateTube, type TubeCalibration } from "../core/learning/calibrateTube";
 import { learnBox } from "../core/learning/learnBox";
@@ -69,6 +71,13 @@ const WORTH_LAYING_OUT = 1;
 /** So many beliefs are kept. */
 const MOST_BELIEFS = 300;
 
+const LEARNING: LearningConditions = {
+  view: VIEWING.D65,
+  surface: PAINT_SURFACE,
+  surfacePrior: USUAL_SURFACE_PRIOR,
+  prior: USUAL_PRIOR,
+};
+
 export function createSolverApi(): SolverApi {
   // One palette is in use at a time; what its searches share is worth keeping.
   let current: { key: string; mixer: PaletteMixer } | undefined;
@@ -97,16 +106,13 @@ export function createSolverApi(): SolverApi {
         request.tubes.map(opticsOf),
         request.parts,
         request.evidence,
-        {
-          view: VIEWING.D65,
-          surface: PAINT_SURFACE,
-          prior: USUAL_PRIOR,
-        },
+        LEARNING,
       );
       const answer = {
-        tubes: tubes.map(({ absorption, scattering }) => ({
+        tubes: tubes.map(({ absorption, scattering, surface }) => ({
           absorption: Array.from(absorption),
           scattering: Array.from(scattering),
+          ...(surface && { surface }),
         })),
         doubtDeltaE2000,
       };
@@ -114,11 +120,7 @@ export function createSolverApi(): SolverApi {
       beliefs.set(key, answer);
       return answer;
     },
-    nextAddition: ({ tubes, ...query }) =>
-      nextAddition(
-        { ...query, tubes: tubes.map(opticsOf) },
-        { view: VIEWING.D65, surface: PAINT_SURFACE, prior: USUAL_PRIOR },
-      ),
+    nextAddition: ({ tubes, ...query }) => nextAddition({ ...query, tubes: tubes.map(opticsOf) }, LEARNING),
     washAddition: ({ tubes, ...query }) =>
       washAddition(
         {

@@ -8,6 +8,7 @@ import { plainParts } from "@/core/correct/additionPart";
 import { nextAddition, type PileQuery } from "@/core/correct/nextAddition";
 import { applyDifference, threeWayDifference } from "@/core/describe/difference";
 import type { Evidence, MixPart } from "@/core/learning/boxModel";
+import { USUAL_SURFACE_PRIOR } from "@/core/learning/surfaceModel";
 import { USUAL_PRIOR } from "@/core/learning/tubeModel";
 import { mixtureReflectance } from "@/core/mixing/mixture";
 import { MixtureEvaluator } from "@/core/mixing/mixtureEvaluator";
@@ -21,7 +22,12 @@ import { PAINT_SURFACE } from "@/data/surface";
 import { simulateSurface, simulateTube, USUAL_DEVIATION } from "@/devices/simulatedPaint";
 import { pigment } from "./paint";
 
-export const CONDITIONS = { view: VIEWING.D65, surface: PAINT_SURFACE, prior: USUAL_PRIOR };
+export const CONDITIONS = {
+  view: VIEWING.D65,
+  surface: PAINT_SURFACE,
+  surfacePrior: USUAL_SURFACE_PRIOR,
+  prior: USUAL_PRIOR,
+};
 
 export const BOX_OF_EIGHT = [
   "titanium-white",
@@ -48,7 +54,6 @@ export function simulateBox(ids: readonly string[], rng: Rng): SimulatedBox {
   const generic = ids.map((id) => pigment(id).optics);
   const hidden = generic.map((optics) => simulateTube(optics, USUAL_DEVIATION, rng));
   const surface = simulateSurface(rng);
-  const mixer = new MixtureEvaluator(generic, VIEWING.D65, PAINT_SURFACE);
   const labOf = (
     tubes: readonly OpticalModel[],
     parts: readonly MixPart[],
@@ -65,13 +70,19 @@ export function simulateBox(ids: readonly string[], rng: Rng): SimulatedBox {
     generic,
     trueLab: (parts) => labOf(hidden, parts, surface),
     predictedLab: (tubes, parts) => labOf(tubes, parts, PAINT_SURFACE),
-    randomMix: () => {
-      const count = 2 + rng.below(3);
-      const order = ids.map((_, tube) => ({ tube, key: rng.next() })).sort((a, b) => a.key - b.key);
-      return order
-        .slice(0, count)
-        .map(({ tube }) => ({ tube, volume: -Math.log(1 - rng.next()) / mixer.strengthOf(tube) }));
-    },
+    randomMix: randomMixOf(generic, rng),
+  };
+}
+
+/** Mixtures of two to four tubes, each by its strength. */
+export function randomMixOf(generic: readonly OpticalModel[], rng: Rng): () => MixPart[] {
+  const mixer = new MixtureEvaluator(generic, VIEWING.D65, PAINT_SURFACE);
+  return () => {
+    const count = 2 + rng.below(3);
+    const order = generic.map((_, tube) => ({ tube, key: rng.next() })).sort((a, b) => a.key - b.key);
+    return order
+      .slice(0, count)
+      .map(({ tube }) => ({ tube, volume: -Math.log(1 - rng.next()) / mixer.strengthOf(tube) }));
   };
 }
 

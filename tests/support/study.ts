@@ -14,6 +14,11 @@ export function sized(small: number, full: number): number {
   return out === undefined ? small : full;
 }
 
+/** A seed of one's own, or another for each with `npm run study -- --seed N`, so that no figure is tuned to one. */
+export function seeded(own: number): number {
+  return own + 7919 * Number(process.env.GAMAN_SEED ?? 0);
+}
+
 /** Every so-manyth of a list beside the unit tests, all of it in the study. */
 export function thinned<T>(list: readonly T[], everyth: number): readonly T[] {
   return out === undefined ? list.filter((_, i) => i % everyth === 0) : list;

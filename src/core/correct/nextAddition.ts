@@ -92,9 +92,11 @@ const MOST_GROWTH = 4;
 const LEAST_GAIN = 0.3;
 
 /** @throws RangeError when target, pile or palette are outside their ranges or name a tube that is not in the box. */
-export function nextAddition(query: PileQuery, conditions: LearningConditions): NextAddition {
+export function nextAddition(query: PileQuery, believedBefore: LearningConditions): NextAddition {
   assertQuery(query);
-  const learned = learnTubes(query.tubes, query.evidence, conditions);
+  const learned = learnTubes(query.tubes, query.evidence, believedBefore);
+  // What follows is seen as the evidence says that this paint is seen.
+  const conditions = { ...believedBefore, surface: learned.surface };
   const pileVolume = query.parts.reduce((sum, part) => sum + part.volume, 0);
   const mixer = pileMixer(query, learned, conditions);
   const pile = mixer.pile;

@@ -40,9 +40,9 @@ export function pileModel(
   return colorModelOf([thinned(pile, paintShare), ...tubes], view, surface, wash);
 }
 
-function thinned({ grid, absorption, scattering }: OpticalModel, share: number): OpticalModel {
+function thinned({ absorption, scattering, ...of }: OpticalModel, share: number): OpticalModel {
   return {
-    grid,
+    ...of,
     absorption: Array.from(absorption, (k) => k * share),
     scattering: Array.from(scattering, (s) => s * share),
   };

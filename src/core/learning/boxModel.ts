@@ -1,12 +1,15 @@
 /** The box as learning sees it: predictions of mixtures from the coefficients of the tubes that have evidence. */
-import { REFERENCE_FACTORS, writeResidualsOfDeltaE2000 } from "../color/ciede2000";
 import type { LabD65 } from "../color/types";
-import { type Film, mixtureReflectance } from "../mixing/mixture";
+import { blendOptics, blendSurfaces, type Film, mixtureReflectance } from "../mixing/mixture";
 import type { SurfaceConstants } from "../mixing/saunderson";
-import { solveSymmetric } from "../optimize/solveSymmetric";
+import type { NormalEquations } from "../optimize/normalEquations";
+import type { CholeskyFactor } from "../optimize/solveSymmetric";
 import { labFromReflectance, type ViewingWeights } from "../spectrum/colorimetry";
-import type { OpticalModel, Reflectance } from "../spectrum/types";
-import { PARAMETERS_PER_TUBE, type TubePrior, tubeOptics } from "./tubeModel";
+import type { NumberRow, OpticalModel, Reflectance } from "../spectrum/types";
+import { bandSlopes } from "./bandSlopes";
+import { labWithSlopes, residualsBetween, slopesBetween, type Three } from "./residualSlopes";
+import { PARAMETERS_OF_SURFACE, surfaceOf, type SurfacePrior, surfaceSlopes } from "./surfaceModel";
+import { PARAMETERS_PER_TUBE, type TubePrior, tubeOptics, writeTubeSlopes } from "./tubeModel";
 
 export type MixPart = {
   /** Index into the tubes. */
@@ -48,43 +51,108 @@ export type PredictionTerms = {
 
 export type LearningConditions = {
   readonly view: ViewingWeights<"D65">;
+  /** Believed of the surface before anything was read. */
   readonly surface: SurfaceConstants;
+  /** How well; left out, the surface is taken as it is. */
+  readonly surfacePrior?: SurfacePrior;
   readonly prior: TubePrior;
   /** Tubes that are taken as they are, such as the white that the others are judged in. */
   readonly fixed?: readonly number[];
 };
 
-/**
- * What stays wrong when all tubes are known: another surface, deviations less smooth than the model's bumps.
- * Measured on simulated boxes whose surface and curves differ from the model's.
- */
-const MODEL_ERROR_PER_AXIS = 0.25;
-/** The same in reflectance, for spectral readings; neighbouring bands err together, about seven to a bump. */
-const MODEL_ERROR_PER_BAND = 0.02;
-const BANDS_PER_BUMP = 7;
-const STEP = 1e-4;
+/** What is believed of a whole box, beside its tubes. */
+export type BoxScales = {
+  /** How far its tubes deviate from their models, in prior standard deviations. */
+  readonly deviation: number;
+  /** What stays wrong of a mixture of tubes that deviate as usual, when all are known: ΔE00 on each axis. */
+  readonly modelError: number;
+};
 
-/** Predictions of mixtures from the coefficients of the tubes that have evidence. */
+/** The same as {@link BoxScales.modelError} in reflectance, for spectral readings. */
+const MODEL_ERROR_PER_BAND = 0.02;
+/** Neighbouring bands err together, about seven to a bump. */
+const BANDS_PER_BUMP = 7;
+
+/** Slopes of some rows by the parameters that they depend on, and by those that no evidence speaks of. */
+type SparseRows = {
+  readonly columns: readonly number[];
+  /** [row][column]. */
+  readonly rows: readonly (readonly number[])[];
+  /** [row][parameter of a tube without evidence]; such parameters keep their prior. */
+  readonly free: readonly (readonly number[])[];
+};
+
+type Slopes = {
+  readonly values: Float64Array;
+  /** Slopes of the bands by ln K and ln S of each tube; its place is missing where no evidence speaks of it. */
+  readonly ofTubes: readonly {
+    readonly place: number | undefined;
+    readonly byLogAbsorption: Float64Array;
+    readonly byLogScattering: Float64Array;
+  }[];
+  /** By single parameters, those of the surface. */
+  readonly ofOthers: readonly { readonly parameter: number; readonly bands: Float64Array }[];
+};
+
+type State = { readonly tubes: readonly OpticalModel[]; readonly surface: SurfaceConstants };
+
+/** Predictions of mixtures from the coefficients of the tubes that have evidence, and of the surface. */
 export class BoxModel {
   private readonly placeOf: ReadonlyMap<number, number>;
+  /** Of the first of the surface's parameters; undefined when the surface is not learned. */
+  private readonly surfaceAt: number | undefined;
+  /** All parameters at zero: the generic models. */
+  readonly zero: readonly number[];
+  /** What the tubes were last learned under; else what is assumed. */
+  private readonly surfaceBefore: SurfaceConstants;
+  private latest: { readonly of: readonly number[]; readonly state: State } | undefined;
 
   constructor(
     private readonly generic: readonly OpticalModel[],
-    private readonly involved: readonly number[],
+    involved: readonly number[],
     private readonly conditions: LearningConditions,
   ) {
+    this.surfaceBefore =
+      blendSurfaces(generic.map((optics) => ({ optics, volume: 1 }))) ?? conditions.surface;
     this.placeOf = new Map(involved.map((tube, place) => [tube, place]));
+    const ofTubes = involved.length * PARAMETERS_PER_TUBE;
+    this.surfaceAt = conditions.surfacePrior ? ofTubes : undefined;
+    this.zero = new Array<number>(ofTubes + (conditions.surfacePrior ? PARAMETERS_OF_SURFACE : 0)).fill(0);
   }
 
-  allTubes(parameters: readonly number[]): OpticalModel[] {
-    return this.generic.map((optics, tube) => this.optics(optics, tube, parameters));
+  tubesAt(parameters: readonly number[]): readonly OpticalModel[] {
+    return this.at(parameters).tubes;
   }
 
-  private optics(optics: OpticalModel, tube: number, parameters: readonly number[]): OpticalModel {
-    const place = this.placeOf.get(tube);
-    return place === undefined
-      ? optics
-      : tubeOptics(optics, parameters, place * PARAMETERS_PER_TUBE, this.conditions.prior);
+  surfaceOf(parameters: readonly number[]): SurfaceConstants {
+    return this.at(parameters).surface;
+  }
+
+  isOfTube(parameter: number): boolean {
+    return this.surfaceAt === undefined || parameter < this.surfaceAt;
+  }
+
+  private at(parameters: readonly number[]): State {
+    if (this.latest?.of === parameters) return this.latest.state;
+    const { prior, surfacePrior } = this.conditions;
+    const learned =
+      surfacePrior && this.surfaceAt !== undefined
+        ? surfaceOf(
+            this.surfaceBefore,
+            surfacePrior,
+            num(parameters[this.surfaceAt]),
+            num(parameters[this.surfaceAt + 1]),
+          )
+        : undefined;
+    const tubes = this.generic.map((optics, tube) => {
+      const place = this.placeOf.get(tube);
+      const own =
+        place === undefined ? optics : tubeOptics(optics, parameters, place * PARAMETERS_PER_TUBE, prior);
+      return learned ? { ...own, surface: learned } : own;
+    });
+    const state = { tubes, surface: learned ?? this.surfaceBefore };
+    this.latest = { of: parameters, state };
+    return state;
   }
 
   lab(parts: readonly MixPart[], parameters: readonly number[], film?: Film): LabD65 {
@@ -92,139 +160,284 @@ export class BoxModel {
   }
 
   private reflectance(parts: readonly MixPart[], parameters: readonly number[], film?: Film): Reflectance {
-    const volumes = parts.map(({ tube, volume }) => {
-      const optics = this.generic[tube];
-      if (!optics) throw new RangeError(`There is no tube ${tube}`);
-      return { optics: this.optics(optics, tube, parameters), volume };
-    });
-    return mixtureReflectance(volumes, this.conditions.surface, film);
+    const { tubes, surface } = this.at(parameters);
+    return mixtureReflectance(volumesOf(parts, tubes), surface, film);
   }
 
   /** ΔE00 of a reading from its prediction. */
   miss(entry: Evidence, parameters: readonly number[]): number {
-    return norm(residualsBetween(this.lab(entry.parts, parameters, entry.film), entry.lab));
+    return Math.hypot(...residualsBetween(this.lab(entry.parts, parameters, entry.film), entry.lab));
   }
 
   /** Reading minus prediction in standard deviations: the three residuals of ΔE00, and all bands if they were read. */
-  residuals(entry: Evidence, parameters: readonly number[]): number[] {
-    const { spectrum, film, uncertaintyDeltaE2000, axisUncertainties } = entry;
+  residuals(entry: Evidence, parameters: readonly number[], { modelError }: BoxScales): number[] {
+    const { spectrum, film } = entry;
     const predicted = this.reflectance(entry.parts, parameters, film);
     const lab = labFromReflectance(predicted, this.conditions.view);
+    const deviations = deviationsOf(entry, modelError);
     const ofColor = residualsBetween(lab, entry.lab).map(
-      (residual, axis) => residual / (axisUncertainties?.[axis] ?? uncertaintyDeltaE2000),
+      (residual, axis) => residual / num(deviations[axis]),
     );
     if (!spectrum) return ofColor;
     const { values } = spectrum.reflectance;
-    const deviation = Math.hypot(spectrum.uncertainty, MODEL_ERROR_PER_BAND) * Math.sqrt(BANDS_PER_BUMP);
+    const deviation = bandDeviation(spectrum);
     return [
       ...ofColor,
       ...Array.from(predicted.values, (value, band) => (num(values[band]) - value) / deviation),
     ];
   }
 
-  weighted(
+  /** Σ of the weighted squares of all residuals and of the prior. */
+  sum(
     evidence: readonly Evidence[],
     weights: readonly number[],
     parameters: readonly number[],
-  ): number[] {
-    const rows = evidence.flatMap((entry, i) => {
-      const scale = Math.sqrt(num(weights[i]));
-      return this.residuals(entry, parameters).map((residual) => residual * scale);
-    });
-    return [...rows, ...parameters];
-  }
-
-  normalMatrix(
-    evidence: readonly Evidence[],
-    weights: readonly number[],
-    parameters: readonly number[],
-  ): number[][] {
-    const rows = this.jacobianRows((moved) => this.weighted(evidence, weights, moved), parameters);
-    return parameters.map((_, i) =>
-      parameters.map((__, j) => rows.reduce((sum, row) => sum + num(row[i]) * num(row[j]), 0)),
+    scales: BoxScales,
+  ): number {
+    return evidence.reduce(
+      (sum, entry, i) => sum + num(weights[i]) * squareOf(this.residuals(entry, parameters, scales)),
+      parameters.reduce((sum, value, p) => sum + this.precision(p, scales) * value * value, 0),
     );
   }
 
-  /** J Σ Jᵀ of the three residuals, with what the model leaves out. Tubes without evidence keep their prior. */
+  /** The same sum with its normal equations; the prior is their diagonal. */
+  equations(
+    evidence: readonly Evidence[],
+    weights: readonly number[],
+    parameters: readonly number[],
+    scales: BoxScales,
+  ): NormalEquations {
+    const normal = parameters.map((_, p) => {
+      const row = new Array<number>(parameters.length).fill(0);
+      row[p] = this.precision(p, scales);
+      return row;
+    });
+    const gradient = parameters.map((value, p) => this.precision(p, scales) * value);
+    let sum = parameters.reduce((total, value, p) => total + this.precision(p, scales) * value * value, 0);
+    for (const [i, entry] of evidence.entries()) {
+      const weight = num(weights[i]);
+      const residuals = this.residuals(entry, parameters, scales);
+      sum += weight * squareOf(residuals);
+      const { columns, rows } = this.residualRows(entry, parameters, scales);
+      for (const [r, row] of rows.entries()) {
+        const scaled = weight * num(residuals[r]);
+        for (let c = 0; c < columns.length; c++) {
+          const column = num(columns[c]);
+          const slope = num(row[c]);
+          gradient[column] = num(gradient[column]) + scaled * slope;
+          const target = normal[column];
+          if (target) addScaled(target, columns, row, weight * slope);
+        }
+      }
+    }
+    return { sum, normal, gradient };
+  }
+
+  private precision(parameter: number, { deviation }: BoxScales): number {
+    return this.isOfTube(parameter) ? 1 / (deviation * deviation) : 1;
+  }
+
+  /** Slopes of {@link residuals}. */
+  residualRows(entry: Evidence, parameters: readonly number[], { modelError }: BoxScales): SparseRows {
+    const slopes = this.slopes(entry.parts, parameters, entry.film);
+    const { lab, slopes: ofLab } = labWithSlopes(slopes.values, this.conditions.view);
+    const deviations = deviationsOf(entry, modelError);
+    const ofResiduals = slopesBetween(lab, entry.lab, "reference").map((row, axis) =>
+      combined(row, ofLab, 1 / num(deviations[axis])),
+    );
+    const { prior } = this.conditions;
+    if (!entry.spectrum) return sparse(slopes, ofResiduals, prior);
+    const deviation = bandDeviation(entry.spectrum);
+    const ofBands = Array.from(slopes.values, (_, band) => {
+      const row = new Float64Array(slopes.values.length);
+      row[band] = -1 / deviation;
+      return row;
+    });
+    return sparse(slopes, [...ofResiduals, ...ofBands], prior);
+  }
+
+  /** Of the seen reflectance of a mixture by every parameter that it depends on. */
+  private slopes(parts: readonly MixPart[], parameters: readonly number[], film?: Film): Slopes {
+    const { tubes, surface } = this.at(parameters);
+    const { surfacePrior } = this.conditions;
+    const volumes = volumesOf(parts, tubes);
+    const blend = blendOptics(volumes);
+    const bands = bandSlopes(blend, blend.surface ?? surface, film);
+    const total = parts.reduce((sum, { volume }) => sum + volume, 0);
+    const shares = new Map<number, number>();
+    for (const { tube, volume } of parts) shares.set(tube, (shares.get(tube) ?? 0) + volume / total);
+    const ofTubes = [...shares].map(([tube, share]) => {
+      const optics = opticsAt(tubes, tube);
+      return {
+        place: this.placeOf.get(tube),
+        byLogAbsorption: ofPart(bands.byLogAbsorption, share, optics.absorption, blend.absorption),
+        byLogScattering: ofPart(bands.byLogScattering, share, optics.scattering, blend.scattering),
+      };
+    });
+    if (!surfacePrior || this.surfaceAt === undefined) return { values: bands.values, ofTubes, ofOthers: [] };
+    const [outer, inner] = surfaceSlopes(surface, surfacePrior);
+    const ofOthers = [
+      { parameter: this.surfaceAt, bands: bands.byOuter.map((slope) => slope * outer) },
+      { parameter: this.surfaceAt + 1, bands: bands.byInner.map((slope) => slope * inner) },
+    ];
+    return { values: bands.values, ofTubes, ofOthers };
+  }
+
+  /** Slopes of the three residuals between a mixture as it is predicted and as it would be. */
+  colorRows(parts: readonly MixPart[], parameters: readonly number[], film?: Film): SparseRows {
+    const slopes = this.slopes(parts, parameters, film);
+    const { lab, slopes: ofLab } = labWithSlopes(slopes.values, this.conditions.view);
+    return sparse(
+      slopes,
+      slopesBetween(lab, lab, "sample").map((row) => combined(row, ofLab, 1)),
+      this.conditions.prior,
+    );
+  }
+
+  /**
+   * Covariance of the three residuals of a prediction. Tubes without evidence keep their prior.
+   *
+   * @param known - the factor of the normal matrix at the parameters.
+   */
   covariance(
     parts: readonly MixPart[],
     parameters: readonly number[],
-    normal: readonly (readonly number[])[],
+    known: CholeskyFactor,
+    scales: BoxScales,
     { film, dosingError = 0, isBeliefAlone = false }: PredictionTerms = {},
   ): Covariance {
-    const centre = this.lab(parts, parameters, film);
-    const rows = this.jacobianRows(
-      (moved) => residualsBetween(centre, this.lab(parts, moved, film)),
-      parameters,
-    );
-    const solved = rows.map((row) => solveSymmetric(normal, row));
-    const matrix = rows.map((row, i) =>
-      rows.map((_, j) => {
-        const other = solved[j];
-        const fromEvidence = other
-          ? row.reduce((sum, value, p) => sum + value * num(other[p]), 0)
-          : Number.NaN;
-        return fromEvidence + (i === j && !isBeliefAlone ? MODEL_ERROR_PER_AXIS ** 2 : 0);
+    const { columns, rows, free } = this.colorRows(parts, parameters, film);
+    const solved = rows.map((row) => known.forward(dense(row, columns, parameters.length)));
+    const modelVariance = isBeliefAlone ? 0 : modelErrorOf(scales) ** 2;
+    const variance = scales.deviation ** 2;
+    const doses = dosingError > 0 ? this.doseShifts(parts, parameters, dosingError, film) : [];
+    const matrix = rows.map((_, i) =>
+      rows.map((__, j) => {
+        const fromEvidence = inner(solved[i], solved[j]);
+        const fromPrior = variance * inner(free[i], free[j]);
+        const fromDoses = doses.reduce((sum, shift) => sum + num(shift[i]) * num(shift[j]), 0);
+        return fromEvidence + fromPrior + fromDoses + (i === j ? modelVariance : 0);
       }),
     );
-    for (const tube of new Set(parts.map((part) => part.tube))) {
-      if (!this.placeOf.has(tube)) this.addPrior(matrix, tube, parts, centre, film);
-    }
-    if (dosingError > 0) this.addDosing(matrix, parts, parameters, centre, dosingError, film);
-    const flat = matrix.flat();
     return {
       trace: matrix.reduce((sum, row, i) => sum + num(row[i]), 0),
-      traceOfSquare: flat.reduce((sum, value) => sum + value * value, 0),
+      traceOfSquare: matrix.flat().reduce((sum, value) => sum + value * value, 0),
     };
   }
 
-  private addPrior(
-    matrix: number[][],
-    tube: number,
-    parts: readonly MixPart[],
-    centre: LabD65,
-    film: Film | undefined,
-  ): void {
-    const alone = new BoxModel(this.generic, [tube], this.conditions);
-    const zero = new Array<number>(PARAMETERS_PER_TUBE).fill(0);
-    const rows = alone.jacobianRows((moved) => residualsBetween(centre, alone.lab(parts, moved, film)), zero);
-    matrix.forEach((row, i) => {
-      row.forEach((value, j) => {
-        row[j] = value + (rows[i] ?? []).reduce((sum, entry, p) => sum + entry * num(rows[j]?.[p]), 0);
-      });
-    });
-  }
-
   /** Every dose wrong by so much of itself, each on its own. */
-  private addDosing(
-    matrix: number[][],
+  private doseShifts(
     parts: readonly MixPart[],
     parameters: readonly number[],
-    centre: LabD65,
     dosingError: number,
     film: Film | undefined,
-  ): void {
-    for (const place of parts.keys()) {
+  ): readonly Three<number>[] {
+    const centre = this.lab(parts, parameters, film);
+    return parts.map((_, place) => {
       const dosed = parts.map((part, i) =>
         i === place ? { ...part, volume: part.volume * (1 + dosingError) } : part,
       );
-      const shift = residualsBetween(centre, this.lab(dosed, parameters, film));
-      matrix.forEach((row, i) => {
-        row.forEach((value, j) => {
-          row[j] = value + num(shift[i]) * num(shift[j]);
-        });
-      });
-    }
+      return residualsBetween(centre, this.lab(dosed, parameters, film));
+    });
   }
+}
 
-  private jacobianRows(
-    of: (parameters: readonly number[]) => readonly number[],
-    at: readonly number[],
-  ): number[][] {
-    const base = of(at);
-    const columns = at.map((_, p) => of(at.map((value, i) => (i === p ? value + STEP : value))));
-    return base.map((value, row) => columns.map((column) => (num(column[row]) - value) / STEP));
+/** Tubes that are further from their models differ from them in more than the bumps can say. */
+function modelErrorOf({ modelError, deviation }: BoxScales): number {
+  return modelError * deviation ** 2;
+}
+
+function volumesOf(parts: readonly MixPart[], tubes: readonly OpticalModel[]) {
+  return parts.map(({ tube, volume }) => ({ optics: opticsAt(tubes, tube), volume }));
+}
+
+function opticsAt(tubes: readonly OpticalModel[], tube: number): OpticalModel {
+  const found = tubes[tube];
+  if (!found) throw new RangeError(`There is no tube ${tube}`);
+  return found;
+}
+
+/** What a reading may be off on each axis: its own error, and what the model leaves out. */
+function deviationsOf({ uncertaintyDeltaE2000, axisUncertainties }: Evidence, modelError: number): number[] {
+  return [0, 1, 2].map((axis) => Math.hypot(axisUncertainties?.[axis] ?? uncertaintyDeltaE2000, modelError));
+}
+
+function bandDeviation({ uncertainty }: SpectralReading): number {
+  return Math.hypot(uncertainty, MODEL_ERROR_PER_BAND) * Math.sqrt(BANDS_PER_BUMP);
+}
+
+/** One residual's slopes by the bands, from those by L*, a*, b*. */
+function combined(row: Three<number>, ofLab: Three<Float64Array>, scale: number): Float64Array {
+  const slopes = new Float64Array(ofLab[0].length);
+  for (let band = 0; band < slopes.length; band++)
+    slopes[band] =
+      scale * (row[0] * num(ofLab[0][band]) + row[1] * num(ofLab[1][band]) + row[2] * num(ofLab[2][band]));
+  return slopes;
+}
+
+/** Slopes of the mixture's reflectance by ln K, or ln S, of one of its paints. */
+function ofPart(byLog: Float64Array, share: number, own: NumberRow, blend: NumberRow): Float64Array {
+  const slopes = new Float64Array(byLog.length);
+  for (let band = 0; band < slopes.length; band++)
+    slopes[band] = (num(byLog[band]) * share * num(own[band])) / num(blend[band]);
+  return slopes;
+}
+
+/** @param byBands - slopes of each row by the bands. */
+function sparse(
+  { ofTubes, ofOthers }: Slopes,
+  byBands: readonly Float64Array[],
+  prior: TubePrior,
+): SparseRows {
+  const taken = ofTubes.filter(({ place }) => place !== undefined);
+  const free = ofTubes.filter(({ place }) => place === undefined);
+  const rowOf = (tubes: typeof ofTubes, bands: Float64Array): number[] => {
+    const row: number[] = [];
+    for (const { byLogAbsorption, byLogScattering } of tubes)
+      writeTubeSlopes(row, row.length, bands, byLogAbsorption, byLogScattering, prior);
+    return row;
+  };
+  return {
+    columns: [
+      ...taken.flatMap(({ place = 0 }) =>
+        Array.from({ length: PARAMETERS_PER_TUBE }, (_, p) => place * PARAMETERS_PER_TUBE + p),
+      ),
+      ...ofOthers.map(({ parameter }) => parameter),
+    ],
+    rows: byBands.map((bands) => [
+      ...rowOf(taken, bands),
+      ...ofOthers.map((other) => inner(bands, other.bands)),
+    ]),
+    free: byBands.map((bands) => rowOf(free, bands)),
+  };
+}
+
+function addScaled(
+  target: number[],
+  columns: readonly number[],
+  row: readonly number[],
+  scale: number,
+): void {
+  for (let d = 0; d < columns.length; d++) {
+    const column = num(columns[d]);
+    target[column] = num(target[column]) + scale * num(row[d]);
   }
+}
+
+function dense(row: readonly number[], columns: readonly number[], size: number): number[] {
+  const full = new Array<number>(size).fill(0);
+  for (const [c, column] of columns.entries()) full[column] = num(row[c]);
+  return full;
+}
+
+function inner(a: NumberRow = [], b: NumberRow = []): number {
+  let sum = 0;
+  for (let i = 0; i < a.length; i++) sum += num(a[i]) * num(b[i]);
+  return sum;
+}
+
+function squareOf(values: readonly number[]): number {
+  return values.reduce((sum, value) => sum + value * value, 0);
 }
 
 export type Covariance = { readonly trace: number; readonly traceOfSquare: number };
@@ -243,27 +456,6 @@ export function ninetyPercentRadius({ trace, traceOfSquare }: Covariance): numbe
   const freedom = (trace * trace) / traceOfSquare;
   const part = 2 / (9 * freedom);
   return Math.sqrt(trace * (1 - part + NORMAL_90 * Math.sqrt(part)) ** 3);
-}
-
-const scratch = new Float64Array(3);
-
-function residualsBetween(reference: LabD65, sample: LabD65): number[] {
-  writeResidualsOfDeltaE2000(
-    scratch,
-    0,
-    reference[0],
-    reference[1],
-    reference[2],
-    sample[0],
-    sample[1],
-    sample[2],
-    REFERENCE_FACTORS,
-  );
-  return Array.from(scratch);
-}
-
-function norm(values: readonly number[]): number {
-  return Math.hypot(...values);
 }
 
 function num(value: number | undefined): number {

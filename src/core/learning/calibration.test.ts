@@ -180,17 +180,20 @@ describe("adviseReadings", () => {
   it("foretells the spread that the readings then leave", () => {
     const advice = adviseReadings(tubes, [], possible, probes, CONDITIONS);
     expect(advice.next.length).toBeGreaterThan(1);
+    // A tube as far from its model as is usual: one that is nearer teaches that all are nearer.
+    const truth = simulateTube(tubes[1] ?? WHITE, USUAL_DEVIATION, createRng(22));
     const evidence: Evidence[] = [];
     for (const { reading, spreadAfter } of advice.next) {
       const taken = possible[reading];
       if (!taken) throw new Error("no such reading");
-      const mixture = seen(tubes[1] ?? WHITE, taken.parts[1]?.volume ?? 0);
+      const mixture = seen(truth, taken.parts[1]?.volume ?? 0);
       evidence.push({ ...taken, lab: labOf(mixture) });
       const learned = learnTubes(tubes, evidence, CONDITIONS);
       const spread = probes.reduce((sum, probe) => sum + learned.spreadOf(probe), 0) / probes.length;
-      // Learning weighs readings that fit well a little more than advice does.
+      // Learning weighs readings that fit well a little more than advice does, and a tube that turns out as near to
+      // its model as this one teaches that the box is so.
       expect(spread).toBeLessThan(spreadAfter * 1.02);
-      expect(spread).toBeGreaterThan(spreadAfter * 0.7);
+      expect(spread).toBeGreaterThan(spreadAfter * 0.6);
     }
   });
 

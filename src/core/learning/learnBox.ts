@@ -6,6 +6,7 @@ import { deltaE2000 } from "../color/ciede2000";
 import type { LabD65 } from "../color/types";
 import type { Evidence, MixPart } from "./boxModel";
 import { type LearnedTubes, learnTubes } from "./learnTubes";
+import { USUAL_SURFACE_PRIOR } from "./surfaceModel";
 import { USUAL_PRIOR } from "./tubeModel";
 import { mixtureReflectance } from "../mixing/mixture";
 import { labFromReflectance } from "../spectrum/colorimetry";
@@ -59,7 +60,13 @@ export function learnBox(
 ): LearnedBox {
   const white = tubes.length;
   const generic = [...tubes.map((tube) => tube.generic), bench.white];
-  const conditions = { view: bench.view, surface: bench.surface, prior: USUAL_PRIOR, fixed: [white] };
+  const conditions = {
+    view: bench.view,
+    surface: bench.surface,
+    surfacePrior: USUAL_SURFACE_PRIOR,
+    prior: USUAL_PRIOR,
+    fixed: [white],
+  };
   const tint = (tube: number, whiteParts: number): MixPart[] =>
     whiteParts > 0
       ? [
@@ -77,7 +84,10 @@ export function learnBox(
       }),
     ),
   );
-  const learned = learnTubes(generic, [...piles, ...tests], conditions);
+  const evidence = [...piles, ...tests];
+  // Of the others nothing was read, their surface neither.
+  const isHeld = new Set(evidence.flatMap(({ parts }) => parts.map(({ tube }) => tube)));
+  const learned = learnTubes(generic, evidence, conditions);
   const untaught = learnTubes(generic, [], conditions);
   const spreadOf = (of: LearnedTubes, tube: number): number =>
     TINT_PROBES.reduce<number>((sum, whiteParts) => sum + of.spreadOf(tint(tube, whiteParts)), 0) /
@@ -92,7 +102,7 @@ export function learnBox(
     );
   return {
     tubes: tubes.map((tube, i) => ({
-      optics: learned.tubes[i] ?? tube.generic,
+      optics: (isHeld.has(i) ? learned.tubes[i] : undefined) ?? tube.generic,
       spreadGeneric: spreadOf(untaught, i),
       spreadAfter: spreadOf(learned, i),
     })),

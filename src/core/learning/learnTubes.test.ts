@@ -66,10 +66,11 @@ const tint = (
 const TUBES = BOX_OF_EIGHT.map((_, tube) => tube);
 
 describe("learning tubes", () => {
-  it("from one tint each predicts mixtures within ΔE00 1.5 in the median; generic models within 4", () => {
-    const { before, after } = missesAfter(101, sized(2, 12), (box, read) =>
-      TUBES.map((tube) => tint(box, read, tube, tube === 0 ? 0 : 8)),
-    );
+  it("from one tint each, and two masstones, predicts mixtures within ΔE00 1.5 in the median; generic models within 4", () => {
+    const { before, after } = missesAfter(101, sized(2, 12), (box, read) => [
+      ...TUBES.map((tube) => tint(box, read, tube, tube === 0 ? 0 : 8)),
+      ...[3, 4].map((tube) => tint(box, read, tube, 0)),
+    ]);
     figure("generic models: median ΔE00 of mixtures", before, { most: 4 });
     figure("one tint each: median ΔE00 of mixtures", after, { most: 1.5 });
   });
@@ -157,10 +158,13 @@ describe("learning tubes", () => {
       [{ parts, lab: box.trueLab(parts), uncertaintyDeltaE2000: 0.3 }],
       CONDITIONS,
     );
-    expect(learned.tubes[1]).toBe(box.generic[1]);
+    expect(learned.tubes[1]).toEqual({ ...box.generic[1], surface: learned.surface });
     expect(learned.missAfter[0]).toBeLessThan(learned.missBefore[0] ?? 0);
     const idle = learnTubes(box.generic, [], CONDITIONS);
-    expect(idle.tubes).toEqual(box.generic);
+    const { surface } = CONDITIONS;
+    expect(idle.surface.k1).toBeCloseTo(surface.k1, 12);
+    expect(idle.surface.k2).toBeCloseTo(surface.k2, 12);
+    expect(idle.tubes).toEqual(box.generic.map((optics) => ({ ...optics, surface: idle.surface })));
     expect(idle.spreadOf(parts)).toBeGreaterThan(learned.spreadOf(parts));
   });
 

@@ -5,7 +5,8 @@
  * known before it is made. Readings are chosen one by one, each the one that narrows the predictions most.
  */
 import { BoxModel, type Evidence, type LearningConditions, type MixPart } from "./boxModel";
-import { PARAMETERS_PER_TUBE } from "./tubeModel";
+import { CholeskyFactor } from "../optimize/solveSymmetric";
+import { USUAL_SCALES } from "./learnTubes";
 import type { OpticalModel } from "../spectrum/types";
 
 /** A reading that could be taken: what to mix, and how well it would be read. */
@@ -40,21 +41,26 @@ export function adviseReadings(
     .filter((tube) => conditions.fixed?.includes(tube) !== true)
     .sort((a, b) => a - b);
   const model = new BoxModel(tubes, involved, conditions);
-  const zero = new Array<number>(involved.length * PARAMETERS_PER_TUBE).fill(0);
-  let normal = model.normalMatrix(
-    evidence,
-    evidence.map(() => 1),
-    zero,
-  );
+  const { zero } = model;
+  const normalOf = (entries: readonly Evidence[]): readonly (readonly number[])[] =>
+    model.equations(
+      entries,
+      entries.map(() => 1),
+      zero,
+      USUAL_SCALES,
+    ).normal;
+  const prior = normalOf([]);
+  let normal = normalOf(evidence);
   const gains = possible.map((reading) => {
     // The colour does not matter for the slopes; the prediction itself stands in for it.
     const expected: Evidence = { ...reading, lab: model.lab(reading.parts, zero, reading.film) };
-    return model
-      .normalMatrix([expected], [1], zero)
-      .map((row, i) => row.map((value, j) => value - (i === j ? 1 : 0)));
+    return combined(normalOf([expected]), prior, -1);
   });
   const spreadWith = (matrix: readonly (readonly number[])[]): number => {
-    const spreads = probes.map((probe) => Math.sqrt(model.covariance(probe, zero, matrix).trace));
+    const known = CholeskyFactor.of(matrix);
+    const spreads = probes.map((probe) =>
+      known ? Math.sqrt(model.covariance(probe, zero, known, USUAL_SCALES).trace) : Number.NaN,
+    );
     return spreads.reduce((sum, spread) => sum + spread, 0) / spreads.length;
   };
   const spreadNow = spreadWith(normal);
@@ -62,7 +68,7 @@ export function adviseReadings(
   let spread = spreadNow;
   while (next.length < possible.length) {
     const tried = gains
-      .map((gain, reading) => ({ reading, matrix: added(normal, gain) }))
+      .map((gain, reading) => ({ reading, matrix: combined(normal, gain, 1) }))
       .filter(({ reading }) => !next.some((taken) => taken.reading === reading))
       .map((entry) => ({ ...entry, spreadAfter: spreadWith(entry.matrix) }))
       .sort((a, b) => a.spreadAfter - b.spreadAfter || a.reading - b.reading);
@@ -75,6 +81,10 @@ export function adviseReadings(
   return { spreadNow, next };
 }
 
-function added(a: readonly (readonly number[])[], b: readonly (readonly number[])[]): number[][] {
-  return a.map((row, i) => row.map((value, j) => value + (b[i]?.[j] ?? Number.NaN)));
+function combined(
+  a: readonly (readonly number[])[],
+  b: readonly (readonly number[])[],
+  sign: 1 | -1,
+): number[][] {
+  return a.map((row, i) => row.map((value, j) => value + sign * (b[i]?.[j] ?? Number.NaN)));
 }

@@ -22,7 +22,7 @@ export type TubePrior = {
 export const USUAL_PRIOR: TubePrior = { strength: 0.15, absorption: 0.25, scattering: 0.2 };
 
 /** Rows of bump values, [band][bump]. */
-function bumps(bandCount: number): readonly (readonly number[])[] {
+function bumpsOf(bandCount: number): readonly (readonly number[])[] {
   const spacing = (bandCount - 1) / (BUMP_COUNT - 1);
   return Array.from({ length: bandCount }, (_, band) => {
     const heights = Array.from({ length: BUMP_COUNT }, (__, bump) => {
@@ -39,7 +39,7 @@ const bumpTables = new Map<number, readonly (readonly number[])[]>();
 function bumpTable(bandCount: number): readonly (readonly number[])[] {
   const known = bumpTables.get(bandCount);
   if (known) return known;
-  const table = bumps(bandCount);
+  const table = bumpsOf(bandCount);
   bumpTables.set(bandCount, table);
   return table;
 }
@@ -72,5 +72,40 @@ export function tubeOptics(
     absorption[band] = (generic.absorption[band] ?? Number.NaN) * Math.exp(logK);
     scattering[band] = (generic.scattering[band] ?? Number.NaN) * Math.exp(logS);
   }
-  return { grid, absorption, scattering };
+  return { ...generic, absorption, scattering };
+}
+
+/**
+ * Writes the slopes of one number by the coefficients of one tube.
+ *
+ * @param out - gets {@link PARAMETERS_PER_TUBE} numbers from `offset`.
+ * @param byBand - slopes of the number by the bands of something.
+ * @param byLogAbsorption - slopes of those bands by ln K of this tube, band by band; likewise for S.
+ */
+export function writeTubeSlopes(
+  out: number[],
+  offset: number,
+  byBand: Float64Array,
+  byLogAbsorption: Float64Array,
+  byLogScattering: Float64Array,
+  prior: TubePrior,
+): void {
+  const table = bumpTable(byBand.length);
+  for (let p = 0; p < PARAMETERS_PER_TUBE; p++) out[offset + p] = 0;
+  for (let band = 0; band < byBand.length; band++) {
+    const slope = byBand[band] ?? Number.NaN;
+    const ofK = slope * (byLogAbsorption[band] ?? Number.NaN);
+    const ofS = slope * prior.scattering * (byLogScattering[band] ?? Number.NaN);
+    add(out, offset, prior.strength * ofK);
+    const row = table[band] ?? [];
+    for (let bump = 0; bump < BUMP_COUNT; bump++) {
+      const height = row[bump] ?? Number.NaN;
+      add(out, offset + 1 + bump, prior.absorption * ofK * height);
+      add(out, offset + 1 + BUMP_COUNT + bump, ofS * height);
+    }
+  }
+}
+
+function add(out: number[], at: number, value: number): void {
+  out[at] = (out[at] ?? Number.NaN) + value;
 }

@@ -2,6 +2,9 @@
  * Films of paint over a ground for searches: washes, glazes, scumbles. CIELAB and its derivatives without
  * allocation; a test holds them to the plain form.
  *
+ * Where paints have different surfaces, the slopes leave out how a volume moves the surface of the mixture: it is
+ * small beside what the volume does to the film.
+ *
  * Volumes are amounts per area: their sum is the thickness X of the dry film, in which 1 is the thickness at
  * which titanium white has S·X = 1 at 550 nm. Water and medium neither absorb nor scatter, so that a wash
  * thinned twice as far is the same film at half the thickness.
@@ -18,6 +21,7 @@ import { labF, labFSlope } from "../color/cieLab";
 import type { ViewingWeights } from "../spectrum/colorimetry";
 import { assertSameGrid, type OpticalModel, type Reflectance } from "../spectrum/types";
 import type { ColorModel } from "./colorModel";
+import { MixtureSurface } from "./mixtureSurface";
 import { innerReflectance, type SurfaceConstants } from "./saunderson";
 
 /** Keeps b and its quotients finite for paints that absorb nothing in a band; far below any real K/S. */
@@ -33,20 +37,22 @@ export class FilmEvaluator implements ColorModel {
   private readonly k: Float64Array;
   private readonly s: Float64Array;
   private readonly ground: Float64Array;
+  private readonly surface: MixtureSurface;
   private readonly sums: Float64Array;
 
   /**
-   * @param ground - seen reflectance of what lies below: paper, canvas, a dry layer.
+   * @param below - seen reflectance of what lies below: paper, canvas, a dry layer.
    * @throws RangeError unless K >= 0, S > 0 and the ground's reflectances are finite.
    */
   constructor(
     tubes: readonly OpticalModel[],
     private readonly view: ViewingWeights,
-    private readonly surface: SurfaceConstants,
-    ground: Reflectance,
+    surface: SurfaceConstants,
+    private readonly below: Reflectance,
   ) {
     const { grid } = view;
-    assertSameGrid(ground.grid, grid);
+    assertSameGrid(below.grid, grid);
+    this.surface = new MixtureSurface(tubes, surface);
     this.tubeCount = tubes.length;
     this.k = new Float64Array(tubes.length * grid.count);
     this.s = new Float64Array(tubes.length * grid.count);
@@ -56,13 +62,20 @@ export class FilmEvaluator implements ColorModel {
       this.k.set(tube.absorption, index * grid.count);
       this.s.set(tube.scattering, index * grid.count);
     });
-    this.ground = Float64Array.from(ground.values, (seen) => Math.max(0, innerReflectance(seen, surface)));
+    this.ground = new Float64Array(grid.count);
+    this.writeGround(this.surface.of(new Uint8Array(), new Float64Array(), 0));
     if (
       !this.k.every((k) => k >= 0 && Number.isFinite(k)) ||
       !this.s.every((s) => s > 0 && Number.isFinite(s))
     )
       throw new RangeError("Every K must be finite and >= 0, every S finite and > 0");
     if (!this.ground.every(Number.isFinite)) throw new RangeError("The ground needs finite reflectances");
+  }
+
+  /** The ground inside the film: its surface is wetted by this one. */
+  private writeGround(surface: SurfaceConstants): void {
+    for (let band = 0; band < this.ground.length; band++)
+      this.ground[band] = Math.max(0, innerReflectance(this.below.values[band] ?? Number.NaN, surface));
   }
 
   strengthOf(tube: number): number {
@@ -96,7 +109,9 @@ export class FilmEvaluator implements ColorModel {
   ): void {
     const { k, s, sums, ground } = this;
     const { x: wx, y: wy, z: wz, white, grid } = this.view;
-    const { k1, k2 } = this.surface;
+    const own = this.surface.of(tubes, volumes, count);
+    if (!this.surface.isUniform) this.writeGround(own);
+    const { k1, k2 } = own;
     const through = (1 - k1) * (1 - k2);
     sums.fill(0, 0, 3 * count);
     let x = 0;

@@ -24,6 +24,18 @@ export type Film = {
   readonly ground: Reflectance;
 };
 
+/** Of a mixture of paints that have surfaces of their own: by volume; undefined when none has one. */
+export function blendSurfaces(parts: readonly PaintVolume[]): SurfaceConstants | undefined {
+  let [total, k1, k2] = [0, 0, 0];
+  for (const { optics, volume } of parts) {
+    if (!optics.surface) continue;
+    total += volume;
+    k1 += volume * optics.surface.k1;
+    k2 += volume * optics.surface.k2;
+  }
+  return total > 0 ? { k1: k1 / total, k2: k2 / total } : undefined;
+}
+
 /** Blended optics per unit volume of the mixture. Throws when nothing was put in or an amount is not finite. */
 export function blendOptics(parts: readonly PaintVolume[]): OpticalModel {
   const first = parts[0];
@@ -42,20 +54,22 @@ export function blendOptics(parts: readonly PaintVolume[]): OpticalModel {
       scattering[band] = (scattering[band] ?? Number.NaN) + share * (optics.scattering[band] ?? Number.NaN);
     }
   }
-  return { grid, absorption, scattering };
+  const surface = blendSurfaces(parts);
+  return { grid, absorption, scattering, ...(surface && { surface }) };
 }
 
 /**
  * Seen reflectance of a mixture: opaque, or a film over a ground.
  *
+ * @param assumed - of paints that have no surface of their own.
  * @throws RangeError without a finite volume above zero, or with one below zero.
  */
 export function mixtureReflectance(
   parts: readonly PaintVolume[],
-  surface: SurfaceConstants,
+  assumed: SurfaceConstants,
   film?: Film,
 ): Reflectance {
-  const { grid, absorption, scattering } = blendOptics(parts);
+  const { grid, absorption, scattering, surface = assumed } = blendOptics(parts);
   if (film) assertSameGrid(grid, film.ground.grid);
   const values = bands(grid).map((band) => {
     const k = absorption[band] ?? Number.NaN;

@@ -10,6 +10,7 @@ import { labF, labFSlope } from "../color/cieLab";
 import type { ViewingWeights } from "../spectrum/colorimetry";
 import { assertSameGrid, type OpticalModel } from "../spectrum/types";
 import type { ColorModel } from "./colorModel";
+import { MixtureSurface } from "./mixtureSurface";
 import type { SurfaceConstants } from "./saunderson";
 
 /** Keeps dR/dq finite where a paint absorbs nothing; far below any K/S of a real paint. */
@@ -22,7 +23,7 @@ export class MixtureEvaluator implements ColorModel {
   private readonly k: Float64Array;
   private readonly s: Float64Array;
   private readonly view: ViewingWeights;
-  private readonly surface: SurfaceConstants;
+  private readonly surface: MixtureSurface;
   /** Per band: K and S of the mixture, their ratio, and what a change of it does to X, Y, Z. */
   private readonly kMix: Float64Array;
   private readonly sMix: Float64Array;
@@ -36,7 +37,7 @@ export class MixtureEvaluator implements ColorModel {
     this.tubeCount = tubes.length;
     this.bandCount = view.grid.count;
     this.view = view;
-    this.surface = surface;
+    this.surface = new MixtureSurface(tubes, surface);
     this.k = new Float64Array(tubes.length * this.bandCount);
     this.s = new Float64Array(tubes.length * this.bandCount);
     this.kMix = new Float64Array(this.bandCount);
@@ -84,7 +85,7 @@ export class MixtureEvaluator implements ColorModel {
     const wx = this.view.x;
     const wy = this.view.y;
     const wz = this.view.z;
-    const { k1, k2 } = this.surface;
+    const { k1, k2 } = this.surface.of(tubes, volumes, count);
     const through = (1 - k1) * (1 - k2);
     let x = 0;
     let y = 0;
@@ -129,9 +130,11 @@ export class MixtureEvaluator implements ColorModel {
     const wx = this.view.x;
     const wy = this.view.y;
     const wz = this.view.z;
-    const { k1, k2 } = this.surface;
+    const { surface } = this;
+    const { k1, k2 } = surface.of(tubes, volumes, count);
     const through = (1 - k1) * (1 - k2);
     this.writeBlend(tubes, volumes, count);
+    surface.clearSlopes();
     let x = 0;
     let y = 0;
     let z = 0;
@@ -151,6 +154,7 @@ export class MixtureEvaluator implements ColorModel {
       // dRm/dq / S, so that each tube only needs K_i - q S_i.
       const common = (-through * gap * gap * inner) / (root * scattered);
       ratio[band] = q;
+      if (!surface.isUniform) surface.addSlopes(inner, bx, by, bz);
       towardsX[band] = bx * common;
       towardsY[band] = by * common;
       towardsZ[band] = bz * common;
@@ -175,6 +179,12 @@ export class MixtureEvaluator implements ColorModel {
         dx += (towardsX[band] as number) * d;
         dy += (towardsY[band] as number) * d;
         dz += (towardsZ[band] as number) * d;
+      }
+      if (!surface.isUniform) {
+        const [outer, within] = surface.movedBy(tubes[j] as number);
+        dx += outer * surface.byOuter[0] + within * surface.byInner[0];
+        dy += outer * surface.byOuter[1] + within * surface.byInner[1];
+        dz += outer * surface.byOuter[2] + within * surface.byInner[2];
       }
       const dfx = gx * dx;
       const dfy = gy * dy;

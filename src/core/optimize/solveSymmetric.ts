@@ -1,8 +1,78 @@
 /**
  * Solves A x = b for a symmetric positive definite A by Cholesky's A = L Lᵀ.
- * Returns undefined when A is not positive definite to working precision.
  *
  * Source: G. H. Golub, C. F. Van Loan, Matrix Computations, 4th ed., algorithm 4.2.1.
+ */
+
+/** L of A = L Lᵀ, kept to be used for many right sides. */
+export class CholeskyFactor {
+  private constructor(private readonly lower: readonly Float64Array[]) {}
+
+  /** Undefined when A is not positive definite to working precision. @param matrix - A, n rows of n. */
+  static of(matrix: readonly (readonly number[])[]): CholeskyFactor | undefined {
+    const lower: Float64Array[] = [];
+    for (const [i, given] of matrix.entries()) {
+      const row = new Float64Array(i + 1);
+      // Indices stay inside the triangle, so that no bound is checked in the inner loop.
+      for (const [j, other] of lower.entries()) {
+        let sum = num(given[j]);
+        for (let k = 0; k < j; k++) sum -= (row[k] as number) * (other[k] as number);
+        row[j] = sum / (other[j] as number);
+      }
+      let rest = num(given[i]);
+      for (let k = 0; k < i; k++) rest -= (row[k] as number) ** 2;
+      if (!(rest > 0)) return undefined;
+      row[i] = Math.sqrt(rest);
+      lower.push(row);
+    }
+    return new CholeskyFactor(lower);
+  }
+
+  /** x of A x = b. @param right - b, n numbers. */
+  solve(right: readonly number[]): number[] {
+    const n = this.lower.length;
+    const forward = this.forward(right);
+    const solution = new Array<number>(n).fill(0);
+    for (let i = n - 1; i >= 0; i--) {
+      let sum = forward[i] as number;
+      for (let k = i + 1; k < n; k++) sum -= num(this.lower[k]?.[i]) * num(solution[k]);
+      solution[i] = sum / num(this.lower[i]?.[i]);
+    }
+    return solution;
+  }
+
+  /** L⁻¹ b; of two such vectors the inner product is bᵀ A⁻¹ c. */
+  forward(right: readonly number[]): Float64Array {
+    const solved = new Float64Array(this.lower.length);
+    for (const [i, row] of this.lower.entries()) {
+      let sum = num(right[i]);
+      for (let k = 0; k < i; k++) sum -= (row[k] as number) * (solved[k] as number);
+      solved[i] = sum / (row[i] as number);
+    }
+    return solved;
+  }
+
+  /** Diagonal of A⁻¹. */
+  inverseDiagonal(): Float64Array {
+    const n = this.lower.length;
+    const diagonal = new Float64Array(n);
+    const column = new Float64Array(n);
+    for (let p = 0; p < n; p++) {
+      // L⁻¹ e_p has nothing above its place.
+      for (let i = p; i < n; i++) {
+        const row = this.lower[i] as Float64Array;
+        let sum = i === p ? 1 : 0;
+        for (let k = p; k < i; k++) sum -= (row[k] as number) * (column[k] as number);
+        column[i] = sum / (row[i] as number);
+        diagonal[p] = (diagonal[p] as number) + (column[i] as number) ** 2;
+      }
+    }
+    return diagonal;
+  }
+}
+
+/**
+ * Undefined when A is not positive definite to working precision.
  *
  * @param matrix - A, n rows of n.
  * @param right - b, n numbers.
@@ -11,34 +81,10 @@ export function solveSymmetric(
   matrix: readonly (readonly number[])[],
   right: readonly number[],
 ): number[] | undefined {
-  const n = right.length;
-  const lower: number[][] = [];
-  for (let i = 0; i < n; i++) {
-    const row: number[] = [];
-    for (let j = 0; j <= i; j++) {
-      let sum = matrix[i]?.[j] ?? Number.NaN;
-      const other = i === j ? row : (lower[j] ?? []);
-      for (let k = 0; k < j; k++) sum -= (row[k] ?? Number.NaN) * (other[k] ?? Number.NaN);
-      if (i === j) {
-        if (!(sum > 0)) return undefined;
-        row.push(Math.sqrt(sum));
-      } else {
-        row.push(sum / (lower[j]?.[j] ?? Number.NaN));
-      }
-    }
-    lower.push(row);
-  }
-  const forward: number[] = [];
-  for (let i = 0; i < n; i++) {
-    let sum = right[i] ?? Number.NaN;
-    for (let k = 0; k < i; k++) sum -= (lower[i]?.[k] ?? Number.NaN) * (forward[k] ?? Number.NaN);
-    forward.push(sum / (lower[i]?.[i] ?? Number.NaN));
-  }
-  const solution = new Array<number>(n).fill(0);
-  for (let i = n - 1; i >= 0; i--) {
-    let sum = forward[i] ?? Number.NaN;
-    for (let k = i + 1; k < n; k++) sum -= (lower[k]?.[i] ?? Number.NaN) * (solution[k] ?? Number.NaN);
-    solution[i] = sum / (lower[i]?.[i] ?? Number.NaN);
-  }
-  return solution;
+  return CholeskyFactor.of(matrix)?.solve(right);
+}
+
+/** Reading past the end must poison the result, not pass as zero. */
+function num(value: number | undefined): number {
+  return value ?? Number.NaN;
 }

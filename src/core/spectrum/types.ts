@@ -1,4 +1,6 @@
 /** Wavelength grids and the spectra that live on them. */
+import type { SurfaceConstants } from "../mixing/saunderson";
+
 export type WavelengthGrid = { readonly startNm: number; readonly stepNm: number; readonly count: number };
 
 /** 380 to 730 nm in 36 bands of 10 nm: the grid of all tables that ship. */
@@ -17,6 +19,11 @@ export type OpticalModel = {
   readonly absorption: NumberRow;
   /** S(λ), each > 0. */
   readonly scattering: NumberRow;
+  /**
+   * Of a film of this paint, where that was learned with K and S: they hold under this surface only. Without it the
+   * paint has the surface of what it is mixed with.
+   */
+  readonly surface?: SurfaceConstants;
 };
 
 export function wavelengthNm(grid: WavelengthGrid, band: number): number {

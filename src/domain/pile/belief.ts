@@ -4,11 +4,10 @@
  */
 import type { Evidence, MixPart } from "../../core/learning/boxModel";
 import type { LabD65 } from "../../core/color/types";
-import { GRID_10NM } from "../../core/spectrum/types";
 import { filmOf } from "../mixture/color";
 import type { Reading } from "../reading/reading";
 import { withOptics } from "../tube/optics";
-import { type SolverTube, solverTubeOf } from "../tube/solverTube";
+import { opticsOf, type SolverTube, solverTubeOf } from "../tube/solverTube";
 import type { Tube } from "../tube/tube";
 import { isWater } from "../tube/water";
 import { contentsOf } from "./contents";
@@ -31,11 +30,7 @@ export type BeliefQuestion = {
 
 export type Belief = {
   readonly pileId: string;
-  readonly tubes: readonly {
-    readonly tubeId: string;
-    readonly absorption: readonly number[];
-    readonly scattering: readonly number[];
-  }[];
+  readonly tubes: readonly (Omit<SolverTube, "isBlack"> & { readonly tubeId: string })[];
   /** One standard deviation of the pile's colour, ΔE00. */
   readonly doubtDeltaE2000: number;
 };
@@ -104,7 +99,7 @@ export function beliefOf(
     tubes,
     doubtDeltaE2000,
   }: {
-    readonly tubes: readonly Pick<SolverTube, "absorption" | "scattering">[];
+    readonly tubes: readonly Omit<SolverTube, "isBlack">[];
     readonly doubtDeltaE2000: number;
   },
 ): Belief {
@@ -143,9 +138,9 @@ export function believedTubes(
 ): ReadonlyMap<string, Tube> {
   if (!belief) return tubeById;
   const believed = new Map(tubeById);
-  for (const { tubeId, absorption, scattering } of belief.tubes) {
+  for (const { tubeId, ...optics } of belief.tubes) {
     const tube = tubeById.get(tubeId);
-    if (tube) believed.set(tubeId, withOptics(tube, { grid: GRID_10NM, absorption, scattering }));
+    if (tube) believed.set(tubeId, withOptics(tube, opticsOf({ ...optics, isBlack: false })));
   }
   return believed;
 }

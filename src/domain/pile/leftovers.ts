@@ -30,7 +30,7 @@ export function leftoverAsTube(
   );
   const [most] = [...known].sort((one, other) => other.volume - one.volume);
   if (!most || known.length < parts.length || volumeOf(contents) <= 0) return undefined;
-  const { absorption, scattering } = blendOptics(known);
+  const { absorption, scattering, surface } = blendOptics(known);
   return {
     ...most.tube,
     id: paintShare < 1 ? puddleId(pile.id, paintShare) : leftoverId(pile.id),
@@ -50,6 +50,7 @@ export function leftoverAsTube(
           at: pile.createdAt,
           absorption: Array.from(absorption, (k) => k * paintShare),
           scattering: Array.from(scattering, (s) => s * paintShare),
+          ...(surface && { surface }),
           readings: [],
           piles: [],
           spreadBefore: 0,

@@ -24,7 +24,12 @@ export function opticsOfTube(tube: Tube): OpticalModel | undefined {
   if (known) return known;
   const calibration = tube.optics.calibrations.at(-1);
   const optics = calibration
-    ? { grid: GRID_10NM, absorption: calibration.absorption, scattering: calibration.scattering }
+    ? {
+        grid: GRID_10NM,
+        absorption: calibration.absorption,
+        scattering: calibration.scattering,
+        ...(calibration.surface && { surface: calibration.surface }),
+      }
     : genericOpticsOf(tube);
   if (optics) opticsByTube.set(tube, optics);
   return optics;

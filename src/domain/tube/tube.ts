@@ -1,4 +1,5 @@
 /** One paint as bought: what its label says, what is believed of its optics, and how much is left. */
+import type { SurfaceConstants } from "../../core/mixing/saunderson";
 import type { StoredColor } from "../reading/storedColor";
 
 export const TUBE_MEDIA = ["oil", "acrylic", "watercolour", "gouache", "other"] as const;
@@ -48,6 +49,8 @@ export type Calibration = {
   /** K and S of one band each from 380 to 730 nm, relative to titanium white's S(550 nm) = 1. */
   readonly absorption: readonly number[];
   readonly scattering: readonly number[];
+  /** Of its films, where that was learned with them: they hold under this surface only. */
+  readonly surface?: SurfaceConstants | undefined;
   readonly readings: readonly CalibrationReading[];
   readonly piles: readonly (Misses & { readonly pileId: string; readonly isDoubted: boolean })[];
   /** One standard deviation of its mixtures with white, ΔE00, before and after. */

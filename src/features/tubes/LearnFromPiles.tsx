@@ -23,7 +23,7 @@ import { attempt } from "../../kit/studio/problems";
 import { useTubeCommands } from "../../kit/commands/tubes";
 import { type PileRecord, pileRecord } from "../../domain/pile/evidence";
 import { tubeReadingOf } from "../../domain/tube/calibrationReadings";
-import { changeWords } from "../../words/tubes";
+import { changeWords, surfaceWords } from "../../words/tubes";
 import { useOnce } from "../../kit/commands/useOnce";
 
 type State =
@@ -136,6 +136,7 @@ function Outcome({
 }) {
   const settings = useSettings();
   const doubted = record.piles.filter((_, i) => box.piles[i]?.isDoubted);
+  const surface = box.tubes.find(({ optics }) => optics.surface)?.optics.surface;
   return (
     <section aria-live="polite" className="flex flex-col gap-3">
       <p className="text-lg leading-snug font-bold">
@@ -164,6 +165,7 @@ function Outcome({
           );
         })}
       </ul>
+      {surface ? <p>{surfaceWords(surface)}</p> : null}
       {doubted.length > 0 ? (
         <p>
           Counted little, because it speaks against the others:{" "}
@@ -203,6 +205,7 @@ function calibrationsOf(record: PileRecord, box: LearnedBox, at: number): TubeLe
         at,
         absorption: Array.from(learned.optics.absorption),
         scattering: Array.from(learned.optics.scattering),
+        ...(learned.optics.surface && { surface: learned.optics.surface }),
         readings: (tube.optics.calibrations.at(-1)?.readings ?? []).map((stored) => ({
           ...stored,
           missAfter: deltaE2000(
