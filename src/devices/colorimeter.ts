@@ -145,17 +145,22 @@ export function createSimulatedColorimeter({ now, wait, rng, paintSeed }: Simula
   };
 }
 
-/** How far true paint departs from what is usual for its medium: standard deviations in L* and C*ab. */
+/** How far true paint departs from what is usual for its medium: standard deviations in L*, and of a share of chroma. */
 const DRYING_DEVIATION = 0.8;
+const DULLING_DEVIATION = 0.03;
 
 /** How the simulated paint really dries: oils not at all, others about as is usual, each box in its own way. */
 function trueDrying(medium: Medium, grade: Grade, paintSeed: number): DryingModel {
   const usual = dryingModel(medium, grade, []);
   if (medium === "oil") return usual;
   const rng = createRng(paintSeed + medium.length);
-  const departed = ([first, second]: readonly [number, number]): readonly [number, number] => [
-    first + DRYING_DEVIATION * rng.normal(),
-    second + (DRYING_DEVIATION * rng.normal()) / 2,
-  ];
-  return { ...usual, lightness: departed(usual.lightness), chroma: departed(usual.chroma) };
+  const departed = (
+    [first, second]: readonly [number, number],
+    deviation: number,
+  ): readonly [number, number] => [first + deviation * rng.normal(), second + (deviation * rng.normal()) / 2];
+  return {
+    ...usual,
+    lightness: departed(usual.lightness, DRYING_DEVIATION),
+    chroma: departed(usual.chroma, DULLING_DEVIATION),
+  };
 }

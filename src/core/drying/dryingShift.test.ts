@@ -67,7 +67,43 @@ describe("drying", () => {
     const model = dryingModel("watercolour", "children", []);
     expect(lchFromLab(dryFromWet(labD65(50, 20, 20), model))[2]).toBeCloseTo(45, 9);
     expect(dryFromWet(labD65(99, 0, 0), model)[0]).toBe(100);
-    expect(lchFromLab(dryFromWet(labD65(50, 1, 1), model))[1]).toBe(0);
+    // A grey of a watercolour stays one: it does not lose more chroma than a share of what it has.
+    const kept = lchFromLab(dryFromWet(labD65(50, 1, 1), model))[1] / lchFromLab(labD65(50, 1, 1))[1];
+    expect(kept).toBeGreaterThan(0.8);
+    expect(kept).toBeLessThan(1);
+  });
+
+  it("learns what share of the chroma is left, whatever the chroma, and from greys nothing", () => {
+    const pairOf = (chroma: number, kept: number): WetDryPair => ({
+      wet: labD65(50, chroma, 0),
+      dry: labD65(50, chroma * kept, 0),
+    });
+    const vivid = [20, 35, 50, 60].map((chroma) => pairOf(chroma, 0.7));
+    const learned = dryingModel("watercolour", "artist", vivid);
+    for (const chroma of [10, 30, 55]) {
+      const [, left] = lchFromLab(dryFromWet(labD65(50, chroma, 0), learned));
+      expect(left / chroma).toBeCloseTo(0.7, 1);
+    }
+    const greys = [0.2, 0.5, 0.9].map((chroma) => pairOf(chroma, 3));
+    expect(dryingModel("watercolour", "artist", greys).chroma).toEqual(
+      dryingModel("watercolour", "artist", []).chroma,
+    );
+  });
+
+  it("is hardly moved by two pairs that were mixed up among others", () => {
+    const wild: readonly WetDryPair[] = [
+      { wet: labD65(30, 5, 5), dry: labD65(74, 40, 5) },
+      { wet: labD65(74, 40, 5), dry: labD65(30, 5, 5) },
+    ];
+    const wet = labD65(45, 20, 10);
+    for (const medium of ["oil", "acrylic", "gouache"] as const) {
+      const honest = dryFromWet(wet, dryingModel(medium, "artist", pairsOf(-2, 8, 3)));
+      const mixed = dryingModel(medium, "artist", [...pairsOf(-2, 8, 3), ...wild]);
+      expect(deltaE2000(dryFromWet(wet, mixed), honest)).toBeLessThan(0.6);
+      // Alone they give no slope that no paint has.
+      const [, slope] = dryingModel(medium, "artist", wild).lightness;
+      expect(Math.abs(slope)).toBeLessThan(3);
+    }
   });
 
   it("refuses pairs that are no colours", () => {

@@ -36,7 +36,12 @@ export function blendSurfaces(parts: readonly PaintVolume[]): SurfaceConstants |
   return total > 0 ? { k1: k1 / total, k2: k2 / total } : undefined;
 }
 
-/** Blended optics per unit volume of the mixture. Throws when nothing was put in or an amount is not finite. */
+/**
+ * Blended optics per unit volume of the mixture.
+ *
+ * @throws RangeError when nothing was put in, an amount is below zero or not finite, or a paint absorbs or scatters less
+ *   than nothing; and where all together scatter nothing, since such a mixture has no colour of its own.
+ */
 export function blendOptics(parts: readonly PaintVolume[]): OpticalModel {
   const first = parts[0];
   const total = parts.reduce((sum, part) => sum + part.volume, 0);
@@ -50,10 +55,16 @@ export function blendOptics(parts: readonly PaintVolume[]): OpticalModel {
     assertSameGrid(grid, optics.grid);
     const share = volume / total;
     for (let band = 0; band < grid.count; band++) {
-      absorption[band] = (absorption[band] ?? Number.NaN) + share * (optics.absorption[band] ?? Number.NaN);
-      scattering[band] = (scattering[band] ?? Number.NaN) + share * (optics.scattering[band] ?? Number.NaN);
+      const k = optics.absorption[band] ?? Number.NaN;
+      const s = optics.scattering[band] ?? Number.NaN;
+      if (!(k >= 0 && s >= 0))
+        throw new RangeError(`Absorption and scattering are at least 0, got ${k}, ${s}`);
+      absorption[band] = (absorption[band] ?? Number.NaN) + share * k;
+      scattering[band] = (scattering[band] ?? Number.NaN) + share * s;
     }
   }
+  if (!scattering.every((s) => s > 0 && Number.isFinite(s)) || !absorption.every(Number.isFinite))
+    throw new RangeError("A mixture must scatter in every band, and absorb and scatter finitely");
   const surface = blendSurfaces(parts);
   return { grid, absorption, scattering, ...(surface && { surface }) };
 }
@@ -62,7 +73,7 @@ export function blendOptics(parts: readonly PaintVolume[]): OpticalModel {
  * Seen reflectance of a mixture: opaque, or a film over a ground.
  *
  * @param assumed - of paints that have no surface of their own.
- * @throws RangeError without a finite volume above zero, or with one below zero.
+ * @throws RangeError as {@link blendOptics} does, and for a film of no possible thickness.
  */
 export function mixtureReflectance(
   parts: readonly PaintVolume[],
@@ -70,7 +81,11 @@ export function mixtureReflectance(
   film?: Film,
 ): Reflectance {
   const { grid, absorption, scattering, surface = assumed } = blendOptics(parts);
-  if (film) assertSameGrid(grid, film.ground.grid);
+  if (film) {
+    assertSameGrid(grid, film.ground.grid);
+    if (!(film.thickness >= 0 && Number.isFinite(film.thickness)))
+      throw new RangeError(`A film is at least 0 thick, got ${film.thickness}`);
+  }
   const values = bands(grid).map((band) => {
     const k = absorption[band] ?? Number.NaN;
     const s = scattering[band] ?? Number.NaN;

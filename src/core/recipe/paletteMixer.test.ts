@@ -4,7 +4,8 @@ import { VIEWING } from "../../data/standardViewing";
 import { PAINT_SURFACE } from "../../data/surface";
 import { DEFAULT_SIZES } from "../amounts/amounts";
 import { deltaE2000, REFERENCE_FACTORS } from "../color/ciede2000";
-import type { LabD65 } from "../color/types";
+import { type LabD65, labD65 } from "../color/types";
+import { searchRecipes } from "../index";
 import { mixtureReflectance } from "../mixing/mixture";
 import { labFromReflectance } from "../spectrum/colorimetry";
 import { GRID_10NM, type Reflectance } from "../spectrum/types";
@@ -110,5 +111,28 @@ describe("recipes with traces", () => {
     const [dilution] = recipe?.diluted?.dilutions ?? [];
     expect(dilution).toMatchObject({ tube: 1, carrier: 0 });
     expect(recipe?.diluted?.deltaE2000).toBeLessThan(1);
+  });
+});
+
+describe("two tubes of one paint", () => {
+  const single = tubesOf(["titanium-white", "raw-umber", "ultramarine-blue"]);
+  const doubled = tubesOf(["titanium-white", "raw-umber", "ultramarine-blue", "raw-umber", "titanium-white"]);
+  const target = labD65(55, 2, 4);
+
+  it("are one ingredient: the recipes are those of one", () => {
+    const recipesOf = (tubes: typeof single) =>
+      searchRecipes(tubes, target).recipes.map(({ parts }) => parts.map(({ tube, share }) => [tube, share]));
+    expect(recipesOf(doubled)).toEqual(recipesOf(single));
+  });
+
+  it("are taken as they are asked for", () => {
+    const taken = (options: Parameters<typeof searchRecipes>[2]) =>
+      searchRecipes(doubled, target, options).recipes.map(({ parts }) => parts.map(({ tube }) => tube));
+    for (const tubes of taken({ required: [3] })) {
+      expect(tubes).toContain(3);
+      expect(tubes).not.toContain(1);
+    }
+    for (const tubes of taken({ forbidden: [0] })) expect(tubes).not.toContain(0);
+    expect(taken({ forbidden: [0] }).flat()).toContain(4);
   });
 });

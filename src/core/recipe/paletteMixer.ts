@@ -12,7 +12,7 @@ import { FilmEvaluator } from "../mixing/filmEvaluator";
 import { MixtureEvaluator } from "../mixing/mixtureEvaluator";
 import type { SurfaceConstants } from "../mixing/saunderson";
 import type { ViewingWeights } from "../spectrum/colorimetry";
-import type { OpticalModel, Reflectance } from "../spectrum/types";
+import type { NumberRow, OpticalModel, Reflectance } from "../spectrum/types";
 import { type Answer, chooseAnswers, orderOf, OTHER_TUBES_COST, recipeOf } from "./answers";
 import { type Candidate, GLANCE, isAllowed, mixedCandidate } from "./candidates";
 import { RecipeSearch } from "./search";
@@ -107,6 +107,8 @@ export class PaletteMixer {
   private readonly mixer: ColorModel;
   private readonly search: RecipeSearch;
   private readonly whites: readonly number[];
+  /** Of each tube the first one that holds the very same paint. */
+  private readonly twins: readonly number[];
 
   constructor(
     tubes: readonly PaletteTube[],
@@ -119,6 +121,7 @@ export class PaletteMixer {
     const opaque = new MixtureEvaluator(optics, view, surface);
     this.mixer = medium.kind === "opaque" ? opaque : new FilmEvaluator(optics, view, surface, medium.ground);
     this.search = new RecipeSearch(this.mixer, isBlack);
+    this.twins = twinsOf(optics);
     this.whites = tubeTraits(opaque, isBlack).flatMap((traits, tube) => (traits.isWhite ? [tube] : []));
   }
 
@@ -243,8 +246,25 @@ export class PaletteMixer {
     return { exactDeltaE2000: exactMiss, laidDeltaE2000: laidMiss, largerPile: larger };
   }
 
-  private asked(query: RecipeQuery): RecipeQuery {
+  /**
+   * Two tubes of one paint are one ingredient: a mixture of both says nothing that one does not. The first that may be used
+   * stands for all, unless another is asked for or the amounts of each are limited.
+   */
+  private withoutTwins(query: RecipeQuery): RecipeQuery {
+    const { forbidden = [], required = [], mostShare } = query;
+    if (mostShare || this.twins.every((first, tube) => first === tube)) return query;
+    const isUsable = (tube: number): boolean => !forbidden.includes(tube);
+    const doubles = this.twins.flatMap((paint, tube) => {
+      const same = this.twins.flatMap((other, place) => (other === paint && isUsable(place) ? [place] : []));
+      const stands = same.find((place) => required.includes(place)) ?? same[0];
+      return tube === stands || required.includes(tube) ? [] : [tube];
+    });
+    return { ...query, forbidden: [...new Set([...forbidden, ...doubles])] };
+  }
+
+  private asked(given: RecipeQuery): RecipeQuery {
     const { medium } = this;
+    const query = this.withoutTwins(given);
     if (medium.kind === "opaque") return query;
     return {
       ...query,
@@ -252,6 +272,24 @@ export class PaletteMixer {
       thickestFilm: Math.min(query.thickestFilm ?? Number.POSITIVE_INFINITY, medium.undilutedThickness),
     };
   }
+}
+
+function twinsOf(optics: readonly OpticalModel[]): readonly number[] {
+  return optics.map((one) => optics.findIndex((other) => isSamePaint(one, other)));
+}
+
+function isSamePaint(one: OpticalModel, other: OpticalModel): boolean {
+  return (
+    one === other ||
+    (isSameRow(one.absorption, other.absorption) &&
+      isSameRow(one.scattering, other.scattering) &&
+      one.surface?.k1 === other.surface?.k1 &&
+      one.surface?.k2 === other.surface?.k2)
+  );
+}
+
+function isSameRow(one: NumberRow, other: NumberRow): boolean {
+  return one.length === other.length && Array.from(one).every((value, band) => value === other[band]);
 }
 
 function sumOf(values: readonly number[]): number {

@@ -7,6 +7,7 @@
  * differ, each with reasons. Opaque mixtures and films over a ground are searched alike.
  * Deterministic: same tubes and query, same answer to the last bit.
  */
+import { isPossibleColor } from "../color/possible";
 import type { ColorModel } from "../mixing/colorModel";
 import { chooseAnswers, orderOf, OTHER_TUBES_COST, recipeOf, type TubeTraits } from "./answers";
 import { type Candidate, candidateFrom, isAllowedSet, type Solved, TRACE } from "./candidates";
@@ -235,7 +236,8 @@ function bestOf(rough: readonly Solved[]): number {
 }
 
 function assertQuery(query: RecipeQuery, { tubeCount }: ColorModel): void {
-  if (!query.target.every(Number.isFinite)) throw new RangeError("The target needs three finite numbers");
+  if (!isPossibleColor(query.target))
+    throw new RangeError(`The target is no colour: L* ${query.target.join(", ")}; L* is 0 to 100`);
   if (!Number.isInteger(query.maxTubes) || query.maxTubes < 1 || query.maxTubes > MAX_TUBES_PER_RECIPE) {
     throw new RangeError(`maxTubes must be 1 to ${MAX_TUBES_PER_RECIPE}, got ${query.maxTubes}`);
   }

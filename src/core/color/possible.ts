@@ -1,0 +1,18 @@
+/** What a colour of paint or light can be at all. */
+import { lchFromLab } from "./cieLab";
+import type { LabD65 } from "./types";
+
+/** A reading may be a little above white or below black; readings, lights and shifts all round. */
+const MARGIN = 0.5;
+/** Beyond the most saturated light under D65. */
+const MOST_CHROMA = 200;
+
+/** Three finite numbers, L* from 0 to 100, chroma at most 200. */
+export function isPossibleColor(lab: LabD65): boolean {
+  return (
+    lab.every(Number.isFinite) &&
+    lab[0] >= -MARGIN &&
+    lab[0] <= 100 + MARGIN &&
+    lchFromLab(lab)[1] <= MOST_CHROMA
+  );
+}
