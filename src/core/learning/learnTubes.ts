@@ -74,7 +74,7 @@ const STOP_AT = { maxIterations: 12, relativeTolerance: 1e-4 };
  * Before anything is read of a box, and how many numbers that is worth. Boxes differ: most are closer to their models
  * than this, a student grade is further off. Measured over the kinds of paint of tests/support/paintKinds.
  */
-export const USUAL_SCALES: BoxScales = { deviation: 1.4, modelError: 0.32 };
+export const USUAL_SCALES: BoxScales = { deviation: 1.33, modelError: 0.32 };
 const WORTH = { deviation: 10, modelError: 30, misses: 30 };
 /** A wrong record counts as no more than a bad miss, in variances. */
 const WORST_MISS = 9;
