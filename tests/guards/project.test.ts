@@ -210,9 +210,10 @@ function filesUnder(folder: string, ending: string): string[] {
 describe("the core", () => {
   /**
    * A quarter of it is the pigment tables, the rest our own functions, which grow by a kilobyte now and then; a
-   * library that came in unnoticed would add ten at once. Washes in every search of palettes took it from 133 to 135.4.
+   * library that came in unnoticed would add ten at once. Washes in every search of palettes took it from 133 to 135.4;
+   * learning with slopes of its own, the surface, and the scales of a box took it to 145.5.
    */
-  const CORE_BUDGET_KB = 137;
+  const CORE_BUDGET_KB = 147;
 
   it("bundles alone, small, and works from a bare script", async () => {
     const { outputFiles, metafile } = await build({
