@@ -286,5 +286,5 @@ const MATT_ABOVE = 0.03;
 /** What was learned of the surface of dry paint. */
 export function surfaceWords({ k1, k2 }: SurfaceConstants): string {
   const look = k1 < GLOSSY_BELOW ? "glossy" : k1 > MATT_ABOVE ? "matt" : "satin";
-  return `Its surface reads as ${look}: it throws back ${(100 * k1).toFixed(1)} % of the light that falls on it, and ${Math.round(100 * k2)} % of what comes from inside. Darks depend on it most.`;
+  return `The dry paint reads as ${look}: its surface throws back ${(100 * k1).toFixed(1)} % of the light that falls on it, and ${Math.round(100 * k2)} % of what comes from inside. Darks depend on it most.`;
 }
