@@ -84,12 +84,12 @@ async function start(profile: Profile, address: string): Promise<void> {
 /** Note after note is kept, laid down, read and matched; each step is remembered once the page says it is kept. */
 async function mixOn(page: Page, round: number, acknowledged: Set<string>): Promise<never> {
   // Whoever stands still that long would not be writing when the end comes.
-  page.setDefaultTimeout(5000);
+  page.setDefaultTimeout(20_000);
   for (let i = 0; ; i++) {
     const name = `Round ${round} note ${i}`;
     await page.getByText("A colour without a picture", { exact: true }).click();
     await page.getByLabel("Hex or CIELAB (D65)").fill(`${55 + (i % 20)} 4 14`);
-    await page.getByLabel("Name of the typed note").fill(name);
+    await page.getByLabel("Name of this note").fill(name);
     await page.getByRole("button", { name: "Keep and mix" }).click();
     await page
       .getByRole("heading", { name: new RegExp(`^Mix note \\d+, ${name}$`) })
@@ -130,7 +130,11 @@ async function examine(
   if (imported > 0) {
     // The next round begins from the store as it was.
     await page.getByRole("button", { name: "take it back" }).click();
-    await page.getByText("The import was taken back").waitFor({ timeout: 60_000 });
+    const told = page
+      .getByText("The import was taken back")
+      .or(page.getByRole("alert").filter({ hasText: /\w/ }));
+    await told.first().waitFor({ timeout: 60_000 });
+    expect(await told.first().textContent()).toContain("The import was taken back");
   }
   const records = await recordsOf(page);
   const found = new Set(records);
