@@ -3,7 +3,7 @@ import { deltaE2000 } from "../src/core/color/ciede2000";
 import { nextAddition } from "../src/core/correct/nextAddition";
 import { leadingAxis } from "../src/core/correct/safeDose";
 import { threeWayDifference } from "../src/core/describe/difference";
-import type { Evidence } from "../src/core/learning/boxModel";
+import type { Evidence } from "../src/core/learning/evidence";
 import { learnTubes } from "../src/core/learning/learnTubes";
 import { createRng } from "../src/core/random/rng";
 import {

@@ -96,7 +96,7 @@ export { hueWords, readHue } from "./describe/huePlaces";
 export { readWords, type WordReading } from "./describe/readWords";
 export { TEN_IS_WHITE, type ValueScale, valueText } from "./describe/valueScale";
 export { type DryingModel, dryFromWet, dryingModel, type WetDryPair, wetFromDry } from "./drying/dryingShift";
-export type { Evidence, MixPart } from "./learning/boxModel";
+export type { Evidence, MixPart } from "./learning/evidence";
 export { type LearnedTubes, learnTubes } from "./learning/learnTubes";
 export { adviseReadings, type ReadingAdvice } from "./learning/readingAdvice";
 export { USUAL_PRIOR } from "./learning/tubeModel";

@@ -1,7 +1,7 @@
 /** Hidden paints of many kinds, drawn at random: what the engine may meet, and was not made for. */
 import { labFromXyz } from "@/core/color/cieLab";
 import type { LabD65 } from "@/core/color/types";
-import type { MixPart } from "@/core/learning/boxModel";
+import type { MixPart } from "@/core/learning/evidence";
 import { mixtureReflectance } from "@/core/mixing/mixture";
 import type { SurfaceConstants } from "@/core/mixing/saunderson";
 import type { Rng } from "@/core/random/rng";

@@ -7,7 +7,7 @@ import { layDown } from "@/core/amounts/layDown";
 import { plainParts } from "@/core/correct/additionPart";
 import { nextAddition, type PileQuery } from "@/core/correct/nextAddition";
 import { applyDifference, threeWayDifference } from "@/core/describe/difference";
-import type { Evidence, MixPart } from "@/core/learning/boxModel";
+import type { Evidence, MixPart } from "@/core/learning/evidence";
 import { USUAL_SURFACE_PRIOR } from "@/core/learning/surfaceModel";
 import { USUAL_PRIOR } from "@/core/learning/tubeModel";
 import { mixtureReflectance } from "@/core/mixing/mixture";

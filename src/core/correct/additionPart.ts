@@ -1,5 +1,5 @@
 /** What one addition is made of. */
-import type { MixPart } from "../learning/boxModel";
+import type { MixPart } from "../learning/evidence";
 
 /** A part of an addition: a tube, or a tube that was thinned first. */
 export type AdditionPart = MixPart & {

@@ -10,7 +10,7 @@ import {
 import { deltaE2000 } from "../color/ciede2000";
 import { type LabD65, labD65 } from "../color/types";
 import { threeWayDifference } from "../describe/difference";
-import type { MixPart } from "../learning/boxModel";
+import type { MixPart } from "../learning/evidence";
 import { createRng } from "../random/rng";
 import { nextAddition, type PileQuery } from "./nextAddition";
 import { leadingAxis } from "./safeDose";

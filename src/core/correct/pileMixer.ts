@@ -2,7 +2,8 @@
 import { deltaE2000, REFERENCE_FACTORS } from "../color/ciede2000";
 import { type LabD65, labD65 } from "../color/types";
 import { threeWayDifference } from "../describe/difference";
-import type { LearningConditions, MixPart } from "../learning/boxModel";
+import type { LearningConditions } from "../learning/boxModel";
+import type { MixPart } from "../learning/evidence";
 import type { LearnedTubes } from "../learning/learnTubes";
 import { blendOptics } from "../mixing/mixture";
 import { MixtureEvaluator } from "../mixing/mixtureEvaluator";

@@ -2,7 +2,7 @@
 import type { DosingChoice } from "../amounts/dosing";
 import type { DeltaE2000Factors } from "../color/ciede2000";
 import type { LabD65 } from "../color/types";
-import type { Evidence, MixPart } from "../learning/boxModel";
+import type { Evidence, MixPart } from "../learning/evidence";
 import type { AxisLimits } from "../recipe/solverLimits";
 import type { OpticalModel } from "../spectrum/types";
 

@@ -6,7 +6,7 @@ import { PAINT_SURFACE } from "../../data/surface";
 import { deltaE2000 } from "../color/ciede2000";
 import { type LabD65, labD65 } from "../color/types";
 import { threeWayDifference } from "../describe/difference";
-import type { MixPart } from "../learning/boxModel";
+import type { MixPart } from "../learning/evidence";
 import { mixtureReflectance } from "../mixing/mixture";
 import { createRng } from "../random/rng";
 import { labFromReflectance } from "../spectrum/colorimetry";

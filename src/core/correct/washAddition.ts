@@ -10,7 +10,7 @@ import { type DosingChoice, dosingOf, WATER_PLACE } from "../amounts/dosing";
 import { deltaE2000, REFERENCE_FACTORS } from "../color/ciede2000";
 import { type LabD65, labD65 } from "../color/types";
 import { threeWayDifference } from "../describe/difference";
-import type { MixPart } from "../learning/boxModel";
+import type { MixPart } from "../learning/evidence";
 import { FilmEvaluator } from "../mixing/filmEvaluator";
 import { bestAmount } from "../optimize/bestAmount";
 import type { SurfaceConstants } from "../mixing/saunderson";

@@ -1,6 +1,7 @@
 /** What the readings of one pile say of the tubes in it, and so of the pile: the one belief that all views share. */
 import type { OpticalModel } from "../spectrum/types";
-import type { Evidence, LearningConditions, MixPart } from "./boxModel";
+import type { Evidence, MixPart } from "./evidence";
+import type { LearningConditions } from "./boxModel";
 import { learnTubes } from "./learnTubes";
 
 export type PileBelief = {

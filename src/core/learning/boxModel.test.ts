@@ -3,7 +3,8 @@ import { describe, expect, it } from "vitest";
 import { BOX_OF_EIGHT, CONDITIONS, simulateBox } from "../../../tests/support/simulatedBench";
 import { PAPER } from "../../data/paper";
 import { createRng, type Rng } from "../random/rng";
-import { BoxModel, type Evidence } from "./boxModel";
+import { BoxModel } from "./boxModel";
+import type { Evidence } from "./evidence";
 
 const SCALES = { deviation: 1.2, modelError: 0.3 };
 const INVOLVED = BOX_OF_EIGHT.map((_, tube) => tube).slice(0, 6);

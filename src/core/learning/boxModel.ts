@@ -7,47 +7,12 @@ import type { CholeskyFactor } from "../optimize/solveSymmetric";
 import { labFromReflectance, type ViewingWeights } from "../spectrum/colorimetry";
 import type { NumberRow, OpticalModel, Reflectance } from "../spectrum/types";
 import { bandSlopes } from "./bandSlopes";
+import type { Covariance } from "./covariance";
+import type { Evidence, MixPart, PredictionTerms, SpectralReading } from "./evidence";
 import { labWithSlopes, residualsBetween, slopesBetween, type Three } from "./residualSlopes";
+import { addScaled, combined, dense, inner, type Slopes, sparse, type SparseRows } from "./sparseRows";
 import { PARAMETERS_OF_SURFACE, surfaceOf, type SurfacePrior, surfaceSlopes } from "./surfaceModel";
-import { PARAMETERS_PER_TUBE, type TubePrior, tubeOptics, writeTubeSlopes } from "./tubeModel";
-
-export type MixPart = {
-  /** Index into the tubes. */
-  readonly tube: number;
-  /** Volume, > 0, in any unit common to the mix. */
-  readonly volume: number;
-};
-
-/** Something that was mixed, opaque or as a film, and the colour that it had. */
-export type Evidence = {
-  readonly parts: readonly MixPart[];
-  readonly lab: LabD65;
-  /** One standard deviation of the reading on each of the three axes of ΔE00, > 0. */
-  readonly uncertaintyDeltaE2000: number;
-  /** Of value, chroma and hue each, where they are not equally sure: what was not said is hardly known. */
-  readonly axisUncertainties?: readonly [number, number, number];
-  /** The painter stands by it, so it is not weighed down however far off it is. */
-  readonly isStoodBy?: boolean;
-  /** The whole spectrum, when an instrument gave one: its bands then count beside the three numbers. */
-  readonly spectrum?: SpectralReading;
-  /** For a wash or a drawdown: over what, and how thick; what is not known of the thickness is uncertainty. */
-  readonly film?: Film;
-};
-
-export type SpectralReading = {
-  readonly reflectance: Reflectance;
-  /** One standard deviation of each band, in reflectance, > 0. */
-  readonly uncertainty: number;
-};
-
-/** What a prediction is for: a film instead of an opaque layer, and how well a hand doses. */
-export type PredictionTerms = {
-  readonly film?: Film | undefined;
-  /** One standard deviation of a dose, as a share of it; zero if left out. */
-  readonly dosingError?: number;
-  /** Without what stays wrong when all tubes are known. */
-  readonly isBeliefAlone?: boolean;
-};
+import { PARAMETERS_PER_TUBE, type TubePrior, tubeOptics } from "./tubeModel";
 
 export type LearningConditions = {
   readonly view: ViewingWeights<"D65">;
@@ -72,27 +37,6 @@ export type BoxScales = {
 const MODEL_ERROR_PER_BAND = 0.02;
 /** Neighbouring bands err together, about seven to a bump. */
 const BANDS_PER_BUMP = 7;
-
-/** Slopes of some rows by the parameters that they depend on, and by those that no evidence speaks of. */
-type SparseRows = {
-  readonly columns: readonly number[];
-  /** [row][column]. */
-  readonly rows: readonly (readonly number[])[];
-  /** [row][parameter of a tube without evidence]; such parameters keep their prior. */
-  readonly free: readonly (readonly number[])[];
-};
-
-type Slopes = {
-  readonly values: Float64Array;
-  /** Slopes of the bands by ln K and ln S of each tube; its place is missing where no evidence speaks of it. */
-  readonly ofTubes: readonly {
-    readonly place: number | undefined;
-    readonly byLogAbsorption: Float64Array;
-    readonly byLogScattering: Float64Array;
-  }[];
-  /** By single parameters, those of the surface. */
-  readonly ofOthers: readonly { readonly parameter: number; readonly bands: Float64Array }[];
-};
 
 type State = { readonly tubes: readonly OpticalModel[]; readonly surface: SurfaceConstants };
 
@@ -366,15 +310,6 @@ function bandDeviation({ uncertainty }: SpectralReading): number {
   return Math.hypot(uncertainty, MODEL_ERROR_PER_BAND) * Math.sqrt(BANDS_PER_BUMP);
 }
 
-/** One residual's slopes by the bands, from those by L*, a*, b*. */
-function combined(row: Three<number>, ofLab: Three<Float64Array>, scale: number): Float64Array {
-  const slopes = new Float64Array(ofLab[0].length);
-  for (let band = 0; band < slopes.length; band++)
-    slopes[band] =
-      scale * (row[0] * num(ofLab[0][band]) + row[1] * num(ofLab[1][band]) + row[2] * num(ofLab[2][band]));
-  return slopes;
-}
-
 /** Slopes of the mixture's reflectance by ln K, or ln S, of one of its paints. */
 function ofPart(byLog: Float64Array, share: number, own: NumberRow, blend: NumberRow): Float64Array {
   const slopes = new Float64Array(byLog.length);
@@ -383,79 +318,8 @@ function ofPart(byLog: Float64Array, share: number, own: NumberRow, blend: Numbe
   return slopes;
 }
 
-/** @param byBands - slopes of each row by the bands. */
-function sparse(
-  { ofTubes, ofOthers }: Slopes,
-  byBands: readonly Float64Array[],
-  prior: TubePrior,
-): SparseRows {
-  const taken = ofTubes.filter(({ place }) => place !== undefined);
-  const free = ofTubes.filter(({ place }) => place === undefined);
-  const rowOf = (tubes: typeof ofTubes, bands: Float64Array): number[] => {
-    const row: number[] = [];
-    for (const { byLogAbsorption, byLogScattering } of tubes)
-      writeTubeSlopes(row, row.length, bands, byLogAbsorption, byLogScattering, prior);
-    return row;
-  };
-  return {
-    columns: [
-      ...taken.flatMap(({ place = 0 }) =>
-        Array.from({ length: PARAMETERS_PER_TUBE }, (_, p) => place * PARAMETERS_PER_TUBE + p),
-      ),
-      ...ofOthers.map(({ parameter }) => parameter),
-    ],
-    rows: byBands.map((bands) => [
-      ...rowOf(taken, bands),
-      ...ofOthers.map((other) => inner(bands, other.bands)),
-    ]),
-    free: byBands.map((bands) => rowOf(free, bands)),
-  };
-}
-
-function addScaled(
-  target: number[],
-  columns: readonly number[],
-  row: readonly number[],
-  scale: number,
-): void {
-  for (let d = 0; d < columns.length; d++) {
-    const column = num(columns[d]);
-    target[column] = num(target[column]) + scale * num(row[d]);
-  }
-}
-
-function dense(row: readonly number[], columns: readonly number[], size: number): number[] {
-  const full = new Array<number>(size).fill(0);
-  for (const [c, column] of columns.entries()) full[column] = num(row[c]);
-  return full;
-}
-
-function inner(a: NumberRow = [], b: NumberRow = []): number {
-  let sum = 0;
-  for (let i = 0; i < a.length; i++) sum += num(a[i]) * num(b[i]);
-  return sum;
-}
-
 function squareOf(values: readonly number[]): number {
   return values.reduce((sum, value) => sum + value * value, 0);
-}
-
-export type Covariance = { readonly trace: number; readonly traceOfSquare: number };
-
-/** Of the normal distribution, for nine tenths below it. */
-const NORMAL_90 = 1.2815515655446004;
-
-/**
- * Radius that holds nine tenths of a normal vector with this covariance: its squared length is taken as a
- * scaled chi-squared with the same mean and variance.
- *
- * Source: F. E. Satterthwaite, Biometrics Bull. 2, 110-114 (1946); quantile by E. B. Wilson, M. M. Hilferty,
- * Proc. Natl. Acad. Sci. 17, 684-688 (1931).
- */
-export function ninetyPercentRadius({ trace, traceOfSquare }: Covariance): number {
-  const freedom = (trace * trace) / traceOfSquare;
-  const part = 2 / (9 * freedom);
-  return Math.sqrt(trace * (1 - part + NORMAL_90 * Math.sqrt(part)) ** 3);
 }
 
 function num(value: number | undefined): number {

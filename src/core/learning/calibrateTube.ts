@@ -2,7 +2,7 @@
 import { deltaE2000 } from "../color/ciede2000";
 import { lchFromLab } from "../color/cieLab";
 import type { LabD65 } from "../color/types";
-import type { Evidence, SpectralReading } from "./boxModel";
+import type { Evidence, SpectralReading } from "./evidence";
 import { learnTubes } from "./learnTubes";
 import { adviseReadings } from "./readingAdvice";
 import { USUAL_PRIOR } from "./tubeModel";

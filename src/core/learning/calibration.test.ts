@@ -11,7 +11,7 @@ import { type Film, mixtureReflectance } from "../mixing/mixture";
 import { createRng } from "../random/rng";
 import { labFromReflectance } from "../spectrum/colorimetry";
 import { GRID_10NM, type OpticalModel, type Reflectance } from "../spectrum/types";
-import type { Evidence, MixPart } from "./boxModel";
+import type { Evidence, MixPart } from "./evidence";
 import { learnTubes } from "./learnTubes";
 import { adviseReadings } from "./readingAdvice";
 import { figure, thinned } from "../../../tests/support/study";

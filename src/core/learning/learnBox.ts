@@ -4,7 +4,7 @@
  */
 import { deltaE2000 } from "../color/ciede2000";
 import type { LabD65 } from "../color/types";
-import type { Evidence, MixPart } from "./boxModel";
+import type { Evidence, MixPart } from "./evidence";
 import { type LearnedTubes, learnTubes } from "./learnTubes";
 import { USUAL_SURFACE_PRIOR } from "./surfaceModel";
 import { USUAL_PRIOR } from "./tubeModel";

@@ -9,7 +9,7 @@ import {
 import { deltaE2000 } from "../color/ciede2000";
 import { labD65 } from "../color/types";
 import { createRng } from "../random/rng";
-import type { Evidence } from "./boxModel";
+import type { Evidence } from "./evidence";
 import { learnTubes } from "./learnTubes";
 import { figure, sized } from "../../../tests/support/study";
 

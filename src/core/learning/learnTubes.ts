@@ -27,15 +27,10 @@ import type { LeastSquaresStop } from "../optimize/levenbergMarquardt";
 import { minimizeByNormalEquations } from "../optimize/normalEquations";
 import { CholeskyFactor, solveSymmetric } from "../optimize/solveSymmetric";
 import type { OpticalModel } from "../spectrum/types";
-import {
-  BoxModel,
-  type BoxScales,
-  type Evidence,
-  type LearningConditions,
-  type MixPart,
-  type PredictionTerms,
-  ninetyPercentRadius,
-} from "./boxModel";
+import { dense } from "./sparseRows";
+import { BoxModel, type BoxScales, type LearningConditions } from "./boxModel";
+import type { Evidence, MixPart, PredictionTerms } from "./evidence";
+import { ninetyPercentRadius } from "./covariance";
 
 export type LearnedTubes = {
   /** Optics of each tube, same order; tubes without evidence stay generic. To be seen under `surface`. */
@@ -196,7 +191,7 @@ function scalesOf(
     for (const axis of [0, 1, 2] as const) {
       const reading = (entry.axisUncertainties?.[axis] ?? entry.uncertaintyDeltaE2000) ** 2;
       const variance = reading + own;
-      const spread = squareOf(known.forward(denseRow(rows[axis] ?? [], columns, parameters.length)));
+      const spread = squareOf(known.forward(dense(rows[axis] ?? [], columns, parameters.length)));
       const expected = variance * (num(residuals[axis]) ** 2 + spread);
       const share = own / variance;
       error.sum += weight * (share * share * expected + own * (1 - share));
@@ -222,7 +217,7 @@ function growthOf(
   for (const entry of evidence) {
     const residuals = model.residuals(entry, parameters, scales).slice(0, 3);
     const { columns, rows } = model.residualRows(entry, parameters, scales);
-    const solved = rows.slice(0, 3).map((row) => known.forward(denseRow(row, columns, parameters.length)));
+    const solved = rows.slice(0, 3).map((row) => known.forward(dense(row, columns, parameters.length)));
     // I - H: what is left of the variance of a reading that took part in the fit.
     const left = solved.map((a, i) =>
       solved.map((b, j) => (i === j ? 1 : 0) - a.reduce((total, value, p) => total + value * num(b[p]), 0)),
@@ -234,12 +229,6 @@ function growthOf(
     count += 3;
   }
   return sum / count;
-}
-
-function denseRow(row: readonly number[], columns: readonly number[], size: number): number[] {
-  const full = new Array<number>(size).fill(0);
-  for (const [c, column] of columns.entries()) full[column] = num(row[c]);
-  return full;
 }
 
 function squareOf(values: Float64Array): number {

@@ -16,7 +16,7 @@ import { figure, seeded, sized } from "../../../tests/support/study";
 import { DEFAULT_SIZES } from "../amounts/amounts";
 import { deltaE2000 } from "../color/ciede2000";
 import { createRng, type Rng } from "../random/rng";
-import type { Evidence } from "./boxModel";
+import type { Evidence } from "./evidence";
 import { learnTubes } from "./learnTubes";
 
 const BOXES = sized(1, 30);

@@ -4,7 +4,8 @@
  * Near the solution a reading adds JᵀJ/σ² to the normal matrix whatever it will show, so that its use can be
  * known before it is made. Readings are chosen one by one, each the one that narrows the predictions most.
  */
-import { BoxModel, type Evidence, type LearningConditions, type MixPart } from "./boxModel";
+import { BoxModel, type LearningConditions } from "./boxModel";
+import type { Evidence, MixPart } from "./evidence";
 import { CholeskyFactor } from "../optimize/solveSymmetric";
 import { USUAL_SCALES } from "./learnTubes";
 import type { OpticalModel } from "../spectrum/types";

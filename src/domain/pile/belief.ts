@@ -2,7 +2,7 @@
  * One belief about a pile: what its readings taught of the tubes in it holds wherever the pile is shown or used, until
  * a newer reading. The store keeps evidence; the belief is computed from it.
  */
-import type { Evidence, MixPart } from "../../core/learning/boxModel";
+import type { Evidence, MixPart } from "../../core/learning/evidence";
 import type { LabD65 } from "../../core/color/types";
 import { filmOf } from "../mixture/color";
 import type { Reading } from "../reading/reading";
