@@ -61,7 +61,7 @@ export function SeeingButtons({
   hasNeighbours: boolean;
 }) {
   return (
-    <div className="flex flex-wrap items-center gap-x-1">
+    <div className="flex flex-wrap items-center gap-x-1 max-wide:gap-x-0 max-wide:text-sm">
       <span className="text-muted">hold</span>
       <HoldButton isOn={seeing.isGrey} onChange={seeing.setGrey} shortcut="G">
         grey
@@ -86,7 +86,7 @@ export function SeeingButtons({
       ) : null}
       <button
         type="button"
-        className="inline-flex min-h-11 items-center gap-2 px-1"
+        className="inline-flex min-h-11 min-w-11 items-center gap-2 px-1"
         onClick={seeing.swap}
         aria-pressed={seeing.isSwapped}
       >
