@@ -229,6 +229,12 @@ describe("settings", () => {
     await changeSettings(db, { room: "dark" });
     await changeSettings(db, { scale: { atBlack: 9, atWhite: 1 } });
     expect(await readSettings(db)).toMatchObject({ room: "dark", scale: { atBlack: 9, atWhite: 1 } });
+    // Two in quick succession: neither is made of what the other has not seen yet.
+    await Promise.all([
+      changeSettings(db, ({ school }) => ({ school: { ...school, readFirst: true } })),
+      changeSettings(db, ({ school }) => ({ school: { ...school, allowsBlack: false } })),
+    ]);
+    expect((await readSettings(db)).school).toMatchObject({ readFirst: true, allowsBlack: false });
     await expect(changeSettings(db, { scale: { atBlack: 5, atWhite: 5 } })).rejects.toThrow();
     expect(
       settingsSchema.safeParse({ ...DEFAULT_SETTINGS, sizes: { touchParts: 0.01, speckParts: 0.1 } }).success,

@@ -46,9 +46,14 @@ export async function readSettings(db: GamanDatabase): Promise<Settings> {
   return parsed.success ? parsed.data : DEFAULT_SETTINGS;
 }
 
-export async function changeSettings(db: GamanDatabase, changes: Partial<Settings>): Promise<void> {
+/** A change of a part of a part is made of what is stored: what a page shows may be one change behind. */
+export type SettingsChange = Partial<Settings> | ((before: Settings) => Partial<Settings>);
+
+export async function changeSettings(db: GamanDatabase, change: SettingsChange): Promise<void> {
   await db.transaction("rw", db.settings, async () => {
-    await db.settings.put(settingsSchema.parse({ ...(await readSettings(db)), ...changes }));
+    const before = await readSettings(db);
+    const changes = typeof change === "function" ? change(before) : change;
+    await db.settings.put(settingsSchema.parse({ ...before, ...changes }));
   });
 }
 

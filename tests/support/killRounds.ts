@@ -7,6 +7,7 @@ import { rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import path from "node:path";
 import { expect, type Page } from "@playwright/test";
+import sharp from "sharp";
 import { createRng } from "@/core/random/rng";
 import { packRows } from "@/persistence/archive/writeArchive";
 import { makeLog } from "./madeLog";
@@ -86,6 +87,12 @@ async function mixOn(page: Page, round: number, acknowledged: Set<string>): Prom
   // Whoever stands still that long would not be writing when the end comes.
   page.setDefaultTimeout(20_000);
   for (let i = 0; ; i++) {
+    // Every other round begins with a picture, so that the end comes to those too.
+    if ((round / 2 + i) % 2 === 1) {
+      const picture = `Round ${round} picture ${i}`;
+      await keepPicture(page, picture);
+      acknowledged.add(`picture ${picture}`);
+    }
     const name = `Round ${round} note ${i}`;
     await page.getByText("A colour without a picture", { exact: true }).click();
     await page.getByLabel("Hex or CIELAB (D65)").fill(`${55 + (i % 20)} 4 14`);
@@ -104,6 +111,29 @@ async function mixOn(page: Page, round: number, acknowledged: Set<string>): Prom
     acknowledged.add(`reading ${name}`).add(`match ${name}`);
     await page.getByRole("link", { name: "Subject", exact: true }).click();
   }
+}
+
+/** Large enough that a kill can fall into the middle of its writing. */
+const PICTURE_SIDE_PX = 1400;
+
+async function keepPicture(page: Page, name: string): Promise<void> {
+  const buffer = await sharp({
+    create: {
+      width: PICTURE_SIDE_PX,
+      height: PICTURE_SIDE_PX,
+      channels: 3,
+      background: "#7a5c40",
+      noise: { type: "gaussian", mean: 120, sigma: 40 },
+    },
+  })
+    .jpeg()
+    .toBuffer();
+  await page
+    .getByLabel(/^Choose a picture|^another picture/)
+    .first()
+    .setInputFiles({ name: `${name}.jpg`, mimeType: "image/jpeg", buffer });
+  await page.getByRole("application", { name: new RegExp(`${name}\\.jpg`) }).waitFor();
+  await page.getByText("Keeping the picture").waitFor({ state: "detached" });
 }
 
 async function beginImport(page: Page, archive: string): Promise<void> {
@@ -169,8 +199,15 @@ async function recordsOf(page: Page): Promise<readonly string[]> {
       await all("readings"),
       await all("matches"),
     ];
+    const pictures: string[] = [];
+    for (const picture of (await all("pictures")) as unknown as { fileName: string; blob: Blob }[]) {
+      // What is there must be there whole: its bytes are read to the end.
+      const bytes = new Uint8Array(await picture.blob.arrayBuffer());
+      if (bytes.at(-2) !== 0xff || bytes.at(-1) !== 0xd9) throw new Error(`${picture.fileName} is not whole`);
+      pictures.push(picture.fileName.replace(/\.jpg$/, ""));
+    }
     db.close();
-    return { notes, piles, readings, matches };
+    return { notes, piles, readings, matches, pictures };
   });
   const nameOf = new Map(
     rows.notes.map(({ id, name }) => [id, id.startsWith("note-") ? `of an import, ${id}` : name]),
@@ -188,6 +225,7 @@ async function recordsOf(page: Page): Promise<readonly string[]> {
     ...named("pile", rows.piles),
     ...named("reading", rows.readings),
     ...named("match", rows.matches),
+    ...rows.pictures.map((name) => `picture ${name}`),
   ];
 }
 

@@ -17,7 +17,7 @@ const TEXTS = [
   "null",
 ];
 
-function anyOf<T>(values: readonly T[], rng: Rng): T {
+export function anyOf<T>(values: readonly T[], rng: Rng): T {
   const value = values[rng.below(values.length)];
   if (value === undefined) throw new RangeError("nothing to choose from");
   return value;

@@ -8,10 +8,12 @@ import { plainParts } from "@/core/correct/additionPart";
 import { nextAddition, type PileQuery } from "@/core/correct/nextAddition";
 import { applyDifference, threeWayDifference } from "@/core/describe/difference";
 import type { Evidence, MixPart } from "@/core/learning/evidence";
+import { learnTubes } from "@/core/learning/learnTubes";
 import { USUAL_SURFACE_PRIOR } from "@/core/learning/surfaceModel";
 import { USUAL_PRIOR } from "@/core/learning/tubeModel";
 import { mixtureReflectance } from "@/core/mixing/mixture";
 import { MixtureEvaluator } from "@/core/mixing/mixtureEvaluator";
+import type { SurfaceConstants } from "@/core/mixing/saunderson";
 import type { Rng } from "@/core/random/rng";
 import { RecipeSearch } from "@/core/recipe/search";
 import { labFromReflectance } from "@/core/spectrum/colorimetry";
@@ -135,6 +137,7 @@ const MOST_LOOKS = 12;
 export type LoopResult = {
   /** True ΔE00 after the first pile and after each addition. */
   readonly misses: readonly number[];
+  /** All paint that was used, piles that were begun again included, over the first pile. */
   readonly growth: number;
   /** Whether the advice was to leave the pile alone. */
   readonly isStopped: boolean;
@@ -157,32 +160,36 @@ export function closeLoop(
   },
 ): LoopResult {
   const { dosing } = options;
-  const mixer = new MixtureEvaluator(box.generic, VIEWING.D65, PAINT_SURFACE);
-  const search = new RecipeSearch(
-    mixer,
-    box.generic.map(() => false),
-  );
-  const [recipe] = search.search({
-    target,
-    maxTubes: 4,
-    factors: REFERENCE_FACTORS,
-    toleranceDeltaE2000: 1,
-    maxAnswers: 1,
-  }).recipes;
-  if (!recipe) throw new Error("no recipe");
+  const firstPile = (tubes: readonly OpticalModel[], surface: SurfaceConstants): MixPart[] => {
+    const mixer = new MixtureEvaluator(tubes, VIEWING.D65, surface);
+    const search = new RecipeSearch(
+      mixer,
+      tubes.map(() => false),
+    );
+    const [recipe] = search.search({
+      target,
+      maxTubes: 4,
+      factors: REFERENCE_FACTORS,
+      toleranceDeltaE2000: 1,
+      maxAnswers: 1,
+    }).recipes;
+    if (!recipe) throw new Error("no recipe");
+    const used = recipe.parts.map(({ tube }) => tube);
+    const shares = recipe.parts.map(({ share }) => share);
+    const volumes = dosing ? layDown(mixer, used, shares, target, dosingOf(dosing)).volumes : shares;
+    return used.map((tube, i) => ({ tube, volume: volumes[i] ?? Number.NaN }));
+  };
   const dosed = (parts: readonly MixPart[]): MixPart[] =>
     parts.map(({ tube, volume }) => ({
       tube,
       volume: volume * Math.exp(options.dosingError * options.rng.normal()),
     }));
-  const tubes = recipe.parts.map(({ tube }) => tube);
-  const shares = recipe.parts.map(({ share }) => share);
-  const volumes = dosing ? layDown(mixer, tubes, shares, target, dosingOf(dosing)).volumes : shares;
-  const intended = tubes.map((tube, i) => ({ tube, volume: volumes[i] ?? Number.NaN }));
+  const intended = firstPile(box.generic, PAINT_SURFACE);
   // What the painter believes lies there, and what does.
   let recorded: MixPart[] = intended;
   let real: MixPart[] = dosed(intended);
   const volumeAtStart = sum(real);
+  let volumeLeftBehind = 0;
   const evidence: Evidence[] = [];
   const misses = [deltaE2000(target, box.trueLab(real))];
   let additions = 0;
@@ -221,12 +228,21 @@ export function closeLoop(
     additions++;
     evidence.push(state);
     looksAtState = [];
+    if (advice.advice === "start-again") {
+      // With what this pile has taught.
+      const learned = learnTubes(box.generic, evidence, CONDITIONS);
+      volumeLeftBehind += sum(real);
+      recorded = firstPile(learned.tubes, learned.surface);
+      real = dosed(recorded);
+      misses.push(deltaE2000(target, box.trueLab(real)));
+      continue;
+    }
     const parts = plainParts(addition.parts);
     recorded = [...recorded, ...parts];
     real = [...real, ...dosed(parts)];
     misses.push(deltaE2000(target, box.trueLab(real)));
   }
-  return { misses, growth: sum(real) / volumeAtStart, isStopped };
+  return { misses, growth: (volumeLeftBehind + sum(real)) / volumeAtStart, isStopped };
 }
 
 function meanOf(labs: readonly LabD65[]): LabD65 {

@@ -7,6 +7,9 @@ test("what was really put down is recorded, changes the prediction, and can be u
   await trayNote(page, /^8 Slip wall/).click();
   const first = benchOf(page).ticks.first();
   await first.click();
+  const done = page.getByRole("button", { name: /^Done:/ });
+  // Until then the first row is still the one that was ticked.
+  await expect(done).toHaveCount(1);
   const second = page.getByRole("button", { name: /^Add another amount/ }).first();
   await second.click();
   const amount = page.getByLabel(/^Parts of .* added$/);
@@ -14,7 +17,6 @@ test("what was really put down is recorded, changes the prediction, and can be u
   await expect(page.getByText("Type the amount in parts")).toBeVisible();
   await amount.fill("1,5");
   await page.getByRole("button", { name: "I added it", exact: true }).click();
-  const done = page.getByRole("button", { name: /^Done:/ });
   await expect(done).toHaveCount(2);
   await expect(done.nth(1)).toHaveAccessibleName(/1½ parts/);
   const words = page.getByRole("region", { name: "Target and pile" });

@@ -349,6 +349,8 @@ test("a spot is picked, zoomed, nudged and kept by keyboard alone", async ({ pag
   await page.keyboard.press("0");
   await expect(canvas).toHaveAttribute("style", /scale\(1, 1\)/);
   for (let i = 0; i < 8; i++) await page.keyboard.press("ArrowRight");
+  // Only the colour under the circle as it stands now can be judged.
+  await expect(region).toHaveAttribute("aria-busy", "false");
   await page.getByText("My eye says otherwise").click();
   await region.getByRole("button", { name: "warmer" }).press("Enter");
   await region.getByRole("button", { name: "warmer" }).press("Enter");

@@ -23,7 +23,11 @@ export function OwnWords() {
               weight="quiet"
               aria-label={`Ask again what ${word} means`}
               onClick={() => {
-                change({ ownWords: Object.fromEntries(words.filter(([other]) => other !== word)) });
+                change((before) => ({
+                  ownWords: Object.fromEntries(
+                    Object.entries(before.ownWords ?? {}).filter(([other]) => other !== word),
+                  ),
+                }));
               }}
             >
               ask again

@@ -79,7 +79,7 @@ export function SchoolGroup() {
   const change = useChangeSettings();
   const { school } = settings;
   const set = (changes: Partial<School>): void => {
-    change({ school: { ...school, ...changes } });
+    change((before) => ({ school: { ...before.school, ...changes } }));
   };
   const ask = <K extends keyof School>({ key, label, why, options }: Question<K>) => (
     <div key={key} className="mt-3">

@@ -108,7 +108,7 @@ export function SettingsView() {
             value={settings.sizes.touchParts}
             isAllowed={(value) => value > settings.sizes.speckParts}
             onChange={(touchParts) => {
-              change({ sizes: { ...settings.sizes, touchParts } });
+              change(({ sizes }) => ({ sizes: { ...sizes, touchParts } }));
             }}
           />
           <FractionSelect
@@ -116,7 +116,7 @@ export function SettingsView() {
             value={settings.sizes.speckParts}
             isAllowed={(value) => value < settings.sizes.touchParts}
             onChange={(speckParts) => {
-              change({ sizes: { ...settings.sizes, speckParts } });
+              change(({ sizes }) => ({ sizes: { ...sizes, speckParts } }));
             }}
           />
           <NumberSelect

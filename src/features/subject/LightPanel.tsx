@@ -192,6 +192,7 @@ export function LightPanel({
           <div className="flex flex-wrap gap-3">
             <Button
               weight="main"
+              isWaiting={references.isReading}
               onClick={() => {
                 attempt(take());
               }}

@@ -13,9 +13,12 @@ const PAIRS: readonly (readonly [Nudge, Nudge])[] = [
 /** "My eye says": small steps against the camera, counted so that they can be seen and taken back. */
 export function NudgeRow({
   nudges,
+  isWaiting,
   onChange,
 }: {
   nudges: readonly Nudge[];
+  /** The colour that the eye would correct is about to be another one. */
+  isWaiting: boolean;
   onChange: (nudges: readonly Nudge[]) => void;
 }) {
   const counted = PAIRS.flat().flatMap((nudge) => {
@@ -31,6 +34,7 @@ export function NudgeRow({
         {PAIRS.flat().map((nudge) => (
           <Button
             key={nudge}
+            isWaiting={isWaiting}
             onClick={() => {
               onChange([...nudges, nudge]);
             }}

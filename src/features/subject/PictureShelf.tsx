@@ -17,6 +17,7 @@ export function PictureShelf({
   paintingId,
   pictureId,
   isOpen,
+  isKept,
   onFile,
   onChange,
 }: {
@@ -24,6 +25,8 @@ export function PictureShelf({
   pictureId: string | undefined;
   /** A picture is on the stage; without one the stage itself asks for it. */
   isOpen: boolean;
+  /** The one on the stage is stored; until then the stored one is another. */
+  isKept: boolean;
   onFile: (file: File) => void;
   /** Another stored picture takes the stage. */
   onChange: () => void;
@@ -54,6 +57,7 @@ export function PictureShelf({
       {isOpen && pictureId ? (
         <Button
           weight="quiet"
+          isWaiting={!isKept}
           onClick={() => {
             onChange();
             attempt(removePicture(pictureId).then(setRemoved));

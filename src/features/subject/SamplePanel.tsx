@@ -36,6 +36,7 @@ export function SamplePanel({
   pictureId,
   light,
   picked,
+  isReading,
   readNow,
   aims,
 }: {
@@ -44,6 +45,8 @@ export function SamplePanel({
   pictureId: string;
   light: Picture["light"];
   picked: Picked;
+  /** Another spot is touched already: this one is not judged any more. */
+  isReading: boolean;
   readNow: () => Promise<Picked | undefined>;
   /** Chooses what is touched next: the colour, its light or its shadow. */
   aims: React.ReactNode;
@@ -84,7 +87,7 @@ export function SamplePanel({
       place.isCorrected === (light !== undefined),
   );
   return (
-    <section aria-label="Colour under the circle">
+    <section aria-label="Colour under the circle" aria-busy={isReading}>
       <div className="flex gap-2">
         <SamplePatches picked={picked} lab={lab} />
         <Loupe picture={picture} circle={circles.middle} className="size-24 shrink-0 wide:size-28" />
@@ -97,7 +100,7 @@ export function SamplePanel({
         <Row term="picture" text={correctionWords(light)} />
       </dl>
       <div className="border-t py-2">{aims}</div>
-      <NudgeRow nudges={nudges} onChange={setNudges} />
+      <NudgeRow nudges={nudges} isWaiting={isReading} onChange={setNudges} />
       <OnNeighbours lab={lab} neighbours={picked.neighbours} />
       {kept ? (
         <div className="mt-2">

@@ -133,6 +133,7 @@ function PickPanel({ parts: { paintingId, picture, stored, pick } }: { parts: Pa
           pictureId={stored.id}
           light={stored.light}
           picked={pick.picked}
+          isReading={pick.isReading}
           readNow={pick.readNow}
           aims={<Choice label="What you touch" value={pick.aim} options={PICK_AIMS} onChange={pick.setAim} />}
         />

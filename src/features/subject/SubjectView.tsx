@@ -91,6 +91,7 @@ function Subject({ paintingId, pictureId }: { paintingId: string; pictureId: str
             paintingId={paintingId}
             pictureId={pictureId}
             isOpen={open !== undefined}
+            isKept={stored !== undefined}
             onFile={fresh.choose}
             onChange={picture.release}
           />

@@ -113,6 +113,11 @@ describe("a stored picture", () => {
       result.current.onSpot({ xPx: 90, yPx: 90 });
     });
     expect(result.current.spots.middle).toEqual({ xPx: 90, yPx: 90 });
+    // What was read before is shown for a moment, and not to be judged.
+    expect(result.current.picked?.circles.middle).toMatchObject({ xPx: 30, yPx: 30 });
+    expect(result.current.isReading).toBe(true);
+    await until(() => !result.current.isReading, "the other spot is read");
+    expect(result.current.picked?.circles.middle).toMatchObject({ xPx: 90, yPx: 90 });
   });
 
   it("says when what reads it is lost, and opens again when asked", async () => {

@@ -32,6 +32,8 @@ export type Pick = {
   readonly onSpot: (spot: Spot) => void;
   /** The last reading; stays until the next one is there. */
   readonly picked: Picked | undefined;
+  /** Something else is touched already and still being read. */
+  readonly isReading: boolean;
   /** Reads what is touched now: whoever keeps a spot at once keeps that one, not the last one shown. */
   readonly readNow: () => Promise<Picked | undefined>;
 };
@@ -92,6 +94,7 @@ export function usePick(
     };
   }, [pictureId, readNow]);
 
+  const shown = middle && picked?.key === pictureId ? picked.picked : undefined;
   return {
     aim,
     setAim,
@@ -104,7 +107,10 @@ export function usePick(
           aim === "middle" || before.key !== pictureId ? { middle: spot } : { ...before.spots, [aim]: spot },
       }));
     },
-    picked: middle && picked?.key === pictureId ? picked.picked : undefined,
+    picked: shown,
+    isReading:
+      middle !== undefined &&
+      (shown?.circles.middle.xPx !== middle.xPx || shown.circles.middle.yPx !== middle.yPx),
     readNow,
   };
 }

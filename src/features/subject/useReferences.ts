@@ -36,6 +36,8 @@ export type References = {
   readonly corners: readonly Spot[];
   readonly found: Result<FoundLight, ReferenceFailure> | undefined;
   readonly problem: string | undefined;
+  /** Something was touched that is still being read. */
+  readonly isReading: boolean;
   readonly onSpot: (spot: Spot) => void;
   readonly remove: (index: number) => void;
   readonly clear: () => void;
@@ -59,6 +61,15 @@ export function useReferences(picture: OpenPicture, radiusPx: number, truth: Lab
   const [corners, setCorners] = useState<readonly Spot[]>([]);
   const [chart, setChart] = useState<ChartDraft>();
   const [problem, setProblem] = useState<string>();
+  const [readingCount, setReadingCount] = useState(0);
+  const read = async (places: readonly Touched[]): Promise<readonly Reference[]> => {
+    setReadingCount((count) => count + 1);
+    try {
+      return await readAll(ask, places);
+    } finally {
+      setReadingCount((count) => count - 1);
+    }
+  };
   const all = draft.id === pictureId ? draft.all : NONE;
 
   const touchCorner = async (spot: Spot, chartNow: ChartDraft): Promise<void> => {
@@ -76,15 +87,14 @@ export function useReferences(picture: OpenPicture, radiusPx: number, truth: Lab
     }
     const apart = Math.hypot(b.xPx - a.xPx, b.yPx - a.yPx) / Math.max(1, chartNow.columns - 1);
     const radius = Math.max(3, CHART_RADIUS * apart);
-    const read = await readAll(
-      ask,
+    const patches = await read(
       places.flatMap((place, index) => {
         const value = chartNow.values[index];
         return value ? [{ circle: { ...place, radiusPx: radius }, truth: value }] : [];
       }),
     );
     // A patch that is lost at an end of the camera's range says nothing; the others do.
-    setDraft({ id: pictureId, all: read.filter(({ sample }) => sample.clippedShare < 0.02) });
+    setDraft({ id: pictureId, all: patches.filter(({ sample }) => sample.clippedShare < 0.02) });
   };
 
   return {
@@ -92,6 +102,7 @@ export function useReferences(picture: OpenPicture, radiusPx: number, truth: Lab
     corners: chart ? corners : NONE,
     found: lightOf(all, info),
     problem,
+    isReading: readingCount > 0,
     onSpot: (spot) => {
       setProblem(undefined);
       if (chart) {
@@ -102,14 +113,14 @@ export function useReferences(picture: OpenPicture, radiusPx: number, truth: Lab
         setProblem("Say first what you will touch.");
         return;
       }
-      void readAll(ask, [{ circle: { ...spot, radiusPx }, truth }]).then((read) => {
+      void read([{ circle: { ...spot, radiusPx }, truth }]).then((touched) => {
         setDraft((before) => ({
           id: pictureId,
           all: [
             ...(before.id === pictureId
               ? before.all.filter((one) => !isSamePlace(one.circle, spot, radiusPx))
               : []),
-            ...read,
+            ...touched,
           ],
         }));
       });
@@ -131,10 +142,9 @@ export function useReferences(picture: OpenPicture, radiusPx: number, truth: Lab
   };
 }
 
-async function readAll(
-  ask: OpenPicture["ask"],
-  places: readonly { circle: Circle; truth: LabD65 }[],
-): Promise<readonly Reference[]> {
+type Touched = { readonly circle: Circle; readonly truth: LabD65 };
+
+async function readAll(ask: OpenPicture["ask"], places: readonly Touched[]): Promise<readonly Reference[]> {
   const read = await Promise.all(
     places.map(async (place) => {
       const { xPx, yPx, radiusPx } = place.circle;

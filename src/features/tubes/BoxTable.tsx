@@ -11,6 +11,7 @@ import {
 } from "@tanstack/react-table";
 import { clsx } from "clsx";
 import { useMemo } from "react";
+import type { LabD65 } from "../../core/color/types";
 import { lchFromLab } from "../../core/color/cieLab";
 import { valueFromLightness } from "../../core/describe/valueScale";
 import type { Tube } from "../../domain/tube/tube";
@@ -23,7 +24,25 @@ const features = tableFeatures({
   sortedRowModel: createSortedRowModel(),
   sortFns: { basic: sortFn_basic, alphanumeric: sortFn_alphanumeric },
 });
-const column = createColumnHelper<typeof features, Tube>();
+type Row = {
+  readonly tube: Tube;
+  /** Empty for a tube without a model; undefined for one that cannot be shown. */
+  readonly ladder: readonly LabD65[] | undefined;
+};
+const column = createColumnHelper<typeof features, Row>();
+
+/** Columns are computed for sorting, outside of any row: one tube that fails may not take the others along. */
+function rowOf(tube: Tube): Row {
+  try {
+    return { tube, ladder: ladderOfTube(tube) };
+  } catch {
+    return { tube, ladder: undefined };
+  }
+}
+
+/** Below all that is known. */
+const UNKNOWN = -1;
+const known = (value: number): string => (value < 0 ? "" : String(value));
 
 /** The box as a table that sorts by its columns. */
 export function BoxTable({
@@ -39,43 +58,51 @@ export function BoxTable({
   const columns = useMemo(
     () =>
       column.columns([
-        column.accessor((tube) => tube.label, {
+        column.accessor(({ tube }) => tube.label, {
           id: "label",
           header: "Tube",
           sortFn: "alphanumeric",
           cell: ({ row }) => (
-            <button
-              type="button"
-              className="min-h-11 text-left underline underline-offset-4"
-              onClick={() => {
-                onOpen(row.original.id);
-              }}
-            >
-              {row.original.label}
-            </button>
+            <>
+              <button
+                type="button"
+                className="min-h-11 text-left underline underline-offset-4"
+                onClick={() => {
+                  onOpen(row.original.tube.id);
+                }}
+              >
+                {row.original.tube.label}
+              </button>
+              {row.original.ladder ? null : (
+                <span className="block text-sm text-muted">
+                  Its colour cannot be shown. Its record is kept as it is.
+                </span>
+              )}
+            </>
           ),
         }),
         column.accessor(
-          (tube) => {
-            const [masstone] = ladderOfTube(tube);
-            return masstone ? Number(valueFromLightness(masstone[0], settings.scale).toFixed(1)) : -1;
+          ({ ladder }) => {
+            const masstone = ladder?.[0];
+            return masstone ? Number(valueFromLightness(masstone[0], settings.scale).toFixed(1)) : UNKNOWN;
           },
-          { id: "value", header: "Value", sortFn: "basic" },
+          { id: "value", header: "Value", sortFn: "basic", cell: ({ getValue }) => known(getValue()) },
         ),
         column.accessor(
-          (tube) => Math.round(Math.max(0, ...ladderOfTube(tube).map((lab) => lchFromLab(lab)[1]))),
-          { id: "chroma", header: "Chroma", sortFn: "basic" },
+          ({ ladder }) =>
+            ladder?.length ? Math.round(Math.max(...ladder.map((lab) => lchFromLab(lab)[1]))) : UNKNOWN,
+          { id: "chroma", header: "Chroma", sortFn: "basic", cell: ({ getValue }) => known(getValue()) },
         ),
-        column.accessor((tube) => tube.stockMl ?? -1, {
+        column.accessor(({ tube }) => tube.stockMl ?? UNKNOWN, {
           id: "stock",
           header: "ml",
           sortFn: "basic",
-          cell: ({ getValue }) => (getValue() < 0 ? "" : String(getValue())),
+          cell: ({ getValue }) => known(getValue()),
         }),
       ]),
     [onOpen, settings.scale],
   );
-  const data = useMemo(() => [...tubes], [tubes]);
+  const data = useMemo(() => tubes.map(rowOf), [tubes]);
   const table = useTable({ features, columns, data });
   return (
     <div
@@ -95,7 +122,7 @@ export function BoxTable({
         />
         <tbody>
           {table.getRowModel().rows.map((row) => (
-            <tr key={row.id} className={clsx("border-b", row.original.id === openId && "font-bold")}>
+            <tr key={row.id} className={clsx("border-b", row.original.tube.id === openId && "font-bold")}>
               {row.getAllCells().map((cell) => (
                 <td key={cell.id} className="pr-2">
                   <table.FlexRender cell={cell} />

@@ -39,7 +39,8 @@ export function SayColour({
   const answer = (word: string, meaning: string): void => {
     setText(answered(text, word, meaning));
     // A word with two meanings is asked once; a denial is asked each time.
-    if (!word.includes(" ")) changeSettings({ ownWords: { ...settings.ownWords, [word]: meaning } });
+    if (!word.includes(" "))
+      changeSettings((before) => ({ ownWords: { ...before.ownWords, [word]: meaning } }));
   };
   return (
     <form

@@ -1,16 +1,15 @@
 "use client";
 
 import { useCallback } from "react";
-import type { Settings } from "../../domain/settings/settings";
-import { changeSettings } from "../../persistence/studio";
+import { changeSettings, type SettingsChange } from "../../persistence/studio";
 import { attempt } from "./problems";
 import { useDb } from "./useStudio";
 
-export function useChangeSettings(): (changes: Partial<Settings>) => void {
+export function useChangeSettings(): (change: SettingsChange) => void {
   const db = useDb();
   return useCallback(
-    (changes) => {
-      attempt(changeSettings(db, changes));
+    (change) => {
+      attempt(changeSettings(db, change));
     },
     [db],
   );

@@ -18,9 +18,11 @@ import { createStoreApi } from "../storeApi";
 import { checkStore } from "../storeCheck";
 import { writeArchive } from "./writeArchive";
 import { sized } from "../../../tests/support/study";
+import { withHeaderField, withOtherText } from "../../../tests/support/zipHeaders";
 
 /** All of them with `npm run study`. */
 const MUTATED = sized(300, 5000);
+const CHANGED = sized(60, 3000);
 
 const source = new GamanDatabase("hostile-source");
 const target = new GamanDatabase("hostile-target");
@@ -218,6 +220,33 @@ describe("mutated archives", () => {
     expect(counts.refused).toBeGreaterThan(MUTATED / 2);
     expect(counts.taken).toBeGreaterThanOrEqual(MUTATED / 50);
     expect((await checkStore(target)).rowCount).toBe(0);
+  });
+});
+
+describe("archives changed where random bytes rarely fall", () => {
+  it(`${CHANGED} of them are each taken whole or refused with a reason`, { timeout: 600_000 }, async () => {
+    const rng = createRng(77);
+    const plain = new Uint8Array(await (await zipOf(await filesOf(archive), 0)).arrayBuffer());
+    const counts = { refused: 0, taken: 0 };
+    for (let i = 0; i < CHANGED; i++) {
+      const changed = rng.next() < 0.6 ? withHeaderField(bytes, rng) : withOtherText(plain, rng);
+      const opened = await api.openArchive("own", new Blob([changed]), quiet);
+      if (!opened.ok) {
+        counts.refused++;
+        expect(opened.fault.code, `archive ${i}`).toBe("archive");
+        expect(storeFaultWords(opened.fault)).toMatch(/^[A-Z“].{20,}\.$/s);
+        continue;
+      }
+      counts.taken++;
+      expect(await api.takeIn("mine", "m.zip", 5000, quiet)).toEqual({ ok: true, value: undefined });
+      const report = await checkStore(target);
+      expect(report.unreadable, `archive ${i}`).toEqual([]);
+      expect(await api.undoImport("own")).toEqual({ ok: true, value: undefined });
+      expect((await checkStore(target)).rowCount).toBe(0);
+    }
+    // Both ends of the claim were seen.
+    expect(counts.refused).toBeGreaterThan(CHANGED / 10);
+    expect(counts.taken).toBeGreaterThan(CHANGED / 50);
   });
 });
 

@@ -1,5 +1,6 @@
 /** What the browser tests share. */
 import { test as base, expect, type Locator, type Page } from "@playwright/test";
+import { answerLate } from "./slowMachine";
 
 export { expect };
 
@@ -18,6 +19,8 @@ export const test = base.extend<{ quiet: undefined }>({
       });
       lookAtLines(page);
       clickLikeAPerson(page);
+      const late = Number(process.env.SLOW ?? 0);
+      if (late > 0) await answerLate(page, late);
       await use(undefined);
       expect(problems).toEqual([]);
     },

@@ -54,7 +54,8 @@ export function PileSteps() {
       <ol className="mt-1 border-t">
         {steps.map((step, i) => (
           <StepRow
-            key={`${i}-${step.tubeId}`}
+            // A row keeps what is typed in it when another is ticked and goes before it.
+            key={`${step.tubeId} ${nthOfItsTube(steps, i)}`}
             step={step}
             whole={total}
             after={afterStep({ pile, steps, tubeById, wetOf }, i)}
@@ -152,6 +153,10 @@ export function PileSteps() {
 function PileTotal({ parts }: { parts: number }) {
   const settings = useSettings();
   return <span className="text-muted">{exactWords(parts, settings)}</span>;
+}
+
+function nthOfItsTube(steps: readonly PileStep[], place: number): number {
+  return steps.slice(0, place).filter((other) => other.tubeId === steps[place]?.tubeId).length;
 }
 
 /** Of what lay there before the go, then of each dose of the go one after the other. */
