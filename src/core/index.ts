@@ -71,6 +71,7 @@ export { type DilutedRecipe, preDiluted } from "./amounts/preDilution";
 export { type RestOfRecipe, restOfRecipe } from "./amounts/restOfRecipe";
 export { type Corrector, type CorrectorQuery, correctors } from "./correct/correctors";
 export { type Addition, nextAddition, type NextAddition, type PileQuery } from "./correct/nextAddition";
+export { aimDistance } from "./color/aimDistance";
 export { deltaE2000, REFERENCE_FACTORS } from "./color/ciede2000";
 export { labFromLch, labFromXyz, lchFromLab } from "./color/cieLab";
 export { hexFromSrgb, parseHex } from "./color/hex";

@@ -7,6 +7,7 @@ export const REASON_WORDS: Readonly<Record<RecipeReason, string>> = {
   steadiest: "least spoiled by a wrong amount",
   "without-black": "without black",
   cheapest: "cheapest",
+  "keeps-hue": "keeps the hue",
   "brightest-parents": "from the brightest tubes",
   "other-tubes": "another way there",
 };

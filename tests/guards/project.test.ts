@@ -211,9 +211,10 @@ describe("the core", () => {
   /**
    * A quarter of it is the pigment tables, the rest our own functions, which grow by a kilobyte now and then; a
    * library that came in unnoticed would add ten at once. Washes in every search of palettes took it from 133 to 135.4;
-   * learning with slopes of its own, the surface, and the scales of a box took it to 145.5.
+   * learning with slopes of its own, the surface, and the scales of a box took it to 145.5;
+   * the rule by which a palette answers what it does not reach, to 147.7.
    */
-  const CORE_BUDGET_KB = 147;
+  const CORE_BUDGET_KB = 149;
 
   it("bundles alone, small, and works from a bare script", async () => {
     const { outputFiles, metafile } = await build({

@@ -133,7 +133,7 @@ async function keepPicture(page: Page, name: string): Promise<void> {
     .first()
     .setInputFiles({ name: `${name}.jpg`, mimeType: "image/jpeg", buffer });
   await page.getByRole("application", { name: new RegExp(`${name}\\.jpg`) }).waitFor();
-  await page.getByText("Keeping the picture").waitFor({ state: "detached" });
+  await page.getByText("Keeping the picture").first().waitFor({ state: "detached" });
 }
 
 async function beginImport(page: Page, archive: string): Promise<void> {

@@ -2,6 +2,7 @@ import { describe, expect, it } from "vitest";
 import { labOfMix, pigment, randomMixes } from "../../../tests/support/paint";
 import { VIEWING } from "../../data/standardViewing";
 import { PAINT_SURFACE } from "../../data/surface";
+import { aimDistance } from "../color/aimDistance";
 import { deltaE2000 } from "../color/ciede2000";
 import { MixtureEvaluator } from "../mixing/mixtureEvaluator";
 import { type DosingChoice, dosingOf, gramsOf } from "./dosing";
@@ -56,7 +57,7 @@ describe.each(CHOICES)("amounts in $unit", (choice) => {
       for (const size of dosing.sizesOfLargest(largest)) {
         const plain = shares.map((share, i) => dosing.round((share * size) / largest, tubes[i] ?? -1));
         const cost = (volumes: readonly number[]): number =>
-          deltaE2000(target, mixed(tubes, volumes)) +
+          aimDistance(target, mixed(tubes, volumes)) +
           dosing.deltaEPerUnit * volumes.reduce((sum, volume) => sum + volume, 0);
         expect(cost(laid.volumes)).toBeLessThanOrEqual(cost(plain) + 1e-9);
       }

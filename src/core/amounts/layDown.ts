@@ -4,6 +4,7 @@
  * around it once more. Water for a wash is an amount like any other. The loss against the exact recipe is part
  * of the answer.
  */
+import { aimAt, distanceTo } from "../color/aimDistance";
 import { deltaE2000, type DeltaE2000Factors, REFERENCE_FACTORS } from "../color/ciede2000";
 import { type LabD65, labD65 } from "../color/types";
 import type { ColorModel } from "../mixing/colorModel";
@@ -76,15 +77,16 @@ export function layDown(
     const paint = sumOf(volumes, count);
     return (wash.undiluted * paint) / (paint + (volumes[count] ?? 0));
   };
-  const differenceOf = (volumes: readonly number[], judged = factors): number => {
+  const colorOf = (volumes: readonly number[]): LabD65 => {
     const thickness = thicknessOf(volumes);
     const scale = thickness === undefined ? 1 : thickness / sumOf(volumes, count);
     for (let j = 0; j < count; j++) buffer[j] = (volumes[j] as number) * scale;
     mixer.writeLab(out, indices, buffer, count);
-    return deltaE2000(target, labD65(out[0] as number, out[1] as number, out[2] as number), judged);
+    return labD65(out[0] as number, out[1] as number, out[2] as number);
   };
+  const aim = aimAt(target, factors);
   const costOf = (volumes: readonly number[]): number =>
-    differenceOf(volumes) + dosing.deltaEPerUnit * sumOf(volumes, count);
+    distanceTo(aim, colorOf(volumes)) + dosing.deltaEPerUnit * sumOf(volumes, count);
   const largest = Math.max(...shares);
   // The size of a pile counts its water.
   const sizes = dosing.sizesOfLargest(largest / sumOf(exact, exact.length));
@@ -104,8 +106,8 @@ export function layDown(
   }
   if (!best) throw new RangeError("A dosing must try at least one size");
   const { volumes } = improve(best.volumes, costOf, (around) => pile.allAround(around));
-  const difference = differenceOf(volumes, REFERENCE_FACTORS);
-  const predicted = labD65(out[0] as number, out[1] as number, out[2] as number);
+  const predicted = colorOf(volumes);
+  const difference = deltaE2000(target, predicted);
   return {
     volumes: volumes.slice(0, count),
     totalVolume: sumOf(volumes, count),
@@ -113,7 +115,7 @@ export function layDown(
     filmThickness: thicknessOf(volumes),
     predicted,
     deltaE2000: difference,
-    lossDeltaE2000: difference - differenceOf(exact, REFERENCE_FACTORS),
+    lossDeltaE2000: difference - deltaE2000(target, colorOf(exact)),
   };
 }
 

@@ -40,14 +40,12 @@ function seventh(x: number): number {
 }
 
 /**
- * Writes [l, c + R_T h/2, h √(1 - R_T²/4)] into `out`; the sum of squares is ΔE00².
- * Signs are sample minus reference.
+ * Writes l, c, h and R_T into `out`. Signs are sample minus reference.
  *
- * @param out - at least three numbers from `offset`.
+ * @param out - at least four numbers.
  */
-export function writeResidualsOfDeltaE2000(
+export function writeTermsOfDeltaE2000(
   out: Float64Array,
-  offset: number,
   l1: number,
   a1: number,
   b1: number,
@@ -103,7 +101,36 @@ export function writeResidualsOfDeltaE2000(
 
   const c = (c2 - c1) / (factors.kC * sC);
   const h = dH / (factors.kH * sH);
-  out[offset] = lightnessResidual(l1, l2, factors.kL);
+  out[0] = lightnessResidual(l1, l2, factors.kL);
+  out[1] = c;
+  out[2] = h;
+  out[3] = rT;
+}
+
+const terms = new Float64Array(4);
+
+/**
+ * Writes [l, c + R_T h/2, h √(1 - R_T²/4)] into `out`; the sum of squares is ΔE00².
+ * Signs are sample minus reference.
+ *
+ * @param out - at least three numbers from `offset`.
+ */
+export function writeResidualsOfDeltaE2000(
+  out: Float64Array,
+  offset: number,
+  l1: number,
+  a1: number,
+  b1: number,
+  l2: number,
+  a2: number,
+  b2: number,
+  factors: DeltaE2000Factors,
+): void {
+  writeTermsOfDeltaE2000(terms, l1, a1, b1, l2, a2, b2, factors);
+  const c = terms[1] as number;
+  const h = terms[2] as number;
+  const rT = terms[3] as number;
+  out[offset] = terms[0] as number;
   out[offset + 1] = c + (rT * h) / 2;
   out[offset + 2] = h * Math.sqrt(Math.max(0, 1 - (rT * rT) / 4));
 }

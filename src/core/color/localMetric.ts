@@ -1,6 +1,6 @@
 /**
- * ΔE00 near a colour as a plain quadratic form, without its rotation: for finding the nearest of thousands of
- * colours before any of them is compared exactly.
+ * The distance from an aim near it as a plain quadratic form, without rotation and wedge: for finding the nearest of
+ * thousands of colours before any of them is compared exactly.
  */
 import type { DeltaE2000Factors } from "./ciede2000";
 import type { LabD65 } from "./types";

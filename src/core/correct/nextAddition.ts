@@ -8,6 +8,7 @@
  * a tube does too much, one part of it in ten of white is a tube of its own.
  */
 import { type Dosing, dosingOf } from "../amounts/dosing";
+import { aimDistance } from "../color/aimDistance";
 import { deltaE2000, REFERENCE_FACTORS } from "../color/ciede2000";
 import type { LabD65 } from "../color/types";
 import { type ThreeWayDifference, threeWayDifference } from "../describe/difference";
@@ -184,7 +185,7 @@ export function isWithin(
 }
 
 function judged({ target, factors }: PileQuery, lab: LabD65): number {
-  return deltaE2000(target, lab, factors);
+  return aimDistance(target, lab, factors);
 }
 
 /** One part in ten. */

@@ -1,5 +1,6 @@
 /** Exact additions to a pile: the pile counts as an ingredient of which all is used. */
-import { deltaE2000, REFERENCE_FACTORS } from "../color/ciede2000";
+import { aimDistance } from "../color/aimDistance";
+import { REFERENCE_FACTORS } from "../color/ciede2000";
 import { type LabD65, labD65 } from "../color/types";
 import { threeWayDifference } from "../describe/difference";
 import type { LearningConditions } from "../learning/boxModel";
@@ -83,7 +84,7 @@ export function pileMixer(
             conditions.view,
             conditions.surface,
           )
-            .map(({ parts, predicted }) => ({ parts, miss: deltaE2000(target, predicted) }))
+            .map(({ parts, predicted }) => ({ parts, miss: aimDistance(target, predicted) }))
             .sort((one, other) => one.miss - other.miss),
         )
         .map(({ parts }) =>

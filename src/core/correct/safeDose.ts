@@ -12,7 +12,8 @@
  * with the plastic-number generalisation of the golden ratio.
  */
 import type { Dosing } from "../amounts/dosing";
-import { deltaE2000, type DeltaE2000Factors } from "../color/ciede2000";
+import { aimAt, distanceTo } from "../color/aimDistance";
+import type { DeltaE2000Factors } from "../color/ciede2000";
 import type { LabD65 } from "../color/types";
 import { type ThreeWayDifference, threeWayDifference } from "../describe/difference";
 
@@ -69,12 +70,13 @@ export function safeDose(
   const now = threeWayDifference(target, pile);
   const axis = leadingAxis(now);
   const side = Math.sign(now[axis]);
-  const missNow = deltaE2000(target, pile, factors);
+  const aim = aimAt(target, factors);
+  const missNow = distanceTo(aim, pile);
   const exactSum = sumOf(exact);
   const doses = dosesAround(tubes, exact, dosing)
     .map((volumes) => {
       const predicted = after(volumes);
-      return { volumes, predicted, miss: deltaE2000(target, predicted, factors) };
+      return { volumes, predicted, miss: distanceTo(aim, predicted) };
     })
     .sort((one, other) => one.miss - other.miss);
   const cases = strengthError === 0 ? [] : strengthCases(exact.length, strengthError);
@@ -85,7 +87,7 @@ export function safeDose(
     for (const strengths of cases) {
       const there = after(volumes.map((volume, i) => volume * (strengths[i] ?? 1)));
       if (Math.sign(threeWayDifference(target, there)[axis]) === -side) crossings++;
-      if (deltaE2000(target, there, factors) > missNow) isWorse = true;
+      if (distanceTo(aim, there) > missNow) isWorse = true;
       // One that is no safer than what is known already need not be counted to the end.
       if (crossings > MOST_CROSSINGS && leastRisky && crossings / CASES >= leastRisky.crossingRisk) break;
     }

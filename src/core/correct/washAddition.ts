@@ -7,6 +7,7 @@
  * stronger than believed does not carry the wash past the target.
  */
 import { type DosingChoice, dosingOf, WATER_PLACE } from "../amounts/dosing";
+import { aimDistance } from "../color/aimDistance";
 import { deltaE2000, REFERENCE_FACTORS } from "../color/ciede2000";
 import { type LabD65, labD65 } from "../color/types";
 import { threeWayDifference } from "../describe/difference";
@@ -67,6 +68,7 @@ export function washAddition(
   assertWash(query);
   const { tubes, allowed, target, seen, parts } = query;
   const miss = deltaE2000(target, seen);
+  const off = aimDistance(target, seen);
   const { axes, toleranceDeltaE2000 } = query;
   const isClose = axes ? isWithin(axes, threeWayDifference(target, seen)) : miss <= toleranceDeltaE2000;
   if (isClose) return { advice: "leave-it", pile: seen, deltaE2000: miss };
@@ -84,10 +86,10 @@ export function washAddition(
       return { addition: wash.dosed(places, volumes), exact: wash.after(places, volumes) };
     })
     .flatMap(({ addition, exact }) =>
-      addition && addition.deltaE2000 < miss - LEAST_GAIN ? [{ addition, exact }] : [],
+      addition && aimDistance(target, addition.predicted) < off - LEAST_GAIN ? [{ addition, exact }] : [],
     )
     // Where the whole dose leads counts, not how much of it is safe to take at once.
-    .map(({ addition, exact }) => ({ addition, cost: deltaE2000(target, exact) + priceOf(addition) }))
+    .map(({ addition, exact }) => ({ addition, cost: aimDistance(target, exact) + priceOf(addition) }))
     .sort((one, other) => one.cost - other.cost)
     .map(({ addition }) => addition);
   const different = additions.filter(
@@ -158,7 +160,7 @@ class Wash {
       for (const place of places.keys()) {
         const costWith = (amount: number): number => {
           const trial = volumes.map((volume, i) => (i === place ? amount : volume));
-          return deltaE2000(this.query.target, this.after(places, trial));
+          return aimDistance(this.query.target, this.after(places, trial));
         };
         volumes[place] = bestAmount(costWith, LEAST, MOST);
       }

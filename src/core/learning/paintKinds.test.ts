@@ -188,9 +188,9 @@ describe("paint of many kinds", () => {
       least: sized(0.3, 0.88),
     });
     figure("matt, laid doses by eye: within 3 after 4", within(eye, 3), { least: sized(0.3, 0.86) });
-    // Measured, and not held: a first pile far from its target is begun again by a person, and poured on here.
+    // Measured, and not held: what is begun again counts as paint too.
     figure(
-      "matt, laid doses: growth, nine piles of ten at most (2.6 is the aim)",
+      "matt, laid doses: all paint over the first pile, nine of ten at most (2.6 is the aim)",
       quantile(
         [...instrument, ...eye].map(({ growth }) => growth),
         0.9,

@@ -1,7 +1,7 @@
 /**
  * The best few tubes of a box for the notes of a painting.
  *
- * The score of a palette is the mean ΔE00 by which it misses the notes. Where the number of tube sets allows it,
+ * The score of a palette is the mean distance by which it misses the notes (./noteMisses); what is told of it is ΔE00. Where the number of tube sets allows it,
  * all palettes of each size are compared and the answer is exact. Otherwise palettes grow, shrink and swap one
  * tube at a time from several beginnings until nothing improves; no palette can do better than the whole box, and
  * that bound is stated with the answer. Deterministic.
@@ -75,12 +75,24 @@ export function choosePalettes(
     : searchNear(misses, held, offered, largest, best, onProgress);
   if (!isDone) return undefined;
   const sizes = Array.from({ length: Math.max(0, largest - fewest + 1) }, (_, i) => fewest + i);
+  const told = sizes
+    .map((size) => ({
+      size,
+      palettes: best
+        .of(size)
+        .slice(0, SHOWN)
+        .map((palette) => toldOf(palette, misses)),
+    }))
+    .filter(({ palettes }) => palettes.length > 0);
+  const { lowerBound } = best;
   return {
-    sizes: sizes
-      .map((size) => ({ size, palettes: best.of(size).slice(0, SHOWN) }))
-      .filter(({ palettes }) => palettes.length > 0),
+    sizes: told,
     isExact,
-    lowerBound: isExact ? undefined : best.lowerBound,
+    lowerBound:
+      isExact || lowerBound === undefined
+        ? undefined
+        : // Where a palette does better than the mixture of all tubes, the solver had missed it.
+          Math.min(lowerBound, ...told.flatMap(({ palettes }) => palettes.map(({ meanMiss }) => meanMiss))),
   };
 }
 
@@ -106,19 +118,20 @@ function sumOfBinomials(count: number, from: number, to: number): number {
   return sum;
 }
 
+/** In ΔE00, as the bench will tell it. */
+function toldOf({ tubes }: ChosenPalette, misses: NoteMisses): ChosenPalette {
+  const deltaEs = misses.deltaEOfPalette(tubes);
+  return { tubes, misses: deltaEs, meanMiss: meanOf(deltaEs), worstMiss: Math.max(...deltaEs) };
+}
+
 class BestOfSizes {
   lowerBound: number | undefined;
-  /** The least ΔE00 of each note from any palette offered. */
-  private readonly least: Float32Array;
   private readonly bySize = new Map<number, ChosenPalette[]>();
 
-  constructor(private readonly misses: NoteMisses) {
-    this.least = new Float32Array(misses.noteCount).fill(Number.POSITIVE_INFINITY);
-  }
+  constructor(private readonly misses: NoteMisses) {}
 
-  /** Where a palette was found that does better than the mixture of all tubes, the solver had missed it. */
   boundBy(wholeBox: readonly number[]): void {
-    this.lowerBound = meanOf(wholeBox.map((miss, note) => Math.min(miss, this.least[note] as number)));
+    this.lowerBound = meanOf(wholeBox);
   }
 
   /** The best of a size, best first. */
@@ -129,9 +142,6 @@ class BestOfSizes {
   /** True when the palette is among the best of its size and was not there yet. */
   offer(tubes: readonly number[], misses: Float32Array): boolean {
     const meanMiss = meanOf(misses);
-    misses.forEach((miss, note) => {
-      this.least[note] = Math.min(miss, this.least[note] as number);
-    });
     const list = this.bySize.get(tubes.length) ?? [];
     const last = list[BEAM - 1];
     if (last && meanMiss >= last.meanMiss) return false;

@@ -1,14 +1,15 @@
 /**
- * How far each note is from what each small set of a box's tubes can mix: the table on which palettes are chosen.
+ * How far each note is from what each small set of a box's tubes can mix: the table on which palettes are chosen. Far is
+ * meant as recipes are chosen by (../color/aimDistance): ΔE00 near a note, and outside its hue counts.
  *
  * A palette reaches a note by the best of its recipes, and a recipe is a set of at most n tubes. So every
  * question about palettes (what to add, to drop, to swap, which few to take) is answered from the misses of
  * small sets, each solved once and kept. A larger set starts where its best part ended, so that it never misses
  * by more, and from a lattice of its own mixtures.
  */
-import { REFERENCE_FACTORS } from "../color/ciede2000";
+import { deltaE2000, REFERENCE_FACTORS } from "../color/ciede2000";
 import { localMetric, localSquare } from "../color/localMetric";
-import type { LabD65 } from "../color/types";
+import { type LabD65, labD65 } from "../color/types";
 import type { ColorModel } from "../mixing/colorModel";
 import { colorModelOf } from "../mixing/colorModelOf";
 import type { Wash } from "../mixing/washMixer";
@@ -29,7 +30,6 @@ const LATTICE_CELL = 6;
 const REACHED_EXACTLY = Math.sqrt(EFFORT.goodEnough);
 
 type SetMiss = {
-  /** ΔE00 of each note. */
   readonly misses: Float32Array;
   /** Scaled volumes that gave it, one row of the set's tubes for each note. */
   readonly volumes: Float64Array;
@@ -71,12 +71,34 @@ export class NoteMisses {
     this.solver = new SubsetSolver(this.mixer, MOST_RECIPE_TUBES + this.water.length);
   }
 
-  /** ΔE00 of each note from the best recipe of the palette. @param palette - places in the box, any order. */
+  /** Of each note from the best recipe of the palette. @param palette - places in the box, any order. */
   ofPalette(palette: readonly number[]): Float32Array {
     const misses = new Float32Array(this.noteCount).fill(Number.POSITIVE_INFINITY);
     const sorted = [...palette].sort((a, b) => a - b);
     for (const [place, tube] of sorted.entries()) this.lowerWith(misses, sorted.slice(0, place), tube);
     return misses;
+  }
+
+  /** ΔE00 of the best recipe of the palette for each note: what is told of it. @param palette - places in the box. */
+  deltaEOfPalette(palette: readonly number[]): number[] {
+    const least = new Float64Array(this.noteCount).fill(Number.POSITIVE_INFINITY);
+    const labs = new Array<LabD65 | undefined>(this.noteCount).fill(undefined);
+    this.visitSets(palette, (set) => {
+      const { misses, volumes } = this.ofSet(set);
+      misses.forEach((miss, note) => {
+        if (miss >= (least[note] as number)) return;
+        least[note] = miss;
+        labs[note] = this.labOf(
+          [...set].sort((a, b) => a - b),
+          volumes,
+          note,
+        );
+      });
+    });
+    return this.notes.map((note, n) => {
+      const lab = labs[n];
+      return lab ? deltaE2000(note, lab) : Number.POSITIVE_INFINITY;
+    });
   }
 
   /** ΔE00 of each note from the nearest mixture of all these tubes at once: no recipe of theirs is nearer. */
@@ -106,18 +128,36 @@ export class NoteMisses {
   /** The fewest tubes of the palette that reach each note within a tolerance; undefined where none do. */
   fewestTubes(palette: readonly number[], toleranceDeltaE2000: number): (number | undefined)[] {
     const fewest = new Array<number | undefined>(this.noteCount).fill(undefined);
+    this.visitSets(palette, (set) => {
+      this.ofSet(set).misses.forEach((miss, note) => {
+        if (miss <= toleranceDeltaE2000 && set.length < (fewest[note] ?? Number.POSITIVE_INFINITY))
+          fewest[note] = set.length;
+      });
+    });
+    return fewest;
+  }
+
+  /** All sets of the palette's tubes that a recipe may have. */
+  private visitSets(palette: readonly number[], onSet: (set: readonly number[]) => void): void {
     const visit = (chosen: readonly number[], from: number): void => {
       for (let next = from; next < palette.length; next++) {
         const set = [...chosen, palette[next] as number];
-        this.ofSet(set).misses.forEach((miss, note) => {
-          if (miss <= toleranceDeltaE2000 && set.length < (fewest[note] ?? Number.POSITIVE_INFINITY))
-            fewest[note] = set.length;
-        });
+        onSet(set);
         if (set.length < this.recipeTubes) visit(set, next + 1);
       }
     };
     visit([], 0);
-    return fewest;
+  }
+
+  /** @param set - ascending. @param volumes - as scaled by strength, a row for each note. */
+  private labOf(set: readonly number[], volumes: Float64Array, note: number): LabD65 {
+    const places = [...set, ...this.water];
+    const lab = new Float64Array(3);
+    const real = places.map(
+      (tube, j) => (volumes[note * places.length + j] as number) * this.solver.unitVolume(tube),
+    );
+    this.mixer.writeLab(lab, Uint8Array.from(places), Float64Array.from(real), places.length);
+    return labD65(lab[0] as number, lab[1] as number, lab[2] as number);
   }
 
   /** In any order: the key is a sum that does not depend on it, and only a set that is new is sorted. */

@@ -101,7 +101,9 @@ export function paletteAdvice(
     })
     .filter(({ gain }) => gain > 0)
     .sort((a, b) => b.gain - a.gain || a.out - b.out || a.into - b.into);
-  return { misses: Array.from(own), meanMiss, worth, additions, swaps };
+  // The rule decides; what is told is ΔE00, as the bench will tell it.
+  const told = misses.deltaEOfPalette(palette);
+  return { misses: told, meanMiss: meanOf(told), worth, additions, swaps };
 }
 
 /** Notes whose number passes, largest first. */

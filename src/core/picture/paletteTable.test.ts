@@ -2,7 +2,7 @@ import { describe, expect, it } from "vitest";
 import { pigment } from "../../../tests/support/paint";
 import { VIEWING } from "../../data/standardViewing";
 import { PAINT_SURFACE } from "../../data/surface";
-import { deltaE2000 } from "../color/ciede2000";
+import { aimDistance } from "../color/aimDistance";
 import { decodeChannel, labFromLinearSrgb } from "../color/srgb";
 import { linearSrgb } from "../color/types";
 import { MixtureEvaluator } from "../mixing/mixtureEvaluator";
@@ -47,7 +47,7 @@ describe("buildPaletteTable", () => {
           light(Math.floor(corner / (SIZE * SIZE))),
         ),
       );
-      const nearest = deltaE2000(target, reach.nearest(target, "even").nearest);
+      const nearest = aimDistance(target, reach.nearest(target, "even").nearest);
       // It may be nearer: the search takes four tubes at most.
       expect(table.missDeltaE2000[corner], target.map(Math.round).join()).toBeLessThan(nearest + 0.15);
     }

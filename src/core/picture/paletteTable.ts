@@ -9,6 +9,7 @@
  * Source of the sweeps: C. Barnes, E. Shechtman, A. Finkelstein, D. B. Goldman, ACM Trans. Graph. 28(3), 24
  * (2009), doi:10.1145/1531326.1531330.
  */
+import { aimDistance } from "../color/aimDistance";
 import { deltaE2000, REFERENCE_FACTORS } from "../color/ciede2000";
 import { decodeChannel, labFromLinearSrgb, screenColorFromLab } from "../color/srgb";
 import { type LabD65, labD65, linearSrgb } from "../color/types";
@@ -180,9 +181,9 @@ class TableBuilder {
     );
   }
 
-  /** ΔE00 of a corner's target from another corner's solution. */
+  /** From a corner's target to another corner's solution. */
   private distance(index: number, other: number): number {
-    return deltaE2000(this.labAt(this.targets, index), this.labAt(this.labs, other));
+    return aimDistance(this.labAt(this.targets, index), this.labAt(this.labs, other));
   }
 
   private labAt(values: Float64Array, index: number): LabD65 {

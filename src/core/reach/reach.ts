@@ -19,7 +19,7 @@ import type { OpticalModel } from "../spectrum/types";
 export type Priority = "value" | "hue" | "chroma" | "even";
 
 /** A small k is strict along its axis. */
-const FACTORS: Readonly<Record<Priority, DeltaE2000Factors>> = {
+export const PRIORITY_FACTORS: Readonly<Record<Priority, DeltaE2000Factors>> = {
   value: { kL: 0.4, kC: 1.6, kH: 1 },
   hue: { kL: 1, kC: 1.6, kH: 0.4 },
   chroma: { kL: 1, kC: 0.4, kH: 1 },
@@ -62,7 +62,8 @@ export class PaletteReach {
   nearest(target: LabD65, priority: Priority = "value"): ReachAnswer {
     const exact = this.closest(target, REFERENCE_FACTORS);
     const isReached = exact.deltaE2000 <= REACHED;
-    const chosen = isReached || priority === "even" ? exact : this.closest(target, FACTORS[priority]);
+    const chosen =
+      isReached || priority === "even" ? exact : this.closest(target, PRIORITY_FACTORS[priority]);
     return {
       isReached,
       nearest: chosen.predicted,

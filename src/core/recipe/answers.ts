@@ -4,6 +4,7 @@ import {
   byClosenessThenSize,
   type Candidate,
   distinctByTubes,
+  INDISTINGUISHABLE,
   isAllowed,
   type Sameness,
 } from "./candidates";
@@ -45,15 +46,15 @@ export function chooseAnswers<C extends Candidate>(
   );
   const closest = distinct[0];
   if (!closest) return [];
-  const most = Math.min(closest.deltaE, nearest) + query.toleranceDeltaE2000;
-  const isClose = ({ deltaE }: C): boolean => deltaE === closest.deltaE || deltaE <= most;
+  const most = Math.min(closest.distance, nearest) + query.toleranceDeltaE2000;
+  const isClose = ({ distance }: C): boolean => distance === closest.distance || distance <= most;
   const hasBlack = (candidate: C): boolean => candidate.tubes.some((tube) => traits[tube]?.isBlack === true);
   const close = distinct.filter(isClose);
   const fewestSize = Math.min(...close.map((candidate) => candidate.tubes.length));
   const plainest = close.find((candidate) => candidate.tubes.length === fewestSize);
   const steadiest = lowest(close, (candidate) => candidate.largestShift);
   const blackFree = distinct.find(
-    (candidate) => !hasBlack(candidate) && candidate.deltaE <= closest.deltaE + WITHOUT_BLACK_COST,
+    (candidate) => !hasBlack(candidate) && candidate.distance <= closest.distance + WITHOUT_BLACK_COST,
   );
   const { pricePerVolume } = query;
   const cheapest = pricePerVolume && lowest(close, (candidate) => priceOf(candidate, pricePerVolume));
@@ -71,11 +72,11 @@ export function chooseAnswers<C extends Candidate>(
   offer(brightest);
   for (const candidate of distinct) {
     if (chosen.length >= Math.min(2, query.maxAnswers)) break;
-    if (candidate.deltaE > closest.deltaE + OTHER_TUBES_COST) break;
+    if (candidate.distance > closest.distance + OTHER_TUBES_COST) break;
     offer(candidate);
   }
-  const nearestShown = Math.min(...chosen.map(({ deltaE }) => deltaE));
-  const closeShown = chosen.filter(({ deltaE }) => deltaE <= nearestShown + query.toleranceDeltaE2000);
+  const nearestShown = Math.min(...chosen.map(({ distance }) => distance));
+  const closeShown = chosen.filter(({ distance }) => distance <= nearestShown + query.toleranceDeltaE2000);
   return chosen.map((candidate) => ({
     candidate,
     reasons: reasonsOf(candidate, chosen, closeShown, query, traits),
@@ -95,7 +96,11 @@ function reasonsOf<C extends Candidate>(
     among.includes(candidate) && valueOf(candidate) === Math.min(...among.map(valueOf));
   const isFewest = isBest(close, ({ tubes }) => tubes.length);
   const reasons: RecipeReason[] = [];
-  if (isBest(shown, ({ deltaE }) => deltaE)) reasons.push("closest");
+  const isNearest = isBest(shown, ({ distance }) => distance);
+  // Far outside another one may have the smaller number and the wrong hue.
+  const hasSmallest = shown.every((other) => candidate.deltaE2000 <= other.deltaE2000 + INDISTINGUISHABLE);
+  if (hasSmallest) reasons.push("closest");
+  else if (isNearest) reasons.push("keeps-hue");
   // Of answers with as many tubes as each other none has the fewest.
   if (isFewest && shown.some(({ tubes }) => tubes.length > candidate.tubes.length))
     reasons.push("fewest-tubes");
@@ -150,7 +155,7 @@ export function recipeOf(
       share: (volumes[place] ?? Number.NaN) / total,
     })),
     predicted: candidate.lab,
-    deltaE2000: candidate.deltaE,
+    deltaE2000: candidate.deltaE2000,
     dosingShift: order.map((place) => dosingShifts[place] ?? Number.NaN),
     reasons,
     filmThickness: isFilm ? total : undefined,

@@ -1,4 +1,5 @@
 /** Solved sets of tubes, cleaned of traces and computed again: what the answers are chosen from. */
+import { aimDistance } from "../color/aimDistance";
 import { deltaE2000 } from "../color/ciede2000";
 import { type LabD65, labD65 } from "../color/types";
 import type { ColorModel } from "../mixing/colorModel";
@@ -19,7 +20,10 @@ export type Candidate = {
   /** Shares of an opaque mixture, amounts per area of a film. */
   readonly volumes: readonly number[];
   readonly lab: LabD65;
-  readonly deltaE: number;
+  /** From the target, by the rule that the search goes by (../color/aimDistance). */
+  readonly distance: number;
+  /** From the target, with the factors that were asked for. */
+  readonly deltaE2000: number;
   /** ΔE00 by which a 10 % larger dose of each tube moves the colour. */
   readonly dosingShifts: readonly number[];
   readonly largestShift: number;
@@ -29,7 +33,7 @@ export type Candidate = {
 const SMALLEST_SHARE = 1e-5;
 const DOSING_ERROR = 0.1;
 /** ΔE00 below which closeness is noise of the solver and the plainer recipe wins. */
-const INDISTINGUISHABLE = 0.005;
+export const INDISTINGUISHABLE = 0.005;
 
 /** Leaves out traces, then computes the colour again, so that what is said is what the volumes give. */
 export function candidateFrom(
@@ -76,7 +80,8 @@ export function mixedCandidate(
     tubes,
     volumes,
     lab,
-    deltaE: deltaE2000(query.target, lab, query.factors),
+    distance: aimDistance(query.target, lab, query.factors),
+    deltaE2000: deltaE2000(query.target, lab, query.factors),
     dosingShifts,
     largestShift: Math.max(...dosingShifts),
   };
@@ -90,7 +95,7 @@ function labOf(mixer: ColorModel, tubes: readonly number[], volumes: readonly nu
 
 /** Closest first; of equally close ones the one with fewer tubes, then the one that forgives a wrong dose. */
 export function byClosenessThenSize(a: Candidate, b: Candidate): number {
-  const steps = Math.round(a.deltaE / INDISTINGUISHABLE) - Math.round(b.deltaE / INDISTINGUISHABLE);
+  const steps = Math.round(a.distance / INDISTINGUISHABLE) - Math.round(b.distance / INDISTINGUISHABLE);
   return steps || a.tubes.length - b.tubes.length || a.largestShift - b.largestShift;
 }
 
@@ -100,7 +105,7 @@ export function distinctByTubes<C extends Candidate>(candidates: readonly C[]): 
   for (const candidate of candidates) {
     const key = candidate.tubes.join(",");
     const other = byTubes.get(key);
-    if (!other || candidate.deltaE < other.deltaE) byTubes.set(key, candidate);
+    if (!other || candidate.distance < other.distance) byTubes.set(key, candidate);
   }
   return [...byTubes.values()];
 }

@@ -2,6 +2,7 @@
  * Where to begin when the brightness is to be kept: the one tube that comes nearest, straight, tinted with
  * white or thinned over paper, and one bright neighbour that nudges its hue towards the target.
  */
+import { aimDistance } from "../color/aimDistance";
 import { deltaE2000 } from "../color/ciede2000";
 import { lchFromLab } from "../color/cieLab";
 import { type LabD65, labD65 } from "../color/types";
@@ -60,10 +61,10 @@ export function nearestTube(
 ): NearestTube | undefined {
   const opaque = new MixtureEvaluator(tubes, view, surface);
   const film = paper && new FilmEvaluator(tubes, view, surface, paper);
-  const missOf = (lab: LabD65): number => deltaE2000(target, lab);
+  const missOf = (lab: LabD65): number => aimDistance(target, lab);
   const found: Omit<NearestTube, "nudge">[] = [];
   const add = (tube: number, state: NearestTube["state"], predicted: LabD65): void => {
-    found.push({ tube, state, predicted, deltaE2000: missOf(predicted) });
+    found.push({ tube, state, predicted, deltaE2000: deltaE2000(target, predicted) });
   };
   for (const tube of tubes.keys()) {
     add(tube, { as: "straight" }, labOf(opaque, [[tube, 1]]));
@@ -85,7 +86,9 @@ export function nearestTube(
       add(tube, { as: "thinned", filmThickness }, labOf(film, [[tube, filmThickness]]));
     }
   }
-  const [nearest] = found.sort((one, other) => one.deltaE2000 - other.deltaE2000 || one.tube - other.tube);
+  const [nearest] = found.sort(
+    (one, other) => missOf(one.predicted) - missOf(other.predicted) || one.tube - other.tube,
+  );
   return nearest && { ...nearest, nudge: bestNudge(nearest, target, opaque, white) };
 }
 

@@ -146,23 +146,23 @@ export class PaletteMixer {
   ): { readonly laid: readonly LaidCandidate[]; readonly nearest: number } {
     const thrifty: LaidCandidate[] = [];
     let nearest = Number.POSITIVE_INFINITY;
-    for (const candidate of [...candidates].sort((one, other) => one.deltaE - other.deltaE)) {
+    for (const candidate of [...candidates].sort((one, other) => one.distance - other.distance)) {
       // Rounding brings hardly any mixture closer, so what is too far off to be offered is not laid.
-      if (candidate.deltaE > nearest + OTHER_TUBES_COST) break;
+      if (candidate.distance > nearest + OTHER_TUBES_COST) break;
       const laid = this.laid(candidate, query, dosing);
       thrifty.push(laid);
-      if (isAllowed(laid, query)) nearest = Math.min(nearest, laid.deltaE);
+      if (isAllowed(laid, query)) nearest = Math.min(nearest, laid.distance);
     }
     const lavish = candidates
-      .filter(({ deltaE }) => deltaE < nearest - HARDLY_CLOSER)
-      .sort((one, other) => one.deltaE - other.deltaE)
+      .filter(({ distance }) => distance < nearest - HARDLY_CLOSER)
+      .sort((one, other) => one.distance - other.distance)
       .slice(0, MOST_LAVISH)
       .map((candidate) => this.laid(candidate, query, { ...dosing, deltaEPerUnit: 0 }, true));
     return {
-      laid: [...thrifty, ...lavish.filter(({ deltaE }) => deltaE < nearest - WORTH_PAINT)],
+      laid: [...thrifty, ...lavish.filter(({ distance }) => distance < nearest - WORTH_PAINT)],
       nearest: Math.min(
         nearest,
-        ...lavish.filter((one) => isAllowed(one, query)).map(({ deltaE }) => deltaE),
+        ...lavish.filter((one) => isAllowed(one, query)).map(({ distance }) => distance),
       ),
     };
   }
@@ -234,7 +234,7 @@ export class PaletteMixer {
     query: RecipeQuery,
     choice: DosingChoice,
   ): HandLimit | undefined {
-    const [closest] = [...candidates].sort((one, other) => one.deltaE - other.deltaE);
+    const [closest] = [...candidates].sort((one, other) => one.distance - other.distance);
     if (!closest || answers.length === 0) return undefined;
     const missOf = ({ lab }: Candidate): number => deltaE2000(query.target, lab);
     const exactMiss = missOf(closest);

@@ -3,6 +3,7 @@ import { describe, expect, it } from "vitest";
 import { labOfMix, pigment } from "../../../tests/support/paint";
 import { VIEWING } from "../../data/standardViewing";
 import { PAINT_SURFACE } from "../../data/surface";
+import { aimDistance } from "../color/aimDistance";
 import { deltaE2000, REFERENCE_FACTORS } from "../color/ciede2000";
 import { type LabD65, labD65 } from "../color/types";
 import { MixtureEvaluator } from "../mixing/mixtureEvaluator";
@@ -93,9 +94,35 @@ describe("recipe search", () => {
     for (let trial = 0; trial < 12; trial++) {
       const radians = 2 * Math.PI * rng.next();
       const target = labD65(rng.between(20, 90), 95 * Math.cos(radians), 95 * Math.sin(radians));
-      const found = Math.min(...search.search(query(target)).recipes.map((recipe) => recipe.deltaE2000));
+      const found = Math.min(
+        ...search.search(query(target)).recipes.map(({ predicted }) => aimDistance(target, predicted)),
+      );
       expect(found).toBeLessThan(bruteForce(target) + 0.02);
     }
+  });
+
+  it("says which answer keeps the hue where another has the smaller difference, and calls that one closest", () => {
+    const rng = createRng(10);
+    let said = 0;
+    for (let trial = 0; trial < 250; trial++) {
+      const radians = 2 * Math.PI * rng.next();
+      const target = labD65(
+        rng.between(25, 85),
+        rng.between(40, 120) * Math.cos(radians),
+        rng.between(40, 120) * Math.sin(radians),
+      );
+      const { recipes } = search.search(query(target));
+      const least = Math.min(...recipes.map(({ deltaE2000: miss }) => miss));
+      const nearest = Math.min(...recipes.map(({ predicted }) => aimDistance(target, predicted)));
+      for (const { reasons, deltaE2000: miss, predicted } of recipes) {
+        if (reasons.includes("closest")) expect(miss).toBeLessThanOrEqual(least + 0.005);
+        if (!reasons.includes("keeps-hue")) continue;
+        said++;
+        expect(miss).toBeGreaterThan(least + 0.005);
+        expect(aimDistance(target, predicted)).toBe(nearest);
+      }
+    }
+    expect(said).toBeGreaterThan(0);
   });
 
   it("puts the plainest recipe within the tolerance first", () => {
@@ -227,7 +254,7 @@ function bruteForce(target: LabD65): number {
           const parts = Object.fromEntries(
             Array.from(tubes, (tube, j) => [DEMO[tube] ?? "", 10 ** (logs[j] ?? 0)]),
           );
-          const distance = deltaE2000(target, labOfMix(parts));
+          const distance = aimDistance(target, labOfMix(parts));
           if (distance < best) best = distance;
           if (distance <= distanceAt(target, tubes, centre)) centre = logs;
         }
@@ -240,7 +267,7 @@ function bruteForce(target: LabD65): number {
 
 function distanceAt(target: LabD65, tubes: Uint8Array, logs: readonly number[]): number {
   const parts = Object.fromEntries(Array.from(tubes, (tube, j) => [DEMO[tube] ?? "", 10 ** (logs[j] ?? 0)]));
-  return deltaE2000(target, labOfMix(parts));
+  return aimDistance(target, labOfMix(parts));
 }
 
 describe("which tube goes first", () => {

@@ -7,6 +7,7 @@
  * differ, each with reasons. Opaque mixtures and films over a ground are searched alike.
  * Deterministic: same tubes and query, same answer to the last bit.
  */
+import { aimAt } from "../color/aimDistance";
 import { isPossibleColor } from "../color/possible";
 import type { ColorModel } from "../mixing/colorModel";
 import { chooseAnswers, orderOf, OTHER_TUBES_COST, recipeOf, type TubeTraits } from "./answers";
@@ -16,6 +17,7 @@ import {
   latticeSize,
   type LatticeSubset,
   type RankedSubset,
+  rankExactly,
   rankSubsets,
 } from "./startLattice";
 import { COARSE, FINE, MAX_TUBES_PER_RECIPE, type SolverEffort, SubsetSolver } from "./subsetSolver";
@@ -31,9 +33,12 @@ export const MAX_TUBES_IN_SEARCH = 24;
 const LATTICE_CELL = 5;
 /** At least so many subsets are solved, however far their starts are: far targets lie outside all cells. */
 const LEAST_SUBSETS = 40;
-/** Beyond ΔE00 1 a target counts as out of reach, and so many subsets are tried from a second start. */
+/** Beyond ΔE00 1 a target counts as out of reach: of so many subsets that look near, so many that are are tried again. */
 const OUT_OF_REACH_SQUARED = 1;
-const SECOND_STARTS = 120;
+const RANKED_AGAIN = 1000;
+const OUTSIDE_SUBSETS = 140;
+/** What {@link LATTICE_CELL} is within reach: outside, valleys are longer. */
+const OUTSIDE_CELL = 8;
 /** Exact answers (within ΔE00 0.1) among which the choice is made; the search for more of them then ends. */
 const MOST_EXACT = 48;
 const EXACT_SQUARED = 0.01;
@@ -115,7 +120,7 @@ export class RecipeSearch {
       isAllowedSet(subset.tubes, query),
     );
     const rough = this.solveCoarsely(ranked, query);
-    if (bestOf(rough) > OUT_OF_REACH_SQUARED) this.solveAgain(rough, ranked, query);
+    if (bestOf(rough) > OUT_OF_REACH_SQUARED) this.solveOutside(rough, ranked, query);
     for (let grown = fromLattice + 1; grown <= size; grown++) this.grow(rough, grown, query);
     const candidates = this.worthFinishing(rough, query)
       .map((entry) => candidateFrom(this.solve(entry.tubes, entry.scaled, query, FINE), this.mixer, query))
@@ -152,15 +157,18 @@ export class RecipeSearch {
     return solved;
   }
 
-  /** A target outside has several valleys: the subsets that were tried get a second start. */
-  private solveAgain(rough: Solved[], ranked: readonly RankedSubset[], query: RecipeQuery): void {
-    const bySubset = new Map(ranked.map((entry) => [entry.subset.tubes, entry]));
-    const nearest = [...rough].sort(bySquared).slice(0, SECOND_STARTS);
-    for (const { tubes, squared: before } of nearest) {
-      const second = bySubset.get(tubes)?.second;
-      if (!second) continue;
-      const entry = this.solve(tubes, second, query, COARSE);
-      if (entry.squared < before) rough.push(entry);
+  /** A target outside has several valleys: the subsets nearest to it are tried from two starts in them. */
+  private solveOutside(rough: Solved[], ranked: readonly RankedSubset[], query: RecipeQuery): void {
+    const subsets = ranked.slice(0, RANKED_AGAIN).map(({ subset }) => subset);
+    const nearest = rankExactly(subsets, aimAt(query.target, query.factors)).slice(0, OUTSIDE_SUBSETS);
+    let best = bestOf(rough);
+    for (const { subset, start, second, distance } of nearest) {
+      if (distance > Math.sqrt(best) + OUTSIDE_CELL) break;
+      for (const from of start === second ? [start] : [start, second]) {
+        const entry = this.solve(subset.tubes, from, query, COARSE);
+        rough.push(entry);
+        best = Math.min(best, entry.squared);
+      }
     }
   }
 

@@ -4,6 +4,7 @@
  * The lattice also tells which subsets are worth solving at all: one whose nearest start is further away
  * than a lattice cell cannot come close to the target.
  */
+import { type Aim, distanceFrom } from "../color/aimDistance";
 import type { DeltaE2000Factors } from "../color/ciede2000";
 import { localMetric } from "../color/localMetric";
 import type { LabD65 } from "../color/types";
@@ -127,5 +128,34 @@ export function rankSubsets(
       distance: Math.sqrt(bestSquare),
     });
   }
+  return ranked.sort((a, b) => a.distance - b.distance);
+}
+
+/** CIELAB units from the nearest start to one that may lead elsewhere. */
+const OTHER_VALLEY = 12;
+
+/**
+ * The same by the distance that is searched for, which costs ten times as much: for targets outside, of which the quick
+ * form knows too little.
+ */
+export function rankExactly(subsets: readonly LatticeSubset[], aim: Aim): RankedSubset[] {
+  const ranked = subsets.map((subset): RankedSubset => {
+    const { labs, starts } = subset;
+    const at = (i: number, channel: number): number => labs[3 * i + channel] as number;
+    const distances = starts.map((_, i) => distanceFrom(aim, at(i, 0), at(i, 1), at(i, 2)));
+    const best = distances.indexOf(Math.min(...distances));
+    let second = best;
+    for (let i = 0; i < starts.length; i++) {
+      const apart = Math.hypot(at(i, 0) - at(best, 0), at(i, 1) - at(best, 1), at(i, 2) - at(best, 2));
+      if (apart < OTHER_VALLEY) continue;
+      if (second === best || (distances[i] as number) < (distances[second] as number)) second = i;
+    }
+    return {
+      subset,
+      start: starts[best] as Float64Array,
+      second: starts[second] as Float64Array,
+      distance: distances[best] as number,
+    };
+  });
   return ranked.sort((a, b) => a.distance - b.distance);
 }

@@ -1,13 +1,15 @@
 /**
- * Best volumes for a given set of tubes: minimises ΔE00² over volumes >= 0.
+ * Best volumes for a given set of tubes: minimises the squared distance from the aim (../color/aimDistance) over
+ * volumes >= 0.
  *
- * Damped Gauss-Newton on the three residuals of ΔE00 with exact derivatives of the mixture. Volumes are
+ * Damped Gauss-Newton on the three residuals of that distance with exact derivatives of the mixture. Volumes are
  * scaled by each tube's strength, so that a speck of a strong tube is as large a step as a part of a weak
  * one. A tube at zero stays out while the slope pushes it further out (active set). An opaque mixture is
  * unchanged when all volumes grow together, so each step is followed by scaling back to a sum of one; a film
  * is not, and keeps its sum. Hard limits enter as steep extra residuals (see ./solverLimits).
  */
-import { type DeltaE2000Factors, lightnessResidual, writeResidualsOfDeltaE2000 } from "../color/ciede2000";
+import { type Aim, AIM_RESIDUALS, aimAt, writeAimResiduals } from "../color/aimDistance";
+import { type DeltaE2000Factors, lightnessResidual } from "../color/ciede2000";
 import type { LabD65 } from "../color/types";
 import type { ColorModel } from "../mixing/colorModel";
 import { LimitCosts, type SolverLimits } from "./solverLimits";
@@ -50,9 +52,9 @@ export class SubsetSolver {
   private readonly trialLab = new Float64Array(3);
   private readonly slopes: Float64Array;
   private readonly trialSlopes: Float64Array;
-  private readonly residuals = new Float64Array(3);
-  private readonly moved = new Float64Array(3);
-  private readonly metric = new Float64Array(9);
+  private readonly residuals = new Float64Array(AIM_RESIDUALS);
+  private readonly moved = new Float64Array(AIM_RESIDUALS);
+  private readonly metric = new Float64Array(3 * AIM_RESIDUALS);
   private readonly jacobian: Float64Array;
   private readonly normal: Float64Array;
   private readonly gradient: Float64Array;
@@ -74,7 +76,7 @@ export class SubsetSolver {
     this.trialVolumes = new Float64Array(capacity);
     this.slopes = new Float64Array(3 * capacity);
     this.trialSlopes = new Float64Array(3 * capacity);
-    this.jacobian = new Float64Array(3 * capacity);
+    this.jacobian = new Float64Array(AIM_RESIDUALS * capacity);
     this.normal = new Float64Array(capacity * capacity);
     this.gradient = new Float64Array(capacity);
     this.factor = new Float64Array(capacity * capacity);
@@ -110,6 +112,7 @@ export class SubsetSolver {
     effort: SolverEffort,
   ): number {
     const { x, trial, lab, residuals } = this;
+    const aim = aimAt(target, factors);
     for (let j = 0; j < count; j++) {
       this.floors[j] = this.required.includes(tubes[j] as number) ? LEAST_OF_REQUIRED : 0;
       x[j] = Math.max(start[j] as number, this.floors[j] as number);
@@ -118,11 +121,11 @@ export class SubsetSolver {
     this.unscale(x, this.volumes, tubes, count);
     this.mixer.writeLabAndSlopes(lab, this.slopes, tubes, this.volumes, count);
     this.evaluations++;
-    this.writeResiduals(residuals, target, factors, lab);
+    this.writeResiduals(residuals, aim, lab);
     let sum = squareSum(residuals) + (this.limits?.cost(target, lab, tubes, this.volumes, count) ?? 0);
     let damping = 1e-3;
     for (let iteration = 0; iteration < effort.maxIterations && sum > effort.goodEnough; iteration++) {
-      this.writeMetric(target, factors);
+      this.writeMetric(aim);
       this.writeNormalEquations(tubes, count);
       if (this.limits) this.addLimits(this.limits, target, tubes, count);
       let gain = 0;
@@ -135,7 +138,7 @@ export class SubsetSolver {
           // Most trials are accepted, so the derivatives for the next step come with the colour.
           this.mixer.writeLabAndSlopes(this.trialLab, this.trialSlopes, tubes, this.trialVolumes, count);
           this.evaluations++;
-          this.writeResiduals(this.moved, target, factors, this.trialLab);
+          this.writeResiduals(this.moved, aim, this.trialLab);
           const trialSum =
             squareSum(this.moved) +
             (this.limits?.cost(target, this.trialLab, tubes, this.trialVolumes, count) ?? 0);
@@ -164,10 +167,8 @@ export class SubsetSolver {
   private acceptTrial(count: number): void {
     for (let j = 0; j < count; j++) this.x[j] = this.trial[j] as number;
     for (let j = 0; j < 3 * count; j++) this.slopes[j] = this.trialSlopes[j] as number;
-    for (let axis = 0; axis < 3; axis++) {
-      this.lab[axis] = this.trialLab[axis] as number;
-      this.residuals[axis] = this.moved[axis] as number;
-    }
+    for (let axis = 0; axis < 3; axis++) this.lab[axis] = this.trialLab[axis] as number;
+    for (let row = 0; row < AIM_RESIDUALS; row++) this.residuals[row] = this.moved[row] as number;
   }
 
   /** What the quadratic model of ΔE00² promises for the step; clipping at zero can only lessen it. */
@@ -191,39 +192,22 @@ export class SubsetSolver {
       out[j] = (scaled[j] as number) * (this.scale[tubes[j] as number] as number);
   }
 
-  private writeResiduals(
-    out: Float64Array,
-    target: LabD65,
-    factors: DeltaE2000Factors,
-    lab: Float64Array,
-  ): void {
-    writeResidualsOfDeltaE2000(
-      out,
-      0,
-      target[0],
-      target[1],
-      target[2],
-      lab[0] as number,
-      lab[1] as number,
-      lab[2] as number,
-      factors,
-    );
+  private writeResiduals(out: Float64Array, aim: Aim, lab: Float64Array): void {
+    writeAimResiduals(out, aim, lab[0] as number, lab[1] as number, lab[2] as number);
   }
 
   /** dr/dLab; L* acts on the first residual alone. */
-  private writeMetric(target: LabD65, factors: DeltaE2000Factors): void {
+  private writeMetric(aim: Aim): void {
     const { metric, lab, moved, residuals } = this;
     const lightness = lab[0] as number;
-    const raised = lightnessResidual(target[0], lightness + LAB_STEP, factors.kL);
+    const raised = lightnessResidual(aim.lab[0], lightness + LAB_STEP, aim.factors.kL);
     metric[0] = (raised - (residuals[0] as number)) / LAB_STEP;
-    metric[3] = 0;
-    metric[6] = 0;
     for (let axis = 1; axis < 3; axis++) {
       const kept = lab[axis] as number;
       lab[axis] = kept + LAB_STEP;
-      this.writeResiduals(moved, target, factors, lab);
+      this.writeResiduals(moved, aim, lab);
       lab[axis] = kept;
-      for (let row = 0; row < 3; row++) {
+      for (let row = 0; row < AIM_RESIDUALS; row++) {
         metric[3 * row + axis] = ((moved[row] as number) - (residuals[row] as number)) / LAB_STEP;
       }
     }
@@ -234,8 +218,8 @@ export class SubsetSolver {
     const { metric, residuals, jacobian, slopes, normal, gradient, free, x } = this;
     for (let j = 0; j < count; j++) {
       const unit = this.scale[tubes[j] as number] as number;
-      for (let row = 0; row < 3; row++) {
-        jacobian[3 * j + row] =
+      for (let row = 0; row < AIM_RESIDUALS; row++) {
+        jacobian[AIM_RESIDUALS * j + row] =
           unit *
           ((metric[3 * row] as number) * (slopes[3 * j] as number) +
             (metric[3 * row + 1] as number) * (slopes[3 * j + 1] as number) +
@@ -244,14 +228,15 @@ export class SubsetSolver {
     }
     for (let i = 0; i < count; i++) {
       let slope = 0;
-      for (let row = 0; row < 3; row++)
-        slope += (jacobian[3 * i + row] as number) * (residuals[row] as number);
+      for (let row = 0; row < AIM_RESIDUALS; row++)
+        slope += (jacobian[AIM_RESIDUALS * i + row] as number) * (residuals[row] as number);
       gradient[i] = slope;
       free[i] = (x[i] as number) > (this.floors[i] as number) || slope < 0 ? 1 : 0;
       for (let j = 0; j <= i; j++) {
         let product = 0;
-        for (let row = 0; row < 3; row++) {
-          product += (jacobian[3 * i + row] as number) * (jacobian[3 * j + row] as number);
+        for (let row = 0; row < AIM_RESIDUALS; row++) {
+          product +=
+            (jacobian[AIM_RESIDUALS * i + row] as number) * (jacobian[AIM_RESIDUALS * j + row] as number);
         }
         normal[i * this.capacity + j] = product;
         normal[j * this.capacity + i] = product;
@@ -316,7 +301,7 @@ export class SubsetSolver {
 }
 
 function squareSum(r: Float64Array): number {
-  return (r[0] as number) ** 2 + (r[1] as number) ** 2 + (r[2] as number) ** 2;
+  return (r[0] as number) ** 2 + (r[1] as number) ** 2 + (r[2] as number) ** 2 + (r[3] as number) ** 2;
 }
 
 function isSomething(x: Float64Array, count: number): boolean {

@@ -6,6 +6,8 @@ import type { AxisLimits } from "./solverLimits";
 export type RecipeReason =
   /** No recipe found is closer to the target by more than ΔE00 0.005. */
   | "closest"
+  /** Out of reach: another one offered has a smaller ΔE00, and leaves the hue of the target. */
+  | "keeps-hue"
   /** No recipe within the tolerance uses fewer tubes. */
   | "fewest-tubes"
   /** Of the close recipes offered, a 10 % dosing error moves this one least. */
