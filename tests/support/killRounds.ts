@@ -37,6 +37,7 @@ export async function killRounds(address: string, rounds: number, seed = 1): Pro
   const acknowledged = new Set<string>();
   let imports = 0;
   let importsWhole = 0;
+  const failed: unknown[] = [];
   try {
     await start(profile, address);
     for (let round = 0; round < rounds; round++) {
@@ -60,10 +61,16 @@ export async function killRounds(address: string, rounds: number, seed = 1): Pro
         await kill();
         await working;
       }
-      if (await examine(profile, address, acknowledged, isImport)) importsWhole++;
+      try {
+        if (await examine(profile, address, acknowledged, isImport)) importsWhole++;
+      } catch (error) {
+        failed.push(error);
+        throw new Error(`Round ${round}, profile kept in ${profile.folder}`, { cause: error });
+      }
     }
   } finally {
-    await profile.remove();
+    // What was lost is looked for in the browser's own files.
+    if (failed.length === 0) await profile.remove();
     rmSync(archive, { force: true });
   }
   return { rounds, acknowledged: acknowledged.size, imports, importsWhole };
@@ -168,7 +175,10 @@ async function examine(
   }
   const records = await recordsOf(page);
   const found = new Set(records);
-  expect([...acknowledged].filter((record) => !found.has(record))).toEqual([]);
+  expect(
+    [...acknowledged].filter((record) => !found.has(record)),
+    `${records.length} records there, ${before.length} before ${imported} imported were taken back`,
+  ).toEqual([]);
   expect(records.length, "nothing twice").toBe(found.size);
   await kill();
   return imported > 0;

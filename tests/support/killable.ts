@@ -15,6 +15,7 @@ export type KillableBrowser = {
 };
 
 export type Profile = {
+  readonly folder: string;
   readonly open: () => Promise<KillableBrowser>;
   /** Kills what is still open and deletes the profile. */
   readonly remove: () => Promise<void>;
@@ -24,6 +25,7 @@ export function newProfile(): Profile {
   const folder = mkdtempSync(path.join(tmpdir(), "gaman-profile-"));
   let opened: KillableBrowser | undefined;
   return {
+    folder,
     open: async () => {
       opened = await openKillable(folder);
       return opened;

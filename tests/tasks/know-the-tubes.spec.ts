@@ -186,18 +186,34 @@ test("tubes are added from the library and by the label, a mixture as a blend of
   await expect(page.getByText("Can make the skin and the lungs sensitive")).toBeVisible();
 });
 
-test("a tube without a label starts from the paint that is most like its colour", async ({ page }) => {
+test("a tube without a label is read by eye and in figures, and starts from what it is most like", async ({
+  page,
+}) => {
   await openDemo(page);
   await goTo(page, "Tubes");
   await page.getByRole("button", { name: "add tubes" }).click();
   const drawer = page.getByRole("dialog");
-  await drawer.getByRole("button", { name: "Find the most like" }).click();
-  await expect(drawer.getByRole("alert")).toContainText("Type the colour of the tube alone");
-  await drawer.getByLabel("The tube alone, CIELAB D65 or hex").fill("22 0 -4");
-  await drawer.getByLabel("One part in nine of white").fill("46 -14 -28");
-  await drawer.getByRole("button", { name: "Find the most like" }).click();
+  const unknown = drawer.getByRole("region", { name: "By its colour" });
+  await readingOf(unknown, "the tube alone", "by eye");
+  const alone = unknown.getByRole("slider", { name: /^Value/ });
+  await alone.focus();
+  for (let i = 0; i < 3; i++) await page.keyboard.press("PageDown");
+  await unknown.getByRole("button", { name: "It looks the same" }).click();
+  const told = unknown.getByText(/give or take \d+°/);
+  await expect(told).toBeVisible();
+  await readingOf(unknown, "the tube alone", "type it");
+  await unknown.getByLabel("Hex or CIELAB (D65) of the tube alone").fill("dark blue");
+  await page.keyboard.press("Enter");
+  await expect(unknown.getByRole("alert")).toContainText("neither hex");
+  await unknown.getByLabel("Hex or CIELAB (D65) of the tube alone").fill("22 0 -4");
+  await page.keyboard.press("Enter");
+  await expect(told).toContainText("Perhaps");
+  await readingOf(unknown, "the tint", "type it");
+  await unknown.getByLabel("Hex or CIELAB (D65) of the tint").fill("46 -14 -28");
+  await page.keyboard.press("Enter");
+  await expect(told).toHaveText(/^Blue.* in white, give or take \d+°/);
   const first = drawer.getByRole("list", { name: "Most like it" }).getByRole("listitem").first();
-  await expect(first).toContainText(/blue .*alone ΔE .*in white ΔE/i);
+  await expect(first).toContainText(/blue .*% likely/i);
   await first.getByRole("button").click();
   await expect(page.getByRole("heading", { name: /^Unknown, like/, level: 2 })).toBeVisible();
   await expect(page.getByText("Treat it with the care of the worst it might be")).toBeVisible();

@@ -1,25 +1,32 @@
 "use client";
 
-/** A tube without a readable label: the generic paints that are most like its colour, alone and in white. */
-import { useState } from "react";
-import { type Likeness, nearestGenerics } from "../../core/pigment/startingModel";
+/** A tube without a readable label: read like any other, it tells its hue, how dull it is and what it is like. */
+import { useMemo, useState } from "react";
 import type { PigmentModel } from "../../core/pigment/types";
+import { unknownTube } from "../../core/tube/unknownTube";
 import { WHITE_BENCH } from "../../data/testWhite";
-import { tubeFromModel } from "../../domain/tube/newTube";
-import { Button } from "../../ui/Button";
-import { TextField } from "../../ui/fields";
-import { Smear } from "../../ui/Smear";
+import { type NewTube, tubeFromModel } from "../../domain/tube/newTube";
 import { GENERIC_PIGMENTS } from "../../domain/tube/optics";
 import { ladderOfModel } from "../../domain/tube/smear";
-import { parseColor } from "../../domain/reading/typedColor";
-import { colorFailureWords } from "../../words/typed";
 import { useOnce } from "../../kit/commands/useOnce";
 import { useTubeCommands } from "../../kit/commands/tubes";
-import type { NewTube } from "../../domain/tube/newTube";
+import { ReadColour } from "../../kit/reading/ReadColour";
+import type { TakenColour } from "../../kit/reading/taken";
+import { useSettings } from "../../kit/studio/useStudio";
+import { Button } from "../../ui/Button";
+import { Patch } from "../../ui/Patch";
+import { Smear } from "../../ui/Smear";
+import { Status } from "../../ui/Status";
+import { describeLab } from "../../words/colors";
+import { unknownTubeWords } from "../../words/unknownTube";
 
 const SHOWN = 5;
-/** The tint that the second field asks for. */
-const TINT_PARTS = 9;
+/** What is read of it: alone, and one part in nine of white, where dark tubes part. */
+const DABS = [
+  { whiteParts: 0, thing: "the tube alone", title: "The tube alone" },
+  { whiteParts: 9, thing: "the tint", title: "One part in nine of white" },
+] as const;
+type Dab = (typeof DABS)[number]["whiteParts"];
 
 /** A tube whose pigment is not known: the look-alike's model, and the care that an unknown pigment asks for. */
 function tubeLike(model: PigmentModel): NewTube {
@@ -35,97 +42,67 @@ function tubeLike(model: PigmentModel): NewTube {
 }
 
 export function UnknownTube({ onAdded }: { onAdded: (tubeId: string) => void }) {
+  const settings = useSettings();
   const { addTubes } = useTubeCommands();
-  const [masstone, setMasstone] = useState("");
-  const [tint, setTint] = useState("");
-  const [word, setWord] = useState<string>();
-  const [nearest, setNearest] = useState<readonly Likeness[]>([]);
-  const once = useOnce(`${masstone} ${tint}`);
+  const [taken, setTaken] = useState<Readonly<Partial<Record<Dab, TakenColour>>>>({});
+  const answer = useMemo(() => {
+    const readings = DABS.flatMap(({ whiteParts }) => {
+      const reading = taken[whiteParts];
+      return reading ? [{ ...reading, whiteParts }] : [];
+    });
+    return readings.length > 0 ? unknownTube(GENERIC_PIGMENTS, readings, WHITE_BENCH) : undefined;
+  }, [taken]);
+  const once = useOnce(JSON.stringify(taken));
   const add = async (model: PigmentModel, now: number): Promise<void> => {
     const [first] = await addTubes([tubeLike(model)], now);
     if (first) onAdded(first.id);
   };
-  const find = (): void => {
-    const alone = masstone.trim() === "" ? undefined : parseColor(masstone);
-    const tinted = tint.trim() === "" ? undefined : parseColor(tint);
-    for (const parsed of [alone, tinted]) {
-      if (parsed && !parsed.ok) {
-        setWord(colorFailureWords(parsed.failure));
-        return;
-      }
-    }
-    if (!alone && !tinted) {
-      setWord("Type the colour of the tube alone, or of one part in nine of white; both tell most.");
-      return;
-    }
-    setWord(undefined);
-    setNearest(
-      nearestGenerics(
-        GENERIC_PIGMENTS,
-        {
-          ...(alone?.ok && { masstone: alone.value }),
-          ...(tinted?.ok && { tint: { whiteParts: TINT_PARTS, lab: tinted.value } }),
-        },
-        WHITE_BENCH,
-      ).slice(0, SHOWN),
-    );
-  };
   return (
-    <form
-      className="flex flex-col gap-3 border-t-2 border-ink pt-4"
-      noValidate
-      onSubmit={(event) => {
-        event.preventDefault();
-        find();
-      }}
-    >
+    <section aria-label="By its colour" className="flex flex-col gap-3 border-t-2 border-ink pt-4">
       <h3 className="font-bold">By its colour, when the label is gone</h3>
-      <TextField
-        label="The tube alone, CIELAB D65 or hex"
-        value={masstone}
-        error={word}
-        onChange={(event) => {
-          setMasstone(event.target.value);
-        }}
-      />
-      <TextField
-        label="One part in nine of white"
-        hint="Dark tubes part only in their tints."
-        value={tint}
-        onChange={(event) => {
-          setTint(event.target.value);
-        }}
-      />
-      <Button type="submit" className="self-start">
-        Find the most like
-      </Button>
-      {nearest.length > 0 ? (
+      <p className="text-muted">Either of the two says something; dark tubes part only in white.</p>
+      {DABS.map(({ whiteParts, thing, title }) => {
+        const reading = taken[whiteParts];
+        return (
+          <div key={whiteParts} className="flex flex-col gap-1 border-t pt-2">
+            <h4 className="font-semibold">{title}</h4>
+            {reading ? (
+              <div className="flex items-center gap-3">
+                <Patch
+                  lab={reading.lab}
+                  label={`Read: ${describeLab(reading.lab, settings).sentence}`}
+                  className="h-11 w-16 shrink-0"
+                />
+                <span className="first-letter:uppercase">{describeLab(reading.lab, settings).sentence}</span>
+              </div>
+            ) : null}
+            <ReadColour
+              ways={["typed", "eye", "photo", "file"]}
+              thing={thing}
+              onTake={(one) => {
+                if (one) setTaken((before) => ({ ...before, [whiteParts]: one }));
+              }}
+            />
+          </div>
+        );
+      })}
+      <Status className="font-semibold empty:hidden">{answer ? unknownTubeWords(answer) : ""}</Status>
+      {answer ? (
         <ol className="border-t" aria-label="Most like it">
-          {nearest.map((likeness, i) => (
-            <li key={likeness.model.id} className="flex items-center gap-3 border-b py-1">
-              <Smear ladder={ladderOfModel(likeness.model)} variant={i} className="h-8 w-24 shrink-0" />
+          {answer.like.slice(0, SHOWN).map(({ model, weight }, i) => (
+            <li key={model.id} className="flex items-center gap-3 border-b py-1">
+              <Smear ladder={ladderOfModel(model)} variant={i} className="h-8 w-24 shrink-0" />
               <span className="min-w-0 flex-1 leading-tight">
                 <span className="block font-semibold">
-                  {likeness.model.name} {likeness.model.colourIndex}
+                  {model.name} {model.colourIndex}
                 </span>
-                <span className="text-sm text-muted">
-                  {[
-                    likeness.masstoneDeltaE2000 === undefined
-                      ? undefined
-                      : `alone ΔE ${likeness.masstoneDeltaE2000.toFixed(1)}`,
-                    likeness.tintDeltaE2000 === undefined
-                      ? undefined
-                      : `in white ΔE ${likeness.tintDeltaE2000.toFixed(1)}`,
-                  ]
-                    .filter((text) => text !== undefined)
-                    .join(", ")}
-                </span>
+                <span className="text-sm text-muted">{Math.max(1, Math.round(100 * weight))} % likely</span>
               </span>
               <Button
                 weight="quiet"
-                aria-label={`start from ${likeness.model.name}`}
+                aria-label={`start from ${model.name}`}
                 onClick={() => {
-                  once(likeness.model.id, () => add(likeness.model, Date.now()));
+                  once(model.id, () => add(model, Date.now()));
                 }}
               >
                 start from it
@@ -134,6 +111,6 @@ export function UnknownTube({ onAdded }: { onAdded: (tubeId: string) => void }) 
           ))}
         </ol>
       ) : null}
-    </form>
+    </section>
   );
 }
