@@ -311,3 +311,32 @@ test("where the browser's storage never answers, the page says so and what to do
   await expect(page.getByRole("alert").filter({ hasText: "storage does not answer" })).toBeVisible();
   await expect(page.getByRole("button", { name: "Reload this page" })).toBeVisible();
 });
+
+test("a store that the browser emptied is told as lost, with the way back, and not as a first visit", async ({
+  page,
+}) => {
+  await startPainting(page, "Jetty", ["Raw umber", "Titanium white PW6"]);
+  await page.evaluate(
+    () =>
+      new Promise<void>((resolve, reject) => {
+        const deleting = indexedDB.deleteDatabase("gaman");
+        deleting.onsuccess = () => {
+          resolve();
+        };
+        deleting.onerror = () => {
+          reject(new Error("the store could not be deleted"));
+        };
+      }),
+  );
+  await page.goto("/");
+  const lost = page.getByRole("main").getByRole("alert");
+  await expect(lost).toContainText("“Jetty” was here on");
+  await expect(page.getByRole("link", { name: "Take in an archive" })).toHaveAttribute("href", "/settings");
+  // The first steps are there all the same.
+  await expect(page.getByRole("button", { name: "Open the demo painting" })).toBeVisible();
+  await page.getByRole("button", { name: "Begin afresh" }).click();
+  await expect(lost).toHaveCount(0);
+  await page.reload();
+  await expect(page.getByRole("button", { name: "Open the demo painting" })).toBeVisible();
+  await expect(lost).toHaveCount(0);
+});

@@ -86,6 +86,10 @@ test("all of it is saved, deleted for good, and comes back whole; a second time 
   await expect(page.getByText("The import was taken back")).toBeVisible();
   await goTo(page, "Table");
   await expect(page.getByRole("button", { name: "Open the demo painting" })).toBeVisible();
+  // That was wanted, and is not told as a loss.
+  await page.reload();
+  await expect(page.getByRole("button", { name: "Open the demo painting" })).toBeVisible();
+  await expect(page.getByText(/was here on/)).toHaveCount(0);
 });
 
 test("a painting is shared: its notes, piles and tubes come into another box, and what differs is asked about", async ({

@@ -4,6 +4,7 @@ import { useDemo } from "../../kit/studio/useDemo";
 import { useState } from "react";
 import { Button } from "../../ui/Button";
 
+import { LostWork } from "./LostWork";
 import { PaintingForm } from "./PaintingForm";
 
 /** Nothing is open: begin with one's own tubes, or look at the demo. */
@@ -23,6 +24,7 @@ export function FirstVisit() {
   return (
     <div className="grid max-w-5xl gap-10 p-5 wide:grid-cols-2 wide:pt-10">
       <section aria-labelledby="demo">
+        <LostWork />
         <h1 id="demo" className="text-2xl font-bold">
           You see a colour and have a few tubes.
         </h1>

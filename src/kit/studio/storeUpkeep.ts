@@ -2,6 +2,7 @@
 
 /** What goes on by itself for the store's sake: unreadable records are moved aside, and the browser is asked to keep it. */
 import { useEffect } from "react";
+import { forgetWork, rememberWork } from "./ownWork";
 import { createStoreClient } from "./storeClient";
 import { useOpenStudio, useStudio } from "./useStudio";
 
@@ -20,7 +21,7 @@ export function useStoreUpkeep(): void {
     return undefined;
   }, [hasUnreadable, workspace]);
 
-  const { db } = useOpenStudio();
+  const { db, store } = useOpenStudio();
   const isReady = useStudio((studio) => studio.isReady);
   useEffect(() => {
     if (!isReady) return;
@@ -34,6 +35,16 @@ export function useStoreUpkeep(): void {
   useEffect(() => {
     if (hasOwnWork) void keepForGood();
   }, [hasOwnWork]);
+
+  const inHand = useStudio((studio) => studio.painting?.name);
+  useEffect(() => {
+    if (workspace !== "own" || inHand === undefined) return undefined;
+    rememberWork({ painting: inHand, at: Date.now() });
+    return () => {
+      // The last painting went while someone was looking: that was wanted.
+      if (store.get().isReady && store.get().painting === undefined) forgetWork();
+    };
+  }, [workspace, inHand, store]);
 }
 
 /** Asks the browser not to clear the store when space runs short. Undefined where a browser cannot say. */

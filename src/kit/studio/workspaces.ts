@@ -1,5 +1,6 @@
 /** Which workspace is open, shared by all tabs of this browser. */
 import { type GamanDatabase, openDatabase, type Workspace } from "../../persistence/database";
+import { forgetWork } from "./ownWork";
 import { forget, recall, remember } from "./remembered";
 
 const WORKSPACE_KEY = "gaman-workspace";
@@ -53,6 +54,7 @@ export function rememberRoom(room: string): void {
 export function forgetChoices(): void {
   forget(WORKSPACE_KEY);
   forget(ROOM_KEY);
+  forgetWork();
 }
 
 /** Runs before the first paint of the page; must stay in step with {@link rememberRoom}. */
