@@ -18,8 +18,8 @@ export function LostWork() {
     <div className="mb-6 flex flex-col gap-3">
       <Notice>
         “{before.painting}” was here on {format(before.at, "d MMMM yyyy")}, and this browser’s store is empty
-        now. Gaman did not do that: the browser or a tool that clears its data did. Take in your last archive
-        to have the work back.
+        now, though nobody emptied it in Gaman. Browsers, and tools that clear their data, can do that. Take
+        in your last archive to have the work back.
       </Notice>
       <div className="flex flex-wrap gap-3">
         <Link href="/settings" className={buttonClass("main")}>
