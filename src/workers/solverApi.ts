@@ -11,6 +11,7 @@ import type { PileAndTubes } from "../core/correct/pileModel";
 import { waysToNeutral } from "../core/correct/toNeutral";
 import { lightenAndShade } from "../core/correct/lightenAndShade";
 import { nextAddition } from "../core/correct/nextAddition";
+import { aimAt, distanceTo } from "../core/color/aimDistance";
 import { deltaE2000 } from "../core/color/ciede2000";
 import { xyzFromLab } from "../core/color/cieLab";
 import { blendOptics, mixtureReflectance, type PaintVolume } from "../core/mixing/mixture";
@@ -158,22 +159,31 @@ export function createSolverApi(): SolverApi {
     closingTube: (request, others) => {
       const mixer = mixerFor(request);
       const { query, dosing } = request;
-      const missOf = (required: readonly number[]): number => {
+      const aim = aimAt(query.target, query.factors);
+      // Nearest is meant as recipes are chosen by; what is told is ΔE00.
+      const nearestWith = (required: readonly number[]): { distance: number; deltaE2000: number } => {
         const forbidden = [
           ...(query.forbidden ?? []),
           ...others.filter((other) => !required.includes(other)),
         ];
         const asked = { ...query, forbidden, required: [...(query.required ?? []), ...required] };
         const { recipes } = mixer.recipesFor(asked, dosing);
-        return Math.min(...recipes.map(({ laidDown }) => deltaE2000(query.target, laidDown.predicted)));
+        const answers = recipes.map(({ laidDown: { predicted } }) => ({
+          distance: distanceTo(aim, predicted),
+          deltaE2000: deltaE2000(query.target, predicted),
+        }));
+        return answers.reduce((nearest, one) => (one.distance < nearest.distance ? one : nearest), {
+          distance: Number.POSITIVE_INFINITY,
+          deltaE2000: Number.POSITIVE_INFINITY,
+        });
       };
-      const own = missOf([]);
-      const found = others.map((tube) => ({ tube, deltaE2000: missOf([tube]) }));
-      const best = found.reduce<(typeof found)[number] | undefined>(
-        (nearest, one) => (nearest && nearest.deltaE2000 <= one.deltaE2000 ? nearest : one),
-        undefined,
-      );
-      return best && best.deltaE2000 < own - WORTH_LAYING_OUT ? best : undefined;
+      const own = nearestWith([]);
+      const [best] = others
+        .map((tube) => ({ tube, ...nearestWith([tube]) }))
+        .sort((one, other) => one.distance - other.distance);
+      return best && best.distance < own.distance - WORTH_LAYING_OUT
+        ? { tube: best.tube, deltaE2000: best.deltaE2000 }
+        : undefined;
     },
     lightCheck: (target, mixture) => {
       const smooth = smoothestReflectance(xyzFromLab(target, VIEWING.D65.white), VIEWING.D65);

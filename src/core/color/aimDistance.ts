@@ -13,7 +13,7 @@
  * all of it; up to ΔE00 3 of an aim the wedge is never left, and d differs from ΔE00 by less than a hundredth of it. A painter
  * who lets the hue go, by a large k_H, lets the wedge go with it.
  */
-import { type DeltaE2000Factors, REFERENCE_FACTORS, writeTermsOfDeltaE2000 } from "./ciede2000";
+import { type DeltaE2000Factors, REFERENCE_FACTORS, writeSquares, writeTermsOfDeltaE2000 } from "./ciede2000";
 import type { LabD65 } from "./types";
 
 const HALF_ROTATION = 8;
@@ -89,10 +89,7 @@ export function writeAimResiduals(
   const c = terms[1] as number;
   const h = terms[2] as number;
   const far = (c * c + h * h) / (HALF_ROTATION * HALF_ROTATION);
-  const rotation = (terms[3] as number) / (1 + far * far);
-  out[0] = terms[0] as number;
-  out[1] = c + (rotation * h) / 2;
-  out[2] = h * Math.sqrt(Math.max(0, 1 - (rotation * rotation) / 4));
+  writeSquares(out, 0, terms, (terms[3] as number) / (1 + far * far));
   out[3] = outsideWedge(wedge, a, b);
 }
 

@@ -127,12 +127,19 @@ export function writeResidualsOfDeltaE2000(
   factors: DeltaE2000Factors,
 ): void {
   writeTermsOfDeltaE2000(terms, l1, a1, b1, l2, a2, b2, factors);
-  const c = terms[1] as number;
-  const h = terms[2] as number;
-  const rT = terms[3] as number;
-  out[offset] = terms[0] as number;
-  out[offset + 1] = c + (rT * h) / 2;
-  out[offset + 2] = h * Math.sqrt(Math.max(0, 1 - (rT * rT) / 4));
+  writeSquares(out, offset, terms, terms[3] as number);
+}
+
+/**
+ * The square completed, for the terms of {@link writeTermsOfDeltaE2000} and a rotation that may be less than theirs.
+ *
+ * @param out - at least three numbers from `offset`.
+ */
+export function writeSquares(out: Float64Array, offset: number, of: Float64Array, rotation: number): void {
+  const h = of[2] as number;
+  out[offset] = of[0] as number;
+  out[offset + 1] = (of[1] as number) + (rotation * h) / 2;
+  out[offset + 2] = h * Math.sqrt(Math.max(0, 1 - (rotation * rotation) / 4));
 }
 
 /**

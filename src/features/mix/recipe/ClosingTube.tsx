@@ -1,5 +1,6 @@
 "use client";
 
+import { REACHED } from "../../../core/reach/reach";
 import { factorsOf } from "../../../domain/match/purpose";
 import { lightenerOf, mediumOfPalette } from "../../../domain/palette/medium";
 import { searchedTubes } from "../../../domain/palette/searchedTubes";
@@ -50,7 +51,7 @@ export function ClosingTube() {
   return (
     <Status className="border-l-4 border-ink pl-3">
       {tube
-        ? `From your box ${tubeName(tube)} would close it: with it on the board ${deltaEText(found.deltaE2000)}.`
+        ? `From your box ${tubeName(tube)} would ${found.deltaE2000 <= REACHED ? "close it" : "bring it nearest"}: with it on the board ${deltaEText(found.deltaE2000)}.`
         : "No tube of your box would bring it much nearer."}
     </Status>
   );

@@ -2,12 +2,14 @@
 
 import { RadioGroup } from "radix-ui";
 import { lazy, Suspense } from "react";
+import { aimAt, distanceTo } from "../../../core/color/aimDistance";
 import { deltaE2000 } from "../../../core/color/ciede2000";
 import type { HandLimit } from "../../../core/recipe/paletteMixer";
 import { differenceWords, missWords, WORKING_TOLERANCE } from "../../../core/describe/difference";
 import { Ribbon } from "../../../ui/Ribbon";
 import { tintOfTube } from "../../../domain/tube/smear";
 import { useSettings } from "../../../kit/studio/useStudio";
+import { factorsOf } from "../../../domain/match/purpose";
 import { deltaEText } from "../../../words/colors";
 import { exactWords, handWords, tubeName } from "../../../words/doses";
 import { REASON_WORDS } from "../../../words/recipes";
@@ -71,10 +73,13 @@ function ReachLine() {
   if (search.status !== "ready") return null;
   const { handLimit, partsPerUnit } = search.value;
   if (handLimit) return <HandLine limit={handLimit} partsPerUnit={partsPerUnit} />;
+  // Whether tubes reach a colour is a matter of exact mixtures; how near they come, of what is laid and shown below.
+  if (search.value.recipes.some(({ predicted }) => deltaE2000(target, predicted) <= REACH)) return null;
+  const aim = aimAt(target, factorsOf(tolerance));
   const [nearest] = search.value.recipes
-    .map(({ predicted }) => ({ predicted, deltaE2000: deltaE2000(target, predicted) }))
-    .sort((a, b) => a.deltaE2000 - b.deltaE2000);
-  if (!nearest || nearest.deltaE2000 <= REACH) return null;
+    .map(({ laidDown }) => laidDown)
+    .sort((a, b) => distanceTo(aim, a.predicted) - distanceTo(aim, b.predicted));
+  if (!nearest) return null;
   // What is within the painter's own limits is reached, whatever its ΔE.
   if (differenceWords(target, nearest.predicted, tolerance, settings.scale).isMatch) return null;
   const misses = missWords(differenceWords(target, nearest.predicted, WORKING_TOLERANCE, settings.scale));
