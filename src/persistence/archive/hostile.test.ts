@@ -117,7 +117,7 @@ describe("refusals say why", () => {
       () => withRows(archive, "pictures", ([row]) => [row, { ...row, id: "twin" }]),
       /another row has already/,
     ],
-    ["packed by bzip2", () => new Blob([withPacking(bytes, 12)]), /packed by bzip2.*as an ordinary zip/],
+    ["packed by PPMd", () => new Blob([withPacking(bytes, 98)]), /packed by PPMd.*as an ordinary zip/],
     ["packed by an unknown way", () => new Blob([withPacking(bytes, 77)]), /packed by method 77/],
     ["a gigabyte declared", () => new Blob([withDeclaredSize(bytes, 1e9)]), /larger than it may be|far more/],
     [

@@ -9,6 +9,7 @@ import {
   ZipWriter,
 } from "@zip.js/zip.js/lib/zip-core-native.js";
 import { ArchiveRefused, LIMITS } from "./format";
+import { canUnpack, unpack } from "./packings";
 
 // Archives are handled in a worker of their own already, and the platform itself can deflate.
 configure({ useWebWorkers: false, useCompressionStream: true });
@@ -32,8 +33,8 @@ export async function packZip(
   return writer.close();
 }
 
-/** Stored as it is, and Deflate: what the platform itself unpacks. */
-const READ_PACKINGS: readonly number[] = [0, 8];
+/** Stored as it is, Deflate and Deflate64: what the zip library itself unpacks. */
+const LIBRARY_PACKINGS: readonly number[] = [0, 8, 9];
 
 /** What desktops put into every folder that they zip. */
 const OF_THE_DESKTOP = /(^|\/)(__MACOSX\/|\.DS_Store$|Thumbs\.db$|desktop\.ini$|\._[^/]*$)/i;
@@ -61,7 +62,7 @@ export async function listZip(file: Blob, mainFile: string): Promise<ReadonlyMap
     const name = entry.filename.startsWith(folder) ? entry.filename.slice(folder.length) : entry.filename;
     if (byName.has(name)) throw new ArchiveRefused({ code: "file-twice", file: name });
     if (entry.encrypted) throw new ArchiveRefused({ code: "locked", file: name });
-    if (!READ_PACKINGS.includes(entry.compressionMethod))
+    if (!LIBRARY_PACKINGS.includes(entry.compressionMethod) && !canUnpack(entry.compressionMethod))
       throw new ArchiveRefused({ code: "other-packing", file: name, method: entry.compressionMethod });
     byName.set(name, entry);
   }
@@ -112,6 +113,23 @@ export async function unfold(
 ): Promise<Blob> {
   const file = entry.filename;
   assertNoBomb(entry, mostBytes, kind);
+  if (!canUnpack(entry.compressionMethod)) return new Blob(await bytesOf(entry, mostBytes), { type });
+  const packed = await new Blob(await bytesOf(entry, mostBytes, true)).bytes();
+  try {
+    const { compressionMethod, uncompressedSize, signature } = entry;
+    return new Blob([unpack(compressionMethod, packed, uncompressedSize, signature ?? 0)], { type });
+  } catch (error) {
+    throw new ArchiveRefused({ code: "damaged", file, detail: detailOf(error) });
+  }
+}
+
+/** @param asPacked - the bytes as they lie in the zip. */
+async function bytesOf(
+  entry: FileEntry,
+  mostBytes: number,
+  asPacked = false,
+): Promise<Uint8Array<ArrayBuffer>[]> {
+  const file = entry.filename;
   const chunks: Uint8Array<ArrayBuffer>[] = [];
   let bytes = 0;
   const sink = new WritableStream<Uint8Array<ArrayBuffer>>({
@@ -122,12 +140,12 @@ export async function unfold(
     },
   });
   try {
-    await entry.getData(sink);
+    await entry.getData(sink, { passThrough: asPacked });
   } catch (error) {
     if (error instanceof ArchiveRefused) throw error;
     throw new ArchiveRefused({ code: "damaged", file, detail: detailOf(error) });
   }
-  return new Blob(chunks, { type });
+  return chunks;
 }
 
 function detailOf(error: unknown): string {
