@@ -116,8 +116,8 @@ export async function unfold(
   if (!canUnpack(entry.compressionMethod)) return new Blob(await bytesOf(entry, mostBytes), { type });
   const packed = await new Blob(await bytesOf(entry, mostBytes, true)).bytes();
   try {
-    const { compressionMethod, uncompressedSize, signature } = entry;
-    return new Blob([unpack(compressionMethod, packed, uncompressedSize, signature ?? 0)], { type });
+    const { compressionMethod, uncompressedSize, crc32 } = entry;
+    return new Blob([unpack(compressionMethod, packed, uncompressedSize, crc32 ?? 0)], { type });
   } catch (error) {
     throw new ArchiveRefused({ code: "damaged", file, detail: detailOf(error) });
   }
