@@ -2,10 +2,10 @@
  * Fits the generic pigment models and writes src/data/pigments.generated.ts.
  *
  * Start: the shapes of scripts/raw/pigment-shapes.csv (where a pigment absorbs and how it scatters).
- * Aim: the rounded typical masstone and tint of scripts/raw/pigments.csv, in CIELAB D65, 2°.
- * Each shape may change its amplitude, place and width within a prior; what is left is taken up by a smooth
- * factor exp(spline) on K. Two colours are six numbers for about twenty unknowns, so the priors decide
- * among the many spectra that would do: see docs/physics.md.
+ * Aim: the rounded typical masstone and tint of scripts/raw/pigments.csv, in CIELAB D65, 2°, and what the pigment's
+ * class of opacity says of its scattering. Each shape may change its amplitude, place and width within a prior; what is
+ * left is taken up by a smooth factor exp(spline) on K. These are eight numbers for about thirty unknowns, so the priors
+ * decide among the many spectra that would do: see docs/physics.md.
  *
  * Deterministic: no randomness, and numbers are written with six significant digits.
  * Prints the fit report; exits with 1 when a colour misses its bound.
@@ -16,8 +16,8 @@ import {
   writeResidualsOfDeltaE2000,
 } from "../../src/core/color/ciede2000";
 import { labFromXyz } from "../../src/core/color/cieLab";
-import { reflectanceFromKOverS } from "../../src/core/mixing/kubelkaMunk";
-import { seenReflectance } from "../../src/core/mixing/saunderson";
+import { filmReflectance, reflectanceFromKOverS } from "../../src/core/mixing/kubelkaMunk";
+import { innerReflectance, seenReflectance } from "../../src/core/mixing/saunderson";
 import { minimizeLeastSquares } from "../../src/core/optimize/levenbergMarquardt";
 import { type SpectralShape, shapeValue } from "../../src/core/pigment/shapes";
 import { xyzFromReflectance } from "../../src/core/spectrum/colorimetry";
@@ -27,9 +27,41 @@ import { PAINT_SURFACE } from "../../src/data/surface";
 import { checksumOf, readCsv, writeGenerated } from "./files";
 
 /** Standard deviations of the priors, and of the table's rounded colours in ΔE00. */
-const PRIOR = { logAmplitude: 0.6, centreNm: 8, logWidth: 0.25, slopeExponent: 0.4, logSpline: 0.35 };
-const COLOUR_SD = 0.25;
-const SPLINE_KNOTS_NM = [380, 430, 480, 530, 580, 630, 680, 730];
+const PRIOR = {
+  logAmplitude: 0.3,
+  /** How strongly a pigment absorbs as a whole, and how clear it is where it does not: the least known of all. */
+  logStrength: 1.2,
+  logFloor: 1,
+  centreNm: 5,
+  logWidth: 0.12,
+  slopeExponent: 0.2,
+  logSpline: 0.9,
+  /** Second differences of the smooth factor's knots: it bends little. */
+  bend: 0.2,
+};
+/** What a class of opacity says of S where the masstone is brightest. */
+const SCATTERING: Readonly<Record<string, number>> = {
+  opaque: 0.7,
+  "semi-opaque": 0.4,
+  "semi-transparent": 0.16,
+  transparent: 0.05,
+};
+const LOG_SCATTERING_SD = 0.15;
+/**
+ * And of the contrast ratio, Y over black by Y over white, of a film of this thickness: what a painter sees of opacity.
+ * Opaque paints hide at least so much, transparent ones at most. Only of light paints: in dark ones absorption hides.
+ */
+const CONTRAST_RATIO: Readonly<Record<string, number>> = {
+  opaque: 0.7,
+  "semi-opaque": 0.6,
+  "semi-transparent": 0.45,
+  transparent: 0.35,
+};
+const CONTRAST = { thickness: 6, black: 0.03, white: 0.85, sd: 0.03, lightFromL: 50 };
+/** A tint this many times paler keeps the tint's hue, by ΔH*. */
+const PALER = { times: 6, deltaHSd: 1 };
+const COLOUR_SD = 0.15;
+const SPLINE_KNOTS_NM = [380, 410, 440, 470, 500, 530, 560, 590, 620, 650, 680, 710, 740];
 /** Bounds that the report enforces. */
 const WORST_DELTA_E = 2.5;
 const MEDIAN_DELTA_E = 0.7;
@@ -62,7 +94,7 @@ function toShape(row: Row): SpectralShape {
   }
 }
 
-/** Natural cubic interpolation is more than eight knots need: piecewise cosine easing is smooth and local. */
+/** Natural cubic interpolation is more than a few knots need: piecewise cosine easing is smooth and local. */
 function splineAt(nm: number, knots: readonly number[]): number {
   const step = (SPLINE_KNOTS_NM[1] as number) - (SPLINE_KNOTS_NM[0] as number);
   const position = (nm - (SPLINE_KNOTS_NM[0] as number)) / step;
@@ -79,8 +111,15 @@ function opticsFrom(
 ): Optics {
   let at = 0;
   const take = (sd: number): number => (unknowns[at++] ?? Number.NaN) * sd;
-  const moved = shapes.map((shape): SpectralShape => {
-    const amplitude = shape.amplitude * Math.exp(take(PRIOR.logAmplitude));
+  const strength = Math.exp(take(PRIOR.logStrength));
+  const moved = shapes.map((shape, i): SpectralShape => {
+    const isAbsorption = quantities[i] === "absorption_K";
+    const freedom = !isAbsorption
+      ? PRIOR.logStrength
+      : shape.shape === "flat"
+        ? PRIOR.logFloor
+        : PRIOR.logAmplitude;
+    const amplitude = shape.amplitude * (isAbsorption ? strength : 1) * Math.exp(take(freedom));
     switch (shape.shape) {
       case "flat":
         return { shape: "flat", amplitude };
@@ -106,7 +145,8 @@ function opticsFrom(
 
 function unknownCount(shapes: readonly SpectralShape[]): number {
   const each = { flat: 1, power: 2, band: 3, edge: 3 } as const;
-  return shapes.reduce((sum, shape) => sum + each[shape.shape], 0) + SPLINE_KNOTS_NM.length;
+  // And one for the strength of the whole.
+  return shapes.reduce((sum, shape) => sum + each[shape.shape], 0) + SPLINE_KNOTS_NM.length + 1;
 }
 
 function colourOf(optics: Optics, white?: Optics, whiteParts = 0): Lab {
@@ -143,13 +183,61 @@ function fit(row: Row, white: Optics | undefined): Optics {
       const optics = normalised(opticsFrom(shapes, quantities, unknowns), isUnit);
       writeMiss(misses, 0, masstone, colourOf(optics));
       if (tint) writeMiss(misses, 3, tint, colourOf(optics, white, Number(row.tint_white_parts)));
-      return [...Array.from(misses, (miss) => miss / COLOUR_SD), ...unknowns];
+      return [
+        ...Array.from(misses, (miss) => miss / COLOUR_SD),
+        ...(white && tint ? [paleMiss(optics, white, tint, Number(row.tint_white_parts))] : []),
+        ...(isUnit ? [] : opacityMisses(optics, String(row.opacity), masstone)),
+        ...bends(unknowns),
+        ...unknowns,
+      ];
     },
     new Array<number>(unknownCount(shapes)).fill(0),
     { maxIterations: 200, relativeTolerance: 1e-10 },
   );
   if (report.stop === "not-finite") throw new Error(`${String(row.id)}: the fit is not finite`);
   return normalised(opticsFrom(shapes, quantities, report.parameters), isUnit);
+}
+
+function bends(unknowns: readonly number[]): number[] {
+  const knots = unknowns.slice(-SPLINE_KNOTS_NM.length).map((knot) => knot * PRIOR.logSpline);
+  return knots
+    .slice(1, -1)
+    .map((knot, i) => ((knots[i] as number) + (knots[i + 2] as number) - 2 * knot) / PRIOR.bend);
+}
+
+function paleMiss(optics: Optics, white: Optics, tint: Lab, whiteParts: number): number {
+  const [, a, b] = colourOf(optics, white, PALER.times * whiteParts);
+  const turn = Math.atan2(b, a) - Math.atan2(tint[2], tint[1]);
+  return (2 * Math.hypot(a, b) * Math.sin(turn / 2)) / PALER.deltaHSd;
+}
+
+function opacityMisses(optics: Optics, opacity: string, masstone: Lab): number[] {
+  const clearness = bandsNm.map(
+    (_, band) => (optics.scattering[band] as number) / (optics.absorption[band] as number),
+  );
+  const brightest = clearness.indexOf(Math.max(...clearness));
+  const scattering = Math.log((optics.scattering[brightest] as number) / (SCATTERING[opacity] as number));
+  if (masstone[0] < CONTRAST.lightFromL) return [scattering / LOG_SCATTERING_SD];
+  const excess = contrastRatio(optics) - (CONTRAST_RATIO[opacity] as number);
+  const isOpaque = opacity === "opaque" || opacity === "semi-opaque";
+  return [
+    scattering / LOG_SCATTERING_SD,
+    (isOpaque ? Math.min(0, excess) : Math.max(0, excess)) / CONTRAST.sd,
+  ];
+}
+
+function contrastRatio({ absorption, scattering }: Optics): number {
+  const luminanceOver = (ground: number): number => {
+    const inner = innerReflectance(ground, PAINT_SURFACE);
+    const values = bandsNm.map((_, band) =>
+      seenReflectance(
+        filmReflectance(absorption[band] as number, scattering[band] as number, CONTRAST.thickness, inner),
+        PAINT_SURFACE,
+      ),
+    );
+    return xyzFromReflectance({ grid: GRID_10NM, values }, VIEWING.D65)[1];
+  };
+  return luminanceOver(CONTRAST.black) / luminanceOver(CONTRAST.white);
 }
 
 /** Titanium white defines the unit: its S at 550 nm is exactly 1. */

@@ -41,6 +41,8 @@ export const pileSchema = z.strictObject({
         turn,
         addedAt: time,
         suggestedParts: z.optional(finite.check(z.positive(), z.lte(10_000))),
+        /** The amount is what a scale showed. */
+        isWeighed: z.optional(z.boolean()),
         /** The older pile that it was taken from: what is left over is paint too. */
         fromPileId: z.optional(id),
       }),

@@ -91,6 +91,20 @@ export async function readPilesToTake(
   return byTime(parseRows(pileSchema, [...byId.values()]), (row) => row.createdAt).reverse();
 }
 
+/** A hand changes with the years: only the newest piles speak of it. */
+const MOST_WEIGHED = 200;
+
+/** The newest piles of which a dose was weighed. */
+export async function readWeighedPiles(db: GamanDatabase): Promise<readonly Pile[]> {
+  const rows = await db.piles
+    .orderBy("createdAt")
+    .reverse()
+    .filter(({ additions }) => additions.some(({ isWeighed }) => isWeighed === true))
+    .limit(MOST_WEIGHED)
+    .toArray();
+  return parseRows(pileSchema, rows).rows;
+}
+
 /** The free piles of a painting that were not thrown away, oldest first. */
 export async function readFreePiles(db: GamanDatabase, paintingId: string): Promise<readonly Pile[]> {
   const rows = await db.piles

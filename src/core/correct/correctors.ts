@@ -3,8 +3,8 @@
  * brighter with the least change of the rest. Ranked by the side effect, so that a painter can choose which
  * one to live with.
  *
- * Of a change of chroma the side effect is |ΔL*| + |Δh|, of a change of value it is |Δh|, h in degrees; of a
- * change of hue it is |ΔL*| + |ΔC*|.
+ * Of a change of chroma the side effect is |ΔL*| + |Δh|, h in degrees; of a change of value it is |Δh| + |ΔC*|/10, since
+ * value can hardly change without chroma; of a change of hue it is |ΔL*| + |ΔC*|.
  */
 import { hueDifferenceDegrees, lchFromLab } from "../color/cieLab";
 import { type LabD65, labD65 } from "../color/types";
@@ -38,6 +38,8 @@ export type Corrector = {
 /** Degrees of hue that count as another hue. */
 const OTHER_HUE_DEGREES = 8;
 const GREY_CHROMA = 3;
+/** Degrees of hue that weigh as much as one C* where value is changed: family shades go before black. */
+const CHROMA_WITH_VALUE = 0.1;
 /** Additions from a trace to a hundred times the pile, as scaled by strength. */
 const SMALLEST = 1e-5;
 const LARGEST = 100;
@@ -196,7 +198,7 @@ function sideEffectOf(
 ): number {
   switch (axis) {
     case "value":
-      return Math.abs(hueTurnDegrees);
+      return Math.abs(hueTurnDegrees) + CHROMA_WITH_VALUE * Math.abs(deltaChroma);
     case "chroma":
       return Math.abs(hueTurnDegrees) + Math.abs(deltaLightness);
     case "hue":

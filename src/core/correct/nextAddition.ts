@@ -21,6 +21,7 @@ import type { AxisLimits } from "../recipe/solverLimits";
 import { type AdditionPart, plainParts } from "./additionPart";
 import { pileMixer, type PileMixer } from "./pileMixer";
 import type { PileQuery } from "./pileQuery";
+import { scatterOf, USUAL_HAND } from "../amounts/handScatter";
 import { safeDose } from "./safeDose";
 
 export type { PileQuery } from "./pileQuery";
@@ -112,8 +113,13 @@ export function nextAddition(query: PileQuery, believedBefore: LearningCondition
       : { advice: "look-again", pile, deltaE2000: miss, doubt };
   }
 
+  const errorOf = ({ tube, volume }: AdditionPart): number =>
+    strengthErrorOf(
+      Math.hypot(learned.strengthDoubtOf(tube), scatterOf(query.hand ?? USUAL_HAND, volume)),
+      query.strengthError,
+    );
   const finish = (mix: PileMixer, parts: readonly AdditionPart[]): DosedAddition =>
-    doseAddition(query, mix, pile, pileVolume, parts);
+    doseAddition(query, mix, pile, pileVolume, parts, errorOf);
   const isWorthIt = ({ predicted }: DosedAddition): boolean =>
     judged(query, predicted) < judged(query, pile) - LEAST_GAIN;
   const exact = mixer.solveAdditions(query, pileVolume);
@@ -268,19 +274,25 @@ function offerDifferent(
   return [...offered, ...[...passedOver, ...risky].slice(0, Math.max(0, FEWEST_OFFERED - offered.length))];
 }
 
+/** Half of a uniform spread as wide as the doubt; never wider than of a tube of which nothing is known. */
+function strengthErrorOf(doubt: number, most: number): number {
+  return Math.min(most, Math.sqrt(3) * doubt);
+}
+
 function doseAddition(
   query: PileQuery,
   mixer: PileMixer,
   pile: LabD65,
   pileVolume: number,
   exact: readonly AdditionPart[],
+  errorOf: (part: AdditionPart) => number,
 ): DosedAddition {
-  const { target, strengthError, factors = REFERENCE_FACTORS } = query;
+  const { target, factors = REFERENCE_FACTORS } = query;
   const dosing: Dosing | undefined = query.dosing && dosingOf(query.dosing);
   const withVolumes = (volumes: readonly number[]): AdditionPart[] =>
     exact.map((part, i) => ({ ...part, volume: volumes[i] ?? Number.NaN }));
   const { volumes, predicted, ...dose } = safeDose(
-    { target, pile, factors, strengthError, dosing },
+    { target, pile, factors, strengthErrors: exact.map(errorOf), dosing },
     exact.map(({ tube }) => tube),
     exact.map(({ volume }) => volume),
     (added) => mixer.labOf(pileVolume, withVolumes(added)),

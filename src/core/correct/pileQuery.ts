@@ -1,5 +1,6 @@
 /** What is asked of the next addition. */
 import type { DosingChoice } from "../amounts/dosing";
+import type { HandScatter } from "../amounts/handScatter";
 import type { DeltaE2000Factors } from "../color/ciede2000";
 import type { LabD65 } from "../color/types";
 import type { Evidence, MixPart } from "../learning/evidence";
@@ -18,8 +19,10 @@ export type PileQuery = {
   readonly target: LabD65;
   /** Within this ΔE00 the pile is left alone. */
   readonly toleranceDeltaE2000: number;
-  /** Largest relative error of a tube's strength that an addition must not overshoot with. 0.3 if in doubt. */
+  /** Largest relative error of the strength of a tube of which little is known, [0, 1); what was learned narrows it. */
   readonly strengthError: number;
+  /** How the hand doses, in the unit of the volumes; a usual one if left out. */
+  readonly hand?: HandScatter;
   readonly maxTubes: number;
   /** What the hand can lay down, in the unit of the volumes; as exact as it comes if left out. */
   readonly dosing?: DosingChoice;

@@ -5,7 +5,7 @@
  * Doses around the exact addition and around shares of it are rounded to the hand, one step up and down. Of those
  * that are safe the one that comes nearest is taken. Safe is a dose that carries the pile past the target, on the
  * axis that is furthest off, in fewer than 4 % of the cases of a spread of strength errors, and leaves it
- * further off than before in none; each tube's error is taken as uniform and its own. The cases are points of an
+ * further off than before in none; each tube's error is taken as uniform and its own, as wide as what is known of it. The cases are points of an
  * additive recurrence, so the answer is repeatable.
  *
  * Source of the recurrence: H. Niederreiter, Random Number Generation and Quasi-Monte Carlo Methods (1992), ch. 3,
@@ -40,8 +40,8 @@ export type DoseQuery = {
   /** Colour of the pile now. */
   readonly pile: LabD65;
   readonly factors: DeltaE2000Factors;
-  /** Largest relative error of a strength, [0, 1). */
-  readonly strengthError: number;
+  /** Largest relative error of each part's strength, [0, 1), in the order of the exact addition. */
+  readonly strengthErrors: readonly number[];
   /** What the hand can lay down; undefined for amounts as exact as they come. */
   readonly dosing: Dosing | undefined;
 };
@@ -66,7 +66,7 @@ export function safeDose(
   exact: readonly number[],
   after: (volumes: readonly number[]) => LabD65,
 ): SafeDose {
-  const { target, pile, factors, strengthError, dosing } = query;
+  const { target, pile, factors, strengthErrors, dosing } = query;
   const now = threeWayDifference(target, pile);
   const axis = leadingAxis(now);
   const side = Math.sign(now[axis]);
@@ -79,7 +79,7 @@ export function safeDose(
       return { volumes, predicted, miss: distanceTo(aim, predicted) };
     })
     .sort((one, other) => one.miss - other.miss);
-  const cases = strengthError === 0 ? [] : strengthCases(exact.length, strengthError);
+  const cases = strengthErrors.every((error) => error === 0) ? [] : strengthCases(strengthErrors);
   let leastRisky: SafeDose | undefined;
   for (const { volumes, predicted } of doses.slice(0, MOST_TRIED)) {
     let crossings = 0;
@@ -144,13 +144,13 @@ function sumOf(values: readonly number[]): number {
 /** Roots of x^(d+1) = x + 1: the golden ratio and its kin for two and three dimensions. */
 const RECURRENCE_ROOTS = [1.618033988749895, 1.324717957244746, 1.2207440846057596] as const;
 
-function strengthCases(tubeCount: number, strengthError: number): readonly (readonly number[])[] {
-  const root = RECURRENCE_ROOTS[tubeCount - 1];
-  if (root === undefined) throw new RangeError(`An addition takes 1 to 3 tubes, got ${tubeCount}`);
+function strengthCases(errors: readonly number[]): readonly (readonly number[])[] {
+  const root = RECURRENCE_ROOTS[errors.length - 1];
+  if (root === undefined) throw new RangeError(`An addition takes 1 to 3 tubes, got ${errors.length}`);
   return Array.from({ length: CASES }, (_, i) =>
-    Array.from({ length: tubeCount }, (__, tube) => {
+    errors.map((error, tube) => {
       const position = (0.5 + (i + 1) * root ** -(tube + 1)) % 1;
-      return 1 + strengthError * (2 * position - 1);
+      return 1 + error * (2 * position - 1);
     }),
   );
 }

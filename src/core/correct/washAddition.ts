@@ -185,7 +185,7 @@ class Wash {
         target,
         pile: seen,
         factors: REFERENCE_FACTORS,
-        strengthError,
+        strengthErrors: kept.map(() => strengthError),
         dosing: this.query.dosing && dosingOf(this.query.dosing),
       },
       keptPlaces.map((place) => (place === paintCount ? WATER_PLACE : place)),

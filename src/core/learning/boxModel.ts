@@ -12,7 +12,7 @@ import type { Evidence, MixPart, PredictionTerms, SpectralReading } from "./evid
 import { labWithSlopes, residualsBetween, slopesBetween, type Three } from "./residualSlopes";
 import { addScaled, combined, dense, inner, type Slopes, sparse, type SparseRows } from "./sparseRows";
 import { PARAMETERS_OF_SURFACE, surfaceOf, type SurfacePrior, surfaceSlopes } from "./surfaceModel";
-import { PARAMETERS_PER_TUBE, type TubePrior, tubeOptics } from "./tubeModel";
+import { PARAMETERS_PER_TUBE, strengthSlopes, type TubePrior, tubeOptics } from "./tubeModel";
 
 export type LearningConditions = {
   readonly view: ViewingWeights<"D65">;
@@ -49,6 +49,7 @@ export class BoxModel {
   readonly zero: readonly number[];
   /** What the tubes were last learned under; else what is assumed. */
   private readonly surfaceBefore: SurfaceConstants;
+  private readonly ofReadings = new WeakMap<Evidence, readonly number[]>();
   private latest: { readonly of: readonly number[]; readonly state: State } | undefined;
 
   constructor(
@@ -118,7 +119,7 @@ export class BoxModel {
     const { spectrum, film } = entry;
     const predicted = this.reflectance(entry.parts, parameters, film);
     const lab = labFromReflectance(predicted, this.conditions.view);
-    const deviations = deviationsOf(entry, modelError);
+    const deviations = this.deviationsOf(entry, modelError);
     const ofColor = residualsBetween(lab, entry.lab).map(
       (residual, axis) => residual / num(deviations[axis]),
     );
@@ -185,7 +186,7 @@ export class BoxModel {
   residualRows(entry: Evidence, parameters: readonly number[], { modelError }: BoxScales): SparseRows {
     const slopes = this.slopes(entry.parts, parameters, entry.film);
     const { lab, slopes: ofLab } = labWithSlopes(slopes.values, this.conditions.view);
-    const deviations = deviationsOf(entry, modelError);
+    const deviations = this.deviationsOf(entry, modelError);
     const ofResiduals = slopesBetween(lab, entry.lab, "reference").map((row, axis) =>
       combined(row, ofLab, 1 / num(deviations[axis])),
     );
@@ -254,7 +255,15 @@ export class BoxModel {
     const solved = rows.map((row) => known.forward(dense(row, columns, parameters.length)));
     const modelVariance = isBeliefAlone ? 0 : modelErrorOf(scales) ** 2;
     const variance = scales.deviation ** 2;
-    const doses = dosingError > 0 ? this.doseShifts(parts, parameters, dosingError, film) : [];
+    const doses =
+      dosingError > 0
+        ? this.doseShifts(
+            parts,
+            parameters,
+            parts.map(() => dosingError),
+            film,
+          )
+        : [];
     const matrix = rows.map((_, i) =>
       rows.map((__, j) => {
         const fromEvidence = inner(solved[i], solved[j]);
@@ -269,20 +278,53 @@ export class BoxModel {
     };
   }
 
-  /** Every dose wrong by so much of itself, each on its own. */
+  /** Variance of what is believed of the logarithm of a tube's strength. */
+  strengthVariance(tube: number, known: CholeskyFactor, scales: BoxScales): number {
+    const { prior } = this.conditions;
+    const slopes = strengthSlopes(opticsAt(this.generic, tube).grid.count, prior);
+    const place = this.placeOf.get(tube);
+    if (place === undefined) return scales.deviation ** 2 * squareOf(slopes);
+    const columns = slopes.map((_, p) => place * PARAMETERS_PER_TUBE + p);
+    const solved = known.forward(dense(slopes, columns, this.zero.length));
+    return solved.reduce((sum, value) => sum + value * value, 0);
+  }
+
+  /** Each dose wrong by so much of itself, one by one. */
   private doseShifts(
     parts: readonly MixPart[],
     parameters: readonly number[],
-    dosingError: number,
+    errors: readonly number[],
     film: Film | undefined,
   ): readonly Three<number>[] {
     const centre = this.lab(parts, parameters, film);
     return parts.map((_, place) => {
       const dosed = parts.map((part, i) =>
-        i === place ? { ...part, volume: part.volume * (1 + dosingError) } : part,
+        i === place ? { ...part, volume: part.volume * (1 + num(errors[place])) } : part,
       );
       return residualsBetween(centre, this.lab(dosed, parameters, film));
     });
+  }
+
+  /** What a reading may be off on each axis: its own error, its doses', and what the model leaves out. */
+  private deviationsOf(entry: Evidence, modelError: number): number[] {
+    const ofReading = this.readingDeviations(entry);
+    return [0, 1, 2].map((axis) => Math.hypot(num(ofReading[axis]), modelError));
+  }
+
+  /** Of the reading and its doses, on each of the three axes of ΔE00. Doses go by the generic models. */
+  readingDeviations(entry: Evidence): readonly number[] {
+    const known = this.ofReadings.get(entry);
+    if (known) return known;
+    const { uncertaintyDeltaE2000, axisUncertainties, doseErrors, parts, film } = entry;
+    const shifts = doseErrors ? this.doseShifts(parts, this.zero, doseErrors, film) : [];
+    const deviations = [0, 1, 2].map((axis) =>
+      Math.hypot(
+        axisUncertainties?.[axis] ?? uncertaintyDeltaE2000,
+        ...shifts.map((shift) => num(shift[axis])),
+      ),
+    );
+    this.ofReadings.set(entry, deviations);
+    return deviations;
   }
 }
 
@@ -299,11 +341,6 @@ function opticsAt(tubes: readonly OpticalModel[], tube: number): OpticalModel {
   const found = tubes[tube];
   if (!found) throw new RangeError(`There is no tube ${tube}`);
   return found;
-}
-
-/** What a reading may be off on each axis: its own error, and what the model leaves out. */
-function deviationsOf({ uncertaintyDeltaE2000, axisUncertainties }: Evidence, modelError: number): number[] {
-  return [0, 1, 2].map((axis) => Math.hypot(axisUncertainties?.[axis] ?? uncertaintyDeltaE2000, modelError));
 }
 
 function bandDeviation({ uncertainty }: SpectralReading): number {

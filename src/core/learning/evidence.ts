@@ -18,6 +18,8 @@ export type Evidence = {
   readonly uncertaintyDeltaE2000: number;
   /** Of value, chroma and hue each, where they are not equally sure: what was not said is hardly known. */
   readonly axisUncertainties?: readonly [number, number, number];
+  /** One standard deviation of each part's dose, as a share of it; taken as exact if left out. */
+  readonly doseErrors?: readonly number[];
   /** The painter stands by it, so it is not weighed down however far off it is. */
   readonly isStoodBy?: boolean;
   /** The whole spectrum, when an instrument gave one: its bands then count beside the three numbers. */

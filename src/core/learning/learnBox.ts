@@ -31,6 +31,8 @@ export type PileEvidence = {
   readonly uncertaintyDeltaE2000: number;
   /** Of value, chroma and hue each, where they are not equally sure. */
   readonly axisUncertainties?: readonly [number, number, number];
+  /** One standard deviation of each part's dose, as a share of it. */
+  readonly doseErrors?: readonly number[];
 };
 
 export type LearnedBox = {

@@ -51,6 +51,8 @@ export type LearnedTubes = {
   readonly spreadOf: (parts: readonly MixPart[], terms?: PredictionTerms) => number;
   /** One standard deviation of what is believed of a mixture, ΔE00: tubes and readings alone. */
   readonly doubtOf: (parts: readonly MixPart[]) => number;
+  /** One standard deviation of what is believed of a tube's strength, as a share of it. */
+  readonly strengthDoubtOf: (tube: number) => number;
   /** ΔE00 within which the true colour lies in nine cases of ten. */
   readonly bandOf: (parts: readonly MixPart[], terms?: PredictionTerms) => number;
 };
@@ -124,6 +126,7 @@ export function learnTubes(
       const cautious = factorOf(model, evidence, plain, parameters, scales);
       return Math.sqrt(model.covariance(parts, parameters, cautious, scales, { isBeliefAlone: true }).trace);
     },
+    strengthDoubtOf: (tube) => Math.sqrt(growth * model.strengthVariance(tube, known, scales)),
     bandOf: (parts, terms) => ninetyPercentRadius(varianceOf(parts, terms)),
   };
 }
@@ -189,7 +192,7 @@ function scalesOf(
     const residuals = model.residuals(entry, parameters, scales);
     const { columns, rows } = model.residualRows(entry, parameters, scales);
     for (const axis of [0, 1, 2] as const) {
-      const reading = (entry.axisUncertainties?.[axis] ?? entry.uncertaintyDeltaE2000) ** 2;
+      const reading = num(model.readingDeviations(entry)[axis]) ** 2;
       const variance = reading + own;
       const spread = squareOf(known.forward(dense(rows[axis] ?? [], columns, parameters.length)));
       const expected = variance * (num(residuals[axis]) ** 2 + spread);

@@ -75,6 +75,18 @@ export function tubeOptics(
   return { ...generic, absorption, scattering };
 }
 
+/** Slopes of a tube's strength, the mean of ln K over the bands, by its {@link PARAMETERS_PER_TUBE} coefficients. */
+export function strengthSlopes(bandCount: number, prior: TubePrior): readonly number[] {
+  const table = bumpTable(bandCount);
+  const meanOf = (bump: number): number =>
+    table.reduce((sum, heights) => sum + (heights[bump] ?? Number.NaN), 0) / bandCount;
+  return [
+    prior.strength,
+    ...Array.from({ length: BUMP_COUNT }, (_, bump) => prior.absorption * meanOf(bump)),
+    ...new Array<number>(BUMP_COUNT).fill(0),
+  ];
+}
+
 /**
  * Writes the slopes of one number by the coefficients of one tube.
  *

@@ -2,7 +2,7 @@
  * Parametric absorption and scattering spectra, the starting form of the generic pigment models.
  *
  *   flat   A
- *   band   A exp(-(λ - c)² / 2w²)               an absorption band around c
+ *   band   A / cosh((λ - c) / w)                an absorption band around c, with exponential tails (Urbach 1953)
  *   edge   A / (1 + exp((λ - c) / w))           absorbs below c, passes above
  *   power  A (λ / c)^(-p)                       scattering that grows towards short waves for p > 0
  *
@@ -29,7 +29,7 @@ export function shapeValue(shape: SpectralShape, wavelengthNm: number): number {
       return shape.amplitude;
     case "band": {
       const t = (wavelengthNm - shape.centreNm) / shape.widthNm;
-      return shape.amplitude * Math.exp((-t * t) / 2);
+      return shape.amplitude / Math.cosh(t);
     }
     case "edge":
       return shape.amplitude / (1 + Math.exp((wavelengthNm - shape.centreNm) / shape.widthNm));

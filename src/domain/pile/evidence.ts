@@ -13,7 +13,8 @@ import { COLOR_AXES, type ColorAxis, labFromStored, type StoredColor } from "../
 import { evidenceUncertainty, LEAST_UNCERTAINTY, MOST_LOOKS } from "../reading/uncertainty";
 import { genericOpticsOf, opticsOfTube } from "../tube/optics";
 import type { Tube } from "../tube/tube";
-import { contentsOf, lastMixedTurnOf } from "./contents";
+import { doseErrorOf, type OwnHand } from "../hand/ownHand";
+import { contentsOf, lastMixedTurnOf, volumeOf } from "./contents";
 import type { Dose, Pile } from "./pile";
 
 /** What was seen of a state of a pile. */
@@ -22,6 +23,8 @@ export type SeenState = {
   readonly takenAt: number;
   /** What lay in the pile then. */
   readonly laid: readonly Dose[];
+  /** One standard deviation of each, as a share of it; undefined where nothing is known of the hand. */
+  readonly doseErrors?: readonly number[];
   /** Of the dry paint. */
   readonly lab: LabD65;
   readonly uncertaintyDeltaE2000: number;
@@ -42,6 +45,7 @@ export function seenStates(
   piles: readonly Pile[],
   readings: readonly Reading[],
   toDry: (wet: LabD65, laid: readonly Dose[]) => LabD65,
+  ownHand?: OwnHand,
 ): readonly SeenState[] {
   const pileById = new Map(piles.map((pile) => [pile.id, pile]));
   const own = readings.filter(({ pileId, color }) => pileById.has(pileId) && SEEN.includes(color.source));
@@ -68,7 +72,12 @@ export function seenStates(
         ...(reading.isStoodBy === true && { isStoodBy: true }),
       };
     };
-    const state = { pileId: pile.id, takenAt: newest.takenAt, laid };
+    const state = {
+      pileId: pile.id,
+      takenAt: newest.takenAt,
+      laid,
+      ...(ownHand && { doseErrors: doseErrorsOf(pile, newest.turn, laid, ownHand) }),
+    };
     const isWhole = ({ color }: Reading): boolean => color.silent === undefined && color.faint === undefined;
     const [whole, ...others] = seen.filter(isWhole);
     // An eye that spoke of one axis alone is a witness of that axis, until it speaks of it again.
@@ -98,6 +107,14 @@ function coversAxesOf(newer: Reading, older: Reading): boolean {
   return COLOR_AXES.every(
     (axis) => older.color.silent?.includes(axis) === true || newer.color.silent?.includes(axis) !== true,
   );
+}
+
+/** Of all doses of a tube together, as shares of what lies there. */
+function doseErrorsOf(pile: Pile, untilTurn: number, laid: readonly Dose[], { scatter }: OwnHand): number[] {
+  return laid.map(({ tubeId }) => {
+    const doses = pile.additions.filter((dose) => dose.tubeId === tubeId && dose.turn <= untilTurn);
+    return Math.hypot(...doses.map((dose) => dose.parts * doseErrorOf(dose, scatter))) / volumeOf(doses);
+  });
 }
 
 type Look = Pick<SeenState, "lab" | "uncertaintyDeltaE2000" | "isStoodBy">;
@@ -147,25 +164,29 @@ export function pileRecord(
   readings: readonly Reading[],
   tubeById: ReadonlyMap<string, Tube>,
   toDry: (wet: LabD65, laid: readonly Dose[]) => LabD65,
+  ownHand?: OwnHand,
 ): PileRecord {
-  const states = seenStates(piles, readings, toDry);
+  const states = seenStates(piles, readings, toDry, ownHand);
   const known = states.filter(({ laid }) => laid.every(({ tubeId }) => isKnown(tubeById.get(tubeId))));
   const all = [...known].sort((a, b) => b.takenAt - a.takenAt);
   const used = all.slice(0, MOST_PILES);
   const tubeIds = [...new Set(used.flatMap(({ laid }) => laid.map((part) => part.tubeId)))];
   return {
     tubes: tubeIds.flatMap((id) => tubeById.get(id) ?? []),
-    piles: used.map(({ pileId, takenAt, laid, lab, uncertaintyDeltaE2000, axisUncertainties }) => ({
-      pileId,
-      takenAt,
-      tubeIds: laid.map((part) => part.tubeId),
-      evidence: {
-        parts: laid.map(({ tubeId, parts }) => ({ tube: tubeIds.indexOf(tubeId), volume: parts })),
-        lab,
-        uncertaintyDeltaE2000,
-        ...(axisUncertainties && { axisUncertainties }),
-      },
-    })),
+    piles: used.map(
+      ({ pileId, takenAt, laid, lab, uncertaintyDeltaE2000, axisUncertainties, doseErrors }) => ({
+        pileId,
+        takenAt,
+        tubeIds: laid.map((part) => part.tubeId),
+        evidence: {
+          parts: laid.map(({ tubeId, parts }) => ({ tube: tubeIds.indexOf(tubeId), volume: parts })),
+          lab,
+          uncertaintyDeltaE2000,
+          ...(axisUncertainties && { axisUncertainties }),
+          ...(doseErrors && { doseErrors }),
+        },
+      }),
+    ),
     leftOut: { unknownTube: states.length - known.length, older: all.length - used.length },
   };
 }

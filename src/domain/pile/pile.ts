@@ -28,6 +28,8 @@ export type Addition = Dose & {
   readonly turn: number;
   readonly addedAt: number;
   readonly suggestedParts?: number | undefined;
+  /** The amount is what a scale showed. */
+  readonly isWeighed?: boolean | undefined;
   /** The older pile that it was taken from: what is left over is paint too. */
   readonly fromPileId?: string | undefined;
 };

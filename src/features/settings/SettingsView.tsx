@@ -13,6 +13,7 @@ import { attempt } from "../../kit/studio/problems";
 import { WordLink } from "../../kit/words/WordLink";
 import { DataGroups } from "./data/DataGroups";
 import { Group } from "./Group";
+import { OwnHandLine } from "./OwnHandLine";
 import { SchoolGroup } from "./SchoolGroup";
 import { OwnWords } from "./OwnWords";
 
@@ -138,6 +139,7 @@ export function SettingsView() {
             }}
           />
         </div>
+        <OwnHandLine />
       </Group>
       <Group title="Recipes" text="Fewer tubes are easier to remember and to repeat.">
         <NumberSelect

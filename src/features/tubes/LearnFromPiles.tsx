@@ -22,6 +22,9 @@ import { useDb, useSettings, useStudio } from "../../kit/studio/useStudio";
 import { attempt } from "../../kit/studio/problems";
 import { useTubeCommands } from "../../kit/commands/tubes";
 import { type PileRecord, pileRecord } from "../../domain/pile/evidence";
+import { useOwnHand } from "../../kit/hand/useOwnHand";
+import type { LabD65 } from "../../core/color/types";
+import type { Dose } from "../../domain/pile/pile";
 import { tubeReadingOf } from "../../domain/tube/calibrationReadings";
 import { changeWords, surfaceWords } from "../../words/tubes";
 import { useOnce } from "../../kit/commands/useOnce";
@@ -39,13 +42,15 @@ export function LearnFromPiles({ onDone }: { onDone: () => void }) {
   const rows = useLiveQuery(() => readTeachingPiles(db), [db]);
   const pairs = useLiveQuery(() => readWetAndDry(db), [db]);
   const { allowsForDrying } = settings;
+  const ownHand = useOwnHand();
   const record = useMemo(() => {
     if (!rows || !pairs) return undefined;
-    return pileRecord(rows.piles, rows.readings, tubeById, (wet, laid) => {
+    const toDry = (wet: LabD65, laid: readonly Dose[]): LabD65 => {
       const kind = allowsForDrying ? kindOfMixture(laid, tubeById) : undefined;
       return kind ? dryingOf(kind, pairs, tubeById).toDry(wet) : wet;
-    });
-  }, [rows, pairs, tubeById, allowsForDrying]);
+    };
+    return pileRecord(rows.piles, rows.readings, tubeById, toDry, ownHand);
+  }, [rows, pairs, tubeById, allowsForDrying, ownHand]);
   const [state, setState] = useState<State>({ kind: "asked" });
   const [word, setWord] = useState<string>();
   const once = useOnce(state.kind);

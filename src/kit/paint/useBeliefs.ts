@@ -4,6 +4,7 @@
 import { useLiveQuery } from "dexie-react-hooks";
 import { useMemo } from "react";
 import { type Belief, beliefOf, beliefQuestion } from "../../domain/pile/belief";
+import type { OwnHand } from "../../domain/hand/ownHand";
 import type { Pile } from "../../domain/pile/pile";
 import type { Reading } from "../../domain/reading/reading";
 import type { Tube } from "../../domain/tube/tube";
@@ -11,6 +12,7 @@ import { readReadingsOf } from "../../persistence/pileReads";
 import { solver } from "../../workers/clients";
 import { useQuery } from "../query/useQuery";
 import type { Task } from "../query/useTask";
+import { useOwnHand } from "../hand/useOwnHand";
 import { useDb } from "../studio/useStudio";
 import { useToDry } from "./useToDry";
 
@@ -20,6 +22,7 @@ export type Beliefs = {
   readonly task: Task<ReadonlyMap<string, Belief>>;
   /** All that they rest on. */
   readonly readings: readonly Reading[];
+  readonly ownHand: OwnHand | undefined;
 };
 
 /** By pile; none of a pile that was not read. @param story - further piles that these were taken from. */
@@ -30,14 +33,17 @@ export function useBeliefs(
 ): Beliefs {
   const db = useDb();
   const toDry = useToDry();
+  const ownHand = useOwnHand();
   const all = [...piles, ...story];
   const ids = all.map(({ id }) => id).join();
   const readings =
     useLiveQuery(() => readReadingsOf(db, ids === "" ? [] : ids.split(",")), [db, ids]) ?? NONE;
   const questions = useMemo(
     () =>
-      piles.flatMap((pile) => beliefQuestion(pile, [...piles, ...story], readings, tubeById, toDry) ?? []),
-    [piles, story, readings, tubeById, toDry],
+      piles.flatMap(
+        (pile) => beliefQuestion(pile, [...piles, ...story], readings, tubeById, toDry, ownHand) ?? [],
+      ),
+    [piles, story, readings, tubeById, toDry, ownHand],
   );
   const answer = useQuery(
     solver,
@@ -52,5 +58,5 @@ export function useBeliefs(
         ),
       ),
   );
-  return { task: answer, readings };
+  return { task: answer, readings, ownHand };
 }

@@ -35,7 +35,9 @@ type Unpack = (packed: Uint8Array<ArrayBuffer>, size: number) => Uint8Array<Arra
 function bzip2(packed: Uint8Array<ArrayBuffer>, size: number): Uint8Array<ArrayBuffer> {
   const unpacked = new Unpacked(size);
   unpackBzip2(packed, {
-    writeByte: (byte) => { unpacked.putByte(byte); },
+    writeByte: (byte) => {
+      unpacked.putByte(byte);
+    },
     flush: () => undefined,
   });
   return unpacked.whole();
@@ -53,7 +55,11 @@ function lzma(packed: Uint8Array<ArrayBuffer>, size: number): Uint8Array<ArrayBu
   LZMA.decompress(
     byteSource(packed.subarray(LZMA_HEAD_BYTES, dataFrom)),
     byteSource(packed.subarray(dataFrom)),
-    { writeByte: (byte) => { unpacked.putByte(byte); } },
+    {
+      writeByte: (byte) => {
+        unpacked.putByte(byte);
+      },
+    },
     size,
   );
   return unpacked.whole();
@@ -73,7 +79,9 @@ function byteSource(bytes: Uint8Array): { readonly size: number; readByte(): num
 
 function zstd(packed: Uint8Array<ArrayBuffer>, size: number): Uint8Array<ArrayBuffer> {
   const unpacked = new Unpacked(size);
-  new ZstdStream((chunk) => { unpacked.put(chunk); }).push(packed, true);
+  new ZstdStream((chunk) => {
+    unpacked.put(chunk);
+  }).push(packed, true);
   return unpacked.whole();
 }
 

@@ -91,6 +91,8 @@ export type Hand = {
 export type Deeds = {
   /** @param isOnce - false for a dose by hand: tapped twice, it is two doses. */
   readonly lay: (doses: readonly Dose[], isSuggested: boolean, isOnce?: boolean) => void;
+  /** A dose of the plan, as the scale showed it. */
+  readonly weigh: (dose: Dose) => void;
   /** Takes a share of the pile aside and adds to that alone. */
   readonly tryOut: (share: number, doses: readonly Dose[]) => void;
   /** Records what was read of the pile as it lies now, and in which state it was seen. */

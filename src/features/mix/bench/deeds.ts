@@ -2,7 +2,7 @@
 
 import type { LabD65 } from "../../../core/color/types";
 import { beliefOf, beliefQuestion, believedTubes } from "../../../domain/pile/belief";
-import type { Pile } from "../../../domain/pile/pile";
+import type { Dose, Pile } from "../../../domain/pile/pile";
 import type { Reading } from "../../../domain/reading/reading";
 import { solver } from "../../../workers/clients";
 import type { BelievedPaint } from "./useBelievedPaint";
@@ -33,21 +33,28 @@ export function layingOf({
   steps,
   chosen,
   actions,
-}: AtTheBench): Pick<Deeds, "lay" | "tryOut" | "actions"> {
+}: AtTheBench): Pick<Deeds, "lay" | "weigh" | "tryOut" | "actions"> {
+  const put = (laid: readonly Dose[], how: "by-plan" | "weighed" | "by-hand", isOnce: boolean): void => {
+    const now = Date.now();
+    const rows = laid.flatMap(({ tubeId, parts }) => {
+      const step = steps.find((one) => !one.isDone && one.tubeId === tubeId);
+      return expandLeftovers([{ tubeId, parts }], leftovers).map((amount) => ({
+        ...amount,
+        addedAt: now,
+        ...(how !== "by-hand" && { suggestedParts: (amount.parts / parts) * (step?.parts ?? parts) }),
+        ...(how === "weighed" && { isWeighed: true }),
+      }));
+    });
+    const recipe = chosen && how !== "by-hand" ? storedRecipeOf(chosen) : undefined;
+    actions.add(rows, recipe, now, isOnce);
+  };
   return {
     actions,
     lay: (laid, isSuggested, isOnce = true) => {
-      const now = Date.now();
-      const rows = laid.flatMap(({ tubeId, parts }) => {
-        const step = steps.find((one) => !one.isDone && one.tubeId === tubeId);
-        return expandLeftovers([{ tubeId, parts }], leftovers).map((amount) => ({
-          ...amount,
-          addedAt: now,
-          ...(isSuggested && { suggestedParts: (amount.parts / parts) * (step?.parts ?? parts) }),
-        }));
-      });
-      const recipe = chosen && isSuggested ? storedRecipeOf(chosen) : undefined;
-      actions.add(rows, recipe, now, isOnce);
+      put(laid, isSuggested ? "by-plan" : "by-hand", isOnce);
+    },
+    weigh: (dose) => {
+      put([dose], "weighed", true);
     },
     tryOut: (share, doses) => {
       actions.startSample(share, expandLeftovers(doses, leftovers));
@@ -138,13 +145,13 @@ function asSeen(color: StoredColor, beside: LabD65, perStep: number): StoredColo
 async function believedWith(
   pile: Pile,
   last: Reading | Omit<Reading, "id" | "turn" | "takenAt">,
-  { tubeById, story, readings, driesTo }: BelievedPaint,
+  { tubeById, story, readings, driesTo, ownHand }: BelievedPaint,
 ): Promise<LabD65 | undefined> {
   const all =
     "id" in last
       ? readings
       : [...readings, { ...last, id: "being-kept", turn: Number.MAX_SAFE_INTEGER, takenAt: Date.now() }];
-  const asked = beliefQuestion(pile, story, all, tubeById, driesTo);
+  const asked = beliefQuestion(pile, story, all, tubeById, driesTo, ownHand);
   const answer = asked && (await solver.ask((remote) => remote.believe(asked.request)));
   if (!asked || !answer?.ok) return undefined;
   const belief = beliefOf(asked, answer.value);

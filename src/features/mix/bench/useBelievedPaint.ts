@@ -2,6 +2,7 @@
 
 /** All paint at a bench, as what was read of the pile on it lets its tubes appear. */
 import { useMemo } from "react";
+import type { OwnHand } from "../../../domain/hand/ownHand";
 import type { LabD65 } from "../../../core/color/types";
 import { believedTubes } from "../../../domain/pile/belief";
 import type { Dose, Pile } from "../../../domain/pile/pile";
@@ -23,6 +24,8 @@ export type BelievedPaint = PaintAtHand & {
   /** Piles that the one on the bench may have been taken from, and all that was read of them. */
   readonly story: readonly Pile[];
   readonly readings: readonly Reading[];
+  /** How this painter doses; undefined until enough was weighed. */
+  readonly ownHand: OwnHand | undefined;
   /** The colour that a wet one of these contents dries to. */
   readonly driesTo: (wet: LabD65, laid: readonly Dose[]) => LabD65;
 };
@@ -38,7 +41,7 @@ export function useBelievedPaint(
     () => [...new Set([pile, main, again].filter((one) => one !== undefined))],
     [pile, main, again],
   );
-  const { task, readings } = useBeliefs(piles, leftovers, tubeById);
+  const { task, readings, ownHand } = useBeliefs(piles, leftovers, tubeById);
   const beliefs = shownOf(task);
   const isAsking = task.status === "asking";
   return useMemo(() => {
@@ -51,7 +54,8 @@ export function useBelievedPaint(
       isAsking,
       story: [...piles, ...leftovers],
       readings,
+      ownHand,
       driesTo: toDry,
     };
-  }, [paint, tubeById, leftovers, pile, again, piles, beliefs, isAsking, readings, toDry]);
+  }, [paint, tubeById, leftovers, pile, again, piles, beliefs, isAsking, readings, ownHand, toDry]);
 }

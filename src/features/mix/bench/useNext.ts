@@ -14,7 +14,7 @@ import type { NoteStory } from "./useNoteStory";
 export function useNext(
   { note, target, tolerance }: Aim,
   { pile, reading }: NoteStory,
-  { tubeById, believed, story, readings, driesTo, ingredients }: BelievedPaint,
+  { tubeById, believed, story, readings, driesTo, ingredients, ownHand }: BelievedPaint,
   forbidden: readonly string[],
 ): Task<Advice> {
   const settings = useSettings();
@@ -31,6 +31,7 @@ export function useNext(
           tolerance,
           purpose: note.purpose ?? "family",
           hand: settings,
+          ownHand,
           board: handy.filter((tube) => lightener === "white" || !isWhiteTube(tube)),
           tubeById,
           believed,

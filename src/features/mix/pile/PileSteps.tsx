@@ -28,7 +28,7 @@ const AnotherPaint = lazy(async () => ({ default: (await import("./AnotherPaint"
 export function PileSteps() {
   const { steps, pile, growth, isSample } = useStory();
   const { tubeById, wetOf } = usePaint();
-  const { lay, tryOut, actions } = useDeeds();
+  const { lay, weigh, tryOut, actions } = useDeeds();
   const { search } = useOffers();
   const [isAdding, setAdding] = useState(false);
   const [isWeighing, setWeighing] = useState(false);
@@ -137,7 +137,7 @@ export function PileSteps() {
         <WeighStep
           step={following}
           onLay={(parts) => {
-            lay([{ tubeId: following.tubeId, parts }], true);
+            weigh({ tubeId: following.tubeId, parts });
           }}
         />
       ) : null}
