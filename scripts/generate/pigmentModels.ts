@@ -7,7 +7,7 @@
  * left is taken up by a smooth factor exp(spline) on K. These are eight numbers for about thirty unknowns, so the priors
  * decide among the many spectra that would do: see docs/physics.md.
  *
- * Deterministic: no randomness, and numbers are written with six significant digits.
+ * Deterministic: no randomness, and numbers are written with four significant digits.
  * Prints the fit report; exits with 1 when a colour misses its bound.
  */
 import {
@@ -251,7 +251,7 @@ function normalised(optics: Optics, isUnit: boolean): Optics {
 }
 
 function rounded(values: readonly number[]): number[] {
-  return values.map((value) => Number(value.toPrecision(6)));
+  return values.map((value) => Number(value.toPrecision(4)));
 }
 
 const whiteRow = pigments.find((row) => row.id === "titanium-white");
@@ -299,7 +299,7 @@ const entries = pigments.map((row) => {
 writeGenerated(
   "pigments.generated.ts",
   `/**
- * Generic models of 34 pigments: K(λ) and S(λ) per unit volume, relative to titanium white's S(550 nm) = 1,
+ * Generic models of ${pigments.length} pigments: K(λ) and S(λ) per unit volume, relative to titanium white's S(550 nm) = 1,
  * 380 to 730 nm in 36 bands of 10 nm.
  *
  * Approximations fitted to rounded typical colours, written from general knowledge: not measurements of

@@ -1,6 +1,6 @@
 /**
  * Front door of the core: the computation with the standard tables already in place (CIE 1931 2° observer,
- * five lights, 34 generic pigments, the surface of a brushed-out paint). Everything here is pure.
+ * five lights, generic pigments, the surface of a brushed-out paint). Everything here is pure.
  *
  *   import { findPigment, labOfMixture, pigmentLibrary, searchRecipes } from "@/core";
  *

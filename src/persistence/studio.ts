@@ -127,6 +127,7 @@ function isSamePaint(tube: Tube, paint: NewTube): boolean {
   return (
     tube.deletedAt === undefined &&
     tube.archivedAt === undefined &&
+    tube.medium === paint.medium &&
     tube.optics.modelIds.join() === paint.optics.modelIds.join()
   );
 }

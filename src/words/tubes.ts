@@ -36,6 +36,13 @@ const OPACITY_WORDS = {
   unknown: undefined,
 } as const;
 
+const GRADE_WORDS = {
+  artist: "artists’ grade",
+  student: "students’ grade",
+  children: "for children",
+  unknown: undefined,
+} as const;
+
 /** "PB27, oil, transparent, stains, light-fast I to II". */
 export function propertyWords(tube: Tube): string {
   const { colourIndexNames, staining, lightfastness } = tube;
@@ -43,6 +50,7 @@ export function propertyWords(tube: Tube): string {
     colourIndexNames.join(" + ") || undefined,
     colourIndexNames.length > 1 ? "a mixture" : undefined,
     tube.medium,
+    GRADE_WORDS[tube.grade],
     OPACITY_WORDS[tube.opacity],
     staining !== undefined && staining >= 2 ? "stains" : undefined,
     tube.granulates ? "granulates" : undefined,

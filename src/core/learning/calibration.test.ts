@@ -57,7 +57,10 @@ function whiteForDepth(tube: OpticalModel, depth: number): number {
   return low;
 }
 
-const COLOURS = PIGMENT_MODELS.filter((model) => model.family !== "white");
+/** What is hardly darker than white has no strength that could be read from a tint. */
+const COLOURS = PIGMENT_MODELS.filter(
+  ({ typicalTint }) => typicalTint !== undefined && depthOf(typicalTint.lab) > 15,
+);
 
 const OTHERS = ["ivory-black", "ultramarine-blue", "cadmium-red-light", "yellow-ochre", "viridian"].map(
   (id) => pigment(id).optics,

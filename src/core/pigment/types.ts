@@ -5,6 +5,7 @@ export const OPACITIES = ["opaque", "semi-opaque", "semi-transparent", "transpar
 export type Opacity = (typeof OPACITIES)[number];
 
 export const HAZARD_CLASSES = [
+  "lead",
   "low",
   "dust",
   "manganese",

@@ -25,7 +25,7 @@ describe("searchedTubes", () => {
     expect(taken).toHaveLength(40);
     expect(taken.map((tube) => tube.id)).toEqual(expect.arrayContaining(held));
     const kinds = new Set(taken.map((tube) => tube.optics.modelIds.join()));
-    expect(kinds.size).toBe(GENERIC_PIGMENTS.length);
+    expect(kinds.size).toBe(Math.min(taken.length, GENERIC_PIGMENTS.length));
   });
 });
 

@@ -1,5 +1,6 @@
 /** A tube as the eye knows it: from its masstone through its tints in titanium white. */
 import type { LabD65 } from "../../core/color/types";
+import { blendByStrength } from "../../core/pigment/startingModel";
 import type { PigmentModel } from "../../core/pigment/types";
 import type { OpticalModel } from "../../core/spectrum/types";
 import { tintLadder } from "../../core/tube/character";
@@ -7,6 +8,7 @@ import { PAPER, UNDILUTED_THICKNESS } from "../../data/paper";
 import { WHITE_BENCH } from "../../data/testWhite";
 import { labOfVolumes } from "../mixture/color";
 import { opticsOfTube } from "./optics";
+import type { Paint } from "./paints";
 import type { Tube, TubeMedium } from "./tube";
 
 /** Parts of titanium white to one of the tube, from the masstone up. */
@@ -24,6 +26,16 @@ function smearOf(optics: OpticalModel): readonly LabD65[] {
 
 export function ladderOfModel(model: PigmentModel): readonly LabD65[] {
   return smearOf(model.optics);
+}
+
+const blends = new WeakMap<Paint, OpticalModel>();
+
+export function ladderOfPaint(paint: Paint): readonly LabD65[] {
+  const [model, ...others] = paint.models;
+  if (model && others.length === 0) return ladderOfModel(model);
+  const blend = blends.get(paint) ?? blendByStrength(paint.models.map(({ optics }) => optics));
+  blends.set(paint, blend);
+  return smearOf(blend);
 }
 
 /** In watercolour water is the white, and a smear is pulled out over paper. */

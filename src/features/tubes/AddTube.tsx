@@ -2,11 +2,11 @@
 
 /** Into the box: from the generic library, or a tube that the library does not know. */
 import { useState } from "react";
-import { tubeFromModel } from "../../domain/tube/newTube";
+import { paintsById, tubeOfPaint } from "../../domain/tube/paints";
 import { Button } from "../../ui/Button";
 import { Drawer } from "../../ui/Drawer";
 import { TextField } from "../../ui/fields";
-import { modelsById, PaintPicker } from "../../kit/paint/PaintPicker";
+import { PaintPicker } from "../../kit/paint/PaintPicker";
 import { useTubeCommands } from "../../kit/commands/tubes";
 import { BoxFile } from "./BoxFile";
 import { tubeFromLabel } from "../../domain/tube/labelTube";
@@ -44,7 +44,7 @@ function FromLibrary({ onAdded }: { onAdded: (tubeId: string) => void }) {
   const [modelIds, setModelIds] = useState<readonly string[]>([]);
   const once = useOnce(modelIds.join());
   const add = async (): Promise<void> => {
-    const [first] = await addTubes(modelsById(modelIds).map(tubeFromModel), Date.now());
+    const [first] = await addTubes(paintsById(modelIds).map(tubeOfPaint), Date.now());
     setModelIds([]);
     if (first) onAdded(first.id);
   };

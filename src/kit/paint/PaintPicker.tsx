@@ -1,22 +1,29 @@
 "use client";
 
-import type { PigmentModel } from "../../core/pigment/types";
-import { GENERIC_PIGMENTS } from "../../domain/tube/optics";
-import { ladderOfModel } from "../../domain/tube/smear";
+import { findPaints, outsidePaint } from "../../domain/tube/findPaints";
+import { type Paint, PAINTS } from "../../domain/tube/paints";
+import { ladderOfPaint } from "../../domain/tube/smear";
 import { type SmearItem, SmearPicker } from "./SmearPicker";
 
-const GENERIC_ITEMS: readonly SmearItem[] = GENERIC_PIGMENTS.map((model) => ({
-  id: model.id,
-  label: model.name,
-  codes: model.colourIndex,
-  family: model.family,
-  // Worked out when it is first drawn, not when the page is loaded.
-  get ladder() {
-    return ladderOfModel(model);
-  },
-}));
+const ITEMS: ReadonlyMap<string, SmearItem> = new Map(
+  PAINTS.map((paint: Paint) => [
+    paint.id,
+    {
+      id: paint.id,
+      label: paint.label,
+      codes: paint.codes.join(" "),
+      family: paint.family,
+      word: paint.word,
+      // Worked out when it is first drawn, not when the page is loaded.
+      get ladder() {
+        return ladderOfPaint(paint);
+      },
+    },
+  ]),
+);
+const ALL = [...ITEMS.values()];
 
-/** Which generic paints, in the order in which they were chosen. */
+/** Which paints, in the order in which they were chosen. */
 export function PaintPicker({
   legend = "Tubes on the board",
   chosenIds,
@@ -31,14 +38,14 @@ export function PaintPicker({
       legend={legend}
       searchLabel="Find by name, code or family"
       listLabel="Generic paints"
-      nothing={(text) => `No generic paint has “${text}” in its name.`}
-      items={GENERIC_ITEMS}
+      nothing={(text) =>
+        outsidePaint(text)?.word ??
+        `No paint is called “${text.trim()}” here. Try its pigment code, such as PB29, or another name.`
+      }
+      items={ALL}
+      find={(text) => findPaints(text).flatMap(({ id }) => ITEMS.get(id) ?? [])}
       chosenIds={chosenIds}
       onChange={onChange}
     />
   );
-}
-
-export function modelsById(ids: readonly string[]): PigmentModel[] {
-  return ids.flatMap((id) => GENERIC_PIGMENTS.find((model) => model.id === id) ?? []);
 }

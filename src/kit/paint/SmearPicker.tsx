@@ -16,7 +16,14 @@ export type SmearItem = {
   /** More that it can be found by. */
   readonly family: string;
   readonly ladder: readonly LabD65[];
+  /** What is not as the label says. */
+  readonly word?: string | undefined;
 };
+
+function itemsWith(items: readonly SmearItem[], text: string): readonly SmearItem[] {
+  const wanted = text.trim().toLowerCase();
+  return items.filter((item) => `${item.label} ${item.codes} ${item.family}`.toLowerCase().includes(wanted));
+}
 
 /** Paints to choose from by their smears; chosen ones are numbered in the order in which they were chosen. */
 export function SmearPicker({
@@ -25,6 +32,7 @@ export function SmearPicker({
   listLabel,
   nothing,
   items,
+  find = (text) => itemsWith(items, text),
   chosenIds,
   onChange,
 }: {
@@ -34,14 +42,13 @@ export function SmearPicker({
   /** What is said when no item has the text in it. */
   nothing: (text: string) => string;
   items: readonly SmearItem[];
+  /** What fits a text, best first; all for an empty one. */
+  find?: (text: string) => readonly SmearItem[];
   chosenIds: readonly string[];
   onChange: (ids: readonly string[]) => void;
 }) {
   const [text, setText] = useState("");
-  const wanted = text.trim().toLowerCase();
-  const shown = items.filter((item) =>
-    `${item.label} ${item.codes} ${item.family}`.toLowerCase().includes(wanted),
-  );
+  const shown = find(text);
   const isFull = chosenIds.length >= MOST_TUBES;
   return (
     <fieldset>
@@ -73,6 +80,7 @@ export function SmearPicker({
                 <Smear ladder={item.ladder} variant={i} className="h-7 w-24 shrink-0" />
                 <span className="min-w-0 flex-1 leading-tight">
                   {item.label} <span className="text-muted">{item.codes}</span>
+                  {item.word ? <span className="block text-sm text-muted">{item.word}</span> : null}
                 </span>
                 {place >= 0 ? <span className="font-semibold">{place + 1}</span> : null}
               </label>

@@ -1,0 +1,133 @@
+import { describe, expect, it } from "vitest";
+import { PIGMENT_MODELS } from "../../data/pigments.generated";
+import { findPaints, outsidePaint, paintWords } from "./findPaints";
+import { opticsOfTube } from "./optics";
+import { PAINTS, tubeOfPaint } from "./paints";
+
+/** What is typed, and the paint that must come first. */
+const ASKED: readonly (readonly [string, string])[] = [
+  ["phthalo blue", "phthalo-blue-gs"],
+  ["blue phthalo", "phthalo-blue-gs"],
+  ["thalo blue", "phthalo-blue-gs"],
+  ["phthalo blue red shade", "phthalo-blue-rs"],
+  ["PB15:1", "phthalo-blue-rs"],
+  ["PB15:3", "phthalo-blue-gs"],
+  ["pb153", "phthalo-blue-gs"],
+  ["P.B. 29", "ultramarine-blue"],
+  ["pb 29", "ultramarine-blue"],
+  ["french ultramarine", "ultramarine-blue"],
+  ["ult blue", "ultramarine-blue"],
+  ["ultramarin", "ultramarine-blue"],
+  ["ivory black", "ivory-black"],
+  ["bone black", "ivory-black"],
+  ["mars black", "mars-black"],
+  ["lamp black", "lamp-black"],
+  ["carbon black", "lamp-black"],
+  ["PBk7", "lamp-black"],
+  ["pbk 9", "ivory-black"],
+  ["cad red", "cadmium-red-light"],
+  ["cad red deep", "cadmium-red-deep"],
+  ["red cadmium light", "cadmium-red-light"],
+  ["cad yellow deep", "cadmium-yellow-deep"],
+  ["cadmium yellow", "cadmium-yellow-medium"],
+  ["cadmium lemon", "cadmium-yellow-light"],
+  ["lemon yellow", "hansa-yellow-light"],
+  ["PY3", "hansa-yellow-light"],
+  ["hansa yellow medium", "arylide-yellow"],
+  ["azo yellow deep", "diarylide-yellow"],
+  ["light red", "light-red"],
+  ["raw sienna", "raw-sienna"],
+  ["sienna burnt", "burnt-sienna"],
+  ["venetian red", "red-oxide"],
+  ["transparent oxide red", "transparent-red-oxide"],
+  ["trans yellow oxide", "transparent-yellow-oxide"],
+  ["yellow oxide", "yellow-ochre"],
+  ["ochre", "yellow-ochre"],
+  ["permanent rose", "quinacridone-rose"],
+  ["quin magenta", "quinacridone-magenta"],
+  ["PR177", "anthraquinone-red"],
+  ["permanent alizarin", "anthraquinone-red"],
+  ["alizarin", "alizarin-crimson"],
+  ["PO62", "benzimidazolone-orange"],
+  ["PV16", "manganese-violet"],
+  ["PV14", "cobalt-violet"],
+  ["dioxazine purple", "dioxazine-violet"],
+  ["PB60", "indanthrone-blue"],
+  ["indanthrene", "indanthrone-blue"],
+  ["phthalo green", "phthalo-green-bs"],
+  ["phthalo green yellow shade", "phthalo-green-ys"],
+  ["PG36", "phthalo-green-ys"],
+  ["turquoise", "cobalt-teal"],
+  ["coeruleum", "cerulean-blue"],
+  ["PW1", "lead-white"],
+  ["flake white", "lead-white"],
+  ["unbleached white", "unbleached-titanium"],
+  ["titan buff", "unbleached-titanium"],
+  ["payne's grey", "mix-paynes-grey"],
+  ["paynes gray", "mix-paynes-grey"],
+  ["hookers green", "mix-hookers-green"],
+  ["sap green", "mix-sap-green"],
+  ["quin gold", "mix-quinacridone-gold"],
+  ["primary cyan", "mix-cyan"],
+  ["vermilion", "hue-vermilion"],
+  ["PR106", "hue-vermilion"],
+  ["vermillion", "hue-vermilion"],
+];
+
+describe("finding paints", () => {
+  it.each(ASKED)("“%s” finds %s first", (text, id) => {
+    expect(
+      findPaints(text)[0]?.id,
+      findPaints(text)
+        .map((paint) => paint.id)
+        .join(", "),
+    ).toBe(id);
+  });
+
+  it("shows all of them for nothing, and none for nonsense", () => {
+    expect(findPaints("  ")).toBe(PAINTS);
+    expect(findPaints("xqzzt")).toEqual([]);
+    expect(findPaints("PB999")).toEqual([]);
+  });
+
+  it("finds each by its own name and its own codes", () => {
+    for (const paint of PAINTS) {
+      expect(findPaints(paint.label)[0]?.id, paint.label).toBe(paint.id);
+      const [code = ""] = paint.codes;
+      expect(
+        findPaints(code).map(({ id }) => id),
+        `${paint.label} by ${code}`,
+      ).toContain(paint.id);
+    }
+  });
+
+  it("reads codes with and without marks as one word", () => {
+    for (const text of ["PB15:3", "pb 15:3", "P.B.15:3", "Pb15 : 3"])
+      expect(paintWords(text)).toEqual(["pb153"]);
+    expect(paintWords("PBk 9, P.Br.7")).toEqual(["pbk9", "pbr7"]);
+    expect(paintWords("Payne’s grey")).toEqual(["paynes", "grey"]);
+  });
+
+  it("says what lies outside the model, and only of that", () => {
+    expect(outsidePaint("opera rose")?.word).toMatch(/fades/);
+    expect(outsidePaint("fluorescent")?.word).toMatch(/fades/);
+    expect(outsidePaint("iridescent")?.word).toMatch(/angle/);
+    for (const [text] of ASKED) expect(outsidePaint(text), text).toBeUndefined();
+  });
+});
+
+describe("paints as tubes", () => {
+  it("can all be computed, and say where something stands in", () => {
+    for (const paint of PAINTS) {
+      const tube = { ...tubeOfPaint(paint), id: "t", position: 0, addedAt: 1 };
+      expect(opticsOfTube(tube), paint.label).toBeDefined();
+      expect(tube.optics.isLookAlike).toBe(paint.word !== undefined);
+      expect(tube.remark).toBe(paint.word ?? "");
+    }
+  });
+
+  it("are the generic ones and more, each once", () => {
+    expect(new Set(PAINTS.map(({ id }) => id)).size).toBe(PAINTS.length);
+    expect(PAINTS.length).toBeGreaterThan(PIGMENT_MODELS.length);
+  });
+});

@@ -1,0 +1,99 @@
+/** Paints by what a painter types: studio names in any order, short forms, codes with and without marks. */
+import MiniSearch from "minisearch";
+import { OUTSIDE_PAINTS, type OutsidePaint, type Paint, PAINTS } from "./paints";
+
+/** "Cad red", "ult blue": what painters shorten, and what the label says. */
+const SHORT_FORMS: ReadonlyMap<string, string> = new Map([
+  ["cad", "cadmium"],
+  ["quin", "quinacridone"],
+  ["thalo", "phthalo"],
+  ["pthalo", "phthalo"],
+  ["phthalocyanine", "phthalo"],
+  ["ult", "ultramarine"],
+  ["perm", "permanent"],
+  ["gray", "grey"],
+  ["trans", "transparent"],
+  ["ox", "oxide"],
+  ["gs", "green shade"],
+  ["rs", "red shade"],
+  ["bs", "blue shade"],
+  ["ys", "yellow shade"],
+]);
+
+/** Words of a text, with codes such as "P.B. 15:3" and "pb153" as one word each. */
+export function paintWords(text: string): string[] {
+  const plain = text
+    .normalize("NFKD")
+    .replace(/\p{M}/gu, "")
+    .toLowerCase()
+    .replace(/['’`]/g, "")
+    .replace(
+      /\bp\.?\s?(b\.?\s?k|b\.?\s?r|[wyorvbgm])\.?\s*(\d{1,3})(?:\s*:\s*(\d))?(?![\d])/g,
+      (_, letters: string, number: string, kind?: string) =>
+        ` p${letters.replace(/[^a-z]/g, "")}${number}${kind ?? ""} `,
+    );
+  return plain
+    .split(/[^a-z0-9]+/)
+    .filter(Boolean)
+    .flatMap((word) => (SHORT_FORMS.get(word) ?? word).split(" "));
+}
+
+const index = new MiniSearch<{
+  id: string;
+  label: string;
+  otherNames: string;
+  codes: string;
+  family: string;
+}>({
+  fields: ["label", "otherNames", "codes", "family"],
+  tokenize: paintWords,
+  processTerm: (term) => term,
+  searchOptions: {
+    combineWith: "AND",
+    prefix: true,
+    fuzzy: (term) => (/\d/.test(term) || term.length < 5 ? false : 0.2),
+    boost: { label: 3, otherNames: 2.5, codes: 3 },
+    tokenize: paintWords,
+    processTerm: (term) => term,
+  },
+});
+index.addAll(
+  PAINTS.map(({ id, label, otherNames, codes, family }) => ({
+    id,
+    label,
+    otherNames: otherNames.join(" , "),
+    codes: codes.join(" "),
+    family,
+  })),
+);
+const paintById = new Map(PAINTS.map((paint) => [paint.id, paint]));
+
+/** What fits the text, best first; all paints in their own order for an empty text. */
+export function findPaints(text: string): readonly Paint[] {
+  if (paintWords(text).length === 0) return PAINTS;
+  const found = index.search(text).flatMap(({ id }) => paintById.get(String(id)) ?? []);
+  // What is called just so goes before what is only called something like it.
+  return [
+    ...found.filter((paint) => isCalled(paint, text)),
+    ...found.filter((paint) => !isCalled(paint, text)),
+  ];
+}
+
+function isCalled({ label, otherNames }: Paint, text: string): boolean {
+  const asked = paintWords(text).join(" ");
+  return [label, label.replace(/ \(.*\)/, ""), ...otherNames].some(
+    (name) => paintWords(name).join(" ") === asked,
+  );
+}
+
+/** A paint that was asked for by name, and of which nothing can be computed. */
+export function outsidePaint(text: string): OutsidePaint | undefined {
+  const asked = paintWords(text);
+  if (asked.length === 0) return undefined;
+  return OUTSIDE_PAINTS.find(({ names }) =>
+    names.some((name) => {
+      const words = paintWords(name);
+      return asked.every((word) => words.some((own) => own.startsWith(word))) && asked.join("").length >= 4;
+    }),
+  );
+}

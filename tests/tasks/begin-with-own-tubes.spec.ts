@@ -1,0 +1,71 @@
+import { benchOf } from "./pages/bench";
+import { expect, openTube, test } from "./pages/studio";
+
+test("a stranger with five acrylic tubes has a recipe for a colour in nine actions", async ({ page }) => {
+  await page.goto("/");
+  let actions = 0;
+  const act = async (action: Promise<void>): Promise<void> => {
+    await action;
+    actions++;
+  };
+  const start = page.getByRole("button", { name: "Start the painting" });
+  // The button that goes on is in sight from the first to the last step.
+  await expect(start).toBeInViewport({ ratio: 1 });
+  await act(page.getByRole("radio", { name: "acrylic" }).click());
+  await act(page.getByRole("radio", { name: "students’ grade" }).click());
+  await act(page.getByRole("button", { name: "Earths and white" }).click());
+  await expect(page.getByText("Tubes on the board: 5")).toBeVisible();
+  await act(page.getByLabel("Name of the painting").fill("Wall"));
+  await act(page.getByLabel(/^A colour to mix first/).fill("#8a6f52"));
+  await expect(start).toBeInViewport({ ratio: 1 });
+  await act(start.click());
+  await expect(page.getByRole("heading", { name: /^Mix note 1/ })).toBeAttached();
+  await expect(benchOf(page).ticks.first()).toBeVisible();
+  await act(page.getByRole("button", { name: "All added" }).click());
+  await act(page.getByRole("button", { name: "Looks the same" }).click());
+  await act(page.getByRole("button", { name: "Keep as match" }).click());
+  await expect(page.getByText("Match kept")).toBeVisible();
+  expect(actions).toBeLessThanOrEqual(9);
+  await openTube(page, "Yellow ochre");
+  await expect(page.getByRole("main")).toContainText(/acrylic/);
+  await expect(page.getByRole("main")).toContainText(/student/);
+});
+
+test("watercolour offers boxes without white", async ({ page }) => {
+  await page.goto("/");
+  await page.getByRole("radio", { name: "watercolour" }).click();
+  await page.getByRole("button", { name: "Six for washes" }).click();
+  await expect(page.getByText("Tubes on the board: 6")).toBeVisible();
+  await expect(page.getByRole("button", { name: "Earths and white" })).toHaveCount(0);
+});
+
+test("paints are found by what painters call them, and what cannot be computed is said", async ({ page }) => {
+  await page.goto("/");
+  const find = page.getByLabel("Find by name, code or family");
+  const first = page.getByRole("list", { name: "Generic paints" }).getByRole("listitem").first();
+  for (const [typed, found] of [
+    ["phthalo blue", "Phthalocyanine blue, green shade"],
+    ["cad red", "Cadmium red light"],
+    ["pb 15:1", "Phthalocyanine blue, red shade"],
+    ["paynes gray", "Payne's grey"],
+    ["vermilion", "holds mercury"],
+    ["opera rose", "No recipe can be worked out with it"],
+    ["xqz", "Try its pigment code"],
+  ] as const) {
+    await find.fill(typed);
+    await expect(first).toContainText(found);
+  }
+});
+
+test("a first colour that is none is refused, and nothing is lost", async ({ page }) => {
+  await page.goto("/");
+  await page.getByRole("button", { name: "Earths and white" }).click();
+  await page.getByLabel("Name of the painting").fill("Wall");
+  await page.getByLabel(/^A colour to mix first/).fill("brownish");
+  await page.getByRole("button", { name: "Start the painting" }).click();
+  await expect(page.getByText(/neither hex/)).toBeVisible();
+  await expect(page.getByText("Tubes on the board: 5")).toBeVisible();
+  await page.getByLabel(/^A colour to mix first/).fill("");
+  await page.getByRole("button", { name: "Start the painting" }).click();
+  await expect(page.getByRole("heading", { name: "Wall" })).toBeVisible();
+});
