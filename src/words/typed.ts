@@ -24,7 +24,7 @@ export function colorFailureWords(failure: ColorFailure): string {
     case "empty":
       return "Type a hex colour such as #4a7d80, or CIELAB such as 46 -15 -13.";
     case "not-a-colour":
-      return `“${failure.text}” is neither hex (#4a7d80) nor three CIELAB numbers (46 -15 -13).`;
+      return `“${failure.text}” is neither hex (#4a7d80), nor rgb(74, 125, 128), nor three CIELAB numbers (46 -15 -13).`;
     case "lightness-outside":
       return `L* runs from 0 (black) to 100 (white); ${failure.lightness} lies outside.`;
     case "axis-outside":

@@ -86,7 +86,7 @@ describe("a colour typed by a person", () => {
 
   it.each([
     ["", "empty"],
-    ["teal", "not-a-colour"],
+    ["tealish", "not-a-colour"],
     ["#12345", "not-a-colour"],
     ["120 0 0", "lightness-outside"],
     ["-1 0 0", "lightness-outside"],

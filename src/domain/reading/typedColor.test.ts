@@ -1,0 +1,94 @@
+import { describe, expect, it } from "vitest";
+import { hexFromSrgb } from "../../core/color/hex";
+import { labFromSrgb } from "../../core/color/srgb";
+import { type LabD65, srgb } from "../../core/color/types";
+import { createRng } from "../../core/random/rng";
+import { parseColor } from "./typedColor";
+
+function read(text: string): LabD65 {
+  const parsed = parseColor(text);
+  if (!parsed.ok) throw new Error(`${text}: ${parsed.failure.code}`);
+  return parsed.value;
+}
+
+const close = (one: LabD65, other: LabD65): boolean =>
+  one.every((value, axis) => Math.abs(value - (other[axis] ?? Number.NaN)) < 0.06);
+
+/** One colour as it stands on a clipboard, by other programs, style sheets and lists. */
+function writings(r: number, g: number, b: number): readonly string[] {
+  const hex = hexFromSrgb(srgb(r / 255, g / 255, b / 255));
+  const [l, a, bb] = labFromSrgb(srgb(r / 255, g / 255, b / 255)).map((value) => value.toFixed(2)) as [
+    string,
+    string,
+    string,
+  ];
+  const comma = [l, a, bb].map((value) => value.replace(".", ","));
+  return [
+    hex,
+    hex.slice(1),
+    hex.toUpperCase(),
+    `  ${hex}\n`,
+    `rgb(${r}, ${g}, ${b})`,
+    `rgb(${r} ${g} ${b})`,
+    `RGB(${r},${g},${b})`,
+    `rgba(${r}, ${g}, ${b}, 1)`,
+    `rgb(${r}, ${g}, ${b});`,
+    `${l} ${a} ${bb}`,
+    `${l}, ${a}, ${bb}`,
+    `${l};${a};${bb}`,
+    `${l}\t${a}\t${bb}`,
+    `Lab(${l}, ${a}, ${bb})`,
+    `L ${l} a ${a} b ${bb}`,
+    `L*: ${l}, a*: ${a}, b*: ${bb}`,
+    comma.join(" "),
+    comma.join("; "),
+    `${l} ${a.replace("-", "−")} ${bb.replace("-", "−")}`,
+    `CIELAB ${l} ${a} ${bb}`,
+  ];
+}
+
+describe("a colour typed or pasted", () => {
+  it("is the same in twenty ways to write each of ten colours", () => {
+    const rng = createRng(3);
+    for (let i = 0; i < 10; i++) {
+      const [r, g, b] = [rng.below(256), rng.below(256), rng.below(256)];
+      const want = labFromSrgb(srgb(r / 255, g / 255, b / 255));
+      for (const text of writings(r, g, b)) expect(close(read(text), want), text).toBe(true);
+    }
+  });
+
+  it.each([
+    ["teal", "#008080"],
+    ["Tan", "#d2b48c"],
+    ["rebeccapurple", "#663399"],
+    ["hsl(0, 0%, 20%)", "#333333"],
+    ["hsl(120deg 100% 50%)", "#00ff00"],
+    ["hwb(0 100% 0%)", "#ffffff"],
+    ["#abc", "#aabbcc"],
+  ])("reads %s as %s", (text, hex) => {
+    expect(close(read(text), read(hex))).toBe(true);
+  });
+
+  it.each([
+    ["", "empty"],
+    ["   ", "empty"],
+    ["brownish", "not-a-colour"],
+    ["#12x", "not-a-colour"],
+    ["#12345", "not-a-colour"],
+    ["#11223344", "not-a-colour"],
+    ["rgb(300, 0, 0)", "not-a-colour"],
+    ["rgb(-5, 0, 0)", "not-a-colour"],
+    ["rgb(1, 2)", "not-a-colour"],
+    ["rgba(10, 20, 30, 0.5)", "not-a-colour"],
+    ["transparent", "not-a-colour"],
+    ["currentcolor", "not-a-colour"],
+    ["NaN NaN NaN", "not-a-colour"],
+    ["1e3 0 0", "not-a-colour"],
+    ["120 0 0", "lightness-outside"],
+    ["-1 0 0", "lightness-outside"],
+    ["50 400 0", "axis-outside"],
+  ])("“%s” is refused as %s", (text, code) => {
+    const parsed = parseColor(text);
+    expect(parsed.ok ? "read" : parsed.failure.code).toBe(code);
+  });
+});
