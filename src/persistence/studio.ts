@@ -165,11 +165,11 @@ export async function setNotePurpose(
   });
 }
 
-/** In which state the target was seen, and on what. */
+/** In which state the target was seen, on what, and how much it shines. */
 export async function setNoteSeen(
   db: GamanDatabase,
   noteId: string,
-  seen: Pick<Note, "film" | "seenOn">,
+  seen: Pick<Note, "film" | "seenOn" | "surface">,
 ): Promise<void> {
   await db.transaction("rw", db.notes, async () => {
     const note = await db.notes.get(noteId);

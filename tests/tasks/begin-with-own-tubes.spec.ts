@@ -1,5 +1,5 @@
 import { benchOf } from "./pages/bench";
-import { expect, openTube, test } from "./pages/studio";
+import { expect, goTo, openDemo, openTube, test, trayNote } from "./pages/studio";
 
 test("a stranger with five acrylic tubes has a recipe for a colour in nine actions", async ({ page }) => {
   await page.goto("/");
@@ -68,4 +68,19 @@ test("a first colour that is none is refused, and nothing is lost", async ({ pag
   await page.getByLabel(/^A colour to mix first/).fill("");
   await page.getByRole("button", { name: "Start the painting" }).click();
   await expect(page.getByRole("heading", { name: "Wall" })).toBeVisible();
+});
+
+test("a match that must be invisible is warned of another shine", async ({ page }) => {
+  await openDemo(page);
+  await trayNote(page, /^8 Slip wall/).click();
+  await page.getByRole("button", { name: /name and kind of the note/ }).click();
+  await page.getByLabel("Its surface is").selectOption("matt");
+  await page.keyboard.press("Escape");
+  await expect(page.getByText(/The target is matt/)).toHaveCount(0);
+  await page.getByLabel("How close must it be?").selectOption("vanish");
+  await expect(page.getByText(/Say in Settings how your dry oil paint shines/)).toBeVisible();
+  await goTo(page, "Settings");
+  await page.getByLabel("Dry oil is").selectOption("varnished");
+  await trayNote(page, /^8 Slip wall/).click();
+  await expect(page.getByText(/The target is matt and your paint dries gloss/)).toBeVisible();
 });

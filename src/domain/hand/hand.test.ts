@@ -55,6 +55,20 @@ describe.each(AMOUNT_UNITS)("a hand that measures in %s", (amountUnit) => {
     expect(deltaE2000(before, after)).toBeLessThan(1.5);
   });
 
+  it("grows a small pile on until the smallest dose of its strong tube is right", () => {
+    const planned = laidAmounts(AMOUNTS, 1.3, hand, TUBES);
+    for (const white of [1.2, 1.34, 1.5, 1.65, 1.8, 2.1]) {
+      const laid = [white * (planned[0]?.parts ?? 0), 0, 0];
+      const rest = planned.map(({ parts }, i) => (i === 0 ? 0 : parts * white));
+      const added = laidRest(planned, laid, rest, hand, TUBES);
+      const whole = planned.map(({ tubeId }, i) => ({ tubeId, parts: (laid[i] ?? 0) + (added[i] ?? 0) }));
+      expect(volumeOf(whole)).toBeLessThan(1.9 * volumeOf(planned) * white);
+      const [before, after] = [planned, whole].map((amounts) => labOfAdditions(amounts, TUBES));
+      if (!before || !after) throw new Error("no colour");
+      expect(deltaE2000(before, after), `${white} parts of white`).toBeLessThan(2.2);
+    }
+  });
+
   it("offers by hand what it can lay, and steps from one to the next", () => {
     const tube = TUBES.get("raw-umber");
     const dosing = dosingInParts({

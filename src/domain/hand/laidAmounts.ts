@@ -75,9 +75,17 @@ export function laidAmounts(
   );
 }
 
+/** So far off, in CIELAB units, nothing is rounded better. */
+const UNSEEN = 1;
+/** What one doubling of the pile may gain to be worth its paint, in CIELAB units. */
+const GAIN_PER_DOUBLING = 1;
+/** A pile is not made larger than so many times the planned one only to round better. */
+const MOST_FURTHER_GROWTH = 1.6;
+
 /**
  * What is still to be laid down of a running pile: nearest to the rest that was worked out, so that the finished
- * pile has the planned colour.
+ * pile has the planned colour. Where the smallest dose of a strong tube is too much or too little for the pile as it
+ * lies, the pile grows on until that dose is right.
  *
  * @param rest - exact amounts, in the order of `planned`; 0 for what is there already.
  */
@@ -104,9 +112,42 @@ export function laidRest(
     );
   };
   const target = colorOf(planned.map(({ parts }) => parts));
-  return nearestRest(rest, places, dosing, (added) => {
+  const missOf = (added: readonly number[]): number => {
     const lab = colorOf(added.map((parts, i) => parts + (laid[i] ?? 0)));
     return Math.hypot(lab[0] - target[0], lab[1] - target[1], lab[2] - target[2]);
+  };
+  const asPlanned = nearestRest(rest, places, dosing, missOf);
+  if (missOf(asPlanned) <= UNSEEN) return asPlanned;
+  const plannedParts = planned.map(({ parts }) => parts);
+  const grown = Math.max(1, ...plannedParts.map((parts, i) => (laid[i] ?? 0) / parts));
+  const further = growthsOf(plannedParts, places, dosing, grown).map((growth) => ({
+    growth,
+    rest: plannedParts.map((parts, i) => Math.max(0, parts * growth - (laid[i] ?? 0))),
+  }));
+  return further
+    .map((asked) => {
+      const added = nearestRest(asked.rest, places, dosing, missOf);
+      return { added, cost: missOf(added) + GAIN_PER_DOUBLING * Math.log2(asked.growth / grown) };
+    })
+    .reduce((best, one) => (one.cost < best.cost ? one : best), {
+      added: asPlanned,
+      cost: missOf(asPlanned),
+    }).added;
+}
+
+/** Sizes, as times the planned pile, in which one of the tubes comes out in whole steps of the hand. */
+function growthsOf(
+  planned: readonly number[],
+  places: readonly number[],
+  dosing: Dosing,
+  grown: number,
+): readonly number[] {
+  return planned.flatMap((parts, i) => {
+    const tube = places[i] ?? WATER_PLACE;
+    const rounded = dosing.round(parts * grown, tube);
+    return [rounded, rounded + dosing.step(rounded, tube)]
+      .map((total) => dosing.round(total, tube) / parts)
+      .filter((growth) => growth > grown * 1.001 && growth <= grown * MOST_FURTHER_GROWTH);
   });
 }
 

@@ -15,6 +15,7 @@ import { NoteDrawer } from "./keep/NoteDrawer";
 import { PileSteps } from "./pile/PileSteps";
 import { UndoButtons } from "./pile/UndoButtons";
 import { PurposeField } from "./keep/PurposeField";
+import { SurfaceWarning } from "./keep/SurfaceWarning";
 import { ReadFirst, SaidLine, useLooks } from "./compare/ReadFirst";
 import { RecipeAdvice } from "./recipe/RecipeAdvice";
 import { RecipeChoice } from "./recipe/RecipeChoice";
@@ -100,6 +101,7 @@ function BenchOfNote() {
         <div className="mt-4 flex flex-wrap items-end gap-x-5 gap-y-2 border-t pt-2">
           <PurposeField note={note} />
           <NoteDrawer note={note} />
+          <SurfaceWarning note={note} />
         </div>
       </div>
     </div>

@@ -16,6 +16,7 @@ import { Group } from "./Group";
 import { OwnHandLine } from "./OwnHandLine";
 import { SchoolGroup } from "./SchoolGroup";
 import { OwnWords } from "./OwnWords";
+import { SurfaceGroup } from "./SurfaceGroup";
 
 const STEP_COUNTS = [5, 7, 8, 9, 10, 11, 12, 20, 100];
 const PART_SIZES_ML = [0.1, 0.25, 0.5, 1, 2, 5, 10];
@@ -141,6 +142,7 @@ export function SettingsView() {
         </div>
         <OwnHandLine />
       </Group>
+      <SurfaceGroup />
       <Group title="Recipes" text="Fewer tubes are easier to remember and to repeat.">
         <NumberSelect
           label="At most"

@@ -10,6 +10,7 @@ import { Drawer } from "../../../ui/Drawer";
 import { attempt } from "../../../kit/studio/problems";
 import { usePaintingCommands } from "../../../kit/commands/paintings";
 import { SeenOnField } from "./SeenOnField";
+import { SurfaceField } from "./SurfaceField";
 import { Status } from "../../../ui/Status";
 
 /** Renaming a note, or taking it back while nothing was mixed for it. */
@@ -67,6 +68,7 @@ export function NoteDrawer({ note }: { note: Note }) {
             }}
           />
           <SeenOnField note={note} />
+          <SurfaceField note={note} />
           <div className="flex flex-wrap gap-3">
             <Button type="submit" weight="main" disabled={!isNamed}>
               Rename

@@ -1,0 +1,42 @@
+"use client";
+
+import { PAINT_SURFACES } from "../../domain/settings/settings";
+import { useChangeSettings } from "../../kit/studio/useChangeSettings";
+import { useSettings } from "../../kit/studio/useStudio";
+import { SelectField } from "../../ui/fields";
+import { Group } from "./Group";
+
+const MEDIA = ["oil", "acrylic", "watercolour", "gouache"] as const;
+
+/** How the painter's dry paint shines, by medium. */
+export function SurfaceGroup() {
+  const { paintSurfaces } = useSettings();
+  const change = useChangeSettings();
+  return (
+    <Group
+      title="The dry surface"
+      text="Where a match must be invisible, its surface counts as much as its colour. Readings teach how your paint reflects; this is how it looks from the side."
+    >
+      <div className="flex flex-wrap gap-4">
+        {MEDIA.map((medium) => (
+          <SelectField
+            key={medium}
+            label={`Dry ${medium} is`}
+            value={paintSurfaces?.[medium] ?? ""}
+            onChange={(event) => {
+              const surface = PAINT_SURFACES.find((name) => name === event.target.value);
+              change((before) => ({ paintSurfaces: { ...before.paintSurfaces, [medium]: surface } }));
+            }}
+          >
+            <option value="">not said</option>
+            {PAINT_SURFACES.map((name) => (
+              <option key={name} value={name}>
+                {name}
+              </option>
+            ))}
+          </SelectField>
+        ))}
+      </div>
+    </Group>
+  );
+}
