@@ -11,6 +11,7 @@ import { useStudio } from "../../kit/studio/useStudio";
 import { StudioProvider } from "../../kit/studio/StudioProvider";
 import { putAway, useProblems } from "../../kit/studio/problems";
 import { Board } from "./Board";
+import { GivenAnywhere } from "./GivenAnywhere";
 import { GreyByValue } from "./GreyByValue";
 import { Navigation } from "./Navigation";
 import { NewVersion } from "./NewVersion";
@@ -80,6 +81,7 @@ function View({ children }: { children: ReactNode }) {
           </Button>
         </div>
       ))}
+      <GivenAnywhere />
       <NewVersion />
       <Timers />
       <Suspense fallback={null}>{children}</Suspense>

@@ -6,6 +6,7 @@ import { useEffect, useEffectEvent, useState } from "react";
 import { CAMERA_SHOTS } from "../../devices/simulatedCamera";
 import { Button } from "../../ui/Button";
 import { Drawer } from "../../ui/Drawer";
+import { takeLeftPicture, useGiven } from "../../kit/picture/given";
 import { attempt } from "../../kit/studio/problems";
 
 /** Phones convert their own format to one of these when they are asked for. */
@@ -91,43 +92,13 @@ function FileLabel({
   );
 }
 
-/** A picture that is pasted, or dropped anywhere on the page. */
+/** A picture that is pasted, or dropped anywhere on the page, or was given on another view. */
 function useGivenPicture(onFile: (file: File) => void): void {
+  useGiven({ onPicture: onFile, takesAnyFile: true });
   const take = useEffectEvent(onFile);
   useEffect(() => {
-    const listening = new AbortController();
-    const { signal } = listening;
-    window.addEventListener(
-      "paste",
-      (event) => {
-        const file = [...(event.clipboardData?.files ?? [])].find(({ type }) => type.startsWith("image/"));
-        if (!file) return;
-        event.preventDefault();
-        take(file);
-      },
-      { signal },
-    );
-    // Without this the browser would leave the page for the file.
-    window.addEventListener(
-      "dragover",
-      (event) => {
-        if (event.dataTransfer?.types.includes("Files")) event.preventDefault();
-      },
-      { signal },
-    );
-    window.addEventListener(
-      "drop",
-      (event) => {
-        const [file] = event.dataTransfer?.files ?? [];
-        if (!file) return;
-        event.preventDefault();
-        take(file);
-      },
-      { signal },
-    );
-    return () => {
-      listening.abort();
-    };
+    const left = takeLeftPicture();
+    if (left) take(left);
   }, []);
 }
 

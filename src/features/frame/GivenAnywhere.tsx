@@ -1,0 +1,64 @@
+"use client";
+
+/** On every view: a pasted or dropped picture opens on Subject, a colour becomes a note and is mixed. */
+import { usePathname, useRouter } from "next/navigation";
+import { useState } from "react";
+import { storedFromLab } from "../../domain/reading/storedColor";
+import { parseColor } from "../../domain/reading/typedColor";
+import { TYPED_UNCERTAINTY } from "../../domain/reading/uncertainty";
+import { usePaintingCommands } from "../../kit/commands/paintings";
+import { leavePicture, useGiven } from "../../kit/picture/given";
+import { attempt } from "../../kit/studio/problems";
+import { useSettings, useStudio } from "../../kit/studio/useStudio";
+import { Button } from "../../ui/Button";
+import { Status } from "../../ui/Status";
+import { describeLab } from "../../words/colors";
+
+/** No colour is longer; a pasted page is not read to its end. */
+const LONGEST_COLOUR = 80;
+
+export function GivenAnywhere() {
+  const painting = useStudio((studio) => studio.painting);
+  const settings = useSettings();
+  const { addNote } = usePaintingCommands();
+  const router = useRouter();
+  const pathname = usePathname();
+  const [word, setWord] = useState<string>();
+  const keep = async (text: string, paintingId: string): Promise<void> => {
+    const read = parseColor(text);
+    if (!read.ok) return;
+    const { hue } = describeLab(read.value, settings);
+    const target = storedFromLab(read.value, "typed", TYPED_UNCERTAINTY);
+    const note = await addNote({ paintingId, name: hue, target }, Date.now());
+    setWord(`${text} is note ${note.number} now, ${hue}.`);
+    router.push(`/mix?note=${note.id}`);
+  };
+  const onText = (text: string): void => {
+    if (text.length > LONGEST_COLOUR || !parseColor(text).ok) return;
+    if (painting) attempt(keep(text, painting.id));
+    else setWord(`${text} is a colour. Start a painting, then it can become a note.`);
+  };
+  const onPicture = (file: File): void => {
+    if (!painting) {
+      setWord("A picture belongs to a painting. Start one, then give it the picture.");
+      return;
+    }
+    leavePicture(file);
+    router.push("/subject");
+  };
+  // Subject opens pictures itself.
+  useGiven({ onText, ...(pathname !== "/subject" && { onPicture }) });
+  if (word === undefined) return null;
+  return (
+    <div className="mx-4 mt-3 flex items-center justify-between gap-4 border-2 border-edge p-2">
+      <Status>{word}</Status>
+      <Button
+        onClick={() => {
+          setWord(undefined);
+        }}
+      >
+        Understood
+      </Button>
+    </div>
+  );
+}
