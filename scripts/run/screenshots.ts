@@ -166,7 +166,7 @@ const SHOTS: readonly Shot[] = [
       await page.getByRole("link", { name: "Log", exact: true }).click();
       await page
         .getByRole("table")
-        .getByRole("button", { name: /Biscuit tin/ })
+        .getByRole("button", { name: /Rope/ })
         .click();
       await page.getByText("A tube changed since").waitFor();
     },
