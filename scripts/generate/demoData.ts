@@ -412,7 +412,7 @@ SPOTS.forEach((spot, i) => {
   };
   file.notes.push(note);
   if (i === 0) mixNote(note, MADE_AT - 4 * DAY_MS, 2, "match");
-  if (i === 1) mixNote(note, MADE_AT - 2 * DAY_MS, 1, "match");
+  if (i === 1) mixNote(note, MADE_AT - 3.5 * DAY_MS, 1, "match");
   if (i === 2) mixNote(note, MADE_AT - 40 * 60_000, 0, "piled");
   if (i === 3) mixNote(note, MADE_AT - 75 * 60_000, 0, "reading");
 });

@@ -164,10 +164,7 @@ const SHOTS: readonly Shot[] = [
       await page.getByRole("button", { name: "Fit the tube to these" }).click();
       await page.getByRole("button", { name: "Keep it" }).click();
       await page.getByRole("link", { name: "Log", exact: true }).click();
-      await page
-        .getByRole("table")
-        .getByRole("button", { name: /Rope/ })
-        .click();
+      await page.getByRole("table").getByRole("button", { name: /Rope/ }).click();
       await page.getByText("A tube changed since").waitFor();
     },
   },

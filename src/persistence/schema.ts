@@ -23,7 +23,13 @@ import {
   SCHOOL_FIRSTS,
 } from "../domain/school/school";
 import { FILMS, SEEN_ON } from "../domain/reading/reading";
-import { AMOUNT_UNITS, CHROMA_VOCABULARIES, PAINT_SURFACES, ROOMS } from "../domain/settings/settings";
+import {
+  AMOUNT_UNITS,
+  CHROMA_VOCABULARIES,
+  PAINT_SURFACES,
+  ROOMS,
+  TABLE_ORDERS,
+} from "../domain/settings/settings";
 import {
   LIGHTFASTNESS_CLASSES,
   TUBE_GRADES,
@@ -293,6 +299,7 @@ export const settingsSchema = z.strictObject({
   allowsForDrying: z._default(z.boolean(), true),
   /** Piles of other paintings count as paint too. */
   takesAllPiles: z.optional(z.boolean()),
+  tableOrder: z.optional(z.enum(TABLE_ORDERS)),
   paintSurfaces: z.optional(z.partialRecord(z.enum(TUBE_MEDIA), z.enum(PAINT_SURFACES))),
   currentPaintingId: z.optional(id),
   /** When the last archive of everything was saved to a file. */

@@ -1,8 +1,7 @@
-/** A colour typed or pasted by a person: hex, CIELAB, or as style sheets write it. */
-import { converter, modeHsl, modeHwb, modeRgb, parse, useMode as addMode } from "culori/fn";
+/** A colour typed by a person, as hex or CIELAB. */
 import { parseHex } from "../../core/color/hex";
 import { labFromSrgb } from "../../core/color/srgb";
-import { type LabD65, labD65, type Srgb, srgb } from "../../core/color/types";
+import { type LabD65, labD65 } from "../../core/color/types";
 import { fail, type Result, succeed } from "../../core/result";
 
 /** No paint lies further out on a* or b*. */
@@ -14,14 +13,8 @@ export type ColorFailure =
   | { readonly code: "lightness-outside"; readonly lightness: number }
   | { readonly code: "axis-outside" };
 
-for (const mode of [modeRgb, modeHsl, modeHwb]) addMode(mode);
-const toRgb = converter("rgb");
-
-/**
- * "#4a7d80", "4a7d80", "46 -15 -13", "46,5 -15,2 -13", "L 46, a -15, b -13", "Lab(46, -15, -13)", "rgb(74, 125, 128)",
- * "hsl(183 27% 40%)", "teal".
- */
-export function parseColor(text: string): Result<LabD65, ColorFailure> {
+/** "#4a7d80", "4a7d80", "46 -15 -13", "46,5 -15,2 -13", "L 46, a -15, b -13", "Lab(46, -15, -13)". */
+export function parseHexOrLab(text: string): Result<LabD65, ColorFailure> {
   const trimmed = text.trim();
   if (trimmed === "") return fail({ code: "empty" });
   const numbers = trimmed.startsWith("#") ? undefined : threeNumbers(trimmed);
@@ -32,16 +25,7 @@ export function parseColor(text: string): Result<LabD65, ColorFailure> {
     return succeed(labD65(l, a, b));
   }
   const hex = parseHex(trimmed);
-  const screen = hex.ok ? hex.value : screenColor(trimmed);
-  return screen ? succeed(labFromSrgb(screen)) : fail({ code: "not-a-colour", text: trimmed });
-}
-
-/** As style sheets write it; paint is not transparent, and no channel is brighter than full. */
-function screenColor(text: string): Srgb | undefined {
-  const parsed = toRgb(parse(text.toLowerCase().replace(/;$/, "").trim()));
-  if (!parsed || (parsed.alpha ?? 1) < 1) return undefined;
-  const { r, g, b } = parsed;
-  return [r, g, b].every((channel) => channel >= 0 && channel <= 1) ? srgb(r, g, b) : undefined;
+  return hex.ok ? succeed(labFromSrgb(hex.value)) : fail({ code: "not-a-colour", text: trimmed });
 }
 
 function threeNumbers(text: string): readonly [number, number, number] | undefined {

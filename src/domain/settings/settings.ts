@@ -4,6 +4,9 @@ import { DEFAULT_SCHOOL, type School } from "../school/school";
 
 export const ROOMS = ["light", "middle", "dark"] as const;
 export const CHROMA_VOCABULARIES = ["dull-bright", "weak-strong", "greyed-pure"] as const;
+/** In which order the Table lists what is still to be mixed. */
+export const TABLE_ORDERS = ["number", "dark-first", "light-first", "largest-first", "hue"] as const;
+export type TableOrder = (typeof TABLE_ORDERS)[number];
 export const AMOUNT_UNITS = ["parts", "millilitres", "drops", "grams", "percent"] as const;
 
 export const PAINT_SURFACES = ["matt", "satin", "gloss", "varnished"] as const;
@@ -29,6 +32,8 @@ export type Settings = {
   readonly takesAllPiles?: boolean | undefined;
   /** How the dry paint of this box shines, by medium; a brushed-out film when left out. */
   readonly paintSurfaces?: Readonly<Partial<Record<TubeMedium, (typeof PAINT_SURFACES)[number]>>> | undefined;
+  /** By number when left out. */
+  readonly tableOrder?: TableOrder | undefined;
   readonly currentPaintingId?: string | undefined;
   /** When the last archive of everything was saved to a file. */
   readonly lastArchiveAt?: number | undefined;

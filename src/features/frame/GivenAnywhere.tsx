@@ -4,7 +4,7 @@
 import { usePathname, useRouter } from "next/navigation";
 import { useState } from "react";
 import { storedFromLab } from "../../domain/reading/storedColor";
-import { parseColor } from "../../domain/reading/typedColor";
+import { parseColor } from "../../kit/reading/parseColor";
 import { TYPED_UNCERTAINTY } from "../../domain/reading/uncertainty";
 import { usePaintingCommands } from "../../kit/commands/paintings";
 import { leavePicture, useGiven } from "../../kit/picture/given";

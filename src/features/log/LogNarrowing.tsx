@@ -4,7 +4,7 @@
 import type { ReactNode } from "react";
 import { HUE_PLACES } from "../../core/describe/huePlaces";
 import type { LogRow } from "../../domain/log/logRow";
-import { parseColor } from "../../domain/reading/typedColor";
+import { parseColor } from "../../kit/reading/parseColor";
 import { useSettings, useStudio } from "../../kit/studio/useStudio";
 import { Button } from "../../ui/Button";
 import { SelectField, TextField } from "../../ui/fields";

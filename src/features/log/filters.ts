@@ -5,7 +5,7 @@ import { lightnessFromValue, type ValueScale } from "../../core/describe/valueSc
 import type { LogKind, LogRow } from "../../domain/log/logRow";
 import type { Note } from "../../domain/note/note";
 import { labFromStored } from "../../domain/reading/storedColor";
-import { parseColor } from "../../domain/reading/typedColor";
+import { parseColor } from "../../kit/reading/parseColor";
 import type { LogOrder, LogQuery } from "../../persistence/log/logQuery";
 
 export type LogFilters = {

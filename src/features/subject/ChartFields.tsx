@@ -7,7 +7,7 @@ import { Button } from "../../ui/Button";
 import { FileField, TextAreaField, TextField } from "../../ui/fields";
 import { Notice } from "../../ui/Notice";
 import { attempt } from "../../kit/studio/problems";
-import { parseColor } from "../../domain/reading/typedColor";
+import { parseColor } from "../../kit/reading/parseColor";
 import { colorFailureWords } from "../../words/typed";
 import type { ChartDraft } from "./useReferences";
 

@@ -15,7 +15,7 @@ import { referenceFailureWords } from "../../words/pictures";
 import { attempt } from "../../kit/studio/problems";
 import { useSettings } from "../../kit/studio/useStudio";
 import { usePictureCommands } from "../../kit/commands/pictures";
-import { parseColor } from "../../domain/reading/typedColor";
+import { parseColor } from "../../kit/reading/parseColor";
 import type { OpenPicture } from "../../kit/picture/usePicture";
 import { describeLab } from "../../words/colors";
 import { ChartFields } from "./ChartFields";

@@ -9,7 +9,7 @@ import * as z from "zod/mini";
 import { READY_SETS } from "../../data/readySets";
 import { isVisibleName } from "../../domain/name/visibleName";
 import { storedFromLab } from "../../domain/reading/storedColor";
-import { parseColor } from "../../domain/reading/typedColor";
+import { parseColor } from "../../kit/reading/parseColor";
 import { TYPED_UNCERTAINTY } from "../../domain/reading/uncertainty";
 import { paintsById, tubeOfPaint } from "../../domain/tube/paints";
 import { usePaintingCommands } from "../../kit/commands/paintings";

@@ -1,12 +1,16 @@
 "use client";
 
 /** The current painting: its picture and notes, what waits to dry, and what to do next. */
-import { formatDistanceToNow } from "date-fns";
+import { formatDistanceToNow, formatRelative } from "date-fns";
+import { enGB } from "date-fns/locale/en-GB";
 import { useLiveQuery } from "dexie-react-hooks";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import type { Note } from "../../domain/note/note";
 import type { Painting } from "../../domain/painting/painting";
+import { TABLE_ORDERS, type TableOrder } from "../../domain/settings/settings";
+import { usePaletteMedium } from "../../kit/paint/usePalettePaint";
+import { readTimers } from "../../persistence/benches";
 import { readPicture } from "../../persistence/pictures";
 import { readLatestMatches } from "../../persistence/studio";
 import { labFromStored } from "../../domain/reading/storedColor";
@@ -156,9 +160,12 @@ function NextList() {
   const notes = useStudio((studio) => studio.notes);
   const painting = useStudio((studio) => studio.painting);
   const matches = useLiveQuery(() => readLatestMatches(db, painting?.id ?? ""), [db, painting?.id]);
+  const timers = useLiveQuery(() => readTimers(db), [db]);
+  const { medium } = usePaletteMedium();
+  const { tableOrder: order = "number" } = useSettings();
   const [openedAt] = useState(() => Date.now());
-  if (!matches) return null;
-  const steps = nextSteps(notes, matches, openedAt);
+  if (!matches || !timers) return null;
+  const steps = nextSteps({ notes, latestMatches: matches, timers, medium, order }, openedAt);
   if (notes.length === 0) return <NoNotes />;
   if (steps.length === 0) return <p className="mt-4">Every note is mixed and checked dry.</p>;
   return (
@@ -166,6 +173,7 @@ function NextList() {
       <h2 id="next" className="mt-5 font-bold">
         What to do next
       </h2>
+      {steps.length > 2 ? <OrderField order={order} /> : null}
       <ol className="mt-1">
         {steps.slice(0, STEPS_SHOWN).map((step, i) => (
           <NextItem key={step.note.id} step={step} isFirst={i === 0} />
@@ -175,6 +183,34 @@ function NextList() {
         <p className="pt-2 text-muted">and {steps.length - STEPS_SHOWN} more in the tray below</p>
       ) : null}
     </section>
+  );
+}
+
+const ORDER_WORDS: Readonly<Record<TableOrder, string>> = {
+  number: "by number",
+  "dark-first": "dark first",
+  "light-first": "light first",
+  "largest-first": "largest area first",
+  hue: "by hue, red to violet",
+};
+
+function OrderField({ order }: { order: TableOrder }) {
+  const change = useChangeSettings();
+  return (
+    <SelectField
+      label="In this order"
+      className="mt-1 max-w-60"
+      value={order}
+      onChange={(event) => {
+        change({ tableOrder: TABLE_ORDERS.find((name) => name === event.target.value) });
+      }}
+    >
+      {TABLE_ORDERS.map((name) => (
+        <option key={name} value={name}>
+          {ORDER_WORDS[name]}
+        </option>
+      ))}
+    </SelectField>
   );
 }
 
@@ -261,7 +297,9 @@ function stepWords(step: NextStep, description: string): string {
       return "begun, not matched yet";
     case "dry-check": {
       const kept = formatDistanceToNow(step.match.keptAt, { addSuffix: true });
-      return step.isDue ? `mixed ${kept}: look at the dry paint` : `mixed ${kept}, still fresh`;
+      return step.isDue
+        ? `mixed ${kept}: look at the dry paint`
+        : `mixed ${kept}, to be judged dry ${formatRelative(step.dryAt, Date.now(), { locale: enGB })}`;
     }
   }
 }

@@ -1,6 +1,6 @@
 "use client";
 
-import { findPaints, outsidePaint } from "../../domain/tube/findPaints";
+import { findPaints, outsidePaint } from "./findPaints";
 import { type Paint, PAINTS } from "../../domain/tube/paints";
 import { ladderOfPaint } from "../../domain/tube/smear";
 import { type SmearItem, SmearPicker } from "./SmearPicker";

@@ -1,7 +1,7 @@
 "use client";
 
 import { useState } from "react";
-import { parseColor } from "../../domain/reading/typedColor";
+import { parseColor } from "./parseColor";
 import { TYPED_UNCERTAINTY } from "../../domain/reading/uncertainty";
 import { Button } from "../../ui/Button";
 import { TextField } from "../../ui/fields";

@@ -1,6 +1,6 @@
 /** Paints by what a painter types: studio names in any order, short forms, codes with and without marks. */
 import MiniSearch from "minisearch";
-import { OUTSIDE_PAINTS, type OutsidePaint, type Paint, PAINTS } from "./paints";
+import { OUTSIDE_PAINTS, type OutsidePaint, type Paint, PAINTS } from "../../domain/tube/paints";
 
 /** "Cad red", "ult blue": what painters shorten, and what the label says. */
 const SHORT_FORMS: ReadonlyMap<string, string> = new Map([

@@ -3,7 +3,7 @@ import { hexFromSrgb } from "../../core/color/hex";
 import { labFromSrgb } from "../../core/color/srgb";
 import { type LabD65, srgb } from "../../core/color/types";
 import { createRng } from "../../core/random/rng";
-import { parseColor } from "./typedColor";
+import { parseColor } from "./parseColor";
 
 function read(text: string): LabD65 {
   const parsed = parseColor(text);

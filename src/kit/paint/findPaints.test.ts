@@ -1,8 +1,8 @@
 import { describe, expect, it } from "vitest";
 import { PIGMENT_MODELS } from "../../data/pigments.generated";
 import { findPaints, outsidePaint, paintWords } from "./findPaints";
-import { opticsOfTube } from "./optics";
-import { PAINTS, tubeOfPaint } from "./paints";
+import { opticsOfTube } from "../../domain/tube/optics";
+import { PAINTS, tubeOfPaint } from "../../domain/tube/paints";
 
 /** What is typed, and the paint that must come first. */
 const ASKED: readonly (readonly [string, string])[] = [
