@@ -17,6 +17,7 @@ import type { PaletteTable } from "../core/picture/paletteTable";
 import type { PaletteAnswer } from "../core/recipe/paletteMixer";
 import type { TubeCalibration, TubeReading } from "../core/learning/calibrateTube";
 import type { LearnedBox, LearningTube, PileEvidence } from "../core/learning/learnBox";
+import type { MinuteReading } from "../core/learning/minuteReading";
 
 /** What a hand can lay, and which tubes are white. */
 export type PileWays = Pick<LaidCorrectorQuery, "dosing" | "whites">;
@@ -27,6 +28,11 @@ export type SolverApi = {
   calibrateTube: (tube: SolverTube, readings: readonly TubeReading[]) => TubeCalibration;
   /** Fits all tubes to recorded piles and their tests; seconds for a hundred piles. */
   learnBox: (tubes: readonly LearningTube[], piles: readonly PileEvidence[]) => LearnedBox;
+  /** The one dab of these tubes that tells most; undefined where none tells much. */
+  minuteReading: (
+    tubes: readonly (LearningTube & { readonly isWhite: boolean })[],
+    uncertaintyDeltaE2000: number,
+  ) => MinuteReading | undefined;
   /** What the readings of a pile say of its tubes. */
   believe: (request: BeliefRequest) => Omit<Belief, "pileId" | "tubes"> & {
     readonly tubes: readonly Omit<SolverTube, "isBlack">[];

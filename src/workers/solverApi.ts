@@ -23,6 +23,7 @@ import { USUAL_SURFACE_PRIOR } from "../core/learning/surfaceModel";
 import { USUAL_PRIOR } from "../core/learning/tubeModel";
 import { calibrateTube, type TubeCalibration } from "../core/learning/calibrateTube";
 import { learnBox } from "../core/learning/learnBox";
+import { minuteReading } from "../core/learning/minuteReading";
 import { PAPER, UNDILUTED_THICKNESS } from "../data/paper";
 import { WHITE_BENCH } from "../data/testWhite";
 import { VIEWING } from "../data/standardViewing";
@@ -98,6 +99,7 @@ export function createSolverApi(): SolverApi {
   return {
     searchRecipes: (request): PaletteAnswer => mixerFor(request).recipesFor(request.query, request.dosing),
     calibrateTube: (tube, readings): TubeCalibration => calibrateTube(opticsOf(tube), readings, WHITE_BENCH),
+    minuteReading: (tubes, uncertainty) => minuteReading(tubes, WHITE_BENCH, uncertainty),
     learnBox: (tubes, piles) => learnBox(tubes, piles, WHITE_BENCH),
     believe: (request) => {
       const key = JSON.stringify(request);

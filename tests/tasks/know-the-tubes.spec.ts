@@ -341,3 +341,15 @@ test("on a phone one tube is read at a time", async ({ page }) => {
   await page.getByRole("button", { name: "all tubes" }).click();
   await expect(boxOf(page)).toBeVisible();
 });
+
+test("the dab that tells most about the board is named, and leads to its tube", async ({ page }) => {
+  await openDemo(page);
+  await openTube(page, "Titanium white");
+  const advice = page.getByText(/The dab that tells most now/);
+  await expect(advice).toBeVisible();
+  await expect(advice).toContainText(/from within ±\d\.\d to ±\d\.\d/);
+  const named = await advice.locator("span").first().innerText();
+  await page.getByRole("button", { name: `open ${named}` }).click();
+  await expect(page.getByRole("heading", { name: named, level: 2 })).toBeVisible();
+  await expect(page.getByRole("button", { name: `open ${named}` })).toHaveCount(0);
+});

@@ -4,6 +4,7 @@
  */
 import { deltaE2000 } from "../color/ciede2000";
 import type { LabD65 } from "../color/types";
+import type { LearningConditions } from "./boxModel";
 import type { Evidence, MixPart } from "./evidence";
 import { type LearnedTubes, learnTubes } from "./learnTubes";
 import { USUAL_SURFACE_PRIOR } from "./surfaceModel";
@@ -60,32 +61,8 @@ export function learnBox(
   piles: readonly PileEvidence[],
   bench: TestWhite,
 ): LearnedBox {
-  const white = tubes.length;
   const generic = [...tubes.map((tube) => tube.generic), bench.white];
-  const conditions = {
-    view: bench.view,
-    surface: bench.surface,
-    surfacePrior: USUAL_SURFACE_PRIOR,
-    prior: USUAL_PRIOR,
-    fixed: [white],
-  };
-  const tint = (tube: number, whiteParts: number): MixPart[] =>
-    whiteParts > 0
-      ? [
-          { tube, volume: 1 },
-          { tube: white, volume: whiteParts },
-        ]
-      : [{ tube, volume: 1 }];
-  const tests = tubes.flatMap(({ readings }, tube) =>
-    readings.map(
-      ({ whiteParts, lab, uncertaintyDeltaE2000, spectrum }): Evidence => ({
-        parts: tint(tube, whiteParts),
-        lab,
-        uncertaintyDeltaE2000,
-        ...(spectrum && { spectrum }),
-      }),
-    ),
-  );
+  const { conditions, tint, tests } = testsOf(tubes, bench);
   const evidence = [...piles, ...tests];
   // Of the others nothing was read, their surface neither.
   const isHeld = new Set(evidence.flatMap(({ parts }) => parts.map(({ tube }) => tube)));
@@ -113,6 +90,45 @@ export function learnBox(
       missAfter: learned.missAfter[i] ?? Number.NaN,
       isDoubted: (learned.weights[i] ?? 0) < DOUBTED_BELOW,
     })),
+  };
+}
+
+/** The tube tests of a box as evidence; the place after the last tube is the white that they were made with. */
+export function testsOf(
+  tubes: readonly Pick<LearningTube, "readings">[],
+  bench: TestWhite,
+): {
+  readonly conditions: LearningConditions;
+  readonly tint: (tube: number, whiteParts: number) => MixPart[];
+  readonly tests: readonly Evidence[];
+} {
+  const white = tubes.length;
+  const tint = (tube: number, whiteParts: number): MixPart[] =>
+    whiteParts > 0
+      ? [
+          { tube, volume: 1 },
+          { tube: white, volume: whiteParts },
+        ]
+      : [{ tube, volume: 1 }];
+  return {
+    conditions: {
+      view: bench.view,
+      surface: bench.surface,
+      surfacePrior: USUAL_SURFACE_PRIOR,
+      prior: USUAL_PRIOR,
+      fixed: [white],
+    },
+    tint,
+    tests: tubes.flatMap(({ readings }, tube) =>
+      readings.map(
+        ({ whiteParts, lab, uncertaintyDeltaE2000, spectrum }): Evidence => ({
+          parts: tint(tube, whiteParts),
+          lab,
+          uncertaintyDeltaE2000,
+          ...(spectrum && { spectrum }),
+        }),
+      ),
+    ),
   };
 }
 

@@ -28,6 +28,7 @@ const WORTHWHILE = 0.05;
  * @param evidence - what has been read of them.
  * @param possible - readings to choose from; each is offered once.
  * @param probes - mixtures whose predictions matter.
+ * @param most - readings that are named.
  */
 export function adviseReadings(
   tubes: readonly OpticalModel[],
@@ -35,6 +36,7 @@ export function adviseReadings(
   possible: readonly PossibleReading[],
   probes: readonly (readonly MixPart[])[],
   conditions: LearningConditions,
+  most = possible.length,
 ): ReadingAdvice {
   const involved = [
     ...new Set([...evidence, ...possible].flatMap((entry) => entry.parts.map((part) => part.tube))),
@@ -67,7 +69,7 @@ export function adviseReadings(
   const spreadNow = spreadWith(normal);
   const next: { reading: number; spreadAfter: number }[] = [];
   let spread = spreadNow;
-  while (next.length < possible.length) {
+  while (next.length < Math.min(most, possible.length)) {
     const tried = gains
       .map((gain, reading) => ({ reading, matrix: combined(normal, gain, 1) }))
       .filter(({ reading }) => !next.some((taken) => taken.reading === reading))

@@ -5,7 +5,7 @@ import { useLiveQuery } from "dexie-react-hooks";
 import { format } from "date-fns";
 import { useEffect, useMemo, useRef, useState } from "react";
 import { deltaE2000 } from "../../core/color/ciede2000";
-import type { LearnedBox } from "../../core/learning/learnBox";
+import type { LearnedBox, LearningTube } from "../../core/learning/learnBox";
 import { tintLab } from "../../core/tube/character";
 import { WHITE_BENCH } from "../../data/testWhite";
 import type { Tube } from "../../domain/tube/tube";
@@ -15,7 +15,7 @@ import { Notice } from "../../ui/Notice";
 import { Working } from "../../ui/Working";
 import { readTeachingPiles, readWetAndDry } from "../../persistence/pileReads";
 import { dryingOf, kindOfMixture } from "../../domain/mixture/drying";
-import { genericOpticsOf, opticsOfTube } from "../../domain/tube/optics";
+import { genericOpticsOf } from "../../domain/tube/optics";
 import { workFailureWords } from "../../words/failures";
 import { solver } from "../../workers/clients";
 import { useDb, useSettings, useStudio } from "../../kit/studio/useStudio";
@@ -26,6 +26,7 @@ import { useOwnHand } from "../../kit/hand/useOwnHand";
 import type { LabD65 } from "../../core/color/types";
 import type { Dose } from "../../domain/pile/pile";
 import { tubeReadingOf } from "../../domain/tube/calibrationReadings";
+import { learningTubeOf } from "../../domain/tube/learningTube";
 import { changeWords, surfaceWords } from "../../words/tubes";
 import { useOnce } from "../../kit/commands/useOnce";
 
@@ -65,7 +66,7 @@ export function LearnFromPiles({ onDone }: { onDone: () => void }) {
     const answer = await solver.ask(
       (remote) =>
         remote.learnBox(
-          from.tubes.map(learningTubeOf),
+          from.tubes.map(heldTubeOf),
           from.piles.map((pile) => pile.evidence),
         ),
       { signal: left.signal },
@@ -188,15 +189,11 @@ function Outcome({
   );
 }
 
-function learningTubeOf(tube: Tube) {
-  const generic = genericOpticsOf(tube);
-  const believed = opticsOfTube(tube);
-  if (!generic || !believed) throw new Error(`${tube.label} has no generic model`);
-  return {
-    generic,
-    believed,
-    readings: (tube.optics.calibrations.at(-1)?.readings ?? []).map(tubeReadingOf),
-  };
+/** The piles name tubes by their place, so that none may be left out. */
+function heldTubeOf(tube: Tube): LearningTube {
+  const learning = learningTubeOf(tube);
+  if (!learning) throw new Error(`${tube.label} has no generic model`);
+  return learning;
 }
 
 /** What is kept: each tube's new optics with the piles that it lay in and the readings of its tests. */

@@ -14,6 +14,7 @@ import { useSettings, useStudio } from "../../kit/studio/useStudio";
 import { attempt } from "../../kit/studio/problems";
 import { useTubeCommands } from "../../kit/commands/tubes";
 import { basisWords } from "../../domain/tube/box";
+import { MinuteAdvice } from "./MinuteAdvice";
 import { CompareTubes } from "./CompareTubes";
 import { LearnFromPiles } from "./LearnFromPiles";
 import { TintLadder } from "./TintLadder";
@@ -92,6 +93,7 @@ export function TubePage({
           onLearn={() => {
             setDrawer("learn");
           }}
+          onOpen={onOpen}
         />
       </div>
       {tube.deletedAt === undefined ? (
@@ -249,7 +251,15 @@ function TubeActions({
   );
 }
 
-function HowSure({ tube, onLearn }: { tube: Tube; onLearn: () => void }) {
+function HowSure({
+  tube,
+  onLearn,
+  onOpen,
+}: {
+  tube: Tube;
+  onLearn: () => void;
+  onOpen: (tubeId: string) => void;
+}) {
   const settings = useSettings();
   const { undoCalibration } = useTubeCommands();
   const calibration = tube.optics.calibrations.at(-1);
@@ -293,6 +303,7 @@ function HowSure({ tube, onLearn }: { tube: Tube; onLearn: () => void }) {
       <Button weight="quiet" onClick={onLearn}>
         learn from your piles
       </Button>
+      <MinuteAdvice openId={tube.id} onOpen={onOpen} />
     </section>
   );
 }
