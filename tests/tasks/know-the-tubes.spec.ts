@@ -347,7 +347,7 @@ test("the dab that tells most about the board is named, and leads to its tube", 
   await openTube(page, "Titanium white");
   const advice = page.getByText(/The dab that tells most now/);
   await expect(advice).toBeVisible();
-  await expect(advice).toContainText(/from within ±\d\.\d to ±\d\.\d/);
+  await expect(advice).toContainText(/mixtures surer by \d+ %/);
   const named = await advice.locator("span").first().innerText();
   await page.getByRole("button", { name: `open ${named}` }).click();
   await expect(page.getByRole("heading", { name: named, level: 2 })).toBeVisible();

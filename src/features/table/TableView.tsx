@@ -170,10 +170,12 @@ function NextList() {
   if (steps.length === 0) return <p className="mt-4">Every note is mixed and checked dry.</p>;
   return (
     <section aria-labelledby="next">
-      <h2 id="next" className="mt-5 font-bold">
-        What to do next
-      </h2>
-      {steps.length > 2 ? <OrderField order={order} /> : null}
+      <div className="mt-5 flex flex-wrap items-end justify-between gap-x-4">
+        <h2 id="next" className="font-bold">
+          What to do next
+        </h2>
+        {steps.length > 2 ? <OrderField order={order} /> : null}
+      </div>
       <ol className="mt-1">
         {steps.slice(0, STEPS_SHOWN).map((step, i) => (
           <NextItem key={step.note.id} step={step} isFirst={i === 0} />
@@ -199,7 +201,7 @@ function OrderField({ order }: { order: TableOrder }) {
   return (
     <SelectField
       label="In this order"
-      className="mt-1 max-w-60"
+      className="w-44"
       value={order}
       onChange={(event) => {
         change({ tableOrder: TABLE_ORDERS.find((name) => name === event.target.value) });

@@ -28,8 +28,8 @@ export function MinuteAdvice({ openId, onOpen }: { openId: string; onOpen: (tube
     <div className="mt-2 border-t pt-1">
       <p>
         The dab that tells most now: <span className="font-semibold">{tube.label}</span>, {dab}, read by eye.
-        It brings mixtures of your board from within ±{found.spreadNow.toFixed(1)} to ±
-        {found.spreadAfter.toFixed(1)}.
+        It makes what is said of your board’s mixtures surer by{" "}
+        {Math.round(100 * (1 - found.spreadAfter / found.spreadNow))} %.
       </p>
       {tube.id === openId ? null : (
         <Button
