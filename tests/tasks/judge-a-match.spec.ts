@@ -62,7 +62,7 @@ test("a typed reading is taken, and one that is no colour is refused with a reas
   await trayNote(page, /^4 Hull/).click();
   await readingOf(page, "the pile", "type it");
   const field = page.getByLabel("Hex or CIELAB (D65) of the pile");
-  await field.fill("teal");
+  await field.fill("tealish");
   await page.getByLabel("Hex or CIELAB (D65) of the pile").press("Enter");
   await expect(page.getByRole("main").getByRole("alert")).toContainText("neither hex");
   await field.fill("44 -13 -8");
