@@ -1,3 +1,4 @@
+import type { Tube } from "../domain/tube/tube";
 import "fake-indexeddb/auto";
 import { readFileSync } from "node:fs";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
@@ -101,6 +102,18 @@ describe("paintings and boards", () => {
     const studio = await readStudio(db);
     expect(studio.palette?.tubeIds).toHaveLength(1);
     expect(studio.tubes).toHaveLength(3);
+  });
+
+  it("takes a tube of the box for a new painting only where medium and grade agree", async () => {
+    const boardOf = async (medium: Tube["medium"], grade: Tube["grade"]): Promise<readonly string[]> => {
+      const { paletteId } = await startPainting(db, "Pears", [{ ...paint("viridian"), medium, grade }], 3);
+      return (await db.palettes.get(paletteId))?.tubeIds ?? [];
+    };
+    const oil = await boardOf("oil", "artist");
+    expect(await boardOf("oil", "artist")).toEqual(oil);
+    expect(await boardOf("oil", "unknown")).toEqual(oil);
+    expect(await boardOf("oil", "student")).not.toEqual(oil);
+    expect(await boardOf("acrylic", "artist")).not.toEqual(oil);
   });
 
   it("are refused without a name, and then nothing is written", async () => {

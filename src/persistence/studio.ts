@@ -122,12 +122,13 @@ export async function startPainting(
   return painting;
 }
 
-/** Whether a tube of the box is what is asked for: in the box, and of the same generic pigments. */
+/** Whether a tube of the box is what is asked for: in the box, of the same generic pigments, medium and grade. */
 function isSamePaint(tube: Tube, paint: NewTube): boolean {
   return (
     tube.deletedAt === undefined &&
     tube.archivedAt === undefined &&
     tube.medium === paint.medium &&
+    (tube.grade === paint.grade || tube.grade === "unknown" || paint.grade === "unknown") &&
     tube.optics.modelIds.join() === paint.optics.modelIds.join()
   );
 }

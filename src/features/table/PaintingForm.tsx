@@ -17,7 +17,7 @@ import { useOnce } from "../../kit/commands/useOnce";
 import { PaintPicker } from "../../kit/paint/PaintPicker";
 import { MOST_TUBES } from "../../kit/paint/SmearPicker";
 import { attempt } from "../../kit/studio/problems";
-import { useSettings } from "../../kit/studio/useStudio";
+import { useSettings, useStudio } from "../../kit/studio/useStudio";
 import { Button } from "../../ui/Button";
 import { Choice } from "../../ui/Choice";
 import { TextField } from "../../ui/fields";
@@ -51,10 +51,12 @@ type Form = z.infer<typeof formSchema>;
 export function PaintingForm({ onDone }: { onDone?: () => void }) {
   const { startPainting, addNote } = usePaintingCommands();
   const settings = useSettings();
+  const box = useStudio((studio) => studio.box);
+  const usual = MEDIA.find((medium) => medium === box[0]?.medium);
   const router = useRouter();
   const { register, handleSubmit, control, formState, setValue } = useForm<Form>({
     resolver: zodResolver(formSchema),
-    defaultValues: { medium: "oil", grade: "artist", paintIds: [], name: "", color: "" },
+    defaultValues: { medium: usual ?? "oil", grade: "artist", paintIds: [], name: "", color: "" },
   });
   const medium = useWatch({ control, name: "medium" });
   const once = useOnce("one painting");
