@@ -84,3 +84,21 @@ test("a match that must be invisible is warned of another shine", async ({ page 
   await trayNote(page, /^8 Slip wall/).click();
   await expect(page.getByText(/The target is matt and your paint dries gloss/)).toBeVisible();
 });
+
+test("by keyboard the list of paints is one stop, with arrows inside", async ({ page }) => {
+  await page.goto("/");
+  const find = page.getByLabel("Find by name, code or family");
+  await find.focus();
+  await page.keyboard.press("ArrowDown");
+  await expect(page.getByRole("checkbox", { name: /^Titanium white/ })).toBeFocused();
+  await page.keyboard.press("ArrowDown");
+  await page.keyboard.press("Space");
+  await expect(page.getByText("Tubes on the board: 1")).toBeVisible();
+  await page.keyboard.press("End");
+  await page.keyboard.press("Space");
+  await expect(page.getByText("Tubes on the board: 2")).toBeVisible();
+  await page.keyboard.press("Tab");
+  await expect(page.getByLabel("Name of the painting")).toBeFocused();
+  await page.keyboard.press("Shift+Tab");
+  await expect(page.getByRole("checkbox").last()).toBeFocused();
+});

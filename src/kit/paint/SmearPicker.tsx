@@ -1,6 +1,6 @@
 "use client";
 
-import { useState } from "react";
+import { type KeyboardEvent, useRef, useState } from "react";
 import type { LabD65 } from "../../core/color/types";
 import { TextField } from "../../ui/fields";
 import { Smear } from "../../ui/Smear";
@@ -48,7 +48,20 @@ export function SmearPicker({
   onChange: (ids: readonly string[]) => void;
 }) {
   const [text, setText] = useState("");
+  const list = useRef<HTMLUListElement>(null);
+  const [stopId, setStopId] = useState<string>();
   const shown = find(text);
+  // A list of many paints is one stop of the Tab key; the arrow keys go on inside it.
+  const stop = shown.find(({ id }) => id === stopId) ?? shown[0];
+  const move = (event: KeyboardEvent): void => {
+    const boxes = [...(list.current?.querySelectorAll("input") ?? [])];
+    const at = boxes.findIndex((box) => box === document.activeElement);
+    const to = { ArrowDown: at + 1, ArrowUp: at - 1, Home: 0, End: boxes.length - 1 }[event.key];
+    const next = to === undefined ? undefined : boxes[to];
+    if (!next || (at < 0 && event.key !== "ArrowDown")) return;
+    event.preventDefault();
+    next.focus();
+  };
   const isFull = chosenIds.length >= MOST_TUBES;
   return (
     <fieldset>
@@ -58,11 +71,17 @@ export function SmearPicker({
       <TextField
         label={searchLabel}
         value={text}
+        onKeyDown={move}
         onChange={(event) => {
           setText(event.target.value);
         }}
       />
-      <ul className="mt-2 max-h-80 overflow-y-auto border-y" tabIndex={0} aria-label={listLabel}>
+      <ul
+        ref={list}
+        className="mt-2 max-h-80 overflow-y-auto border-y"
+        aria-label={listLabel}
+        onKeyDown={move}
+      >
         {shown.map((item, i) => {
           const place = chosenIds.indexOf(item.id);
           return (
@@ -71,6 +90,10 @@ export function SmearPicker({
                 <input
                   type="checkbox"
                   className="size-5 shrink-0 accent-ink"
+                  tabIndex={item.id === stop?.id ? 0 : -1}
+                  onFocus={() => {
+                    setStopId(item.id);
+                  }}
                   checked={place >= 0}
                   disabled={isFull && place < 0}
                   onChange={() => {
