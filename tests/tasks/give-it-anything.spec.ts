@@ -55,7 +55,7 @@ test("a text that is no colour, or is pasted into a field, changes nothing", asy
     .getByRole("link", { name: /^\d+ / });
   await expect(notes.last()).toBeVisible();
   const before = await notes.count();
-  for (const text of ["brownish", "hello", "#12345", "x".repeat(100_000)])
+  for (const text of ["brownish", "hello", "#12345", "123456", "250", "x".repeat(100_000)])
     await give(page, "paste", { text });
   await goTo(page, "Tubes");
   await give(page, "paste", { text: "#8a6f52" }, "main input");

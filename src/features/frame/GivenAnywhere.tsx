@@ -3,16 +3,14 @@
 /** On every view: a pasted or dropped picture opens on Subject, a colour becomes a note and is mixed. */
 import { usePathname, useRouter } from "next/navigation";
 import { useState } from "react";
-import { storedFromLab } from "../../domain/reading/storedColor";
 import { parseColor } from "../../kit/reading/parseColor";
-import { TYPED_UNCERTAINTY } from "../../domain/reading/uncertainty";
+import { typedNote } from "../../kit/reading/typedNote";
 import { usePaintingCommands } from "../../kit/commands/paintings";
 import { leavePicture, useGiven } from "../../kit/picture/given";
 import { attempt } from "../../kit/studio/problems";
 import { useSettings, useStudio } from "../../kit/studio/useStudio";
 import { Button } from "../../ui/Button";
 import { Status } from "../../ui/Status";
-import { describeLab } from "../../words/colors";
 
 /** No colour is longer; a pasted page is not read to its end. */
 const LONGEST_COLOUR = 80;
@@ -27,14 +25,13 @@ export function GivenAnywhere() {
   const keep = async (text: string, paintingId: string): Promise<void> => {
     const read = parseColor(text);
     if (!read.ok) return;
-    const { hue } = describeLab(read.value, settings);
-    const target = storedFromLab(read.value, "typed", TYPED_UNCERTAINTY);
-    const note = await addNote({ paintingId, name: hue, target }, Date.now());
-    setWord(`${text} is note ${note.number} now, ${hue}.`);
+    const note = await addNote(typedNote(paintingId, read.value, settings), Date.now());
+    setWord(`${text} is note ${note.number} now, ${note.name}.`);
     router.push(`/mix?note=${note.id}`);
   };
   const onText = (text: string): void => {
-    if (text.length > LONGEST_COLOUR || !parseColor(text).ok) return;
+    // A bare number could be hex; where no colour is asked for, nobody means it so.
+    if (text.length > LONGEST_COLOUR || /^\d+$/.test(text) || !parseColor(text).ok) return;
     if (painting) attempt(keep(text, painting.id));
     else setWord(`${text} is a colour. Start a painting, then it can become a note.`);
   };

@@ -8,9 +8,8 @@ import { Controller, useForm, useWatch } from "react-hook-form";
 import * as z from "zod/mini";
 import { READY_SETS } from "../../data/readySets";
 import { isVisibleName } from "../../domain/name/visibleName";
-import { storedFromLab } from "../../domain/reading/storedColor";
 import { parseColor } from "../../kit/reading/parseColor";
-import { TYPED_UNCERTAINTY } from "../../domain/reading/uncertainty";
+import { typedNote } from "../../kit/reading/typedNote";
 import { paintsById, tubeOfPaint } from "../../domain/tube/paints";
 import { usePaintingCommands } from "../../kit/commands/paintings";
 import { useOnce } from "../../kit/commands/useOnce";
@@ -21,7 +20,6 @@ import { useSettings, useStudio } from "../../kit/studio/useStudio";
 import { Button } from "../../ui/Button";
 import { Choice } from "../../ui/Choice";
 import { TextField } from "../../ui/fields";
-import { describeLab } from "../../words/colors";
 import { colorFailureWords } from "../../words/typed";
 
 const MEDIA = ["oil", "acrylic", "watercolour", "gouache"] as const;
@@ -70,14 +68,7 @@ export function PaintingForm({ onDone }: { onDone?: () => void }) {
     const painting = await startPainting(name, tubes, now);
     const read = parseColor(color);
     if (read.ok) {
-      const note = await addNote(
-        {
-          paintingId: painting.id,
-          name: describeLab(read.value, settings).hue,
-          target: storedFromLab(read.value, "typed", TYPED_UNCERTAINTY),
-        },
-        now,
-      );
+      const note = await addNote(typedNote(painting.id, read.value, settings), now);
       router.push(`/mix?note=${note.id}`);
     }
     onDone?.();
