@@ -8,6 +8,7 @@ import type { Pile, StoredRecipe } from "../domain/pile/pile";
 import type { Reading } from "../domain/reading/reading";
 import type { Tube } from "../domain/tube/tube";
 import { deleteDatabase, type GamanDatabase } from "./database";
+import { asLargeWrite } from "./largeWrite";
 import {
   matchSchema,
   noteSchema,
@@ -62,7 +63,7 @@ export async function writeDemo(
 ): Promise<void> {
   const shift = now - file.madeAt;
   const moved = <T extends Record<string, unknown>>(row: T): T => shiftTimes(row, shift);
-  await db.transaction("rw", db.tables, async () => {
+  const write = async (): Promise<void> => {
     await Promise.all(db.tables.map((table) => table.clear()));
     await db.paintings.bulkAdd(file.paintings.map(moved));
     await db.pictures.add(moved({ ...file.picture, blob: pictureBlob }));
@@ -79,7 +80,8 @@ export async function writeDemo(
     await db.readings.bulkAdd(file.readings.map(moved));
     await db.matches.bulkAdd(file.matches.map(moved));
     await db.settings.put(settingsSchema.parse({ ...settings, currentPaintingId: file.currentPaintingId }));
-  });
+  };
+  await asLargeWrite(() => db.transaction("rw", db.tables, write));
 }
 
 const TIME_FIELDS = ["createdAt", "addedAt", "takenAt", "keptAt", "checkedAt"];

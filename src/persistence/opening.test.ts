@@ -53,6 +53,7 @@ describe("opening the store", () => {
     const end = openStore(db, (state) => states.push(state));
     vi.advanceTimersByTime(10_001);
     vi.useRealTimers();
+    await vi.waitUntil(() => vi.mocked(db.open).mock.calls.length > 0);
     expect(states).toEqual([{ kind: "failed", fault: { code: "silent" } }]);
     answer();
     await soon(() => {

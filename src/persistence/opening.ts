@@ -2,6 +2,7 @@
 import { isStorageFull } from "../domain/failure";
 import type { OpeningFault } from "../domain/store/storeFault";
 import { type GamanDatabase, STORE_VERSION } from "./database";
+import { mendAfterCut } from "./largeWrite";
 
 export type StoreState =
   | { readonly kind: "opening" }
@@ -42,7 +43,10 @@ export function openStore(db: GamanDatabase, tell: (state: StoreState) => void):
     clearTimeout(silence);
   };
   db.on("blocked", onAnswer);
-  db.open()
+  // A browser that cannot say whether a write was cut short says what is wrong with it when the store is opened.
+  mendAfterCut()
+    .catch(() => false)
+    .then(() => db.open())
     .finally(onAnswer)
     .then(
       () => {

@@ -11,19 +11,23 @@ import sharp from "sharp";
 import { createRng } from "@/core/random/rng";
 import { packRows } from "@/persistence/archive/writeArchive";
 import { makeLog } from "./madeLog";
+import { cutImportShort } from "./cutShort";
 import { newProfile, type Profile } from "./killable";
 
 export type KillReport = {
   readonly rounds: number;
   /** Writes that the page said were kept, all of which were found again. */
   readonly acknowledged: number;
-  /** Kills in the middle of an import, and those after which it was there whole. */
+  /** Kills in the middle of an import, those of them at the worst moment, and those after which it was there whole. */
   readonly imports: number;
+  readonly cutShort: number;
   readonly importsWhole: number;
 };
 
 /** Enough of them that a kill falls into the middle of taking them in. */
 const IMPORTED_MATCHES = 1500;
+/** Every other import is killed with its write half done, the rest at any moment. */
+const WORST_EVERY = 4;
 const LONGEST_IMPORT_MS = 2500;
 const SHORTEST_WORK_MS = 800;
 const LONGEST_WORK_MS = 7000;
@@ -36,20 +40,25 @@ export async function killRounds(address: string, rounds: number, seed = 1): Pro
   writeFileSync(archive, Buffer.from(await blob.arrayBuffer()));
   const acknowledged = new Set<string>();
   let imports = 0;
+  let cutShort = 0;
   let importsWhole = 0;
   const failed: unknown[] = [];
   try {
     await start(profile, address);
     for (let round = 0; round < rounds; round++) {
       const isImport = round % 2 === 1;
-      const { page, kill } = await profile.open();
-      if (isImport) {
-        imports++;
+      if (isImport) imports++;
+      if (round % WORST_EVERY === 1) {
+        cutShort++;
+        await cutImportShort(profile, address, archive);
+      } else if (isImport) {
+        const { page, kill } = await profile.open();
         await page.goto(`${address}/settings`);
         await beginImport(page, archive);
         await pause(rng.between(0, LONGEST_IMPORT_MS));
         await kill();
       } else {
+        const { page, kill } = await profile.open();
         await page.goto(`${address}/subject`);
         // The end comes while it is at work, wherever that is; only the end may break it off.
         let isEnding = false;
@@ -73,7 +82,7 @@ export async function killRounds(address: string, rounds: number, seed = 1): Pro
     if (failed.length === 0) await profile.remove();
     rmSync(archive, { force: true });
   }
-  return { rounds, acknowledged: acknowledged.size, imports, importsWhole };
+  return { rounds, acknowledged: acknowledged.size, imports, cutShort, importsWhole };
 }
 
 /** A painting to write into. */

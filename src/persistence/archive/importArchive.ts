@@ -2,6 +2,7 @@
 import type { TableName } from "../../domain/store/tableNames";
 import { nanoid } from "nanoid";
 import type { GamanDatabase } from "../database";
+import { asLargeWrite } from "../largeWrite";
 import { parseRows } from "../rows";
 import { type Import, type ImportPart, importPartSchema, importSchema } from "../schema";
 import { eachChunk } from "../storeCheck";
@@ -18,13 +19,24 @@ export type WhoseCounts = "mine" | "theirs";
  * One transaction: when the page is closed, the browser is killed or the storage is full in the middle of it, the
  * store is as it was.
  */
-export async function carryOut(
+export function carryOut(
   db: GamanDatabase,
   plan: MergePlan,
   whoseCounts: WhoseCounts,
   fileName: string,
   now: number,
   onProgress: (share: number) => void = () => undefined,
+): Promise<void> {
+  return asLargeWrite(() => writePlan(db, plan, whoseCounts, fileName, now, onProgress));
+}
+
+async function writePlan(
+  db: GamanDatabase,
+  plan: MergePlan,
+  whoseCounts: WhoseCounts,
+  fileName: string,
+  now: number,
+  onProgress: (share: number) => void,
 ): Promise<void> {
   const steps = stepsOf(plan, whoseCounts);
   const total = steps.reduce((sum, { added, replaced }) => sum + added.length + replaced.length, 1);
@@ -134,7 +146,11 @@ export class UndoRefused extends Error {
 }
 
 /** Takes the last import back, all of it or nothing. Throws {@link UndoRefused}. */
-export async function undoImport(db: GamanDatabase): Promise<void> {
+export function undoImport(db: GamanDatabase): Promise<void> {
+  return asLargeWrite(() => takeBack(db));
+}
+
+async function takeBack(db: GamanDatabase): Promise<void> {
   await db.transaction("rw", db.tables, async () => {
     const last = await readLastImport(db);
     if (!last) return;
