@@ -41,7 +41,7 @@ describe("opening the store", () => {
     const db = new GamanDatabase("silent");
     let answer = (): void => undefined;
     const open = db.open.bind(db);
-    vi.spyOn(db, "open").mockImplementation(
+    const opening = vi.spyOn(db, "open").mockImplementation(
       () =>
         new Dexie.Promise((resolve, reject) => {
           answer = () => {
@@ -53,7 +53,7 @@ describe("opening the store", () => {
     const end = openStore(db, (state) => states.push(state));
     vi.advanceTimersByTime(10_001);
     vi.useRealTimers();
-    await vi.waitUntil(() => vi.mocked(db.open).mock.calls.length > 0);
+    await vi.waitUntil(() => opening.mock.calls.length > 0);
     expect(states).toEqual([{ kind: "failed", fault: { code: "silent" } }]);
     answer();
     await soon(() => {
