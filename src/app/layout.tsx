@@ -3,6 +3,7 @@ import localFont from "next/font/local";
 import type { ReactNode } from "react";
 import { Find } from "@/features/find";
 import { Frame, VIEWS } from "@/features/frame";
+import { GuideLine, Help } from "@/features/help";
 import { ROOM_SCRIPT } from "@/kit/studio/workspaces";
 import "./globals.css";
 
@@ -27,7 +28,17 @@ export default function RootLayout({ children }: { children: ReactNode }) {
         <script dangerouslySetInnerHTML={{ __html: ROOM_SCRIPT }} />
       </head>
       <body className="font-sans">
-        <Frame tools={<Find views={VIEWS} />}>{children}</Frame>
+        <Frame
+          tools={
+            <>
+              <Find views={VIEWS} />
+              <Help />
+            </>
+          }
+          foot={<GuideLine />}
+        >
+          {children}
+        </Frame>
       </body>
     </html>
   );

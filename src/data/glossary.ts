@@ -190,4 +190,9 @@ export const GLOSSARY: readonly GlossaryWord[] = [
     meaning: "Nearer to orange than another colour that is named. No colour is warm by itself.",
   },
   { word: "wash", meaning: "Paint thinned with water over paper, which lightens it in place of white." },
+  {
+    word: "ΔE",
+    meaning:
+      "How far two colours are apart to the eye (CIEDE2000). Below 1 nobody sees it; about 2 is a difference you would just see side by side; above 5 it is seen at a glance.",
+  },
 ];

@@ -7,7 +7,7 @@ import type { Palette } from "../domain/palette/palette";
 import type { Pile, StoredRecipe } from "../domain/pile/pile";
 import type { Reading } from "../domain/reading/reading";
 import type { Tube } from "../domain/tube/tube";
-import { deleteDatabase, type GamanDatabase } from "./database";
+import type { GamanDatabase } from "./database";
 import { asLargeWrite } from "./largeWrite";
 import {
   matchSchema,
@@ -93,8 +93,4 @@ function shiftTimes<T extends Record<string, unknown>>(row: T, shift: number): T
       TIME_FIELDS.includes(key) && typeof value === "number" ? Math.max(0, value + shift) : value,
     ]),
   ) as T;
-}
-
-export async function removeDemo(): Promise<void> {
-  await deleteDatabase("demo");
 }

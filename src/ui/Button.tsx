@@ -13,6 +13,8 @@ const WEIGHTS: Readonly<Record<Weight, string>> = {
 
 export function buttonClass(weight: Weight, className?: string): string {
   return clsx(
+    // Paper cannot be pressed.
+    "print:hidden",
     "inline-flex min-h-11 min-w-11 items-center justify-center gap-2 text-center font-semibold",
     weight === "quiet" ? "px-1" : "px-4",
     WEIGHTS[weight],
@@ -35,6 +37,7 @@ export function Button({
   return (
     <button
       type={type}
+      data-weight={weight}
       className={buttonClass(weight, className)}
       aria-disabled={isWaiting || undefined}
       onClick={isWaiting ? undefined : onClick}

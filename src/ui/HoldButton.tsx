@@ -24,7 +24,7 @@ export function HoldButton({
       type="button"
       aria-pressed={isOn}
       className={clsx(
-        "inline-flex min-h-11 min-w-11 touch-none items-center gap-2 px-1 select-none",
+        "print:hidden inline-flex min-h-11 min-w-11 touch-none items-center gap-2 px-1 select-none",
         isOn && "font-bold",
       )}
       onPointerDown={() => {

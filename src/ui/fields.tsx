@@ -13,7 +13,7 @@ export function TextField({
   const noteId = `${id}-note`;
   const note = error ?? hint;
   return (
-    <div className={clsx("flex flex-col gap-1", className)}>
+    <div className={clsx("flex flex-col gap-1 print:hidden", className)}>
       <label htmlFor={id} className="text-muted">
         {label}
       </label>
@@ -68,7 +68,7 @@ export function CheckField({
 export function TextAreaField({ label, className, ...rest }: ComponentProps<"textarea"> & { label: string }) {
   const id = useId();
   return (
-    <div className={clsx("flex flex-col gap-1", className)}>
+    <div className={clsx("flex flex-col gap-1 print:hidden", className)}>
       <label htmlFor={id} className="text-muted">
         {label}
       </label>
@@ -86,7 +86,7 @@ export function SelectField({
 }: ComponentProps<"select"> & { label: string; children: ReactNode }) {
   const id = useId();
   return (
-    <div className={clsx("flex flex-col items-start gap-1", className)}>
+    <div className={clsx("flex flex-col items-start gap-1 print:hidden", className)}>
       <label htmlFor={id} className="text-muted">
         {label}
       </label>

@@ -22,6 +22,7 @@ export function saveFailureWords(error: unknown): string {
   const name = error instanceof Error ? error.name : "";
   if (name === "PileChangedError")
     return "This pile was changed in another window meanwhile, so nothing was written. It is shown as it lies now: look, then go on.";
+  if (name === "ChangedSinceError" && error instanceof Error) return error.message;
   if (isStorageFull(error))
     return "The browser's storage is full, so this was not saved. Free some space, then do it again.";
   const detail = error instanceof Error ? error.message : String(error);

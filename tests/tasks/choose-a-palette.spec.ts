@@ -1,6 +1,6 @@
 /** Palettes of a painting: made, ordered, compared, chosen; what pairs and schemes do. */
 import type { Page } from "@playwright/test";
-import { expect, goTo, openDemo, startPainting, test, trayNote, typeNote } from "./pages/studio";
+import { expect, goTo, openDemo, startPainting, test, trayNote, typeNote, said } from "./pages/studio";
 import { benchOf } from "./pages/bench";
 
 const palettesOf = (page: Page) => page.getByRole("region", { name: "Palettes", exact: true });
@@ -86,8 +86,8 @@ test("a palette is copied, named, changed by mouse, taken away and put back", as
   await page.getByRole("button", { name: "Take these" }).click();
   await expect(side.getByRole("button", { name: /For the sky 5 tubes/ })).toBeVisible();
   await side.getByRole("button", { name: "take away" }).click();
-  await expect(side.getByText("For the sky is gone")).toBeVisible();
-  await side.getByRole("button", { name: "put it back" }).click();
+  await expect(said(page, "For the sky is taken away.")).toBeVisible();
+  await page.getByRole("button", { name: "Undo", exact: true }).click();
   await expect(side.getByRole("button", { name: /For the sky 5 tubes/ })).toBeVisible();
 });
 

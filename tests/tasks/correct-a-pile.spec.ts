@@ -2,7 +2,7 @@
 import type { Page } from "@playwright/test";
 import { labD65 } from "@/core";
 import { expect, openDemo, said, test, trayNote } from "./pages/studio";
-import { benchOf, formOf, readingOf, recordIn } from "./pages/bench";
+import { benchOf, formOf, readingOf, recordIn, moreToChooseFrom } from "./pages/bench";
 import { photoOfTwo, touchAcross } from "./pages/twoPatches";
 
 /** Lays the first recipe down whole and connects the simulated colorimeter. */
@@ -87,6 +87,7 @@ test("a look said in words becomes a reading, and a word with two meanings is as
   const next = page.getByRole("region", { name: /Add next|Better begin again/ });
   await expect(next).toBeVisible();
   const ways = next.getByRole("listitem");
+  await moreToChooseFrom(page);
   expect(await ways.count()).toBeGreaterThanOrEqual(3);
   await expect(ways.first()).toContainText(/lighter/);
   await expect(next.getByText(/beginning again .* doses/)).toBeVisible();

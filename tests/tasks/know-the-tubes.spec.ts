@@ -1,7 +1,7 @@
 /** The box, one tube, its test, and what follows for recipes and records. */
 import { readFile } from "node:fs/promises";
 import type { Page } from "@playwright/test";
-import { boxOf, expect, goTo, openDemo, openTube, test, trayNote } from "./pages/studio";
+import { boxOf, expect, goTo, openDemo, openTube, test, trayNote, said } from "./pages/studio";
 import { benchOf, readingOf } from "./pages/bench";
 
 async function recipesOf(page: Page, note: RegExp): Promise<string> {
@@ -129,16 +129,18 @@ test("a deleted tube leaves the board, stays readable in the records, and can be
 }) => {
   await openDemo(page);
   await openTube(page, "Raw umber");
-  await page.getByRole("button", { name: "delete" }).click();
-  await expect(boxOf(page).locator("[data-says]")).toContainText("Raw umber is out of the box");
+  await page.getByRole("button", { name: "more for this tube" }).click();
+  await page.getByRole("menuitem", { name: "Delete it" }).click();
+  await expect(said(page, "Raw umber is out of the box.")).toBeVisible();
   await expect(page.getByRole("region", { name: "Board" })).not.toContainText("Raw umber");
   await goTo(page, "Log");
   await page.getByRole("button", { name: "Bottle glass" }).click();
   await expect(page.getByRole("dialog")).toContainText("Raw umber (no longer in the box)");
   await page.keyboard.press("Escape");
   await openTube(page, "Prussian blue");
-  await page.getByRole("button", { name: "delete" }).click();
-  await page.getByRole("button", { name: "put it back" }).click();
+  await page.getByRole("button", { name: "more for this tube" }).click();
+  await page.getByRole("menuitem", { name: "Delete it" }).click();
+  await page.getByRole("button", { name: "Undo", exact: true }).click();
   await expect(page.getByRole("region", { name: "Board" })).toContainText("Prussian blue");
 });
 

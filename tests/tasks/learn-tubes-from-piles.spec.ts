@@ -80,7 +80,8 @@ test("the demo's piles teach its five tubes, the page says so, and one undo take
 test("a tube deleted long ago is found among the deleted ones and put back", async ({ page }) => {
   await openDemo(page);
   await openTube(page, "Viridian");
-  await page.getByRole("button", { name: "delete" }).click();
+  await page.getByRole("button", { name: "more for this tube" }).click();
+  await page.getByRole("menuitem", { name: "Delete it" }).click();
   await expect(page.getByText("Viridian is out of the box.")).toBeVisible();
   await page.reload();
   const box = boxOf(page);

@@ -10,17 +10,23 @@ test("one's own work is untouched by opening, using and removing the demo", asyn
   await expect(page.getByRole("heading", { name: "Slipway, low tide" })).toBeVisible();
   await expect(page.getByText("Own note")).toHaveCount(0);
   await page.getByRole("button", { name: "Remove the demo" }).click();
+  await page.getByRole("button", { name: "Undo", exact: true }).click();
+  await expect(page.getByRole("heading", { name: "Slipway, low tide" })).toBeVisible();
+  await page.getByRole("button", { name: "Remove the demo" }).click();
   await expect(page.getByRole("heading", { name: "Own picture" })).toBeVisible();
   await expect(page.getByText("Own note").first()).toBeVisible();
   await page.reload();
   await expect(page.getByRole("heading", { name: "Own picture" })).toBeVisible();
-  expect(await page.evaluate(async () => (await indexedDB.databases()).map(({ name }) => name))).toEqual([
-    "gaman",
-  ]);
+  const databases = () => page.evaluate(async () => (await indexedDB.databases()).map(({ name }) => name));
+  await expect.poll(databases).toEqual(["gaman"]);
 });
 
 test("a dry check on the table moves the note on", async ({ page }) => {
   await openDemo(page);
+  await expect(page.getByText("1 of 9 notes checked dry")).toBeVisible();
+  await page.getByRole("button", { name: "Dry, still right" }).click();
+  await expect(page.getByText("2 of 9 notes checked dry")).toBeVisible();
+  await page.keyboard.press("Control+z");
   await expect(page.getByText("1 of 9 notes checked dry")).toBeVisible();
   await page.getByRole("button", { name: "Dry, still right" }).click();
   await expect(page.getByText("2 of 9 notes checked dry")).toBeVisible();

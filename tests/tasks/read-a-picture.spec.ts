@@ -166,7 +166,7 @@ test("a photo in lamplight with cards in it gives back the colours of the subjec
   await expect(page.getByText("5 notes have been read again.")).toBeVisible();
   const read = (await storedNotes(page)).find(({ name }) => name === "cast hull");
   expect(deltaE2000(labOf(read), labOf(truths[0]))).toBeLessThan(2);
-  await page.getByRole("button", { name: "undo" }).click();
+  await page.getByRole("button", { name: "Undo", exact: true }).click();
   await expect
     .poll(async () => (await storedNotes(page)).find(({ name }) => name === "cast hull")?.target.lab)
     .toEqual(casts[0]?.target.lab);
@@ -305,7 +305,7 @@ test("a picture is taken from the clipboard and from a drop anywhere on the view
   }
   await page.getByRole("button", { name: "take this picture away" }).click();
   await expect(page.getByText(/drop\.png is taken away/)).toBeVisible();
-  await page.getByRole("button", { name: "undo" }).click();
+  await page.getByRole("button", { name: "Undo", exact: true }).click();
   await expect(page.getByRole("application", { name: /drop\.png/ })).toBeVisible();
 });
 

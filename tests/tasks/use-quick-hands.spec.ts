@@ -1,6 +1,6 @@
 /** Two actions a dose, everything undone and done again, trials side by side, help that stays sane. */
 import type { Page } from "@playwright/test";
-import { benchOf, formOf, readingOf, recordIn } from "./pages/bench";
+import { benchOf, formOf, moreForPile, readingOf, recordIn } from "./pages/bench";
 import { board, dose } from "./pages/hand";
 import { expect, goTo, openDemo, said, test, trayNote, typeNote } from "./pages/studio";
 
@@ -33,10 +33,8 @@ test("by keyboard alone: a dose is a tube and an amount; undo and redo go throug
   await expect(said(page, "a speck Raw umber added").first()).toBeAttached();
   await say(page, "half a step too dark");
   await expect(page.getByText("Pile, as believed")).toBeVisible();
-  await page.getByLabel("Scraped back to").selectOption({ label: "half" });
+  await moreForPile(page, "half");
   await expect(undo(page, "scraping")).toBeVisible();
-  // In a field a letter is a letter.
-  await page.getByLabel("Scraped back to").blur();
   for (const what of ["scraping", "reading", "dose"]) {
     await expect(undo(page, what)).toBeVisible();
     await page.keyboard.press("u");
@@ -68,7 +66,7 @@ test("an idea of one's own is tried on the side, and stands beside the pile and 
   await trayNote(page, /^8 Slip wall/).click();
   await benchOf(page).addAll();
   await say(page, "half a step too dark");
-  await page.getByRole("button", { name: "try something on the side" }).click();
+  await moreForPile(page, "Try something on the side");
   await expect(page.getByRole("region", { name: "The sample on the side" })).toBeVisible();
   await dose(page, "Titanium white", "¼ part", "the sample");
   const beside = page.getByRole("region", { name: "Side by side" }).getByRole("listitem");
@@ -81,7 +79,7 @@ test("an idea of one's own is tried on the side, and stands beside the pile and 
   await expect(beside.last()).toContainText("as believed");
   await page.getByRole("button", { name: "Leave the pile as it is" }).click();
   await expect(beside.last()).toContainText("Tried before");
-  await page.getByRole("button", { name: "try something on the side" }).click();
+  await moreForPile(page, "Try something on the side");
   await expect(beside).toHaveCount(3);
   // A slip of the finger: the sample goes back whole.
   await undo(page, "sample").click();

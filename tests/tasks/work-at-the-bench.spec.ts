@@ -1,7 +1,7 @@
 /** At the bench: amounts by hand, the scale, how much is needed, schools, drying, timers, families, leftovers. */
 import type { Page } from "@playwright/test";
-import { expect, goTo, openDemo, openTube, test, trayNote } from "./pages/studio";
-import { benchOf, formOf, readingOf, recordIn } from "./pages/bench";
+import { expect, goTo, openDemo, openTube, said, test, trayNote } from "./pages/studio";
+import { benchOf, formOf, moreForPile, readingOf, recordIn, moreToChooseFrom } from "./pages/bench";
 
 const pairOf = (page: Page) => page.getByRole("region", { name: "Target and pile" });
 const missOf = async (page: Page): Promise<number> => {
@@ -239,7 +239,8 @@ test("one thing is changed on purpose, the pile is scraped back, and two windows
         .textContent()) ?? "",
     );
   const whole = await volume();
-  await page.getByLabel("Scraped back to").selectOption({ label: "a quarter" });
+  await expect(page.getByRole("heading", { name: /Add next|Better begin again/ })).toBeVisible();
+  await moreForPile(page, "a quarter");
   await expect(benchOf(page).turns).toContainText("scraped back to");
   expect((await volume()) / whole).toBeCloseTo(0.25, 2);
   await benchOf(page).undo.click();
@@ -272,7 +273,45 @@ test("in a school of water a colour is a wash over paper, without white, and is 
   await page.getByLabel("How the pile looks beside the target").fill("a step too dark");
   await recordIn(formOf(page, "the pile", "say it"));
   const next = page.getByRole("region", { name: /Add next|Better begin again/ });
+  await moreToChooseFrom(page);
   await expect(next.getByText(/water, which lets the paper through/).first()).toBeVisible();
   await readingOf(page, "the pile", "measure it");
   await expect(page.getByRole("button", { name: "Connect", exact: true })).toBeVisible();
+});
+
+test("what lies on the bench is taken along as text, shared, and printed as a sheet of words and paint", async ({
+  page,
+  context,
+}) => {
+  await context.grantPermissions(["clipboard-read", "clipboard-write"]);
+  await page.addInitScript(() => {
+    Object.assign(navigator, {
+      share: (data: unknown) => {
+        Object.assign(window, { shared: data });
+        return Promise.resolve();
+      },
+    });
+  });
+  await openDemo(page);
+  await trayNote(page, /^5 Lichen/).click();
+  await expect(benchOf(page).allAdded).toBeVisible();
+  const along = async (item: string) => {
+    await page.getByRole("button", { name: "take it along" }).click();
+    await page.getByRole("menuitem", { name: item }).click();
+  };
+  await along("Copy as text");
+  await expect(said(page, "The mixture is copied as text.")).toBeVisible();
+  const text = await page.evaluate(() => navigator.clipboard.readText());
+  const rows = await benchOf(page).ticks.allTextContents();
+  for (const row of rows) expect(text).toContain(row.trim());
+  expect(text).toMatch(/^5 Lichen\n.*CIELAB \(D65\)[\s\S]*PB27[\s\S]*parts in all\n\nIt gives .* ΔE 0\.\d/);
+  await along("Share it");
+  await expect
+    .poll(() => page.evaluate(() => (window as { shared?: { text: string } }).shared?.text))
+    .toBe(text);
+  await page.emulateMedia({ media: "print" });
+  await expect(page.getByRole("button", { name: "All added" })).toBeHidden();
+  await expect(page.getByRole("navigation", { name: "Views" })).toBeHidden();
+  await expect(benchOf(page).ticks.first()).toBeVisible();
+  await expect(page.getByText("5 Lichen").first()).toBeVisible();
 });

@@ -3,7 +3,7 @@ import path from "node:path";
 import { describe, expect, it } from "vitest";
 import { GLOSSARY } from "../../data/glossary";
 import { type Findable, findLines, linesOfWords } from "./find.model";
-import { SHORTCUTS } from "./shortcuts";
+import { SHORTCUTS } from "../../words/shortcuts";
 
 const line = (name: string, more = {}) => ({ id: name, name, act: { kind: "keys" as const }, ...more });
 

@@ -38,7 +38,7 @@ export function Board({ tools }: { tools: ReactNode }) {
   useKey("r", isReady && settings.singleKeys, step);
 
   return (
-    <header className="flex items-center gap-2 bg-board pr-2 wide:col-span-2 wide:gap-6 wide:pr-4 wide:pl-[7.25rem]">
+    <header className="print:hidden flex items-center gap-2 bg-board pr-2 wide:col-span-2 wide:gap-6 wide:pr-4 wide:pl-[7.25rem]">
       <div className="min-w-0 flex-1 overflow-x-auto" tabIndex={0} role="region" aria-label="Board">
         {board.length > 0 ? (
           <ol className="flex gap-2 px-3 py-2 wide:gap-4 wide:px-0 wide:py-3">

@@ -3,13 +3,14 @@
 /** Around every view: the board along the top, the ways to go, and the tray of notes along the bottom. */
 import Link from "next/link";
 import { usePathname } from "next/navigation";
-import { type ReactNode, Suspense } from "react";
+import { type ReactNode, Suspense, useEffect } from "react";
 import { LiveRegions } from "../../ui/announce/LiveRegions";
 import { Button } from "../../ui/Button";
 import { Notice } from "../../ui/Notice";
+import { keepFocus } from "../../ui/keepFocus";
 import { useStudio } from "../../kit/studio/useStudio";
 import { StudioProvider } from "../../kit/studio/StudioProvider";
-import { putAway, useProblems } from "../../kit/studio/problems";
+import { isWriting, putAway, useProblems } from "../../kit/studio/problems";
 import { Board } from "./Board";
 import { GivenAnywhere } from "./GivenAnywhere";
 import { GreyByValue } from "./GreyByValue";
@@ -17,9 +18,14 @@ import { Navigation } from "./Navigation";
 import { NewVersion } from "./NewVersion";
 import { Timers } from "./Timers";
 import { Tray } from "./Tray";
+import { UndoBar } from "./UndoBar";
 
-/** @param tools - what is at hand on every view besides the room. */
-export function Frame({ tools, children }: { tools: ReactNode; children: ReactNode }) {
+/**
+ * @param tools - what is at hand on every view besides the room.
+ * @param foot - what stands below every view for as long as it is wanted.
+ */
+export function Frame({ tools, foot, children }: { tools: ReactNode; foot: ReactNode; children: ReactNode }) {
+  useEffect(() => keepFocus(isWriting), []);
   return (
     <StudioProvider>
       <a
@@ -30,15 +36,19 @@ export function Frame({ tools, children }: { tools: ReactNode; children: ReactNo
       </a>
       <LiveRegions />
       <GreyByValue />
-      <div className="grid h-dvh grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)_auto_auto] wide:grid-cols-[7.25rem_minmax(0,1fr)] wide:grid-rows-[auto_minmax(0,1fr)_auto]">
+      <div className="grid h-dvh print:block print:h-auto grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)_auto_auto] wide:grid-cols-[7.25rem_minmax(0,1fr)] wide:grid-rows-[auto_minmax(0,1fr)_auto]">
         <Board tools={tools} />
         <Navigation />
         <main
           id="view"
           tabIndex={-1}
-          className="overflow-y-auto outline-none wide:col-start-2 wide:row-start-2"
+          className="overflow-y-auto print:overflow-visible outline-none wide:col-start-2 wide:row-start-2"
         >
           <View>{children}</View>
+          <div className="sticky bottom-0 z-20 print:hidden">
+            <UndoBar />
+            {foot}
+          </div>
         </main>
         <Suspense fallback={null}>
           <Tray />

@@ -16,7 +16,7 @@ export function Navigation() {
   return (
     <nav
       aria-label="Views"
-      className="row-start-4 bg-board wide:col-start-1 wide:row-span-1 wide:row-start-2 wide:bg-transparent"
+      className="print:hidden row-start-4 bg-board wide:col-start-1 wide:row-span-1 wide:row-start-2 wide:bg-transparent"
     >
       <ul className="flex justify-between px-1 wide:flex-col wide:px-0 wide:pt-3">
         {VIEWS.map(({ path, name }, place) => {

@@ -9,6 +9,7 @@ import type { Timer } from "../../domain/timer/timer";
 import { Button } from "../../ui/Button";
 import { useDb, useStudio } from "../../kit/studio/useStudio";
 import { attempt } from "../../kit/studio/problems";
+import { undoably } from "../../kit/studio/undoStack";
 import { useBenchCommands } from "../../kit/commands/benches";
 import { leftWords, TIMER_WORDS } from "../../words/timers";
 
@@ -25,6 +26,7 @@ export function Timers() {
 function Running({ timers }: { timers: readonly Timer[] }) {
   const notes = useStudio((studio) => studio.notes);
   const painting = useStudio((studio) => studio.painting);
+  const db = useDb();
   const { removeTimer, setTimer } = useBenchCommands();
   // Nothing is counted: what is left follows from the clock, so a reload or a sleeping page loses nothing.
   const [now, setNow] = useState<number>();
@@ -101,7 +103,11 @@ function Running({ timers }: { timers: readonly Timer[] }) {
                 weight="quiet"
                 aria-label={`Stop: ${TIMER_WORDS[timer.kind].name}, ${nameOf(timer)}`}
                 onClick={() => {
-                  attempt(removeTimer(timer.id));
+                  attempt(
+                    undoably(db, "The timer is stopped.", [["timers", timer.id]], () =>
+                      removeTimer(timer.id),
+                    ),
+                  );
                 }}
               >
                 stop

@@ -26,16 +26,22 @@ export function Tray() {
   const current = params.get("note");
   const painting = useStudio((studio) => studio.painting);
   if (!painting) return <div className="row-start-3 wide:col-span-2" />;
+  const firstOpen = notes.find(({ state }) => state === "open");
   const base = pathname === "/subject" ? "/subject" : "/mix";
   return (
     <nav
       aria-label="Notes and piles of this painting"
-      className="row-start-3 overflow-x-auto bg-board wide:col-span-2 wide:pl-[7.25rem]"
+      className="print:hidden row-start-3 overflow-x-auto bg-board wide:col-span-2 wide:pl-[7.25rem]"
     >
       <ol className="flex w-max pr-4">
         {notes.map((note) => (
           <RowGuard key={note.id} name={`${note.number} ${note.name}`} resetKey={note} as="li">
-            <TrayNote note={note} href={`${base}?note=${note.id}`} isCurrent={note.id === current} />
+            <TrayNote
+              note={note}
+              href={`${base}?note=${note.id}`}
+              isCurrent={note.id === current}
+              isFirstOpen={note === firstOpen}
+            />
           </RowGuard>
         ))}
         <Suspense fallback={null}>
@@ -46,7 +52,17 @@ export function Tray() {
   );
 }
 
-function TrayNote({ note, href, isCurrent }: { note: Note; href: string; isCurrent: boolean }) {
+function TrayNote({
+  note,
+  href,
+  isCurrent,
+  isFirstOpen,
+}: {
+  note: Note;
+  href: string;
+  isCurrent: boolean;
+  isFirstOpen: boolean;
+}) {
   const settings = useSettings();
   const lab = labFromStored(note.target);
   const StateIcon = STATE_ICONS[note.state];
@@ -55,6 +71,7 @@ function TrayNote({ note, href, isCurrent }: { note: Note; href: string; isCurre
     <li className="w-[5.5rem] wide:w-[7rem]">
       <Link
         href={href as "/mix"}
+        data-guide={isFirstOpen ? "note" : undefined}
         aria-label={words}
         aria-current={isCurrent ? "true" : undefined}
         title={words}

@@ -16,7 +16,6 @@ import { Ribbon } from "../../ui/Ribbon";
 import { Smear } from "../../ui/Smear";
 import { SortableHead } from "../../ui/SortableHead";
 import { Status } from "../../ui/Status";
-import { UndoLine } from "../../ui/UndoLine";
 import { Working } from "../../ui/Working";
 
 const ROOMS = ["light", "middle", "dark"] as const;
@@ -140,7 +139,6 @@ function Words() {
     <>
       <Notice>Something to mind.</Notice>
       <Status>Read.</Status>
-      <UndoLine onUndo={NOTHING}>Viridian is out of the box.</UndoLine>
       <Working onGiveUp={NOTHING}>Working it out</Working>
       <table>
         <SortableHead

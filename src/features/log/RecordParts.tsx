@@ -11,6 +11,7 @@ import type { Match } from "../../domain/match/match";
 import type { Pile } from "../../domain/pile/pile";
 import type { Reading } from "../../domain/reading/reading";
 import { labFromStored } from "../../domain/reading/storedColor";
+import { Fold } from "../../ui/Fold";
 import { Button } from "../../ui/Button";
 import { TextAreaField } from "../../ui/fields";
 import { Patch } from "../../ui/Patch";
@@ -87,10 +88,7 @@ export function WentIn({ pile }: { pile: Pile }) {
         ))}
       </ol>
       {steps.length > 1 ? (
-        <details className="mt-1">
-          <summary className="flex min-h-11 items-center font-semibold underline underline-offset-4">
-            in {steps.length} steps
-          </summary>
+        <Fold label={<>in {steps.length} steps</>} className="mt-1">
           <ol>
             {steps.map(({ turn, at, words }) => (
               <li key={turn} className="flex gap-3 border-b py-1.5">
@@ -99,7 +97,7 @@ export function WentIn({ pile }: { pile: Pile }) {
               </li>
             ))}
           </ol>
-        </details>
+        </Fold>
       ) : (
         <p className="mt-1 text-muted">in one go</p>
       )}
@@ -110,10 +108,7 @@ export function WentIn({ pile }: { pile: Pile }) {
 export function Readings({ readings }: { readings: readonly Reading[] }) {
   const settings = useSettings();
   return (
-    <details className="mt-1">
-      <summary className="flex min-h-11 items-center font-semibold underline underline-offset-4">
-        {readings.length === 1 ? "1 reading" : `${readings.length} readings`}
-      </summary>
+    <Fold label={<>{readings.length === 1 ? "1 reading" : `${readings.length} readings`}</>} className="mt-1">
       <ol>
         {readings.map(({ id, color, film, takenAt }) => (
           <li key={id} className="flex items-center gap-3 border-b py-1.5">
@@ -132,7 +127,7 @@ export function Readings({ readings }: { readings: readonly Reading[] }) {
           </li>
         ))}
       </ol>
-    </details>
+    </Fold>
   );
 }
 

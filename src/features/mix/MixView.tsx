@@ -6,6 +6,7 @@ import { useSearchParams } from "next/navigation";
 import { lazy, Suspense, useState } from "react";
 import { BenchProvider } from "./bench/BenchProvider";
 import { buttonClass } from "../../ui/Button";
+import { ASKING } from "../../ui/keepFocus";
 import { contentsOf } from "../../domain/pile/contents";
 import { useSettings, useStudio } from "../../kit/studio/useStudio";
 import { AmountPanel } from "./recipe/AmountPanel";
@@ -30,6 +31,7 @@ const SideBySide = lazy(async () => ({ default: (await import("./compare/SideByS
 const MindPaint = lazy(async () => ({ default: (await import("./pile/MindPaint")).MindPaint }));
 const FreeBench = lazy(async () => ({ default: (await import("./free/FreeBench")).FreeBench }));
 const TakesDoses = lazy(async () => ({ default: (await import("./hand/TakesDoses")).TakesDoses }));
+const TakeAlong = lazy(async () => ({ default: (await import("./keep/TakeAlong")).TakeAlong }));
 const OneThing = lazy(async () => ({ default: (await import("./correct/OneThing")).OneThing }));
 
 export function MixView() {
@@ -98,9 +100,14 @@ function BenchOfNote() {
         ) : (
           <Work />
         )}
-        <div className="mt-4 flex flex-wrap items-end gap-x-5 gap-y-2 border-t pt-2">
+        <div className="mt-4 flex flex-wrap items-end gap-x-5 gap-y-2 border-t pt-2 print:hidden">
           <PurposeField note={note} />
           <NoteDrawer note={note} />
+          {isBlind ? null : (
+            <Suspense fallback={null}>
+              <TakeAlong />
+            </Suspense>
+          )}
           <SurfaceWarning note={note} />
         </div>
       </div>
@@ -129,7 +136,7 @@ function Work() {
       </Suspense>
       {isPremix ? <AmountPanel /> : null}
       {pile ? null : <RecipeChoice />}
-      <Suspense fallback={null}>
+      <Suspense fallback={<span hidden {...ASKING} />}>
         <NextStep />
       </Suspense>
       <PileSteps />

@@ -5,6 +5,7 @@ import { useEffect, useRef, useState } from "react";
 import type { ChosenPalette, PaletteChoice } from "../../core/palette/choosePalette";
 import type { Tube } from "../../domain/tube/tube";
 import type { BoxQuestion } from "../../workers/paletteApi";
+import { Fold } from "../../ui/Fold";
 import { Button } from "../../ui/Button";
 import { CheckField, SelectField } from "../../ui/fields";
 import { Notice } from "../../ui/Notice";
@@ -151,11 +152,14 @@ export function ChooseForMe({
           ))}
         </SelectField>
       </div>
-      <details>
-        <summary className="flex min-h-11 cursor-pointer items-center underline underline-offset-4">
-          must hold:{" "}
-          {wishes.heldIds.length === 0 ? "nothing in particular" : `${wishes.heldIds.length} tubes`}
-        </summary>
+      <Fold
+        label={
+          <>
+            must hold:{" "}
+            {wishes.heldIds.length === 0 ? "nothing in particular" : `${wishes.heldIds.length} tubes`}
+          </>
+        }
+      >
         <div className="flex flex-wrap gap-x-5">
           {boxKnown.tubes.map((tube) => (
             <CheckField
@@ -174,7 +178,7 @@ export function ChooseForMe({
             />
           ))}
         </div>
-      </details>
+      </Fold>
       {state.kind === "choosing" ? (
         <Working
           onGiveUp={() => {
@@ -286,18 +290,10 @@ function Why({
   );
   const advice = shownOf(task);
   return (
-    <details
-      className="basis-full"
-      onToggle={(event) => {
-        setOpen(event.currentTarget.open);
-      }}
-    >
-      <summary className="flex min-h-11 cursor-pointer items-center underline underline-offset-4">
-        why these {size}
-      </summary>
+    <Fold label={<>why these {size}</>} className="basis-full" onOpenChange={setOpen}>
       <TaskLine task={task} asking="Working it out" what="The reasons" />
       {advice ? <Worth advice={advice} tubes={tubes} /> : null}
-    </details>
+    </Fold>
   );
 }
 

@@ -12,12 +12,12 @@ import { Drawer } from "../../ui/Drawer";
 import { tintOfTube } from "../../domain/tube/smear";
 import { useStudio } from "../../kit/studio/useStudio";
 import { attempt } from "../../kit/studio/problems";
+import { offerUndo } from "../../kit/studio/undoStack";
 import { usePaletteCommands } from "../../kit/commands/palettes";
 import { mediumOfPalette } from "../../domain/palette/medium";
 import { TUBE_MEDIA } from "../../domain/tube/tube";
 import { tubesOf } from "../../domain/palette/searchedTubes";
 import { fillTemplate, type Template, TEMPLATES } from "../../domain/palette/templates";
-import { Status } from "../../ui/Status";
 
 /** The palettes of the painting; one of them lies on the board. */
 export function PaletteList({ open, onOpen }: { open: Palette; onOpen: (paletteId: string) => void }) {
@@ -25,7 +25,6 @@ export function PaletteList({ open, onOpen }: { open: Palette; onOpen: (paletteI
   const palettes = useStudio((studio) => studio.palettes);
   const { restorePalette, layOutPalette, addPalette, removePalette } = usePaletteCommands();
   const [drawer, setDrawer] = useState<"new" | "rename">();
-  const [removed, setRemoved] = useState<Palette>();
   const close = (): void => {
     setDrawer(undefined);
   };
@@ -70,24 +69,6 @@ export function PaletteList({ open, onOpen }: { open: Palette; onOpen: (paletteI
           </li>
         ))}
       </ul>
-      {removed ? (
-        <Status className="flex items-center justify-between gap-2 border-b-2 border-ink">
-          {removed.name} is gone.
-          <Button
-            weight="quiet"
-            onClick={() => {
-              attempt(
-                restorePalette(removed).then(() => {
-                  setRemoved(undefined);
-                  onOpen(removed.id);
-                }),
-              );
-            }}
-          >
-            put it back
-          </Button>
-        </Status>
-      ) : null}
       <div className="flex flex-wrap gap-x-4">
         <Button
           weight="quiet"
@@ -124,7 +105,14 @@ export function PaletteList({ open, onOpen }: { open: Palette; onOpen: (paletteI
           weight="quiet"
           disabled={open.id === onBoard?.id}
           onClick={() => {
-            attempt(removePalette(open.id).then(setRemoved));
+            attempt(
+              removePalette(open.id).then((removed) => {
+                offerUndo(`${removed.name} is taken away.`, async () => {
+                  await restorePalette(removed);
+                  onOpen(removed.id);
+                });
+              }),
+            );
           }}
         >
           take away

@@ -27,8 +27,9 @@ import { Drawer } from "../../ui/Drawer";
 import { Smear } from "../../ui/Smear";
 import { BoxPicker } from "../../kit/paint/BoxPicker";
 import { ladderOfTube } from "../../domain/tube/smear";
-import { useStudio } from "../../kit/studio/useStudio";
+import { useDb, useStudio } from "../../kit/studio/useStudio";
 import { attempt } from "../../kit/studio/problems";
+import { undoably } from "../../kit/studio/undoStack";
 import { useTubeCommands } from "../../kit/commands/tubes";
 import { tubesOf } from "../../domain/palette/searchedTubes";
 
@@ -38,6 +39,7 @@ const DRAG_DISTANCE = 6;
 export function PaletteTubes({ palette }: { palette: Palette }) {
   const tubeById = useStudio((studio) => studio.tubeById);
   const { setBoard } = useTubeCommands();
+  const db = useDb();
   const [isChoosing, setChoosing] = useState(false);
   // The new order stands at once; the store follows.
   const [moved, setMoved] = useState<{ readonly from: string; readonly ids: readonly string[] }>();
@@ -99,7 +101,14 @@ export function PaletteTubes({ palette }: { palette: Palette }) {
                 variant={place}
                 canGo={tubes.length > 1}
                 onRemove={() => {
-                  keep(tubeIds.filter((id) => id !== tube.id));
+                  attempt(
+                    undoably(db, `${tube.label} is off ${palette.name}.`, [["palettes", palette.id]], () =>
+                      setBoard(
+                        palette.id,
+                        tubeIds.filter((id) => id !== tube.id),
+                      ),
+                    ),
+                  );
                 }}
               />
             ))}

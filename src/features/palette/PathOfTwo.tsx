@@ -8,6 +8,7 @@ import { type MixturePath, mixturePath } from "../../core/palette/mixturePath";
 import type { OpticalModel } from "../../core/spectrum/types";
 import { PAPER, UNDILUTED_THICKNESS } from "../../data/paper";
 import { WHITE_BENCH } from "../../data/testWhite";
+import { Fold } from "../../ui/Fold";
 import { Patch } from "../../ui/Patch";
 import { chromaAndValueAxes } from "../../kit/chart/chartAxes";
 import type { ChartAxis, ChartLine } from "../../kit/chart/LineChart";
@@ -73,10 +74,7 @@ export function PathOfTwo({
           ))}
         </ul>
       </div>
-      <details>
-        <summary className="flex min-h-11 cursor-pointer items-center underline underline-offset-4">
-          the path in numbers
-        </summary>
+      <Fold label="the path in numbers">
         <table className="w-full max-w-xl text-right">
           <thead>
             <tr className="border-b-2 border-ink">
@@ -98,7 +96,7 @@ export function PathOfTwo({
             ))}
           </tbody>
         </table>
-      </details>
+      </Fold>
     </>
   );
 }

@@ -12,6 +12,7 @@ import { tintLab } from "../../core/tube/character";
 import { WHITE_BENCH } from "../../data/testWhite";
 import type { Note } from "../../domain/note/note";
 import { labFromStored } from "../../domain/reading/storedColor";
+import { Fold } from "../../ui/Fold";
 import { Choice } from "../../ui/Choice";
 import { Patch } from "../../ui/Patch";
 import { opticsOfTube } from "../../domain/tube/optics";
@@ -275,10 +276,7 @@ function LightestTints({ tubes }: { tubes: PanelProps["known"]["tubes"] }) {
   const settings = useSettings();
   const whiteParts = 1 / settings.sizes.speckParts;
   return (
-    <details>
-      <summary className="flex min-h-11 cursor-pointer items-center underline underline-offset-4">
-        the lightest tint of each tube: a speck in one part of white
-      </summary>
+    <Fold label="the lightest tint of each tube: a speck in one part of white">
       <ul className="grid gap-x-6 wide:grid-cols-2">
         {tubes.map((tube) => {
           const optics = opticsOfTube(tube);
@@ -298,6 +296,6 @@ function LightestTints({ tubes }: { tubes: PanelProps["known"]["tubes"] }) {
           ) : null;
         })}
       </ul>
-    </details>
+    </Fold>
   );
 }

@@ -188,7 +188,7 @@ export function SettingsView() {
           {workspace === "demo" ? (
             <Button
               onClick={() => {
-                attempt(demo.remove());
+                demo.remove();
               }}
             >
               Remove the demo

@@ -12,10 +12,10 @@ import type { Note } from "../../domain/note/note";
 import { labFromStored, storedFromLab } from "../../domain/reading/storedColor";
 import { Button } from "../../ui/Button";
 import { CheckField } from "../../ui/fields";
-import { UndoLine } from "../../ui/UndoLine";
 import { knownTubes } from "../../domain/tube/knownTubes";
 import { useSettings, useStudio } from "../../kit/studio/useStudio";
 import { attempt } from "../../kit/studio/problems";
+import { offerUndo } from "../../kit/studio/undoStack";
 import { usePictureCommands } from "../../kit/commands/pictures";
 import { TaskLine } from "../../kit/query/TaskLine";
 import { usePaletteMedium } from "../../kit/paint/usePalettePaint";
@@ -70,7 +70,6 @@ export function AimsPanel() {
   const settings = useSettings();
   const { changeNotes, backToSeen, restoreNotes } = usePictureCommands();
   const [wishes, setWishes] = useState<Wishes>(NO_WISHES);
-  const [before, setBefore] = useState<readonly Note[]>();
   const { lightener } = usePaletteMedium();
   const known = useMemo(() => knownTubes(board, lightener), [board, lightener]);
   const change = (changes: Partial<Wishes>): void => {
@@ -95,8 +94,16 @@ export function AimsPanel() {
     return aim?.some((axis, place) => Math.abs(axis - (seenOf(note)[place] ?? Number.NaN)) > 0.01);
   });
 
+  const offerBack = (before: readonly Note[]): void => {
+    offerUndo(
+      before.length === 1
+        ? "The aim of one note has been changed."
+        : `The aims of ${before.length} notes have been changed.`,
+      () => restoreNotes(before),
+    );
+  };
   const make = async (): Promise<void> => {
-    setBefore(
+    offerBack(
       await changeNotes(
         notes.flatMap((note, i) => {
           const aim = aims[i];
@@ -204,23 +211,13 @@ export function AimsPanel() {
         {adapted.length > 0 ? (
           <Button
             onClick={() => {
-              attempt(backToSeen(adapted.map(({ id }) => id)).then(setBefore));
+              attempt(backToSeen(adapted.map(({ id }) => id)).then(offerBack));
             }}
           >
             Back to what was seen
           </Button>
         ) : null}
       </div>
-      {before ? (
-        <UndoLine
-          onUndo={() => {
-            attempt(restoreNotes(before));
-            setBefore(undefined);
-          }}
-        >
-          The aims of {before.length} {before.length === 1 ? "note have" : "notes have"} been changed.
-        </UndoLine>
-      ) : null}
       <WetGround known={known} aims={aims} />
     </section>
   );

@@ -1,6 +1,7 @@
 "use client";
 
 import type { Nudge } from "../../core/aim/nudge";
+import { Fold } from "../../ui/Fold";
 import { Button } from "../../ui/Button";
 import { Status } from "../../ui/Status";
 
@@ -26,10 +27,7 @@ export function NudgeRow({
     return count > 0 ? [`${count > 1 ? `${count} × ` : ""}${nudge}`] : [];
   });
   return (
-    <details className="mt-1 border-t">
-      <summary className="flex min-h-11 items-center font-semibold underline underline-offset-4">
-        My eye says otherwise
-      </summary>
+    <Fold label="My eye says otherwise" className="mt-1 border-t">
       <div className="grid grid-cols-2 gap-2">
         {PAIRS.flat().map((nudge) => (
           <Button
@@ -56,6 +54,6 @@ export function NudgeRow({
           </Button>
         ) : null}
       </Status>
-    </details>
+    </Fold>
   );
 }

@@ -10,6 +10,7 @@ import { hueRailEnds } from "../../core/describe/difference";
 import { valueText } from "../../core/describe/valueScale";
 import type { Neighbour } from "../../core/picture/pixels";
 import { labFromStored } from "../../domain/reading/storedColor";
+import { Fold } from "../../ui/Fold";
 import { SelectField } from "../../ui/fields";
 import { Patch } from "../../ui/Patch";
 import { useSettings, useStudio } from "../../kit/studio/useStudio";
@@ -23,10 +24,7 @@ function listed({ value, chroma, warmth }: ContrastPush): string {
 export function OnNeighbours({ lab, neighbours }: { lab: LabD65; neighbours: readonly Neighbour[] }) {
   const settings = useSettings();
   return (
-    <details className="border-t">
-      <summary className="flex min-h-11 items-center font-semibold underline underline-offset-4">
-        On its neighbours
-      </summary>
+    <Fold label="On its neighbours" className="border-t">
       <ul className="grid grid-cols-2 gap-3">
         {neighbours.map(({ side, lab: surround }) => {
           const push = contrastPush(lab, surround);
@@ -51,7 +49,7 @@ export function OnNeighbours({ lab, neighbours }: { lab: LabD65; neighbours: rea
         })}
       </ul>
       <EqualValue lab={lab} />
-    </details>
+    </Fold>
   );
 }
 

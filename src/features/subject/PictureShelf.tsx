@@ -2,14 +2,12 @@
 
 /** The painting's pictures: which one is looked at, another one, and one that is taken away. */
 import { useLiveQuery } from "dexie-react-hooks";
-import { useState } from "react";
 import { readPictureNames } from "../../persistence/pictures";
-import type { Picture } from "../../domain/painting/painting";
 import { Button } from "../../ui/Button";
 import { SelectField } from "../../ui/fields";
-import { UndoLine } from "../../ui/UndoLine";
 import { useDb } from "../../kit/studio/useStudio";
 import { attempt } from "../../kit/studio/problems";
+import { offerUndo } from "../../kit/studio/undoStack";
 import { usePictureCommands } from "../../kit/commands/pictures";
 import { FileChooser } from "./FileChooser";
 
@@ -34,7 +32,6 @@ export function PictureShelf({
   const db = useDb();
   const { showPicture, removePicture, restorePicture } = usePictureCommands();
   const names = useLiveQuery(() => readPictureNames(db, paintingId), [db, paintingId, pictureId]);
-  const [removed, setRemoved] = useState<Picture>();
   return (
     <div className="mt-1 flex flex-wrap items-end gap-x-5 gap-y-1">
       {names && names.length > 1 && pictureId ? (
@@ -60,22 +57,19 @@ export function PictureShelf({
           isWaiting={!isKept}
           onClick={() => {
             onChange();
-            attempt(removePicture(pictureId).then(setRemoved));
+            attempt(
+              removePicture(pictureId).then((removed) => {
+                if (removed)
+                  offerUndo(`${removed.fileName} is taken away; its notes keep their colours.`, () => {
+                    onChange();
+                    return restorePicture(removed);
+                  });
+              }),
+            );
           }}
         >
           take this picture away
         </Button>
-      ) : null}
-      {removed ? (
-        <UndoLine
-          onUndo={() => {
-            onChange();
-            attempt(restorePicture(removed));
-            setRemoved(undefined);
-          }}
-        >
-          {removed.fileName} is taken away; its notes keep their colours.
-        </UndoLine>
       ) : null}
     </div>
   );

@@ -1,15 +1,13 @@
 "use client";
 
-import { useState } from "react";
 import { nudged } from "../../core/aim/nudge";
 import { type NoteChange } from "../../persistence/pictures";
-import type { Note } from "../../domain/note/note";
 import type { Picture } from "../../domain/painting/painting";
 import { storedFromLab } from "../../domain/reading/storedColor";
 import { Button } from "../../ui/Button";
-import { UndoLine } from "../../ui/UndoLine";
 import { useStudio } from "../../kit/studio/useStudio";
 import { attempt } from "../../kit/studio/problems";
+import { offerUndo } from "../../kit/studio/undoStack";
 import { usePictureCommands } from "../../kit/commands/pictures";
 import type { OpenPicture } from "../../kit/picture/usePicture";
 import { photoUncertainty } from "../../domain/reading/uncertainty";
@@ -19,7 +17,6 @@ import { placeRow } from "./noteFromPick";
 export function ReadAgain({ picture, stored }: { picture: OpenPicture; stored: Picture }) {
   const notes = useStudio((studio) => studio.notes);
   const { changeNotes, restoreNotes } = usePictureCommands();
-  const [before, setBefore] = useState<readonly Note[]>();
   const stale = notes.filter(
     ({ place, state }) =>
       place?.pictureId === stored.id &&
@@ -57,29 +54,20 @@ export function ReadAgain({ picture, stored }: { picture: OpenPicture; stored: P
         isAdapted: false,
       });
     }
-    setBefore(await changeNotes(changes));
+    const before = await changeNotes(changes);
+    if (before.length > 0)
+      offerUndo(`${before.length} ${before.length === 1 ? "note has" : "notes have"} been read again.`, () =>
+        restoreNotes(before),
+      );
   };
+  if (stale.length === 0) return null;
   return (
-    <>
-      {stale.length > 0 ? (
-        <Button
-          onClick={() => {
-            attempt(readAgain());
-          }}
-        >
-          Read {stale.length} {stale.length === 1 ? "note" : "notes"} again
-        </Button>
-      ) : null}
-      {before && before.length > 0 ? (
-        <UndoLine
-          onUndo={() => {
-            attempt(restoreNotes(before));
-            setBefore(undefined);
-          }}
-        >
-          {before.length} {before.length === 1 ? "note has" : "notes have"} been read again.
-        </UndoLine>
-      ) : null}
-    </>
+    <Button
+      onClick={() => {
+        attempt(readAgain());
+      }}
+    >
+      Read {stale.length} {stale.length === 1 ? "note" : "notes"} again
+    </Button>
   );
 }

@@ -6,6 +6,7 @@ import { useMemo } from "react";
 import { HUE_PLACES } from "../../core/describe/huePlaces";
 import { valueFromLightness, valueText } from "../../core/describe/valueScale";
 import { FEWEST_STEPS, MOST_STEPS } from "../../core/picture/luminancePlane";
+import { Fold } from "../../ui/Fold";
 import { Choice } from "../../ui/Choice";
 import { SelectField } from "../../ui/fields";
 import { useSettings } from "../../kit/studio/useStudio";
@@ -165,10 +166,7 @@ function ValueHistogram({ picture }: { picture: OpenPicture }) {
   );
   if (!lines || !shares) return null;
   return (
-    <details className="border-t">
-      <summary className="flex min-h-11 items-center font-semibold underline underline-offset-4">
-        Values over the whole picture
-      </summary>
+    <Fold label="Values over the whole picture" className="border-t">
       <LineChart
         label="Share of the area at each value, in percent; the same numbers stand in the table below."
         x={x}
@@ -200,7 +198,7 @@ function ValueHistogram({ picture }: { picture: OpenPicture }) {
           )}
         </tbody>
       </table>
-    </details>
+    </Fold>
   );
 }
 

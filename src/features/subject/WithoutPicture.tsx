@@ -5,6 +5,7 @@ import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { SIMULATED_OBJECTS } from "../../devices/simulatedObjects";
 import { storedFromLab } from "../../domain/reading/storedColor";
+import { Fold } from "../../ui/Fold";
 import { Button } from "../../ui/Button";
 import { SelectField, TextField } from "../../ui/fields";
 import { Patch } from "../../ui/Patch";
@@ -23,10 +24,7 @@ export function WithoutPicture({ paintingId }: { paintingId: string }) {
   const [place, setPlace] = useState(0);
   const object = SIMULATED_OBJECTS[place];
   return (
-    <details className="mt-4 border-t pt-2">
-      <summary className="flex min-h-11 items-center font-semibold underline underline-offset-4">
-        A colour without a picture
-      </summary>
+    <Fold isKept label="A colour without a picture" className="mt-4 border-t pt-2">
       <div className="mt-2 flex flex-col gap-3">
         <ReadColour
           ways={["typed", "file", "eye", "colorimeter"]}
@@ -42,7 +40,7 @@ export function WithoutPicture({ paintingId }: { paintingId: string }) {
         />
         <KeepFound paintingId={paintingId} found={found} name={name} onName={setName} />
       </div>
-    </details>
+    </Fold>
   );
 }
 

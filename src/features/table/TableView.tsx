@@ -21,6 +21,7 @@ import { Drawer } from "../../ui/Drawer";
 import { useDb, useOpenStudio, useSettings, useStudio } from "../../kit/studio/useStudio";
 import { useDemo } from "../../kit/studio/useDemo";
 import { attempt } from "../../kit/studio/problems";
+import { undoably } from "../../kit/studio/undoStack";
 import { useChangeSettings } from "../../kit/studio/useChangeSettings";
 import { useMatchCommands } from "../../kit/commands/matches";
 import { describeLab } from "../../words/colors";
@@ -88,7 +89,7 @@ function PaintingOnTable({ painting }: { painting: Painting }) {
               <Button
                 weight="quiet"
                 onClick={() => {
-                  attempt(demo.remove());
+                  demo.remove();
                 }}
               >
                 Remove the demo
@@ -239,8 +240,26 @@ function NextItem({ step, isFirst }: { step: NextStep; isFirst: boolean }) {
   const { recordDryCheck } = useMatchCommands();
   const once = useOnce(step.kind === "dry-check" ? `${step.match.id} ${step.match.verdict}` : "");
   const router = useRouter();
+  const db = useDb();
   const { note } = step;
   const lab = labFromStored(note.target);
+  const check = (verdict: "confirmed" | "moved"): void => {
+    if (step.kind !== "dry-check") return;
+    const { id } = step.match;
+    const words =
+      verdict === "confirmed" ? "is still right, dry." : "changed while drying: it waits to be mixed again.";
+    once("check", () =>
+      undoably(
+        db,
+        `Note ${note.number}, ${note.name}, ${words}`,
+        [
+          ["matches", id],
+          ["notes", note.id],
+        ],
+        () => recordDryCheck(id, verdict, Date.now()),
+      ),
+    );
+  };
   const toMix = (): void => {
     router.push(`/mix?note=${note.id}`);
   };
@@ -259,14 +278,14 @@ function NextItem({ step, isFirst }: { step: NextStep; isFirst: boolean }) {
             <Button
               weight={isFirst ? "main" : "plain"}
               onClick={() => {
-                once("check", () => recordDryCheck(step.match.id, "confirmed", Date.now()));
+                check("confirmed");
               }}
             >
               Dry, still right
             </Button>
             <Button
               onClick={() => {
-                once("check", () => recordDryCheck(step.match.id, "moved", Date.now()));
+                check("moved");
               }}
             >
               It changed while drying

@@ -1,6 +1,7 @@
 "use client";
 
 /** Search, filters, and the tubes as smears or as a table. */
+import { Fold } from "../../ui/Fold";
 import { RowGuard } from "../../ui/RowGuard";
 import { clsx } from "clsx";
 import { useVirtualizer } from "@tanstack/react-virtual";
@@ -42,13 +43,17 @@ export function BoxList({
           setFilter({ ...filter, text: event.target.value });
         }}
       />
-      <details className="mt-1">
-        <summary className="flex min-h-11 cursor-pointer items-center justify-between gap-2">
-          <span className="underline underline-offset-4">filters and view</span>
-          <span aria-live="polite" className="font-semibold">
-            {shown.length} of {box.filter((tube) => tube.deletedAt === undefined).length}
-          </span>
-        </summary>
+      <Fold
+        label={
+          <>
+            <span className="underline underline-offset-4">filters and view</span>
+            <span aria-live="polite" className="font-semibold">
+              {shown.length} of {box.filter((tube) => tube.deletedAt === undefined).length}
+            </span>
+          </>
+        }
+        className="mt-1"
+      >
         <fieldset className="flex flex-col pb-2">
           <legend className="sr-only">Filters</legend>
           {Object.entries(FILTER_WORDS).map(([name, words]) => (
@@ -63,7 +68,7 @@ export function BoxList({
           ))}
           <Choice label="See the box as" value={view} options={VIEWS} onChange={setView} />
         </fieldset>
-      </details>
+      </Fold>
       {shown.length === 0 ? (
         <p className="mt-2 text-muted">
           No tube of your box is like that. Take a filter away, or add the tube.

@@ -1,21 +1,15 @@
 "use client";
 
-import { useState } from "react";
 import { TUBE_MEDIA, type TubeMedium } from "../../domain/tube/tube";
 import { useTubeCommands } from "../../kit/commands/tubes";
 import { attempt } from "../../kit/studio/problems";
+import { offerUndo } from "../../kit/studio/undoStack";
 import { useStudio } from "../../kit/studio/useStudio";
-import type { MediumBefore } from "../../persistence/tubes";
-import { UndoLine } from "../../ui/UndoLine";
 
 /** One action for the medium of a whole box: most painters' boxes are of one. */
 export function BoxMedium() {
   const box = useStudio((studio) => studio.box);
   const { setBoxMedium, restoreMedia } = useTubeCommands();
-  const [done, setDone] = useState<{
-    readonly medium: TubeMedium;
-    readonly before: readonly MediumBefore[];
-  }>();
   const media = [...new Set(box.map(({ medium }) => medium))];
   const [only] = media;
   return (
@@ -31,7 +25,10 @@ export function BoxMedium() {
             if (medium)
               attempt(
                 setBoxMedium(medium).then((before) => {
-                  setDone({ medium, before });
+                  offerUndo(
+                    `${before.length === 1 ? "One tube is" : `${before.length} tubes are`} now ${medium}.`,
+                    () => restoreMedia(before),
+                  );
                 }),
               );
           }}
@@ -42,19 +39,6 @@ export function BoxMedium() {
           ))}
         </select>
       </label>
-      {done ? (
-        <UndoLine
-          onUndo={() => {
-            attempt(
-              restoreMedia(done.before).then(() => {
-                setDone(undefined);
-              }),
-            );
-          }}
-        >
-          {done.before.length === 1 ? "One tube is" : `${done.before.length} tubes are`} now {done.medium}.
-        </UndoLine>
-      ) : null}
     </div>
   );
 }

@@ -10,6 +10,7 @@ import { LADDER_WHITE_PARTS } from "../../core/tube/character";
 import { lightenedLadder } from "../../domain/tube/smear";
 import type { TubeMedium } from "../../domain/tube/tube";
 import { useSettings } from "../../kit/studio/useStudio";
+import { Fold } from "../../ui/Fold";
 import { Patch } from "../../ui/Patch";
 import { describeLab } from "../../words/colors";
 
@@ -56,14 +57,11 @@ export function TintLadder({ optics, medium }: { optics: OpticalModel; medium: T
         parts of {isWash ? "water to one of the tube, over white paper" : "titanium white to one of the tube"}
         ; value; chroma
       </p>
-      <details>
-        <summary className="flex min-h-11 cursor-pointer items-center underline underline-offset-4">
-          as a chart
-        </summary>
+      <Fold label="as a chart">
         <Suspense fallback={<p className="h-64 text-muted">Drawing the chart</p>}>
           <LadderChart optics={optics} medium={medium} scale={settings.scale} />
         </Suspense>
-      </details>
+      </Fold>
     </>
   );
 }

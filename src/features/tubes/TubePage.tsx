@@ -9,6 +9,7 @@ import { type DeletedTube } from "../../persistence/tubes";
 import { Button } from "../../ui/Button";
 import { Notice } from "../../ui/Notice";
 import { Drawer } from "../../ui/Drawer";
+import { Menu, MenuItem } from "../../ui/Menu";
 import { genericOpticsOf, opticsOfTube } from "../../domain/tube/optics";
 import { useSettings, useStudio } from "../../kit/studio/useStudio";
 import { attempt } from "../../kit/studio/problems";
@@ -201,52 +202,49 @@ function TubeActions({
       >
         Edit
       </Button>
-      <Button
-        weight="quiet"
-        onClick={() => {
-          attempt(
-            copyTube(tube.id, Date.now()).then((copy) => {
-              onOpen(copy.id);
-            }),
-          );
-        }}
-      >
-        copy
-      </Button>
-      <Button
-        weight="quiet"
-        disabled={place <= 0}
-        onClick={() => {
-          attempt(moveTube(tube.id, active[place - 1]?.id));
-        }}
-      >
-        move up
-      </Button>
-      <Button
-        weight="quiet"
-        disabled={place < 0 || place >= active.length - 1}
-        onClick={() => {
-          attempt(moveTube(tube.id, active[place + 2]?.id));
-        }}
-      >
-        move down
-      </Button>
-      <Button
-        weight="quiet"
-        onClick={() => {
-          attempt(setTubeArchived(tube.id, tube.archivedAt === undefined, Date.now()));
-        }}
-      >
-        {tube.archivedAt === undefined ? "archive" : "take out of the archive"}
-      </Button>
-      <Button
-        weight="quiet"
-        onClick={() => {
-          attempt(deleteTube(tube.id, Date.now()).then(onDeleted));
-        }}
-      >
-        delete
-      </Button>
+      <Menu label="more for this tube">
+        <MenuItem
+          onSelect={() => {
+            attempt(
+              copyTube(tube.id, Date.now()).then((copy) => {
+                onOpen(copy.id);
+              }),
+            );
+          }}
+        >
+          Copy it
+        </MenuItem>
+        <MenuItem
+          isDisabled={place <= 0}
+          onSelect={() => {
+            attempt(moveTube(tube.id, active[place - 1]?.id));
+          }}
+        >
+          Move it up in the box
+        </MenuItem>
+        <MenuItem
+          isDisabled={place < 0 || place >= active.length - 1}
+          onSelect={() => {
+            attempt(moveTube(tube.id, active[place + 2]?.id));
+          }}
+        >
+          Move it down in the box
+        </MenuItem>
+        <MenuItem
+          onSelect={() => {
+            attempt(setTubeArchived(tube.id, tube.archivedAt === undefined, Date.now()));
+          }}
+        >
+          {tube.archivedAt === undefined ? "Archive it" : "Take it out of the archive"}
+        </MenuItem>
+        <MenuItem
+          onSelect={() => {
+            attempt(deleteTube(tube.id, Date.now()).then(onDeleted));
+          }}
+        >
+          Delete it
+        </MenuItem>
+      </Menu>
     </div>
   );
 }

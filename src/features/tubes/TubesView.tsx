@@ -4,17 +4,15 @@
 import { clsx } from "clsx";
 import { useRouter, useSearchParams } from "next/navigation";
 import { lazy, Suspense, useDeferredValue, useState } from "react";
-import type { DeletedTube } from "../../persistence/tubes";
 import { Button } from "../../ui/Button";
 import { useStudio } from "../../kit/studio/useStudio";
-import { attempt } from "../../kit/studio/problems";
+import { offerUndo } from "../../kit/studio/undoStack";
 import { useTubeCommands } from "../../kit/commands/tubes";
 import { AddTube } from "./AddTube";
 import { BoxList } from "./BoxList";
 import { CautionsDrawer } from "./CautionsDrawer";
 import { LookAlikes } from "./LookAlikes";
 import { TubePage } from "./TubePage";
-import { Status } from "../../ui/Status";
 
 // It is wanted once for a box.
 const BoxMedium = lazy(async () => ({ default: (await import("./BoxMedium")).BoxMedium }));
@@ -28,7 +26,6 @@ export function TubesView() {
   const asked = useSearchParams().get("tube");
   const [isAdding, setAdding] = useState(false);
   const [isCautions, setCautions] = useState(false);
-  const [deleted, setDeleted] = useState<{ readonly label: string; readonly undo: DeletedTube }>();
   const open = (tubeId: string | undefined): void => {
     router.replace(tubeId === undefined ? "/tubes" : `/tubes?tube=${encodeURIComponent(tubeId)}`, {
       scroll: false,
@@ -39,12 +36,6 @@ export function TubesView() {
   const shown = chosen ?? box.find((tube) => tube.archivedAt === undefined);
   // The list is there first; what is worked out about the opened tube follows.
   const opened = useDeferredValue(shown, undefined);
-  const undo = async (): Promise<void> => {
-    if (!deleted) return;
-    await restoreTube(deleted.undo);
-    setDeleted(undefined);
-    open(deleted.undo.tubeId);
-  };
   return (
     <div className="flex flex-col wide:grid wide:h-full wide:grid-cols-[21rem_minmax(0,1fr)]">
       <section
@@ -76,19 +67,6 @@ export function TubesView() {
           </span>
         </div>
         <LookAlikes />
-        {deleted ? (
-          <Status className="my-1 flex items-center justify-between gap-2 border-y-2 border-ink">
-            {deleted.label} is out of the box.
-            <Button
-              weight="quiet"
-              onClick={() => {
-                attempt(undo());
-              }}
-            >
-              put it back
-            </Button>
-          </Status>
-        ) : null}
         {tubes.length === 0 ? (
           <p className="mt-2">
             Nothing in your box yet. Add the paints that you own; each starts from a generic model and becomes
@@ -115,8 +93,14 @@ export function TubesView() {
               open(undefined);
             }}
             onOpen={open}
-            onDeleted={(undoable) => {
-              setDeleted({ label: tubeById.get(undoable.tubeId)?.label ?? "The tube", undo: undoable });
+            onDeleted={(deleted) => {
+              offerUndo(
+                `${tubeById.get(deleted.tubeId)?.label ?? "The tube"} is out of the box.`,
+                async () => {
+                  await restoreTube(deleted);
+                  open(deleted.tubeId);
+                },
+              );
               open(undefined);
             }}
           />

@@ -7,6 +7,7 @@ import { createPictureClient } from "../../workers/clients";
 import { Button } from "../../ui/Button";
 import { pictureFailureWords } from "../../words/pictures";
 import { attempt } from "../studio/problems";
+import { offerUndo } from "../studio/undoStack";
 import { useObjectUrl } from "./useObjectUrl";
 
 export function PhotoField({
@@ -31,7 +32,9 @@ export function PhotoField({
       });
       const photo = asked.ok ? asked.value : fail({ code: "lost" } as const);
       setWord(photo.ok ? undefined : pictureFailureWords(photo.failure));
-      if (photo.ok) await onKeep(photo.value, now);
+      if (!photo.ok) return;
+      await onKeep(photo.value, now);
+      if (blob) offerUndo("The photo is replaced.", () => onKeep(blob, now));
     } finally {
       client.dispose();
     }
@@ -61,7 +64,11 @@ export function PhotoField({
           <Button
             weight="quiet"
             onClick={() => {
-              attempt(onRemove());
+              attempt(
+                onRemove().then(() => {
+                  offerUndo("The photo is taken away.", () => onKeep(blob, Date.now()));
+                }),
+              );
             }}
           >
             take the photo away

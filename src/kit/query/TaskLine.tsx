@@ -2,6 +2,7 @@
 
 /** What a task says of itself: that it is under way, or why it failed, with the way to try again. */
 import { Button } from "../../ui/Button";
+import { ASKING } from "../../ui/keepFocus";
 import { Notice } from "../../ui/Notice";
 import { workFailureWords } from "../../words/failures";
 import { Status } from "../../ui/Status";
@@ -21,7 +22,11 @@ export function TaskLine<T>({
   className?: string;
 }) {
   if (task.status === "asking" && task.last === undefined)
-    return <Status className={className}>{asking}</Status>;
+    return (
+      <Status className={className} {...ASKING}>
+        {asking}
+      </Status>
+    );
   if (task.status !== "failed") return null;
   return (
     <Notice className={className}>

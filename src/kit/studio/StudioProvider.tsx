@@ -8,11 +8,16 @@ import { StoreGate } from "./StoreGate";
 import { StudioStore } from "./studioStore";
 import { useStoreUpkeep } from "./storeUpkeep";
 import { StudioContext, useStudio } from "./useStudio";
-import { databaseOf, readWorkspace, rememberRoom, subscribeWorkspace } from "./workspaces";
+import { databaseOf, finishRemoval, readWorkspace, rememberRoom, subscribeWorkspace } from "./workspaces";
 
 export function StudioProvider({ children }: { children: ReactNode }) {
   // On the server nothing is open; the first client render then reads the choice.
   const workspace = useSyncExternalStore(subscribeWorkspace, readWorkspace, () => undefined);
+  useEffect(() => {
+    finishRemoval().catch(() => {
+      // It lies there unseen, and is tried again the next time.
+    });
+  }, []);
   return workspace ? (
     <StoreGate key={workspace} db={databaseOf(workspace)}>
       <OpenWorkspace workspace={workspace}>{children}</OpenWorkspace>

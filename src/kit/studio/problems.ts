@@ -23,11 +23,23 @@ export function putAway(id: number): void {
   set(problems.filter((one) => one.id !== id));
 }
 
+let underWay = 0;
+
+/** Whether something that was attempted is not through yet: what is shown will change. */
+export function isWriting(): boolean {
+  return underWay > 0;
+}
+
 /** Carries a write on and says so when it could not be done. */
 export function attempt(write: Promise<unknown>): void {
-  write.catch((error: unknown) => {
-    tellProblem(saveFailureWords(error));
-  });
+  underWay++;
+  write
+    .catch((error: unknown) => {
+      tellProblem(saveFailureWords(error));
+    })
+    .finally(() => {
+      underWay--;
+    });
 }
 
 function subscribe(listener: () => void): () => void {

@@ -13,9 +13,17 @@ import { specimenOf } from "../reading/specimen";
 import { askForWord, putWordsAway, useAskedWord } from "../words/wordAsked";
 import { attempt, putAway, tellProblem, useProblems } from "./problems";
 import { useStoreUpkeep } from "./storeUpkeep";
+import { undoNewest } from "./undoStack";
 import { useDemo } from "./useDemo";
 import { useStudio } from "./useStudio";
-import { chooseWorkspace, readWorkspace, rememberRoom, subscribeWorkspace } from "./workspaces";
+import {
+  chooseWorkspace,
+  finishRemoval,
+  isDemoRemoved,
+  readWorkspace,
+  rememberRoom,
+  subscribeWorkspace,
+} from "./workspaces";
 
 let studio: TestStudio;
 
@@ -121,7 +129,20 @@ describe("workspaces", () => {
       result.current.close();
     });
     expect(readWorkspace()).toBe("own");
-    await act(() => result.current.remove());
+    act(() => {
+      result.current.remove();
+    });
+    expect(isDemoRemoved()).toBe(true);
+    // Until the page is opened next it can be brought back, as it was.
+    act(undoNewest);
+    expect(isDemoRemoved()).toBe(false);
+    expect(readWorkspace()).toBe("demo");
+    await finishRemoval();
+    expect(await databaseExists("demo")).toBe(true);
+    act(() => {
+      result.current.remove();
+    });
+    await finishRemoval();
     expect(await databaseExists("demo")).toBe(false);
   });
 

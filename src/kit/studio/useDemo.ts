@@ -3,15 +3,24 @@
 /** The demo painting, kept separately from the painter's own work. */
 import { useMemo } from "react";
 import { databaseExists, deleteDatabase } from "../../persistence/database";
-import { demoFileSchema, removeDemo, writeDemo } from "../../persistence/demo";
+import { demoFileSchema, writeDemo } from "../../persistence/demo";
 import { useOpenStudio } from "./useStudio";
-import { chooseWorkspace, databaseOf, forgetChoices, forgetDatabase } from "./workspaces";
+import { keepAsItIs, offerUndo } from "./undoStack";
+import {
+  chooseWorkspace,
+  databaseOf,
+  forgetChoices,
+  forgetDatabase,
+  isDemoRemoved,
+  markDemoRemoved,
+} from "./workspaces";
 
 export type Demo = {
   /** Writes it first unless it is there. Rejects when its files cannot be read. */
   readonly open: () => Promise<void>;
   readonly close: () => void;
-  readonly remove: () => Promise<void>;
+  /** Out of sight at once, for good when the page is opened next. */
+  readonly remove: () => void;
 };
 
 export function useDemo(): Demo {
@@ -19,7 +28,7 @@ export function useDemo(): Demo {
   return useMemo(
     () => ({
       open: async () => {
-        if (!(await databaseExists("demo"))) {
+        if (isDemoRemoved() || !(await databaseExists("demo"))) {
           const [rows, picture] = await Promise.all([
             fetchFile("/demo/slipway.json"),
             fetchFile("/demo/slipway.jpg"),
@@ -27,16 +36,24 @@ export function useDemo(): Demo {
           const file = demoFileSchema.parse(await rows.json());
           const { settings } = store.get();
           await writeDemo(databaseOf("demo"), file, await picture.blob(), settings, Date.now());
+          markDemoRemoved(false);
         }
+        keepAsItIs();
         chooseWorkspace("demo");
       },
       close: () => {
+        keepAsItIs();
         chooseWorkspace("own");
       },
-      remove: async () => {
+      remove: () => {
+        keepAsItIs();
         chooseWorkspace("own");
-        forgetDatabase("demo");
-        await removeDemo();
+        markDemoRemoved(true);
+        offerUndo("The demo is removed, with all that was done in it.", () => {
+          markDemoRemoved(false);
+          chooseWorkspace("demo");
+          return Promise.resolve();
+        });
       },
     }),
     [store],

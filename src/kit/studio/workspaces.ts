@@ -1,9 +1,10 @@
 /** Which workspace is open, shared by all tabs of this browser. */
-import { type GamanDatabase, openDatabase, type Workspace } from "../../persistence/database";
+import { deleteDatabase, type GamanDatabase, openDatabase, type Workspace } from "../../persistence/database";
 import { forgetWork } from "./ownWork";
 import { forget, recall, remember } from "./remembered";
 
 const WORKSPACE_KEY = "gaman-workspace";
+const REMOVED_DEMO_KEY = "gaman-removed-demo";
 const ROOM_KEY = "gaman-room";
 const listeners = new Set<() => void>();
 const databases = new Map<Workspace, GamanDatabase>();
@@ -15,6 +16,16 @@ export function readWorkspace(): Workspace {
 export function chooseWorkspace(workspace: Workspace): void {
   remember(WORKSPACE_KEY, workspace);
   for (const listener of listeners) listener();
+}
+
+/** The demo is out of sight, and is deleted when the page is opened next: until then it can be brought back. */
+export function markDemoRemoved(isRemoved: boolean): void {
+  if (isRemoved) remember(REMOVED_DEMO_KEY, "yes");
+  else forget(REMOVED_DEMO_KEY);
+}
+
+export function isDemoRemoved(): boolean {
+  return recall(REMOVED_DEMO_KEY) !== undefined;
 }
 
 /** Other tabs tell of their choice through the storage event. */
@@ -54,8 +65,19 @@ export function rememberRoom(room: string): void {
 export function forgetChoices(): void {
   forget(WORKSPACE_KEY);
   forget(ROOM_KEY);
+  forget(REMOVED_DEMO_KEY);
   forgetWork();
 }
 
 /** Runs before the first paint of the page; must stay in step with {@link rememberRoom}. */
 export const ROOM_SCRIPT = `try{var r=localStorage.getItem("${ROOM_KEY}");if(r)document.documentElement.dataset.room=r}catch(e){}`;
+
+/** To be called once when the page opens. */
+export async function finishRemoval(): Promise<void> {
+  if (!isDemoRemoved()) return;
+  if (readWorkspace() === "own") {
+    forgetDatabase("demo");
+    await deleteDatabase("demo");
+  }
+  markDemoRemoved(false);
+}

@@ -54,6 +54,17 @@ export function benchOf(page: Page): BenchPage {
   return known;
 }
 
+/** Unfolds the further additions that are offered. */
+export async function moreToChooseFrom(page: Page): Promise<void> {
+  await page.getByRole("button", { name: /more to choose from$/ }).click();
+}
+
+/** Chooses what is done to a pile now and then. */
+export async function moreForPile(page: Page, item: string): Promise<void> {
+  await page.getByRole("button", { name: "more for this pile" }).click();
+  await page.getByRole("menuitem", { name: item }).click();
+}
+
 /** Opens a way of reading a thing, wherever one is read. */
 export async function readingOf(scope: Page | Locator, thing: string, way: ReadWay): Promise<void> {
   await scope

@@ -9,7 +9,8 @@ import { type Axis, axesOf } from "../../../domain/school/school";
 import { surenessOf } from "../../../domain/match/purpose";
 import { useSettings } from "../../../kit/studio/useStudio";
 import { Rail } from "../../../ui/Rail";
-import { deltaEText } from "../../../words/colors";
+import { WordLink } from "../../../kit/words/WordLink";
+import { deltaEText, seenWords } from "../../../words/colors";
 import { useAim, useHand, useOffers, usePaint, useStory } from "../bench/contexts";
 import type { Shown } from "../bench/contexts";
 import { spreadOf } from "../recipe/RecipeAdvice";
@@ -100,9 +101,9 @@ export function Rails({ shown }: { shown: Shown }) {
     <div className="mt-1 flex flex-col">
       {axesOf(settings.school).map((axis) => rails[axis])}
       <p className="text-muted">
-        {deltaEText(difference.deltaE2000)}
+        <WordLink word="ΔE">{deltaEText(difference.deltaE2000)}</WordLink>
         {shown.doubtDeltaE2000 === undefined ? "" : ` ± ${shown.doubtDeltaE2000.toFixed(1)}`},{" "}
-        {verdictWords(words.isMatch, isSure)}
+        {seenWords(difference.deltaE2000)}: {verdictWords(words.isMatch, isSure)}
         {shown.from === "kept"
           ? "."
           : isDisabled

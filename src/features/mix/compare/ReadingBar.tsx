@@ -10,8 +10,9 @@ import { useState } from "react";
 import type { FilmState } from "../../../domain/reading/reading";
 import { Button } from "../../../ui/Button";
 import { Choice } from "../../../ui/Choice";
+import { NEXT } from "../../../ui/keepFocus";
 import { LastLook } from "./LastLook";
-import { useAim, useDeeds, useHand, usePaint, useShown, useStory } from "../bench/contexts";
+import { useAim, useDeeds, useHand, useOffers, usePaint, useShown, useStory } from "../bench/contexts";
 
 export function ReadingBar() {
   const { pile, isSample, reading } = useStory();
@@ -21,16 +22,19 @@ export function ReadingBar() {
   const [film, setFilm] = useState<FilmState>("wet");
   const { tubeById, toDry } = usePaint();
   const shown = useShown();
+  const { next } = useOffers();
+  // Where something is to be added, that is the next step.
+  const isToBeAdded =
+    next.status === "ready" && !hasDraft && reading !== undefined && "additions" in next.value.advice;
   // A sample shows what the pile could become; kept is the pile.
   const canKeep = !isSample && (hasDraft || reading !== undefined);
   const contents = pile ? contentsOf(pile) : [];
   return (
     <div className="mt-2 pb-4 wide:pb-0">
       <div className="flex flex-wrap items-center gap-x-3 gap-y-2">
-        <Button weight="main" disabled={!canKeep} onClick={keep}>
-          Keep as match
-        </Button>
         <Button
+          data-guide="look"
+          {...(pile && !reading && !hasDraft ? NEXT : {})}
           onClick={() => {
             setDraft(LOOKS_THE_SAME);
           }}
@@ -39,6 +43,9 @@ export function ReadingBar() {
         </Button>
         <Button disabled={!hasDraft} onClick={readDraft}>
           Record this reading
+        </Button>
+        <Button data-guide="keep" weight={isToBeAdded ? "plain" : "main"} disabled={!canKeep} onClick={keep}>
+          Keep as match
         </Button>
       </div>
       <LastLook />

@@ -61,7 +61,7 @@ export function TargetAndPile({ isBlind }: { isBlind: boolean }) {
   return (
     // On a phone the section dissolves, so that the pair sticks for the whole length of the page.
     <section aria-label="Target and pile" aria-busy={shown?.isAsking} className="contents min-w-0 wide:block">
-      <div className="sticky top-0 z-10 bg-surface">
+      <div data-guide="pair" className="sticky top-0 z-10 border-b bg-surface pb-1 print:static">
         <Pair
           seeing={seeing}
           sides={equal?.ok ? sides.map((side) => atOneValue(side, aim, equal.value)) : sides}

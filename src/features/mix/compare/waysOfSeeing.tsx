@@ -61,7 +61,7 @@ export function SeeingButtons({
   hasNeighbours: boolean;
 }) {
   return (
-    <div className="flex flex-wrap items-center gap-x-1 max-wide:gap-x-0 max-wide:text-sm">
+    <div className="flex flex-wrap items-center gap-x-1 max-wide:gap-x-0 max-wide:text-sm print:hidden">
       <span className="text-muted">hold</span>
       <HoldButton isOn={seeing.isGrey} onChange={seeing.setGrey} shortcut="G">
         grey

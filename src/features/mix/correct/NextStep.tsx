@@ -4,6 +4,9 @@
 import { plainParts } from "../../../core/correct/additionPart";
 import type { Addition, NextAddition } from "../../../core/correct/nextAddition";
 import { Button } from "../../../ui/Button";
+import { Fold } from "../../../ui/Fold";
+import { NEXT } from "../../../ui/keepFocus";
+import { Menu, MenuItem } from "../../../ui/Menu";
 import { Patch } from "../../../ui/Patch";
 import { sampleShare } from "../../../domain/hand/handAmounts";
 import { contentsOf, volumeOf } from "../../../domain/pile/contents";
@@ -71,19 +74,28 @@ export function NextStep() {
       {advice.advice === "add" || isSample ? null : <BeginAgain costs={advice.costs} />}
       <p className="text-muted">{coachWords(settings.school)}</p>
       <ul className="mt-1 border-t">
-        {additions.map((addition, i) => (
-          <AdditionRow
-            key={addition.parts.map(({ tube }) => tube).join()}
-            addition={addition}
-            tubeIds={tubeIds}
-            isFirst={i === 0}
-          />
+        {additions.slice(0, SHOWN_AT_ONCE).map((addition, i) => (
+          <AdditionRow key={keyOf(addition)} addition={addition} tubeIds={tubeIds} isFirst={i === 0} />
         ))}
       </ul>
+      {additions.length > SHOWN_AT_ONCE ? (
+        <Fold label={`${additions.length - SHOWN_AT_ONCE} more to choose from`}>
+          <ul className="border-t">
+            {additions.slice(SHOWN_AT_ONCE).map((addition) => (
+              <AdditionRow key={keyOf(addition)} addition={addition} tubeIds={tubeIds} isFirst={false} />
+            ))}
+          </ul>
+        </Fold>
+      ) : null}
       {isSample ? null : <OtherWays costs={advice.costs} />}
     </section>
   );
 }
+
+/** The best and its second choice; painters who want others ask for them. */
+const SHOWN_AT_ONCE = 2;
+
+const keyOf = (addition: Addition): string => addition.parts.map(({ tube }) => tube).join();
 
 type Costs = Extract<NextAddition, { readonly costs: unknown }>["costs"];
 
@@ -165,6 +177,24 @@ function AdditionRow({
   const words = addition.parts
     .map((part) => partWords(part, tubeIds, tubeById, settings, wholeParts))
     .join(" and ");
+  const layHalf = (): void => {
+    lay(
+      parts.map((part) => ({ ...part, parts: part.parts / 2 })),
+      false,
+    );
+  };
+  const tryIt = (): void => {
+    const sample = sampleShare(
+      parts.map((part) => part.parts),
+      parts.map(({ tubeId }) => tubeById.get(tubeId)),
+      settings,
+      wholeParts,
+    );
+    tryOut(
+      sample.share,
+      parts.map((part, i) => ({ ...part, parts: sample.doses[i] ?? part.parts })),
+    );
+  };
   return (
     <li className="border-b py-2">
       <div className="flex gap-3">
@@ -187,6 +217,7 @@ function AdditionRow({
       </div>
       <div className="mt-1 flex flex-wrap items-center gap-3 pl-[4.75rem]">
         <Button
+          {...(isFirst ? NEXT : {})}
           weight={isFirst ? "main" : "plain"}
           aria-label={`I added it: ${words}`}
           onClick={() => {
@@ -195,36 +226,22 @@ function AdditionRow({
         >
           I added it
         </Button>
-        <Button
-          aria-label={`I added half of it: ${words}`}
-          onClick={() => {
-            lay(
-              parts.map((part) => ({ ...part, parts: part.parts / 2 })),
-              false,
-            );
-          }}
-        >
-          I added half
-        </Button>
-        {isSample ? null : (
-          <Button
-            weight="quiet"
-            aria-label={`Try it on the side: ${words}`}
-            onClick={() => {
-              const sample = sampleShare(
-                parts.map((part) => part.parts),
-                parts.map(({ tubeId }) => tubeById.get(tubeId)),
-                settings,
-                wholeParts,
-              );
-              tryOut(
-                sample.share,
-                parts.map((part, i) => ({ ...part, parts: sample.doses[i] ?? part.parts })),
-              );
-            }}
-          >
-            try it on the side
-          </Button>
+        {isFirst ? (
+          <>
+            <Button aria-label={`I added half of it: ${words}`} onClick={layHalf}>
+              I added half
+            </Button>
+            {isSample ? null : (
+              <Button weight="quiet" aria-label={`Try it on the side: ${words}`} onClick={tryIt}>
+                try it on the side
+              </Button>
+            )}
+          </>
+        ) : (
+          <Menu label="or" name={`Other ways with ${words}`}>
+            <MenuItem onSelect={layHalf}>I added half of it</MenuItem>
+            {isSample ? null : <MenuItem onSelect={tryIt}>Try it on the side</MenuItem>}
+          </Menu>
         )}
       </div>
     </li>

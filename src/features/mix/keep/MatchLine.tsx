@@ -5,7 +5,9 @@ import Link from "next/link";
 import { lazy, Suspense, useEffect, useRef } from "react";
 import { buttonClass } from "../../../ui/Button";
 import { deltaEText } from "../../../words/colors";
-import { useStory } from "../bench/contexts";
+import { useStudio } from "../../../kit/studio/useStudio";
+import { NEXT } from "../../../ui/keepFocus";
+import { useAim, useStory } from "../bench/contexts";
 
 // Lightening and shading is asked for now and then.
 const KeptMatch = lazy(async () => ({ default: (await import("./KeptMatch")).KeptMatch }));
@@ -36,13 +38,30 @@ export function MatchLine() {
             ? "Checked dry."
             : "It changed while drying: mix it again."}
       </p>
-      <Link href={`/log?match=${match.id}` as "/log"} className={buttonClass("quiet")}>
-        see it in the log
-      </Link>
+      <div className="mt-1 flex flex-wrap items-center gap-x-4 gap-y-2">
+        <NextNote />
+        <Link href={`/log?match=${match.id}` as "/log"} className={buttonClass("quiet")}>
+          see it in the log
+        </Link>
+      </div>
       <Suspense fallback={null}>
         <KeptMatch match={match} />
         <Family match={match} />
       </Suspense>
     </div>
+  );
+}
+
+/** On to the note after this one that is still to be mixed, round the corner to the first. */
+function NextNote() {
+  const { note } = useAim();
+  const notes = useStudio((studio) => studio.notes);
+  const open = notes.filter(({ id, state }) => id !== note.id && (state === "open" || state === "mixing"));
+  const next = open.find(({ number }) => number > note.number) ?? open[0];
+  if (!next) return null;
+  return (
+    <Link {...NEXT} href={`/mix?note=${next.id}`} className={buttonClass("plain")}>
+      Next: {next.number} {next.name}
+    </Link>
   );
 }

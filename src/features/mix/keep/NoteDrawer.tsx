@@ -8,6 +8,8 @@ import { Button } from "../../../ui/Button";
 import { TextField } from "../../../ui/fields";
 import { Drawer } from "../../../ui/Drawer";
 import { attempt } from "../../../kit/studio/problems";
+import { undoably } from "../../../kit/studio/undoStack";
+import { useDb } from "../../../kit/studio/useStudio";
 import { usePaintingCommands } from "../../../kit/commands/paintings";
 import { SeenOnField } from "./SeenOnField";
 import { SurfaceField } from "./SurfaceField";
@@ -16,6 +18,7 @@ import { Status } from "../../../ui/Status";
 /** Renaming a note, or taking it back while nothing was mixed for it. */
 export function NoteDrawer({ note }: { note: Note }) {
   const { renameNote, removeNote } = usePaintingCommands();
+  const db = useDb();
   const router = useRouter();
   const [isOpen, setOpen] = useState(false);
   const [name, setName] = useState(note.name);
@@ -26,7 +29,9 @@ export function NoteDrawer({ note }: { note: Note }) {
     setOpen(false);
   };
   const remove = async (): Promise<void> => {
-    const outcome = await removeNote(note.id);
+    const places = [["notes", note.id]] as const;
+    const words = `Note ${note.number}, ${note.name}, is removed.`;
+    const outcome = await undoably(db, words, places, () => removeNote(note.id));
     if (outcome === "removed") router.push("/");
     else
       setWord(

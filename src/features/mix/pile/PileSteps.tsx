@@ -7,6 +7,7 @@ import type { LabD65 } from "../../../core/color/types";
 import { contentsOf, volumeOf } from "../../../domain/pile/contents";
 import { Button } from "../../../ui/Button";
 import { TextField } from "../../../ui/fields";
+import { Menu, MenuGroup, MenuItem } from "../../../ui/Menu";
 import { Patch } from "../../../ui/Patch";
 import { leftoverId } from "../../../domain/pile/puddle";
 import { labOfAdditions } from "../../../domain/mixture/color";
@@ -68,6 +69,7 @@ export function PileSteps() {
       <div className="mt-3 flex flex-wrap items-center gap-3 wide:mt-2">
         {open.length > 0 ? (
           <Button
+            data-guide={pile ? undefined : "lay"}
             weight={pile ? "plain" : "main"}
             // While recipes are worked out again, the one that is shown may be the one before.
             isWaiting={!pile && search.status === "asking"}
@@ -99,38 +101,28 @@ export function PileSteps() {
         ) : null}
         {pile ? <UndoButtons /> : null}
         {pile && !isSample ? (
-          <>
-            <Button
-              weight="quiet"
-              onClick={() => {
+          <Menu label="more for this pile">
+            <MenuItem
+              onSelect={() => {
                 tryOut(SAMPLE_SHARE, []);
               }}
             >
-              try something on the side
-            </Button>
-            <Button weight="quiet" onClick={actions.setAside}>
-              set aside, start again
-            </Button>
-            <label className="flex items-center gap-2">
-              <span className="text-muted">scraped back to</span>
-              <select
-                aria-label="Scraped back to"
-                className="min-h-11 border-2 border-edge bg-field px-2"
-                value=""
-                onChange={(event) => {
-                  const kept = Number(event.target.value);
-                  if (kept > 0) actions.scrape(kept);
-                }}
-              >
-                <option value="">…</option>
-                {SCRAPED_TO.map(({ share, words }) => (
-                  <option key={words} value={String(share)}>
-                    {words}
-                  </option>
-                ))}
-              </select>
-            </label>
-          </>
+              Try something on the side
+            </MenuItem>
+            <MenuItem onSelect={actions.setAside}>Set it aside, start again</MenuItem>
+            <MenuGroup label="I scraped it back to">
+              {SCRAPED_TO.map(({ share, words }) => (
+                <MenuItem
+                  key={words}
+                  onSelect={() => {
+                    actions.scrape(share);
+                  }}
+                >
+                  {words}
+                </MenuItem>
+              ))}
+            </MenuGroup>
+          </Menu>
         ) : null}
       </div>
       {isWeighing && following ? (

@@ -3,6 +3,7 @@
 import { useSettings } from "../../../kit/studio/useStudio";
 import { Button } from "../../../ui/Button";
 import { useKey } from "../../../ui/useKey";
+import { useOwnUndo } from "../../../kit/studio/useOwnUndo";
 import { DEED_WORDS } from "../../../words/deeds";
 import { useDeeds } from "../bench/contexts";
 
@@ -11,12 +12,13 @@ export function UndoButtons() {
   const { actions } = useDeeds();
   const { singleKeys } = useSettings();
   const { last, undone } = actions;
+  useOwnUndo(last !== undefined, actions.undo);
   useKey("u", singleKeys && last !== undefined, actions.undo);
   useKey("y", singleKeys && undone !== undefined, actions.redo);
   return (
     <>
       {last ? (
-        <Button weight="quiet" onClick={actions.undo} title="U undoes">
+        <Button weight="quiet" onClick={actions.undo} title="U or Ctrl Z undoes">
           undo the last {DEED_WORDS[last]}
         </Button>
       ) : null}

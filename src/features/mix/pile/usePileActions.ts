@@ -8,6 +8,7 @@ import { type LastDeed, lastDeedOf, type PaintHistory } from "../../../domain/pi
 import type { Pile, StoredRecipe } from "../../../domain/pile/pile";
 import { useDb } from "../../../kit/studio/useStudio";
 import { attempt } from "../../../kit/studio/problems";
+import { rememberOwnDeed } from "../../../kit/studio/undoStack";
 import { beginFreePile, correctKeptPile, goOnWithPile, keepFreePile } from "../../../persistence/freePiles";
 import {
   addReading,
@@ -97,6 +98,7 @@ export function usePileActions({ of, pile, sample, story, history }: Shown): Pil
   /** Runs once for the state that is shown, however often it is pressed. */
   const once = (name: string, task: () => Promise<unknown>): void => {
     if (!/^(undo|redo)/.test(name)) setUndone(key, NONE);
+    rememberOwnDeed();
     const turn = hand.once(name, look.count, task);
     if (turn) attempt(turn);
   };
@@ -123,6 +125,7 @@ export function usePileActions({ of, pile, sample, story, history }: Shown): Pil
       if (isOnce) once("add", task);
       else {
         setUndone(key, NONE);
+        rememberOwnDeed();
         attempt(hand.queue(task));
       }
     },

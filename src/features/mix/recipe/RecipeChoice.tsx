@@ -45,7 +45,7 @@ export function RecipeChoice() {
       />
     );
   return (
-    <section aria-labelledby="recipes" aria-busy={search.status === "asking"}>
+    <section data-guide="ways" aria-labelledby="recipes" aria-busy={search.status === "asking"}>
       <h2 id="recipes" className="font-bold">
         {recipes.length === 1 ? "The recipe" : "Ways to mix it"}
       </h2>

@@ -1,12 +1,18 @@
 /** Every key that does something, where it does it. */
 type Shortcut = { readonly keys: readonly string[]; readonly isHeld?: boolean; readonly does: string };
 
-export const SHORTCUTS: readonly { readonly where: string; readonly keys: readonly Shortcut[] }[] = [
+export const SHORTCUTS: readonly {
+  readonly where: string;
+  /** Paths of the views where they act; without them, on every view. */
+  readonly views?: readonly string[];
+  readonly keys: readonly Shortcut[];
+}[] = [
   {
     where: "Everywhere",
     keys: [
       { keys: ["F", "Ctrl K", "⌘ K"], does: "find anything, or do it" },
       { keys: ["?"], does: "this sheet" },
+      { keys: ["Ctrl Z", "⌘ Z"], does: "take back what was done last" },
       { keys: ["R"], does: "the next room: light, middle, dark" },
       { keys: ["G"], isHeld: true, does: "all paint as greys of its value" },
       { keys: ["Esc"], does: "put a sheet away" },
@@ -14,6 +20,7 @@ export const SHORTCUTS: readonly { readonly where: string; readonly keys: readon
   },
   {
     where: "Where two colours are compared",
+    views: ["/mix", "/log"],
     keys: [
       { keys: ["B"], isHeld: true, does: "squint" },
       { keys: ["E"], isHeld: true, does: "both at one value, to judge the hue alone" },
@@ -26,6 +33,7 @@ export const SHORTCUTS: readonly { readonly where: string; readonly keys: readon
   },
   {
     where: "On a picture",
+    views: ["/subject"],
     keys: [
       { keys: ["B"], isHeld: true, does: "squint at it" },
       { keys: ["M"], does: "mirror it" },

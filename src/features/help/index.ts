@@ -1,0 +1,1 @@
+export { GuideLine, Help } from "./Help";

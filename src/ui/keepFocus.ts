@@ -1,0 +1,115 @@
+/**
+ * The keyboard's place when a command takes its own button away: a browser then puts it on the body, and whoever
+ * works by keys or by ear stands before the whole page again.
+ *
+ * It goes on to what the view calls its next step, where that lies near: what is marked with `data-next`. Where
+ * nothing is marked, to the first heavy button, then to the first control, of the nearest part of the page that is still there.
+ */
+
+/** The page has settled when it has not changed for so long, and is not waited for longer than that. */
+const SETTLED_MS = 200;
+const LONGEST_MS = 6000;
+
+/** Marks the one control that a view wants pressed next: `<button {...NEXT} />`. */
+export const NEXT = { "data-next": "" } as const;
+/** Marks what tells that something is being worked out, which may bring the next step. */
+export const ASKING = { "data-asking": "" } as const;
+
+const NEXT_STEP = "[data-next]";
+const UNDER_WAY = "#view [data-asking]";
+const HEAVY = "[data-weight=main]";
+const CONTROL = "a[href], button, input, select, textarea, summary, [tabindex='0']";
+
+type Place = { readonly element: HTMLElement; readonly around: readonly HTMLElement[] };
+
+/**
+ * @param isBusy - whether what is shown is about to change.
+ * @returns ends the keeping.
+ */
+export function keepFocus(isBusy: () => boolean): () => void {
+  let place: Place | undefined;
+  let lostAt: number | undefined;
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  let isByKeys = false;
+  const onKey = (): void => {
+    isByKeys = true;
+  };
+  const onFocus = (event: FocusEvent): void => {
+    lostAt = undefined;
+    clearTimeout(timer);
+    if (event.target instanceof HTMLElement) place = { element: event.target, around: aboveOf(event.target) };
+  };
+  const onPress = (event: Event): void => {
+    isByKeys = false;
+    // Who presses on bare page has left the place on purpose.
+    if (event.target instanceof Element && !event.target.closest(CONTROL)) place = undefined;
+  };
+  const goOn = (): void => {
+    if (!place || !isLost(place)) return;
+    lostAt ??= Date.now();
+    const isWaiting = isBusy() || document.querySelector(UNDER_WAY) !== null;
+    if (isWaiting && Date.now() - lostAt < LONGEST_MS) wait();
+    // A page that moves under a finger would be pressed in the wrong place.
+    else nextAfter(place)?.focus({ preventScroll: !isByKeys });
+  };
+  const wait = (): void => {
+    clearTimeout(timer);
+    timer = setTimeout(goOn, SETTLED_MS);
+  };
+  const look = (): void => {
+    if (place && isLost(place)) wait();
+  };
+  const observer = new MutationObserver(look);
+  observer.observe(document.body, {
+    subtree: true,
+    childList: true,
+    attributes: true,
+    attributeFilter: ["disabled", "hidden", "open"],
+  });
+  document.addEventListener("keydown", onKey, true);
+  document.addEventListener("focusin", onFocus);
+  document.addEventListener("pointerdown", onPress);
+  return () => {
+    clearTimeout(timer);
+    observer.disconnect();
+    document.removeEventListener("keydown", onKey, true);
+    document.removeEventListener("focusin", onFocus);
+    document.removeEventListener("pointerdown", onPress);
+  };
+}
+
+function isLost({ element }: Place): boolean {
+  const active = document.activeElement;
+  return (active === null || active === document.body || active === element) && !canTakeFocus(element);
+}
+
+function aboveOf(element: HTMLElement): readonly HTMLElement[] {
+  const above: HTMLElement[] = [];
+  for (let one = element.parentElement; one && one !== document.body; one = one.parentElement)
+    above.push(one);
+  return above;
+}
+
+function nextAfter({ around }: Place): HTMLElement | undefined {
+  const left = around.filter((one) => one.isConnected);
+  const view = document.getElementById("view");
+  if (view && !left.includes(view)) left.push(view);
+  for (const selector of [NEXT_STEP, HEAVY]) {
+    for (const part of left) {
+      const [found] = controlsIn(part, selector);
+      if (found) return found;
+      // Beyond the view lie the ways out of it.
+      if (part === view) break;
+    }
+  }
+  const [nearest] = left;
+  return (nearest && controlsIn(nearest, CONTROL)[0]) ?? view ?? undefined;
+}
+
+function controlsIn(part: HTMLElement, selector: string): readonly HTMLElement[] {
+  return [...part.querySelectorAll<HTMLElement>(selector)].filter(canTakeFocus);
+}
+
+function canTakeFocus(element: HTMLElement): boolean {
+  return element.isConnected && !element.matches(":disabled") && element.checkVisibility();
+}
