@@ -87,7 +87,9 @@ describe("opening the store", () => {
     ["deletion", () => Dexie.delete("taken")],
   ] as const)("lets go when another window takes the store: %s", async (by, act) => {
     const { db, states, end } = watched("taken");
-    await settled();
+    await soon(() => {
+      expect(states).toEqual([{ kind: "ready" }]);
+    });
     const other = act();
     await soon(() => {
       expect(states).toEqual([{ kind: "ready" }, { kind: "taken", by }]);

@@ -299,6 +299,7 @@ export const settingsSchema = z.strictObject({
   allowsForDrying: z._default(z.boolean(), true),
   /** Piles of other paintings count as paint too. */
   takesAllPiles: z.optional(z.boolean()),
+  keepsScreenOn: z.optional(z.boolean()),
   tableOrder: z.optional(z.enum(TABLE_ORDERS)),
   paintSurfaces: z.optional(z.partialRecord(z.enum(TUBE_MEDIA), z.enum(PAINT_SURFACES))),
   currentPaintingId: z.optional(id),

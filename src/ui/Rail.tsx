@@ -1,6 +1,7 @@
 "use client";
 
 import { Slider } from "radix-ui";
+import { useSlowFinger } from "./useSlowFinger";
 
 /**
  * One of the three questions about a colour: the match stands in the middle inside its tolerance band, the
@@ -36,6 +37,7 @@ export function Rail({
   isDisabled?: boolean;
   onChange: (value: number) => void;
 }) {
+  const finger = useSlowFinger();
   // A difference of next to nothing would be written with a power of ten, which no reader of screens knows.
   const shown = Math.round(1000 * Math.max(-range, Math.min(range, value))) / 1000;
   const band = (100 * tolerance) / range;
@@ -47,14 +49,18 @@ export function Rail({
       <span className="text-center font-semibold">{words}</span>
       <span className="text-right text-muted">{high}</span>
       <Slider.Root
-        className="relative col-span-3 -mt-1 -mb-1.5 flex h-11 touch-none items-center select-none"
+        className="relative col-span-3 -mt-1 -mb-1.5 flex h-11 touch-pan-y items-center select-none"
         min={-range}
         max={range}
         step={step}
         disabled={isDisabled}
         value={[shown]}
+        {...finger.handlers}
         onValueChange={([next]) => {
-          if (next !== undefined) onChange(next);
+          if (next !== undefined)
+            finger.change(() => {
+              onChange(next);
+            });
         }}
       >
         <Slider.Track className="relative h-full grow">

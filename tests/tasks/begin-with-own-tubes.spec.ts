@@ -102,3 +102,51 @@ test("by keyboard the list of paints is one stop, with arrows inside", async ({ 
   await page.keyboard.press("Shift+Tab");
   await expect(page.getByRole("checkbox").last()).toBeFocused();
 });
+
+test("the first colour comes from a photo, or from anywhere on the screen", async ({ page }) => {
+  await page.addInitScript(() => {
+    Object.assign(window, {
+      EyeDropper: class {
+        open = () => Promise.resolve({ sRGBHex: "#7a6a58" });
+      },
+    });
+  });
+  await page.goto("/");
+  await page.getByRole("button", { name: "Pick from the screen" }).click();
+  await expect(page.getByLabel(/^A colour to mix first/)).toHaveValue("#7a6a58");
+  await page.getByLabel(/^A colour to mix first/).fill("");
+  await page.getByRole("button", { name: "Earths and white" }).click();
+  await page.getByLabel("Name of the painting").fill("Shore");
+  await page.getByLabel("Or a photo to find colours in").setInputFiles("public/demo/slipway.jpg");
+  await expect(page.getByText("slipway.jpg opens when the painting is started.")).toBeVisible();
+  await page.getByRole("button", { name: "Start the painting" }).click();
+  await expect(page.getByRole("application", { name: /slipway\.jpg/ })).toBeVisible();
+});
+
+test("where it is chosen, the screen stays on while a pile lies open", async ({ page }) => {
+  await page.addInitScript(() => {
+    let held = 0;
+    Object.defineProperty(navigator, "wakeLock", {
+      value: {
+        request: () => {
+          document.documentElement.dataset.held = String(++held);
+          return Promise.resolve({
+            release: () => {
+              document.documentElement.dataset.held = String(--held);
+              return Promise.resolve();
+            },
+          });
+        },
+      },
+    });
+  });
+  await openDemo(page);
+  const held = () => page.evaluate(() => document.documentElement.dataset.held ?? "0");
+  await goTo(page, "Settings");
+  await page.getByLabel("keep the screen on while a pile lies open").check();
+  expect(await held()).toBe("0");
+  await trayNote(page, /^4 Hull/).click();
+  await expect.poll(held).toBe("1");
+  await goTo(page, "Table");
+  await expect.poll(held).toBe("0");
+});

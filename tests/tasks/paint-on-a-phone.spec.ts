@@ -1,5 +1,5 @@
 /** The same tasks on a phone at the easel. */
-import type { Page } from "@playwright/test";
+import type { Locator, Page } from "@playwright/test";
 import { expect, goTo, openDemo, test, trayNote, VIEWS } from "./pages/studio";
 import { benchOf } from "./pages/bench";
 
@@ -81,3 +81,119 @@ test("a note is mixed and kept, with the pair in sight while a rail is moved", a
   await benchOf(page).keep.tap();
   await expect(benchOf(page).kept).toBeVisible();
 });
+
+/** A finger that comes down, moves in steps and is lifted, as the browser itself would see it. */
+async function swipe(
+  page: Page,
+  from: { x: number; y: number },
+  by: { x: number; y: number },
+): Promise<void> {
+  const session = await page.context().newCDPSession(page);
+  const at = (share: number) => [{ x: from.x + share * by.x, y: from.y + share * by.y, id: 1 }];
+  await session.send("Input.dispatchTouchEvent", { type: "touchStart", touchPoints: at(0) });
+  for (const share of [0.1, 0.25, 0.4, 0.6, 0.8, 1])
+    await session.send("Input.dispatchTouchEvent", { type: "touchMove", touchPoints: at(share) });
+  await session.send("Input.dispatchTouchEvent", { type: "touchEnd", touchPoints: [] });
+}
+
+async function centreOf(target: Locator): Promise<{ x: number; y: number }> {
+  const box = await target.boundingBox();
+  if (!box) throw new Error("It is not on the page");
+  return { x: box.x + box.width / 2, y: box.y + box.height / 2 };
+}
+
+const scrolled = (page: Page) => page.locator("#view").evaluate((view) => view.scrollTop);
+
+test("a swipe up that starts on a rail scrolls and says nothing; one to the side is a reading", async ({
+  page,
+}) => {
+  await openDemo(page);
+  await trayNote(page, /^5 Lichen/).tap();
+  await benchOf(page).addAll();
+  const rail = page.getByRole("slider", { name: /^Value of the pile/ });
+  const inTheClear = () =>
+    rail.evaluate((element) => {
+      element.scrollIntoView({ block: "center" });
+    });
+  await inTheClear();
+  const before = await rail.getAttribute("aria-valuenow");
+  const start = await centreOf(rail);
+  const top = await scrolled(page);
+  await swipe(page, { x: start.x + 60, y: start.y }, { x: 6, y: -160 });
+  await expect.poll(() => scrolled(page)).toBeGreaterThan(top + 60);
+  expect(await rail.getAttribute("aria-valuenow")).toBe(before);
+  await expect(benchOf(page).record).toBeDisabled();
+  await inTheClear();
+  await swipe(page, await centreOf(rail), { x: 70, y: 8 });
+  await expect(benchOf(page).record).toBeEnabled();
+  expect(Number(await rail.getAttribute("aria-valuenow"))).toBeGreaterThan(Number(before));
+});
+
+test("a swipe up that starts on the picture scrolls and picks nothing; a tap and a drag to the side pick", async ({
+  page,
+}) => {
+  await openDemo(page);
+  await goTo(page, "Subject");
+  const picture = page.getByRole("application", { name: /Picture/ });
+  await expect(picture).toBeVisible();
+  const { x, y } = await centreOf(picture);
+  const panel = page.getByRole("region", { name: "Colour under the circle" });
+  await swipe(page, { x, y }, { x: 4, y: -160 });
+  await expect.poll(() => scrolled(page)).toBeGreaterThan(20);
+  const read = panel.getByText(/over \d[\d,]* points/);
+  await expect(read).toHaveCount(0);
+  await picture.tap({ position: { x: 60, y: 60 } });
+  await expect(read).toBeVisible();
+  const tapped = await panel.textContent();
+  const now = await centreOf(picture);
+  await swipe(page, now, { x: 90, y: 6 });
+  await expect(panel).not.toHaveText(tapped ?? "");
+});
+
+/** Screens with little room: a phone lying down, and pages enlarged to 200 and 400 %. */
+const SMALL = [
+  { width: 844, height: 390 },
+  { width: 640, height: 400 },
+  { width: 320, height: 640 },
+  { width: 320, height: 256 },
+];
+const STOPS = 24;
+
+/** What the keyboard's place is on, when something else lies over its middle; nothing when it can be seen. */
+async function coveredStop(page: Page): Promise<string | undefined> {
+  return page.evaluate(() => {
+    const { activeElement: active } = document;
+    if (!(active instanceof HTMLElement) || active === document.body || active.id === "view")
+      return undefined;
+    // A hidden box stands for its label.
+    const shown = active.matches(".sr-only") ? (active.closest("label") ?? active) : active;
+    const box = shown.getBoundingClientRect();
+    const [left, right] = [Math.max(0, box.left), Math.min(innerWidth, box.right)];
+    const [top, bottom] = [Math.max(0, box.top), Math.min(innerHeight, box.bottom)];
+    const name = `${active.tagName} ${active.getAttribute("aria-label") ?? active.textContent.slice(0, 40)}`;
+    if (right - left < 2 || bottom - top < 2) return `${name}: outside`;
+    const on = document.elementFromPoint((left + right) / 2, (top + bottom) / 2);
+    return on && (shown.contains(on) || on.contains(shown)) ? undefined : `${name}: under ${on?.tagName}`;
+  });
+}
+
+for (const size of SMALL)
+  test(`nothing lies outside or under another at ${size.width} by ${size.height}`, async ({ page }) => {
+    await page.setViewportSize(size);
+    await openDemo(page);
+    for (const { path } of VIEWS) {
+      await page.goto(path === "/mix" ? "/" : path);
+      if (path === "/mix") {
+        await trayNote(page, /^4 Hull/).click();
+        await expect(page.getByRole("heading", { name: "What is in the pile" })).toBeVisible();
+      } else await expect(page.getByRole("heading").first()).toBeVisible();
+      await expectFits(page, path);
+      await page.locator("#view").focus();
+      const covered: string[] = [];
+      for (let stop = 0; stop < STOPS; stop++) {
+        await page.keyboard.press("Tab");
+        covered.push(...[await coveredStop(page)].flatMap((name) => name ?? []));
+      }
+      expect(covered, path).toEqual([]);
+    }
+  });

@@ -30,6 +30,8 @@ export type Settings = {
   readonly allowsForDrying: boolean;
   /** Piles of other paintings count as paint too; only this one's when it is left out. */
   readonly takesAllPiles?: boolean | undefined;
+  /** The screen stays on while a pile lies open; it goes off as always when left out. */
+  readonly keepsScreenOn?: boolean | undefined;
   /** How the dry paint of this box shines, by medium; a brushed-out film when left out. */
   readonly paintSurfaces?: Readonly<Partial<Record<TubeMedium, (typeof PAINT_SURFACES)[number]>>> | undefined;
   /** By number when left out. */

@@ -1,6 +1,6 @@
 "use client";
 
-import { Contrast, Moon, Sun } from "lucide-react";
+import { Contrast, FoldVertical, Moon, Sun, UnfoldVertical } from "lucide-react";
 import { lazy, type ReactNode, Suspense, useRef, useState } from "react";
 import type { Settings } from "../../domain/settings/settings";
 import type { Tube } from "../../domain/tube/tube";
@@ -12,6 +12,7 @@ import { ladderOfTube } from "../../domain/tube/smear";
 import { useOpenStudio, useSettings, useStudio } from "../../kit/studio/useStudio";
 import { useChangeSettings } from "../../kit/studio/useChangeSettings";
 import { useKey } from "../../ui/useKey";
+import { fold, useSlim } from "./slim";
 
 const ROOMS = [
   { value: "light", name: "Light room", Icon: Sun },
@@ -28,6 +29,7 @@ export function Board({ tools }: { tools: ReactNode }) {
   const { workspace } = useOpenStudio();
   const isReady = useStudio((studio) => studio.isReady);
   const taker = useDoseTaker();
+  const { isFolded, canFold } = useSlim();
   const at = ROOMS.findIndex((room) => room.value === settings.room);
   const room = ROOMS[at] ?? ROOMS[0];
   const next = ROOMS[(at + 1) % ROOMS.length] ?? ROOMS[0];
@@ -41,26 +43,39 @@ export function Board({ tools }: { tools: ReactNode }) {
     <header className="print:hidden flex items-center gap-2 bg-board pr-2 wide:col-span-2 wide:gap-6 wide:pr-4 wide:pl-[7.25rem]">
       <div className="min-w-0 flex-1 overflow-x-auto" tabIndex={0} role="region" aria-label="Board">
         {board.length > 0 ? (
-          <ol className="flex gap-2 px-3 py-2 wide:gap-4 wide:px-0 wide:py-3">
+          <ol className="flex gap-2 px-3 py-2 wide:gap-4 wide:px-0 wide:py-3 slim:min-h-11 slim:items-center slim:py-0!">
             {[...board.map(onBoard), ...(taker?.extras ?? [])].map(({ tube, detail }, i) => (
               <BoardTube key={tube.id} tube={tube} detail={detail} variant={i} taker={taker} />
             ))}
           </ol>
         ) : (
-          <p className="px-3 py-4 text-muted wide:px-0 wide:py-8">
+          <p className="px-3 py-4 text-muted wide:px-0 wide:py-8 slim:py-2!">
             {isReady ? "No tubes on the board yet" : ""}
           </p>
         )}
       </div>
       <div className="flex shrink-0 flex-col items-end text-right">
         {painting ? (
-          <p className="hidden max-w-40 leading-tight wide:block">
+          <p className="hidden max-w-40 leading-tight wide:block slim:hidden!">
             <span className="font-semibold">{painting.name}</span>
             {workspace === "demo" ? <span className="block text-muted">demo</span> : null}
           </p>
         ) : null}
         <div className="flex wide:-mr-2.5">
           {tools}
+          {canFold ? (
+            <button
+              type="button"
+              aria-pressed={isFolded}
+              aria-label="Fold board and tray to a line each"
+              className="flex size-11 items-center justify-center short:hidden"
+              onClick={() => {
+                fold(!isFolded);
+              }}
+            >
+              {isFolded ? <UnfoldVertical aria-hidden="true" /> : <FoldVertical aria-hidden="true" />}
+            </button>
+          ) : null}
           <button
             type="button"
             onClick={step}
@@ -103,20 +118,27 @@ function BoardTube({
     close();
   };
   const drawn = (
-    <>
+    <span className="block slim:flex slim:items-center slim:gap-2">
       {tube.id === WATER.id ? (
-        <span className="block h-9 w-full border-2 border-dashed border-edge wide:h-12" aria-hidden="true" />
+        <span
+          className="block h-9 w-full border-2 border-dashed border-edge wide:h-12 slim:h-5! slim:w-12!"
+          aria-hidden="true"
+        />
       ) : (
-        <Smear ladder={ladderOfTube(tube)} variant={variant} className="h-9 w-full wide:h-12" />
+        <Smear
+          ladder={ladderOfTube(tube)}
+          variant={variant}
+          className="h-9 w-full wide:h-12 slim:h-5! slim:w-12!"
+        />
       )}
       <span className="flex items-baseline justify-between gap-2 text-sm leading-snug">
         <span className="truncate font-semibold">{tube.label}</span>
-        <span className="hidden text-muted wide:inline">{detail}</span>
+        <span className="hidden text-muted wide:inline slim:hidden!">{detail}</span>
       </span>
-    </>
+    </span>
   );
   return (
-    <li className="relative w-24 shrink-0 wide:w-auto wide:max-w-48 wide:min-w-24 wide:flex-1">
+    <li className="relative w-24 shrink-0 wide:w-auto wide:max-w-48 wide:min-w-24 wide:flex-1 slim:w-auto! slim:max-w-none! slim:flex-none!">
       {taker ? (
         <button
           ref={anchor}

@@ -16,6 +16,7 @@ import { GivenAnywhere } from "./GivenAnywhere";
 import { GreyByValue } from "./GreyByValue";
 import { Navigation } from "./Navigation";
 import { NewVersion } from "./NewVersion";
+import { useSlim } from "./slim";
 import { Timers } from "./Timers";
 import { Tray } from "./Tray";
 import { UndoBar } from "./UndoBar";
@@ -25,6 +26,7 @@ import { UndoBar } from "./UndoBar";
  * @param foot - what stands below every view for as long as it is wanted.
  */
 export function Frame({ tools, foot, children }: { tools: ReactNode; foot: ReactNode; children: ReactNode }) {
+  const { isSlim } = useSlim();
   useEffect(() => keepFocus(isWriting), []);
   return (
     <StudioProvider>
@@ -36,13 +38,16 @@ export function Frame({ tools, foot, children }: { tools: ReactNode; foot: React
       </a>
       <LiveRegions />
       <GreyByValue />
-      <div className="grid h-dvh print:block print:h-auto grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)_auto_auto] wide:grid-cols-[7.25rem_minmax(0,1fr)] wide:grid-rows-[auto_minmax(0,1fr)_auto]">
+      <div
+        data-slim={isSlim ? "" : undefined}
+        className="grid h-dvh tiny:h-auto print:block print:h-auto grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)_auto_auto] wide:grid-cols-[7.25rem_minmax(0,1fr)] wide:grid-rows-[auto_minmax(0,1fr)_auto]"
+      >
         <Board tools={tools} />
         <Navigation />
         <main
           id="view"
           tabIndex={-1}
-          className="overflow-y-auto print:overflow-visible outline-none wide:col-start-2 wide:row-start-2"
+          className="overflow-y-auto tiny:overflow-visible print:overflow-visible outline-none wide:col-start-2 wide:row-start-2"
         >
           <View>{children}</View>
           <div className="sticky bottom-0 z-20 print:hidden">

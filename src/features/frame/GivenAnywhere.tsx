@@ -36,12 +36,9 @@ export function GivenAnywhere() {
     else setWord(`${text} is a colour. Start a painting, then it can become a note.`);
   };
   const onPicture = (file: File): void => {
-    if (!painting) {
-      setWord("A picture belongs to a painting. Start one, then give it the picture.");
-      return;
-    }
     leavePicture(file);
-    router.push("/subject");
+    if (painting) router.push("/subject");
+    else setWord(`${file.name} belongs to a painting: start one, and it opens there.`);
   };
   // Subject opens pictures itself.
   useGiven({ onText, ...(pathname !== "/subject" && { onPicture }) });

@@ -36,7 +36,7 @@ export function Navigation() {
                 href={path}
                 aria-current={isHere ? "page" : undefined}
                 className={clsx(
-                  "flex min-h-12 min-w-11 items-center justify-center px-2 wide:justify-start wide:min-h-11 wide:px-6",
+                  "flex min-h-12 min-w-11 items-center justify-center px-2 max-[23rem]:px-0.5 max-[23rem]:text-sm wide:justify-start wide:min-h-11 wide:px-6",
                   isHere
                     ? "font-bold shadow-[inset_0_-4px_0_var(--ink)] wide:shadow-none"
                     : "text-muted hover:text-ink",
@@ -52,7 +52,7 @@ export function Navigation() {
             type="button"
             aria-haspopup="dialog"
             className={clsx(
-              "flex min-h-12 min-w-11 items-center justify-center px-2",
+              "flex min-h-12 min-w-11 items-center justify-center px-2 max-[23rem]:px-0.5 max-[23rem]:text-sm",
               isElsewhere ? "font-bold shadow-[inset_0_-4px_0_var(--ink)]" : "text-muted",
             )}
             onClick={() => {

@@ -68,18 +68,22 @@ function TrayNote({
   const StateIcon = STATE_ICONS[note.state];
   const words = `${note.number} ${note.name}: ${describeLab(lab, settings).sentence}, ${NOTE_STATE_WORDS[note.state]}`;
   return (
-    <li className="w-[5.5rem] wide:w-[7rem]">
+    <li className="w-[5.5rem] wide:w-[7rem] slim:w-auto!">
       <Link
         href={href as "/mix"}
         data-guide={isFirstOpen ? "note" : undefined}
         aria-label={words}
         aria-current={isCurrent ? "true" : undefined}
         title={words}
-        className="block -outline-offset-4"
+        className="block -outline-offset-4 slim:flex slim:min-h-11 slim:items-center slim:px-1"
       >
         <Patch
           lab={lab}
-          className={clsx("h-12 wide:h-16", isCurrent ? "mt-0" : "mt-3", isCurrent && "h-15 wide:h-19")}
+          className={clsx(
+            "h-12 wide:h-16 slim:mt-0! slim:h-6! slim:w-9!",
+            isCurrent ? "mt-0" : "mt-3",
+            isCurrent && "h-15 wide:h-19",
+          )}
         />
         <span className={clsx("flex items-center gap-1 px-1 py-1 text-sm", isCurrent && "font-bold")}>
           <StateIcon aria-hidden="true" className="size-3.5 shrink-0" />

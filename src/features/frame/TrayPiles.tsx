@@ -19,7 +19,7 @@ import { Patch } from "../../ui/Patch";
 import { describeLab } from "../../words/colors";
 
 const NONE: readonly never[] = [];
-const CELL = "block -outline-offset-4";
+const CELL = "block -outline-offset-4 slim:flex slim:min-h-11 slim:items-center slim:px-1";
 
 export function TrayPiles({ current }: { current: string | null }) {
   const db = useDb();
@@ -39,9 +39,9 @@ export function TrayPiles({ current }: { current: string | null }) {
           />
         </RowGuard>
       ))}
-      <li className="w-[5.5rem] wide:w-[7rem]">
+      <li className="w-[5.5rem] wide:w-[7rem] slim:w-auto!">
         <Link href="/mix?pile=new" aria-current={current === "new" ? "true" : undefined} className={CELL}>
-          <span className="mt-3 flex h-12 items-center justify-center border-2 border-dashed border-edge wide:h-16">
+          <span className="mt-3 flex h-12 items-center justify-center border-2 border-dashed border-edge wide:h-16 slim:mt-0! slim:h-6! slim:w-9!">
             <Plus aria-hidden="true" />
           </span>
           <span className={clsx("block truncate px-1 py-1 text-sm", current === "new" && "font-bold")}>
@@ -68,9 +68,9 @@ function TrayPile({
   const words = `Pile ${name}: ${lab ? describeLab(lab, settings).sentence : "no single colour"}, ${
     pile.state === "kept" ? "kept" : "on the board"
   }`;
-  const height = clsx(isCurrent ? "h-15 wide:h-19" : "mt-3 h-12 wide:h-16");
+  const height = clsx("slim:mt-0! slim:h-6! slim:w-9!", isCurrent ? "h-15 wide:h-19" : "mt-3 h-12 wide:h-16");
   return (
-    <li className="w-[5.5rem] wide:w-[7rem]">
+    <li className="w-[5.5rem] wide:w-[7rem] slim:w-auto!">
       <Link
         href={`/mix?pile=${pile.id}`}
         aria-label={words}

@@ -15,6 +15,7 @@ import { DataGroups } from "./data/DataGroups";
 import { Group } from "./Group";
 import { OwnHandLine } from "./OwnHandLine";
 import { SchoolGroup } from "./SchoolGroup";
+import { ScreenGroup } from "./ScreenGroup";
 import { OwnWords } from "./OwnWords";
 import { SurfaceGroup } from "./SurfaceGroup";
 
@@ -171,6 +172,7 @@ export function SettingsView() {
           }}
         />
       </Group>
+      <ScreenGroup />
       <DataGroups />
       <Group title="Demo" text="“Slipway, low tide” is kept separately and never touches your work.">
         <div className="flex flex-wrap gap-3">

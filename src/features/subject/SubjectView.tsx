@@ -160,7 +160,7 @@ function Stages({
         // On a phone the picture stays in sight while the panel below it is scrolled.
         <div
           className={clsx(
-            "sticky top-0 z-10 -mx-4 grid gap-2 bg-surface px-4 py-1 wide:static wide:mx-0 wide:p-0",
+            "sticky top-0 z-10 -mx-4 grid gap-2 bg-surface px-4 py-1 short:static wide:static wide:mx-0 wide:p-0",
             seeing.second && "grid-cols-2",
           )}
         >

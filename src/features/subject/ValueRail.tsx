@@ -1,6 +1,7 @@
 "use client";
 
 import { Slider } from "radix-ui";
+import { useSlowFinger } from "../../ui/useSlowFinger";
 
 /** A rail with one marker or two, for settings that are felt out rather than typed. */
 export function ValueRail({
@@ -23,6 +24,7 @@ export function ValueRail({
   words: string;
   onChange: (values: readonly number[]) => void;
 }) {
+  const finger = useSlowFinger();
   return (
     <div>
       <p className="flex justify-between gap-3">
@@ -30,13 +32,18 @@ export function ValueRail({
         <span className="font-semibold">{words}</span>
       </p>
       <Slider.Root
-        className="relative flex h-11 touch-none items-center select-none"
+        className="relative flex h-11 touch-pan-y items-center select-none"
         min={min}
         max={max}
         step={step}
         minStepsBetweenThumbs={1}
         value={[...values]}
-        onValueChange={onChange}
+        {...finger.handlers}
+        onValueChange={(next) => {
+          finger.change(() => {
+            onChange(next);
+          });
+        }}
       >
         <Slider.Track className="relative h-0.5 grow bg-edge">
           <Slider.Range className="absolute h-1.5 -translate-y-[2px] bg-ink" />

@@ -3,11 +3,13 @@
 /** A painting in three steps on one screen: which paint, which tubes, and what it is called; a colour if there is one. */
 import { zodResolver } from "@hookform/resolvers/zod";
 import { useRouter } from "next/navigation";
-import type { ReactNode } from "react";
+import { type ReactNode, useState } from "react";
 import { Controller, useForm, useWatch } from "react-hook-form";
 import * as z from "zod/mini";
 import { READY_SETS } from "../../data/readySets";
 import { isVisibleName } from "../../domain/name/visibleName";
+import { isPictureLeft, leavePicture } from "../../kit/picture/given";
+import { PickFromScreen } from "../../kit/reading/PickFromScreen";
 import { parseColor } from "../../kit/reading/parseColor";
 import { typedNote } from "../../kit/reading/typedNote";
 import { paintsById, tubeOfPaint } from "../../domain/tube/paints";
@@ -19,7 +21,8 @@ import { attempt } from "../../kit/studio/problems";
 import { useSettings, useStudio } from "../../kit/studio/useStudio";
 import { Button } from "../../ui/Button";
 import { Choice } from "../../ui/Choice";
-import { TextField } from "../../ui/fields";
+import { FileField, TextField } from "../../ui/fields";
+import { Status } from "../../ui/Status";
 import { colorFailureWords } from "../../words/typed";
 
 const MEDIA = ["oil", "acrylic", "watercolour", "gouache"] as const;
@@ -58,6 +61,11 @@ export function PaintingForm({ onDone }: { onDone?: () => void }) {
   });
   const medium = useWatch({ control, name: "medium" });
   const once = useOnce("one painting");
+  const [photoName, setPhotoName] = useState<string>();
+  const takePhoto = (file: File): void => {
+    leavePicture(file);
+    setPhotoName(file.name);
+  };
   const save = async ({ name, paintIds, grade, color, ...form }: Form): Promise<void> => {
     const now = Date.now();
     const tubes = paintsById(paintIds).map((paint) => ({
@@ -70,7 +78,7 @@ export function PaintingForm({ onDone }: { onDone?: () => void }) {
     if (read.ok) {
       const note = await addNote(typedNote(painting.id, read.value, settings), now);
       router.push(`/mix?note=${note.id}`);
-    }
+    } else if (isPictureLeft()) router.push("/subject");
     onDone?.();
   };
   const { errors } = formState;
@@ -146,8 +154,15 @@ export function PaintingForm({ onDone }: { onDone?: () => void }) {
           {...register("color")}
           error={errors.color?.message}
         />
+        <PickFromScreen
+          onPick={(hex) => {
+            setValue("color", hex, { shouldValidate: true });
+          }}
+        />
+        <FileField label="Or a photo to find colours in" accept="image/*" onFile={takePhoto} />
+        <Status>{photoName === undefined ? "" : `${photoName} opens when the painting is started.`}</Status>
       </Step>
-      <div className="sticky bottom-0 z-10 -mx-1 border-t-2 border-edge bg-surface px-1 py-2">
+      <div className="sticky bottom-0 z-10 short:static -mx-1 border-t-2 border-edge bg-surface px-1 py-2">
         <Button type="submit" weight="main">
           Start the painting
         </Button>

@@ -21,7 +21,10 @@ export function PicturePlate({ picture, notes }: { picture: Picture | undefined;
   return (
     <div
       className="relative mx-auto max-w-full"
-      style={{ aspectRatio: picture.widthPx / picture.heightPx, maxHeight: "calc(100dvh - 19rem)" }}
+      style={{
+        aspectRatio: picture.widthPx / picture.heightPx,
+        maxHeight: "max(14rem, calc(100dvh - 19rem))",
+      }}
     >
       {url ? (
         // A blob of the painter's own; there is nothing for an image service to optimise.
@@ -39,7 +42,7 @@ export function PicturePlate({ picture, notes }: { picture: Picture | undefined;
             key={note.id}
             href={`/mix?note=${note.id}`}
             aria-label={`Mix note ${note.number}, ${note.name}`}
-            className="absolute flex size-11 -translate-1/2 items-center justify-center"
+            className="absolute flex size-11 -translate-1/2 focus-visible:z-10 items-center justify-center"
             style={{
               left: `${(100 * note.place.xPx) / picture.widthPx}%`,
               top: `${(100 * note.place.yPx) / picture.heightPx}%`,

@@ -2,6 +2,7 @@
 
 import { useRef } from "react";
 import type { PictureLook, SeenPicture } from "../../workers/pictureApi";
+import { type ScreenPoint, useFingerPick } from "./useFingerPick";
 import { useLook } from "./useLook";
 import type { OpenPicture } from "./usePicture";
 import { FITTED, useZoom, type Zoom, zoomedAbout } from "./useZoom";
@@ -94,15 +95,17 @@ export function PictureStage({
     const v = isFlippedY ? 1 - yPx / heightPx : yPx / heightPx;
     return [zoom.x + zoom.scale * u, zoom.y + zoom.scale * v];
   };
-  const spotAt = (event: React.PointerEvent<HTMLElement>): void => {
-    const box = event.currentTarget.getBoundingClientRect();
-    const u = ((event.clientX - box.left) / box.width - zoom.x) / zoom.scale;
-    const v = ((event.clientY - box.top) / box.height - zoom.y) / zoom.scale;
+  const spotAt = ({ clientX, clientY }: ScreenPoint): void => {
+    const box = stage.current?.getBoundingClientRect();
+    if (!box) return;
+    const u = ((clientX - box.left) / box.width - zoom.x) / zoom.scale;
+    const v = ((clientY - box.top) / box.height - zoom.y) / zoom.scale;
     onSpot({
       xPx: clamp((isFlippedX ? 1 - u : u) * widthPx, widthPx),
       yPx: clamp((isFlippedY ? 1 - v : v) * heightPx, heightPx),
     });
   };
+  const finger = useFingerPick(stage, spotAt);
   const onKeyDown = (event: React.KeyboardEvent): void => {
     const from = spot ?? { xPx: widthPx / 2, yPx: heightPx / 2 };
     const [atX, atY] = shownAt(from);
@@ -146,10 +149,10 @@ export function PictureStage({
       role="application"
       aria-label={`Picture ${name}. Arrow keys move the circle, with Shift in small steps; plus and minus zoom.`}
       tabIndex={0}
-      className="relative mx-auto cursor-crosshair touch-none overflow-hidden"
+      className="relative mx-auto cursor-crosshair touch-pan-y overflow-hidden"
       style={{
         aspectRatio: widthPx / heightPx,
-        width: `min(100%, calc(${maxHeight} * ${widthPx / heightPx}))`,
+        width: `min(100%, calc(max(12rem, ${maxHeight}) * ${widthPx / heightPx}))`,
       }}
       onContextMenu={(event) => {
         // The second button moves the picture.
@@ -157,17 +160,21 @@ export function PictureStage({
       }}
       onPointerDown={(event) => {
         fingers.current.add(event.pointerId);
+        if (finger.down(event)) return;
         if (event.button > 0 || event.shiftKey || fingers.current.size > 1) return;
         event.currentTarget.setPointerCapture(event.pointerId);
         spotAt(event);
       }}
       onPointerMove={(event) => {
+        if (finger.move(event)) return;
         if ((event.buttons & 1) === 1 && !event.shiftKey && fingers.current.size === 1) spotAt(event);
       }}
       onPointerUp={(event) => {
         fingers.current.delete(event.pointerId);
+        finger.up(event);
       }}
       onPointerCancel={(event) => {
+        finger.cancel();
         fingers.current.delete(event.pointerId);
       }}
       onKeyDown={onKeyDown}

@@ -80,6 +80,10 @@ export function leavePicture(file: File): void {
   waiting = file;
 }
 
+export function isPictureLeft(): boolean {
+  return waiting !== undefined;
+}
+
 export function takeLeftPicture(): File | undefined {
   const file = waiting;
   waiting = undefined;

@@ -6,6 +6,7 @@ import { TYPED_UNCERTAINTY } from "../../domain/reading/uncertainty";
 import { Button } from "../../ui/Button";
 import { TextField } from "../../ui/fields";
 import { colorFailureWords } from "../../words/typed";
+import { PickFromScreen } from "./PickFromScreen";
 import type { TakenColour } from "./taken";
 
 /** Figures of a colour. What is wrong with them is said when they are recorded, not while they are typed. */
@@ -34,7 +35,7 @@ export function TypeColour({
   };
   return (
     <form
-      className="flex items-end gap-3"
+      className="flex flex-wrap items-end gap-3"
       noValidate
       onSubmit={(event) => {
         event.preventDefault();
@@ -55,6 +56,13 @@ export function TypeColour({
           setText(event.target.value);
           setProblem(undefined);
           if (isLive) onTake(taken(event.target.value));
+        }}
+      />
+      <PickFromScreen
+        onPick={(hex) => {
+          setText(hex);
+          setProblem(undefined);
+          if (isLive) onTake(taken(hex));
         }}
       />
       {isLive ? null : <Button type="submit">Record this reading</Button>}

@@ -61,7 +61,7 @@ export function TargetAndPile({ isBlind }: { isBlind: boolean }) {
   return (
     // On a phone the section dissolves, so that the pair sticks for the whole length of the page.
     <section aria-label="Target and pile" aria-busy={shown?.isAsking} className="contents min-w-0 wide:block">
-      <div data-guide="pair" className="sticky top-0 z-10 border-b bg-surface pb-1 print:static">
+      <div data-guide="pair" className="sticky top-0 z-10 border-b bg-surface pb-1 print:static short:static">
         <Pair
           seeing={seeing}
           sides={equal?.ok ? sides.map((side) => atOneValue(side, aim, equal.value)) : sides}
@@ -128,7 +128,7 @@ function Pair({
   // A dab lies on the target, whichever side that is on.
   const onTarget = shown && isDab ? sides.filter(({ lab }) => lab === aim) : sides;
   return (
-    <div className="flex h-36 overflow-hidden outline outline-1 outline-line wide:h-[clamp(8rem,calc(100dvh-39.5rem),26rem)]">
+    <div className="flex h-36 overflow-hidden outline outline-1 outline-line short:h-24! wide:h-[clamp(8rem,calc(100dvh-39.5rem),26rem)]">
       <div className={clsx("relative flex min-w-0 flex-1", isBlurred && "scale-110 blur-xl")}>
         {isAmong ? <Among neighbours={neighbours} isGrey={isGrey} /> : null}
         <div className={isAmong && neighbours.length > 0 ? "absolute inset-[22%] flex" : "flex flex-1"}>

@@ -38,7 +38,7 @@ export function FreeHead() {
         : "predicted";
   return (
     <section aria-label="The pile" aria-busy={shown?.isAsking ?? false} className="min-w-0">
-      <div className="sticky top-0 z-10 bg-surface wide:static">
+      <div className="sticky top-0 z-10 bg-surface short:static wide:static">
         {lab ? (
           <Patch
             lab={lab}

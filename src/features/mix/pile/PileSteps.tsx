@@ -16,6 +16,7 @@ import { describeLab } from "../../../words/colors";
 import { exactBeside, exactWords, handWords, tubeName } from "../../../words/doses";
 import type { PileStep } from "../../../domain/pile/plan";
 import { type Paint, type Story, useDeeds, useOffers, usePaint, useStory } from "../bench/contexts";
+import { useScreenOn } from "../bench/useScreenOn";
 import { UndoButtons } from "./UndoButtons";
 import { WeighStep } from "./WeighStep";
 import { Status } from "../../../ui/Status";
@@ -33,6 +34,7 @@ export function PileSteps() {
   const { search } = useOffers();
   const [isAdding, setAdding] = useState(false);
   const [isWeighing, setWeighing] = useState(false);
+  useScreenOn(pile !== undefined);
   if (steps.length === 0 && !pile) return null;
   const open = steps.filter((step) => !step.isDone);
   const [following] = open;
