@@ -1,6 +1,6 @@
 /** The first match with nothing but keys: few of them, and the place on the page never lost. */
 import type { Locator, Page } from "@playwright/test";
-import { expect, openDemo, test, trayNote } from "./pages/studio";
+import { expect, openDemo, said, test, trayNote } from "./pages/studio";
 import { benchOf } from "./pages/bench";
 
 /** The promise: from the empty first visit to a kept match, what is typed not counted. */
@@ -68,7 +68,9 @@ test("each command of the bench hands the keyboard on to what comes next", async
   await openDemo(page);
   await trayNote(page, /^5 Lichen/).click();
   const bench = benchOf(page);
+  await expect(said(page, /ways? to mix it, the first comes within ΔE/)).toBeAttached();
   await bench.addAll();
+  await expect(said(page, /doses are in the pile. Say how it looks/)).toBeAttached();
   await expect(bench.looksTheSame).toBeFocused();
   const value = page.getByRole("slider", { name: /^Value of the pile/ });
   await value.focus();
@@ -76,10 +78,12 @@ test("each command of the bench hands the keyboard on to what comes next", async
   await bench.record.press("Enter");
   const added = page.getByRole("button", { name: /^I added it/ }).first();
   await expect(added).toBeFocused();
+  await expect(said(page, /^Add next: .*\.$/)).toBeAttached();
   await page.keyboard.press("Enter");
   await expect(bench.looksTheSame).toBeFocused();
   await bench.undo.press("Enter");
   await expect(added).toBeVisible();
+  await expect(said(page, /^The dose is taken back\. Add next: /)).toBeAttached();
   await expectPlaceKept(page);
   await page.getByRole("button", { name: "more for this pile" }).press("Enter");
   // Nothing is done by an arrow alone.

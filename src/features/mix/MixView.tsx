@@ -4,6 +4,7 @@
 import Link from "next/link";
 import { useSearchParams } from "next/navigation";
 import { lazy, Suspense, useState } from "react";
+import { BenchVoice } from "./bench/BenchVoice";
 import { BenchProvider } from "./bench/BenchProvider";
 import { buttonClass } from "../../ui/Button";
 import { ASKING } from "../../ui/keepFocus";
@@ -123,6 +124,7 @@ function Work() {
   const isPremix = settings.school.way === "premix";
   return (
     <>
+      <BenchVoice />
       <MatchLine />
       {pile ? null : (
         <p className="mb-2 flex flex-wrap gap-x-4">

@@ -90,18 +90,12 @@ export function SamplePanel({
     <section aria-label="Colour under the circle" aria-busy={isReading}>
       <div className="flex gap-2">
         <SamplePatches picked={picked} lab={lab} />
-        <Loupe picture={picture} circle={circles.middle} className="size-24 shrink-0 wide:size-28" />
+        <Loupe picture={picture} circle={circles.middle} className="size-16 shrink-0 wide:size-28" />
       </div>
       <p className="mt-1 text-lg leading-snug font-bold first-letter:uppercase">{description.sentence}</p>
-      <dl className="mt-2">
-        <Row term="at" text={placeWords(picture, circles.middle)} />
-        <Row term="varies by" text={`${valueSpread} over ${sample.pixelCount} points`} />
-        <Row term="these tubes" text={<ReachWords lab={lab} />} />
-        <Row term="picture" text={correctionWords(light)} />
-      </dl>
-      <div className="border-t py-2">{aims}</div>
-      <NudgeRow nudges={nudges} isWaiting={isReading} onChange={setNudges} />
-      <OnNeighbours lab={lab} neighbours={picked.neighbours} />
+      <p className="text-muted">
+        These tubes <ReachWords lab={lab} />
+      </p>
       {kept ? (
         <div className="mt-2">
           <Status className="mb-2 font-semibold">
@@ -118,7 +112,7 @@ export function SamplePanel({
         </div>
       ) : (
         <form
-          className="mt-2 flex flex-col gap-3 border-t pt-2"
+          className="mt-1 flex flex-col gap-2"
           onSubmit={(event) => {
             event.preventDefault();
             once("keep", () => keep(false));
@@ -147,6 +141,14 @@ export function SamplePanel({
           </div>
         </form>
       )}
+      <div className="mt-3 border-t py-2">{aims}</div>
+      <NudgeRow nudges={nudges} isWaiting={isReading} onChange={setNudges} />
+      <OnNeighbours lab={lab} neighbours={picked.neighbours} />
+      <dl className="mt-2">
+        <Row term="at" text={placeWords(picture, circles.middle)} />
+        <Row term="varies by" text={`${valueSpread} over ${sample.pixelCount} points`} />
+        <Row term="picture" text={correctionWords(light)} />
+      </dl>
     </section>
   );
 }
@@ -180,7 +182,7 @@ function SamplePatches({ picked, lab }: { picked: Picked; lab: LabD65 }) {
   ];
   return (
     <div className="min-w-0 flex-1">
-      <div className="flex h-24 outline outline-1 outline-line wide:h-28">
+      <div className="flex h-16 outline outline-1 outline-line wide:h-28">
         {patches.map(({ name, lab: shown }) => (
           <Patch
             key={name}

@@ -1,6 +1,7 @@
 "use client";
 
 /** What can be done with the picture: a tab each. */
+import { clsx } from "clsx";
 import { Tabs } from "radix-ui";
 import type { ReactNode } from "react";
 import type { Picture } from "../../domain/painting/painting";
@@ -53,13 +54,24 @@ export function SubjectPanels({
         if (found) onTab(found.value);
       }}
     >
-      <Tabs.List aria-label="What to do with the picture" className="grid grid-cols-4 border-b-2 border-ink">
-        {TABS.map(({ value, name }) => (
+      <Tabs.List
+        aria-label="What to do with the picture"
+        className="grid grid-cols-[1fr_1fr_1fr_1.4fr] border-b-2 border-ink"
+      >
+        {TABS.map(({ value, name, step }) => (
           <Tabs.Trigger
             key={value}
             value={value}
-            className="min-h-11 min-w-11 px-1 text-muted data-[state=active]:bg-ink data-[state=active]:font-bold data-[state=active]:text-surface"
+            className={clsx(
+              "min-h-11 min-w-11 px-1 data-[state=active]:bg-ink data-[state=active]:font-bold data-[state=active]:text-surface",
+              step ? "font-semibold" : "text-sm text-muted",
+            )}
           >
+            {step ? (
+              <span aria-hidden="true" className="mr-1 font-normal tabular-nums">
+                {step}
+              </span>
+            ) : null}
             {name}
           </Tabs.Trigger>
         ))}

@@ -1,12 +1,12 @@
-/** What can be done with the picture, in the order of the work. */
+/** What can be done with the picture: the steps of the work in their order, then what helps now and then. */
 export const TABS = [
-  { value: "pick", name: "Pick" },
-  { value: "light", name: "Light" },
-  { value: "see", name: "See" },
-  { value: "families", name: "Families" },
-  { value: "palette", name: "Palette" },
-  { value: "aims", name: "All notes" },
-  { value: "weights", name: "Weights" },
-  { value: "grid", name: "Piles" },
+  { value: "light", name: "Light", step: 1 },
+  { value: "see", name: "See", step: 2 },
+  { value: "pick", name: "Pick", step: 3 },
+  { value: "aims", name: "All notes", step: 4 },
+  { value: "families", name: "Families", step: undefined },
+  { value: "palette", name: "Palette", step: undefined },
+  { value: "weights", name: "Weights", step: undefined },
+  { value: "grid", name: "Piles", step: undefined },
 ] as const;
 export type TabName = (typeof TABS)[number]["value"];

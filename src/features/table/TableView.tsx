@@ -20,7 +20,6 @@ import { Patch } from "../../ui/Patch";
 import { Drawer } from "../../ui/Drawer";
 import { useDb, useOpenStudio, useSettings, useStudio } from "../../kit/studio/useStudio";
 import { useDemo } from "../../kit/studio/useDemo";
-import { attempt } from "../../kit/studio/problems";
 import { undoably } from "../../kit/studio/undoStack";
 import { useChangeSettings } from "../../kit/studio/useChangeSettings";
 import { useMatchCommands } from "../../kit/commands/matches";

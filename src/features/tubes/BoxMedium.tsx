@@ -1,6 +1,6 @@
 "use client";
 
-import { TUBE_MEDIA, type TubeMedium } from "../../domain/tube/tube";
+import { TUBE_MEDIA } from "../../domain/tube/tube";
 import { useTubeCommands } from "../../kit/commands/tubes";
 import { attempt } from "../../kit/studio/problems";
 import { offerUndo } from "../../kit/studio/undoStack";

@@ -1,0 +1,44 @@
+"use client";
+
+/** What was worked out or done, told once and short to whoever hears the page. */
+import { useSettings } from "../../../kit/studio/useStudio";
+import { Status } from "../../../ui/Status";
+import { deltaEText } from "../../../words/colors";
+import { DEED_WORDS } from "../../../words/deeds";
+import { doseWords, tubeName } from "../../../words/doses";
+import { useDeeds, useOffers, usePaint, useStory } from "./contexts";
+
+export function BenchVoice() {
+  return <Status className="sr-only">{useBenchWords()}</Status>;
+}
+
+function useBenchWords(): string {
+  const { actions } = useDeeds();
+  const { next, recipes, search } = useOffers();
+  const { pile, reading, steps } = useStory();
+  const { tubeById } = usePaint();
+  const settings = useSettings();
+  const undone = actions.undone ? `The ${DEED_WORDS[actions.undone]} is taken back. ` : "";
+  if (!pile) {
+    const [first] = recipes;
+    if (search.status !== "ready" || !first) return undone;
+    const ways = recipes.length === 1 ? "One way to mix it" : `${recipes.length} ways to mix it`;
+    return `${undone}${ways}, the first comes within ${deltaEText(first.deltaE2000)}.`;
+  }
+  if (!reading) {
+    const laid = steps.filter(({ isDone }) => isDone).length;
+    const open = steps.length - laid;
+    return `${undone}${laid === 1 ? "One dose is" : `${laid} doses are`} in the pile${open > 0 ? `, ${open} to go` : ""}. Say how it looks.`;
+  }
+  if (next.status !== "ready") return undone;
+  const { advice, tubeIds } = next.value;
+  if (advice.advice === "leave-it") return `${undone}It is close enough: keep it.`;
+  if (advice.advice === "look-again") return `${undone}It seems close enough: look once more.`;
+  const [best] = advice.additions;
+  if (!best) return undone;
+  const parts = best.parts.map(({ tube, volume }) => ({ tubeId: tubeIds[tube] ?? "", parts: volume }));
+  const words = parts.some(({ tubeId }) => tubeById.has(tubeId))
+    ? doseWords(parts, tubeById, settings).join(" and ")
+    : tubeName(undefined);
+  return `${undone}Add next: ${words}.`;
+}
