@@ -1,10 +1,10 @@
 /** A client for each kind of worker. The literal form of `new Worker(new URL(...))` is what the bundler understands. */
 import { WorkerClient } from "./client";
-import type { PdfPage } from "./cardPdf";
 import type { PaletteApi } from "./paletteApi";
 import type { PictureApi } from "./pictureApi";
 import type { SolverApi } from "./protocol";
 import type { ReadingFilesApi } from "./readingFiles";
+import type * as sheetPdf from "./sheetPdf";
 
 /** Two cores are what a small machine has: one answers while the other computes for seconds. */
 const MOST = 2;
@@ -31,12 +31,12 @@ export const readingFiles = new WorkerClient<ReadingFilesApi>({
     }),
 });
 
-export type CardPdfApi = { readonly pdfOfPicture: (page: PdfPage) => Promise<Uint8Array<ArrayBuffer>> };
+export type SheetPdfApi = Pick<typeof sheetPdf, "pdfOfDrawings" | "pdfOfPicture">;
 
 /** Pages for printing. */
-export const cardPdf = new WorkerClient<CardPdfApi>({
+export const sheets = new WorkerClient<SheetPdfApi>({
   spawn: () =>
-    new Worker(new URL("./cardPdf.worker.ts", import.meta.url), { type: "module", name: "card-pdf" }),
+    new Worker(new URL("./sheetPdf.worker.ts", import.meta.url), { type: "module", name: "sheet-pdf" }),
 });
 
 export type PictureClient = WorkerClient<PictureApi>;

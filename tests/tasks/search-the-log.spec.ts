@@ -1,6 +1,7 @@
 /** What was mixed is found again, written to, put on a card, compared, and mixed once more. */
 import { readFileSync } from "node:fs";
 import type { Download, Page } from "@playwright/test";
+import { extractText } from "unpdf";
 import { expect, goTo, openDemo, openTube, said, test } from "./pages/studio";
 
 async function openLog(page: Page): Promise<void> {
@@ -48,6 +49,11 @@ test("a match is found by its words, annotated, photographed, put on a card and 
     ]);
     expect(download.suggestedFilename()).toBe(`biscuit-tin-card.${format.toLowerCase()}`);
     expect(await startOf(download)).toBe(start);
+    if (format === "PDF") {
+      const { text } = await extractText(new Uint8Array(readFileSync(await download.path())));
+      expect(text[0]).toContain("Biscuit tin");
+      expect(text[0]).toMatch(/\d parts|touch|speck/);
+    }
   }
 
   // All of it is in the store: the page is opened again, and the remark is searched by.

@@ -4,11 +4,13 @@
 import { useEffect, useState } from "react";
 import { createPortal } from "react-dom";
 import { workFailureWords } from "../../words/failures";
-import { cardPdf } from "../../workers/clients";
+import { svgOf } from "../../kit/sheet/svgOf";
+import { sheets } from "../../workers/clients";
 import { Button } from "../../ui/Button";
 import { download } from "../../ui/download";
+import { sheetFonts } from "../../kit/sheet/sheetFonts";
 import { attempt } from "../../kit/studio/problems";
-import { CARD_MM, type RecipeCard, recipeCardSvg } from "./recipeCard";
+import { CARD_MM, cardDrawing, type RecipeCard } from "./recipeCard";
 
 const FONT = new URL(
   "../../../node_modules/@fontsource-variable/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-wght-normal.woff2",
@@ -31,17 +33,13 @@ export function CardButtons({ card }: { card: RecipeCard }) {
   }, [printed]);
   const name = fileNameOf(card.title);
   const save = async (format: "svg" | "png" | "pdf"): Promise<void> => {
-    const svg = recipeCardSvg(card, await fontAddress());
+    const svg = svgOf(cardDrawing(card), await fontAddress());
     if (format === "svg") {
       download(new Blob([svg], { type: "image/svg+xml" }), `${name}.svg`);
       return;
     }
-    const png = await pngOf(svg);
-    if (format === "png") {
-      download(png, `${name}.png`);
-      return;
-    }
-    download(await pdfOf(card, png), `${name}.pdf`);
+    if (format === "png") download(await pngOf(svg), `${name}.png`);
+    else download(await pdfOf(card, svg), `${name}.pdf`);
   };
   return (
     <div className="flex flex-wrap gap-x-4">
@@ -50,7 +48,7 @@ export function CardButtons({ card }: { card: RecipeCard }) {
         onClick={() => {
           attempt(
             fontAddress().then((font) => {
-              setPrinted(recipeCardSvg(card, font));
+              setPrinted(svgOf(cardDrawing(card), font));
             }),
           );
         }}
@@ -74,18 +72,26 @@ export function CardButtons({ card }: { card: RecipeCard }) {
   );
 }
 
-async function pdfOf(card: RecipeCard, png: Blob): Promise<Blob> {
-  const page = {
-    png: new Uint8Array(await png.arrayBuffer()),
-    widthMm: CARD_MM.width,
-    heightMm: CARD_MM.height,
+/** With text; as a picture where a name has letters that the typeface lacks. */
+async function pdfOf(card: RecipeCard, svg: string): Promise<Blob> {
+  const drawing = cardDrawing(card);
+  const file = {
     title: card.title,
     subject: card.doses.map((dose) => `${dose.amount} ${dose.name}`).join(", "),
     madeAt: Date.now(),
   };
-  const pdf = await cardPdf.ask((remote) => remote.pdfOfPicture(page));
-  if (!pdf.ok) throw new Error(workFailureWords("The PDF", pdf.failure));
-  return new Blob([pdf.value], { type: "application/pdf" });
+  const fonts = await sheetFonts();
+  const asText = await sheets.ask((remote) => remote.pdfOfDrawings({ ...file, drawings: [drawing] }, fonts));
+  if (!asText.ok) throw new Error(workFailureWords("The PDF", asText.failure));
+  if (!("unknown" in asText.value)) return pdfBlob(asText.value);
+  const png = new Uint8Array(await (await pngOf(svg)).arrayBuffer());
+  const asPicture = await sheets.ask((remote) => remote.pdfOfPicture(file, drawing, png));
+  if (!asPicture.ok) throw new Error(workFailureWords("The PDF", asPicture.failure));
+  return pdfBlob(asPicture.value);
+}
+
+function pdfBlob(bytes: Uint8Array): Blob {
+  return new Blob([new Uint8Array(bytes)], { type: "application/pdf" });
 }
 
 /** Beside the page, where only the printer sees it (globals.css). */

@@ -1,4 +1,3 @@
-import { PDFDocument } from "pdf-lib";
 import { describe, expect, it } from "vitest";
 import { pigment } from "../../../tests/support/paint";
 import { deltaE2000 } from "../../core/color/ciede2000";
@@ -6,10 +5,10 @@ import { labD65 } from "../../core/color/types";
 import { TEN_IS_WHITE } from "../../core/describe/valueScale";
 import { tubeFromModel } from "../../domain/tube/newTube";
 import type { Calibration, Tube } from "../../domain/tube/tube";
-import { pdfOfPicture } from "../../workers/cardPdf";
 import { labOfAdditions } from "../../domain/mixture/color";
 import { WATER } from "../../domain/tube/water";
-import { type RecipeCard, recipeCardSvg } from "./recipeCard";
+import { svgOf } from "../../kit/sheet/svgOf";
+import { cardDrawing, type RecipeCard } from "./recipeCard";
 import { sinceKept } from "../../domain/match/since";
 
 const tube = (id: string, position: number): Tube => ({
@@ -95,7 +94,7 @@ describe("the recipe card", () => {
     })),
     remark: "x".repeat(500),
   };
-  const svg = recipeCardSvg(card);
+  const svg = svgOf(cardDrawing(card));
 
   it("is sound XML whatever the painter typed", () => {
     expect(svg).not.toContain("<script");
@@ -114,7 +113,7 @@ describe("the recipe card", () => {
         width: Number(width),
       }),
     );
-    const [target, result, ...ribbon] = rects;
+    const [, target, result, ...ribbon] = rects;
     if (!target || !result) throw new Error("no patches");
     expect(result.x).toBe(target.x + target.width);
     const segments = ribbon.filter(({ y }) => y !== target.y);
@@ -132,27 +131,5 @@ describe("the recipe card", () => {
     expect(
       Math.max(...[...svg.matchAll(/<text x="[\d.]+" y="([\d.]+)"/g)].map(([, y]) => Number(y))),
     ).toBeLessThan(1050);
-  });
-
-  it("becomes a page of its own size as PDF, with the recipe in words", async () => {
-    const png = Uint8Array.from(
-      atob(
-        "iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==",
-      ),
-      (letter) => letter.charCodeAt(0),
-    );
-    const bytes = await pdfOfPicture({
-      png,
-      widthMm: 148,
-      heightMm: 105,
-      title: "Hull",
-      subject: "3 parts white",
-      madeAt: 1_700_000_000_000,
-    });
-    const pdf = await PDFDocument.load(bytes);
-    expect([pdf.getTitle(), pdf.getSubject(), pdf.getPageCount()]).toEqual(["Hull", "3 parts white", 1]);
-    const { width, height } = pdf.getPage(0).getSize();
-    expect((width * 25.4) / 72).toBeCloseTo(148, 6);
-    expect((height * 25.4) / 72).toBeCloseTo(105, 6);
   });
 });

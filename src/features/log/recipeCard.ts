@@ -1,6 +1,6 @@
-/** A recipe on one card, drawn as SVG: what it was for, how it came out, and what goes in, in order. */
+/** A recipe on one card: what it was for, how it came out, and what goes in, in order. */
 import type { LabD65 } from "../../core/color/types";
-import { cssFromLab } from "../../ui/color";
+import type { Drawing, DrawnItem, DrawnText } from "../../domain/sheet/drawing";
 
 /** Size of the printed card: A6, lying. */
 export const CARD_MM = { width: 148, height: 105 } as const;
@@ -31,39 +31,42 @@ export type RecipeCard = {
 
 const MOST_DOSES = 8;
 
-/** @param font - the typeface as a data address; without one the reader's own is taken. */
-export function recipeCardSvg(card: RecipeCard, font?: string): string {
-  const parts = [
-    `<rect width="${WIDTH}" height="${HEIGHT}" fill="#ffffff"/>`,
-    text(MARGIN, 108, card.title, { size: 62, weight: 700, width: WIDTH - 2 * MARGIN }),
-    text(MARGIN, 158, card.painting, { size: 34, width: WIDTH - 2 * MARGIN }),
-    ...patches(card),
-    text(MARGIN, 506, card.verdict, { size: 30, width: WIDTH - 2 * MARGIN }),
-    ...ribbon(card),
-    ...doses(card),
-    ...(card.remark === ""
-      ? []
-      : [text(MARGIN, HEIGHT - 40, card.remark, { size: 30, width: WIDTH - 2 * MARGIN, isSlanted: true })]),
-  ];
-  const face = font
-    ? `<style>@font-face{font-family:card;src:url(${font}) format("woff2");font-weight:200 800}</style>`
-    : "";
-  return [
-    `<svg xmlns="http://www.w3.org/2000/svg" width="${CARD_MM.width}mm" height="${CARD_MM.height}mm" viewBox="0 0 ${WIDTH} ${HEIGHT}" font-family="card, sans-serif" fill="#111111">`,
-    `<title>${escaped(`${card.title}: ${card.doses.map(({ amount, name }) => `${amount} ${name}`).join(", ")}`)}</title>`,
-    face,
-    ...parts,
-    "</svg>",
-  ].join("");
+export function cardDrawing(card: RecipeCard): Drawing {
+  return {
+    width: WIDTH,
+    height: HEIGHT,
+    unitsPerMm: PER_MM,
+    title: `${card.title}: ${card.doses.map(({ amount, name }) => `${amount} ${name}`).join(", ")}`,
+    items: [
+      { kind: "rect", x: 0, y: 0, width: WIDTH, height: HEIGHT, fill: "paper", isOutlined: false },
+      text(MARGIN, 108, card.title, { size: 62, weight: 700, width: WIDTH - 2 * MARGIN }),
+      text(MARGIN, 158, card.painting, { size: 34, width: WIDTH - 2 * MARGIN }),
+      ...patches(card),
+      text(MARGIN, 506, card.verdict, { size: 30, width: WIDTH - 2 * MARGIN }),
+      ...ribbon(card),
+      ...doses(card),
+      ...(card.remark === ""
+        ? []
+        : [text(MARGIN, HEIGHT - 40, card.remark, { size: 30, width: WIDTH - 2 * MARGIN, isSlanted: true })]),
+    ],
+  };
 }
 
 const PATCH = { top: 190, height: 180 } as const;
 
 /** Target and result touch: no gap, no line between them. */
-function patches({ target, result }: RecipeCard): string[] {
+function patches({ target, result }: RecipeCard): DrawnItem[] {
   const half = (WIDTH - 2 * MARGIN) / 2;
   return [target, result].flatMap(({ lab, words }, i) => [
-    `<rect x="${MARGIN + i * half}" y="${PATCH.top}" width="${half}" height="${PATCH.height}" fill="${cssFromLab(lab)}" shape-rendering="crispEdges"/>`,
+    {
+      kind: "rect",
+      x: MARGIN + i * half,
+      y: PATCH.top,
+      width: half,
+      height: PATCH.height,
+      fill: lab,
+      isOutlined: false,
+    },
     text(MARGIN + i * half, PATCH.top + PATCH.height + 40, i === 0 ? "Target" : "Result", {
       size: 28,
       weight: 700,
@@ -75,13 +78,20 @@ function patches({ target, result }: RecipeCard): string[] {
 
 const RIBBON = { top: 536, height: 56 } as const;
 
-function ribbon({ doses: list }: RecipeCard): string[] {
+function ribbon({ doses: list }: RecipeCard): DrawnItem[] {
   const whole = WIDTH - 2 * MARGIN;
   let x = MARGIN;
   return list.map(({ share, tint }) => {
     const width = share * whole;
-    const fill = tint ? cssFromLab(tint) : "none";
-    const rect = `<rect x="${x.toFixed(1)}" y="${RIBBON.top}" width="${width.toFixed(1)}" height="${RIBBON.height}" fill="${fill}" stroke="#111111" stroke-width="1"/>`;
+    const rect: DrawnItem = {
+      kind: "rect",
+      x,
+      y: RIBBON.top,
+      width,
+      height: RIBBON.height,
+      fill: tint,
+      isOutlined: true,
+    };
     x += width;
     return rect;
   });
@@ -89,7 +99,7 @@ function ribbon({ doses: list }: RecipeCard): string[] {
 
 const LIST = { top: 656, line: 46 } as const;
 
-function doses({ doses: list }: RecipeCard): string[] {
+function doses({ doses: list }: RecipeCard): DrawnItem[] {
   const shown = list.length > MOST_DOSES ? list.slice(0, MOST_DOSES - 1) : list;
   const rest = list.length - shown.length;
   const lines = shown.flatMap(({ amount, name, exact, share }, i) => {
@@ -126,26 +136,11 @@ function text(
     isEnd = false,
     isSlanted = false,
   }: { size: number; width: number; weight?: number; isEnd?: boolean; isSlanted?: boolean },
-): string {
+): DrawnText {
   const most = Math.max(4, Math.floor(width / (LETTER * size)));
   const line = words.replace(/\s+/g, " ").trim();
   // Cut between letters as a reader sees them, not inside one.
   const letters = Array.from(new Intl.Segmenter("en").segment(line), ({ segment }) => segment);
   const shown = letters.length > most ? `${letters.slice(0, most - 1).join("")}…` : line;
-  const anchor = isEnd ? ' text-anchor="end"' : "";
-  const slant = isSlanted ? ' font-style="italic"' : "";
-  return `<text x="${x}" y="${y}" font-size="${size}" font-weight="${weight}"${anchor}${slant}>${escaped(shown)}</text>`;
-}
-
-/** What a painter typed is text in the drawing, never a part of it. */
-function escaped(words: string): string {
-  return (
-    words
-      // Characters that XML cannot hold at all.
-      .replace(/[\u0000-\u0008\u000b\u000c\u000e-\u001f\ufffe\uffff]/g, "")
-      .replaceAll("&", "&amp;")
-      .replaceAll("<", "&lt;")
-      .replaceAll(">", "&gt;")
-      .replaceAll('"', "&quot;")
-  );
+  return { kind: "text", x, y, size, weight, isEnd, isSlanted, words: shown };
 }

@@ -1,4 +1,0 @@
-import * as Comlink from "comlink";
-import { pdfOfPicture } from "./cardPdf";
-
-Comlink.expose({ pdfOfPicture });
