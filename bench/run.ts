@@ -1,4 +1,4 @@
-/** `npm run bench`: every promised figure, measured on this machine. `--only engine|learning|palette|browser|tubes|subject|mix|log|kill|safety|views` for a part. */
+/** `npm run bench`: every promised figure, measured on this machine. `--only engine|learning|palette|browser|tubes|subject|mix|log|kill|safety|views|weight` for a part. */
 // Before the store, which looks for it when it is loaded.
 import "fake-indexeddb/auto";
 import { browserFigures } from "./browser";
@@ -16,6 +16,7 @@ import { printFigures } from "./report";
 import { safetyFigures } from "./safety";
 import { subjectFigures } from "./subject";
 import { tubeFigures } from "./tubes";
+import { weightFigures } from "./weight";
 
 const only = process.argv.includes("--only") ? process.argv[process.argv.indexOf("--only") + 1] : undefined;
 if (process.argv.includes(MEMORY_FLAG)) {
@@ -47,3 +48,4 @@ if (only === undefined || only === "safety")
   printFigures("Hostile archives, each in a process of its own; calls", await safetyFigures());
 if (only === undefined || only === "views")
   printFigures("Archives of pushed values, in the built application", await hostileViewFigures());
+if (only === undefined || only === "weight") printFigures("Scripts of each view", weightFigures());

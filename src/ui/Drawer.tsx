@@ -2,7 +2,7 @@
 
 import { X } from "lucide-react";
 import { Dialog } from "radix-ui";
-import type { ReactNode } from "react";
+import { type ReactNode, Suspense } from "react";
 import { useReturnFocus } from "./useReturnFocus";
 
 /** A panel over the work: from the side on a wide screen, from the bottom on a phone. */
@@ -35,7 +35,10 @@ export function Drawer({
             </Dialog.Close>
           </div>
           <Dialog.Description className="px-5 pt-3 text-muted">{description}</Dialog.Description>
-          <div className="overflow-y-auto px-5 py-4">{children}</div>
+          <div className="overflow-y-auto px-5 py-4">
+            {/* What a drawer holds may be fetched when it opens. */}
+            <Suspense fallback={null}>{children}</Suspense>
+          </div>
         </Dialog.Content>
       </Dialog.Portal>
     </Dialog.Root>

@@ -3,13 +3,15 @@
 /** The way to everything from anywhere, with the sheets of keys and of words. */
 import { Search } from "lucide-react";
 import dynamic from "next/dynamic";
-import { useEffect, useState } from "react";
+import { lazy, Suspense, useEffect, useState } from "react";
 import { useSettings, useStudio } from "../../kit/studio/useStudio";
 import { useKey } from "../../ui/useKey";
 import { putWordsAway, useAskedWord } from "../../kit/words/wordAsked";
-import { Keys } from "./Keys";
 import type { ViewName } from "./useFindables";
-import { Words } from "./Words";
+
+// Sheets that are asked for now and then.
+const Keys = lazy(async () => ({ default: (await import("./Keys")).Keys }));
+const Words = lazy(async () => ({ default: (await import("./Words")).Words }));
 
 const loadDialog = () => import("./FindDialog").then((module) => module.FindDialog);
 const FindDialog = dynamic(loadDialog, { ssr: false });
@@ -68,8 +70,10 @@ export function Find({ views }: { views: readonly ViewName[] }) {
           onKeys={showKeys}
         />
       ) : null}
-      <Keys isOpen={areKeysOpen} onOpenChange={setKeysOpen} />
-      <Words asked={asked?.word} onClose={putWordsAway} />
+      <Suspense fallback={null}>
+        {areKeysOpen ? <Keys isOpen onOpenChange={setKeysOpen} /> : null}
+        {asked ? <Words asked={asked.word} onClose={putWordsAway} /> : null}
+      </Suspense>
     </>
   );
 }

@@ -3,7 +3,6 @@
 /** On every view: a pasted or dropped picture opens on Subject, a colour becomes a note and is mixed. */
 import { usePathname, useRouter } from "next/navigation";
 import { useState } from "react";
-import { parseColor } from "../../kit/reading/parseColor";
 import { typedNote } from "../../kit/reading/typedNote";
 import { usePaintingCommands } from "../../kit/commands/paintings";
 import { leavePicture, useGiven } from "../../kit/picture/given";
@@ -22,18 +21,22 @@ export function GivenAnywhere() {
   const router = useRouter();
   const pathname = usePathname();
   const [word, setWord] = useState<string>();
-  const keep = async (text: string, paintingId: string): Promise<void> => {
+  const take = async (text: string): Promise<void> => {
+    // Reading colours is fetched with the first one.
+    const { parseColor } = await import("../../kit/reading/parseColor");
     const read = parseColor(text);
     if (!read.ok) return;
-    const note = await addNote(typedNote(paintingId, read.value, settings), Date.now());
+    if (!painting) {
+      setWord(`${text} is a colour. Start a painting, then it can become a note.`);
+      return;
+    }
+    const note = await addNote(typedNote(painting.id, read.value, settings), Date.now());
     setWord(`${text} is note ${note.number} now, ${note.name}.`);
     router.push(`/mix?note=${note.id}`);
   };
   const onText = (text: string): void => {
     // A bare number could be hex; where no colour is asked for, nobody means it so.
-    if (text.length > LONGEST_COLOUR || /^\d+$/.test(text) || !parseColor(text).ok) return;
-    if (painting) attempt(keep(text, painting.id));
-    else setWord(`${text} is a colour. Start a painting, then it can become a note.`);
+    if (text.length <= LONGEST_COLOUR && !/^\d+$/.test(text)) attempt(take(text));
   };
   const onPicture = (file: File): void => {
     leavePicture(file);

@@ -5,7 +5,7 @@ import { formatDistanceToNow, formatRelative } from "date-fns";
 import { enGB } from "date-fns/locale/en-GB";
 import { useLiveQuery } from "dexie-react-hooks";
 import { useRouter } from "next/navigation";
-import { useState } from "react";
+import { lazy, Suspense, useState } from "react";
 import type { Note } from "../../domain/note/note";
 import type { Painting } from "../../domain/painting/painting";
 import { TABLE_ORDERS, type TableOrder } from "../../domain/settings/settings";
@@ -25,16 +25,24 @@ import { useChangeSettings } from "../../kit/studio/useChangeSettings";
 import { useMatchCommands } from "../../kit/commands/matches";
 import { describeLab } from "../../words/colors";
 import { ArchiveDue } from "./ArchiveDue";
-import { BoardForm } from "./BoardForm";
-import { FirstVisit } from "./FirstVisit";
 import { type NextStep, nextSteps } from "./nextSteps";
-import { PaintingForm } from "./PaintingForm";
 import { PicturePlate } from "./PicturePlate";
 import { useOnce } from "../../kit/commands/useOnce";
 
+// Wanted before a painting is there, or now and then.
+const BoardForm = lazy(async () => ({ default: (await import("./BoardForm")).BoardForm }));
+const FirstVisit = lazy(async () => ({ default: (await import("./FirstVisit")).FirstVisit }));
+const PaintingForm = lazy(async () => ({ default: (await import("./PaintingForm")).PaintingForm }));
+
 export function TableView() {
   const painting = useStudio((studio) => studio.painting);
-  return painting ? <PaintingOnTable painting={painting} /> : <FirstVisit />;
+  return painting ? (
+    <PaintingOnTable painting={painting} />
+  ) : (
+    <Suspense fallback={null}>
+      <FirstVisit />
+    </Suspense>
+  );
 }
 
 function PaintingOnTable({ painting }: { painting: Painting }) {

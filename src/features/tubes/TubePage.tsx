@@ -2,7 +2,7 @@
 
 /** One tube: its ladder in white, what it does, how sure the model is, and what to mind. */
 import { ArrowLeft } from "lucide-react";
-import { useMemo, useState } from "react";
+import { lazy, useMemo, useState } from "react";
 import { cautionsFor } from "../../words/cautions";
 import type { Tube } from "../../domain/tube/tube";
 import { type DeletedTube } from "../../persistence/tubes";
@@ -16,14 +16,16 @@ import { attempt } from "../../kit/studio/problems";
 import { useTubeCommands } from "../../kit/commands/tubes";
 import { basisWords } from "../../domain/tube/box";
 import { MinuteAdvice } from "./MinuteAdvice";
-import { CompareTubes } from "./CompareTubes";
-import { LearnFromPiles } from "./LearnFromPiles";
 import { TintLadder } from "./TintLadder";
 import { SaveReadings } from "./SaveReadings";
-import { TubeForm } from "./TubeForm";
 import { TubePhoto } from "./TubePhoto";
-import { TubeTest } from "./TubeTest";
 import { characterSentences, factsOf, movedWords, propertyWords } from "../../words/tubes";
+
+// What opens in a drawer is fetched when it does.
+const CompareTubes = lazy(async () => ({ default: (await import("./CompareTubes")).CompareTubes }));
+const LearnFromPiles = lazy(async () => ({ default: (await import("./LearnFromPiles")).LearnFromPiles }));
+const TubeForm = lazy(async () => ({ default: (await import("./TubeForm")).TubeForm }));
+const TubeTest = lazy(async () => ({ default: (await import("./TubeTest")).TubeTest }));
 
 type OpenDrawer = "edit" | "test" | "compare" | "learn" | undefined;
 

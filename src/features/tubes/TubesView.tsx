@@ -8,11 +8,13 @@ import { Button } from "../../ui/Button";
 import { useStudio } from "../../kit/studio/useStudio";
 import { offerUndo } from "../../kit/studio/undoStack";
 import { useTubeCommands } from "../../kit/commands/tubes";
-import { AddTube } from "./AddTube";
 import { BoxList } from "./BoxList";
-import { CautionsDrawer } from "./CautionsDrawer";
 import { LookAlikes } from "./LookAlikes";
 import { TubePage } from "./TubePage";
+
+// Fetched when they open.
+const AddTube = lazy(async () => ({ default: (await import("./AddTube")).AddTube }));
+const CautionsDrawer = lazy(async () => ({ default: (await import("./CautionsDrawer")).CautionsDrawer }));
 
 // It is wanted once for a box.
 const BoxMedium = lazy(async () => ({ default: (await import("./BoxMedium")).BoxMedium }));
@@ -106,15 +108,19 @@ export function TubesView() {
           />
         ) : null}
       </section>
-      <CautionsDrawer isOpen={isCautions} onOpenChange={setCautions} />
-      <AddTube
-        isOpen={isAdding}
-        onOpenChange={setAdding}
-        onAdded={(tubeId) => {
-          setAdding(false);
-          open(tubeId);
-        }}
-      />
+      <Suspense fallback={null}>
+        {isCautions ? <CautionsDrawer isOpen onOpenChange={setCautions} /> : null}
+        {isAdding ? (
+          <AddTube
+            isOpen
+            onOpenChange={setAdding}
+            onAdded={(tubeId) => {
+              setAdding(false);
+              open(tubeId);
+            }}
+          />
+        ) : null}
+      </Suspense>
     </div>
   );
 }

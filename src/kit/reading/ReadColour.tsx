@@ -6,15 +6,18 @@ import type { LabD65 } from "../../core/color/types";
 import { EYE_UNCERTAINTY } from "../../domain/reading/uncertainty";
 import { Button } from "../../ui/Button";
 import { EyePatch } from "./EyePatch";
-import { ReadByColorimeter } from "./ReadByColorimeter";
-import { ReadFromFile } from "./ReadFromFile";
-import { type PhotoReference, ReadFromPhoto } from "./ReadFromPhoto";
+import type { PhotoReference } from "./ReadFromPhoto";
 import type { UnderTheInstrument } from "./specimen";
 import type { TakenColour } from "./taken";
-import { TypeColour } from "./TypeColour";
 
-/** Its words are many, and most looks are taken on the rails. */
+// Most looks are taken on the rails: every other way is fetched when it is chosen.
 const SayColour = lazy(async () => ({ default: (await import("./SayColour")).SayColour }));
+const TypeColour = lazy(async () => ({ default: (await import("./TypeColour")).TypeColour }));
+const ReadFromPhoto = lazy(async () => ({ default: (await import("./ReadFromPhoto")).ReadFromPhoto }));
+const ReadFromFile = lazy(async () => ({ default: (await import("./ReadFromFile")).ReadFromFile }));
+const ReadByColorimeter = lazy(async () => ({
+  default: (await import("./ReadByColorimeter")).ReadByColorimeter,
+}));
 
 export type ReadWay = "words" | "eye" | "photo" | "typed" | "colorimeter" | "file";
 
@@ -83,13 +86,15 @@ export function ReadColour(props: ReadColourProps) {
       </div>
       {way ? (
         <div role="group" aria-label={`${LABELS[way]}: ${props.thing}`}>
-          <OneWay
-            key={way === "colorimeter" || way === "file" ? way : `${way} ${props.of ?? ""}`}
-            {...props}
-            way={way}
-            isLive={isLive}
-            onTake={take}
-          />
+          <Suspense fallback={null}>
+            <OneWay
+              key={way === "colorimeter" || way === "file" ? way : `${way} ${props.of ?? ""}`}
+              {...props}
+              way={way}
+              isLive={isLive}
+              onTake={take}
+            />
+          </Suspense>
         </div>
       ) : null}
     </div>
@@ -101,9 +106,7 @@ function OneWay(props: ReadColourProps & { readonly way: ReadWay; readonly isLiv
   switch (way) {
     case "words":
       return beside ? (
-        <Suspense fallback={null}>
-          <SayColour beside={beside} predicted={predicted} thing={thing} onTake={onTake} />
-        </Suspense>
+        <SayColour beside={beside} predicted={predicted} thing={thing} onTake={onTake} />
       ) : null;
     case "eye":
       return <ByEye expected={expected} isLive={isLive} onTake={onTake} />;
