@@ -4,7 +4,7 @@
 import Link from "next/link";
 import { useSearchParams } from "next/navigation";
 import { Tabs } from "radix-ui";
-import { useCallback, useMemo, useState } from "react";
+import { useCallback, useMemo, useState, lazy, Suspense } from "react";
 import type { LogOrder } from "../../persistence/log/logQuery";
 import type { LogRow } from "../../domain/log/logRow";
 import { Button, buttonClass } from "../../ui/Button";
@@ -13,15 +13,20 @@ import { Notice } from "../../ui/Notice";
 import { workFailureWords } from "../../words/failures";
 import { useSettings, useStudio } from "../../kit/studio/useStudio";
 import { CompareBar, type Held } from "./Compare";
-import { LogDetail, type OpenRecord } from "./LogDetail";
+import type { OpenRecord } from "./LogDetail";
 import { LogPatches } from "./LogPatches";
 import { LogSearch } from "./LogSearch";
-import { LogStatistics } from "./LogStatistics";
 import { LogTable } from "./LogTable";
 import { KIND_WORDS } from "../../words/states";
 import { type FoundRows, type OpenLog, useOpenLog, useRows } from "./useLog";
 import { Status } from "../../ui/Status";
 import { NO_FILTERS, queryOf } from "./filters";
+
+// Opened with a record.
+const LogDetail = lazy(async () => ({ default: (await import("./LogDetail")).LogDetail }));
+
+// Looked at now and then.
+const LogStatistics = lazy(async () => ({ default: (await import("./LogStatistics")).LogStatistics }));
 
 const TABS = [
   { value: "records", name: "Records" },
@@ -58,7 +63,9 @@ export function LogView() {
         <Records open={open} />
       </Tabs.Content>
       <Tabs.Content value="statistics" className="min-h-0 flex-1 overflow-y-auto outline-none">
-        <LogStatistics open={open} />
+        <Suspense fallback={null}>
+          <LogStatistics open={open} />
+        </Suspense>
       </Tabs.Content>
     </Tabs.Root>
   );
@@ -133,15 +140,19 @@ function Records({ open }: { open: OpenLog }) {
         />
       ) : null}
       {rows && look === "patches" ? <LogPatches rows={rows} onOpen={openRow} /> : null}
-      <LogDetail
-        open={record}
-        held={held}
-        onHold={setHeld}
-        onClose={() => {
-          setChosen(undefined);
-          setClosed(asked);
-        }}
-      />
+      <Suspense fallback={null}>
+        {record ? (
+          <LogDetail
+            open={record}
+            held={held}
+            onHold={setHeld}
+            onClose={() => {
+              setChosen(undefined);
+              setClosed(asked);
+            }}
+          />
+        ) : null}
+      </Suspense>
     </>
   );
 }

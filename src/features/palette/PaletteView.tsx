@@ -3,22 +3,24 @@
 /** Few tubes for one painting: what they reach, how palettes compare, which to take, and what pairs do. */
 import Link from "next/link";
 import { Tabs } from "radix-ui";
-import { useMemo, useState } from "react";
+import { useMemo, useState, lazy, Suspense } from "react";
 import type { Palette } from "../../domain/palette/palette";
 import { Button, buttonClass } from "../../ui/Button";
 import { Drawer } from "../../ui/Drawer";
 import { useSettings, useStudio } from "../../kit/studio/useStudio";
-import { ChoosePanel } from "./ChoosePanel";
-import { ComparePanel } from "./ComparePanel";
 import { lightenerOf, mediumOfPalette } from "../../domain/palette/medium";
 import { tubesOf } from "../../domain/palette/searchedTubes";
 import { knownTubes } from "../../domain/tube/knownTubes";
 import { isBlackTube } from "../../domain/tube/kinds";
-import { PairsPanel } from "./PairsPanel";
 import { PaletteList } from "./PaletteList";
 import { PaletteTubes } from "./PaletteTubes";
-import { ReachPanel } from "./ReachPanel";
-import { SchemePanel } from "./SchemePanel";
+
+// Each tab is fetched when it is looked at.
+const ReachPanel = lazy(async () => ({ default: (await import("./ReachPanel")).ReachPanel }));
+const ComparePanel = lazy(async () => ({ default: (await import("./ComparePanel")).ComparePanel }));
+const ChoosePanel = lazy(async () => ({ default: (await import("./ChoosePanel")).ChoosePanel }));
+const PairsPanel = lazy(async () => ({ default: (await import("./PairsPanel")).PairsPanel }));
+const SchemePanel = lazy(async () => ({ default: (await import("./SchemePanel")).SchemePanel }));
 
 const TABS = [
   { value: "reach", name: "Reach", Panel: ReachPanel },
@@ -116,7 +118,9 @@ function Opened({ palette }: { palette: Palette }) {
       ) : null}
       {TABS.map(({ value, Panel }) => (
         <Tabs.Content key={value} value={value} className="pt-4">
-          <Panel palette={palette} known={known} />
+          <Suspense fallback={null}>
+            <Panel palette={palette} known={known} />
+          </Suspense>
         </Tabs.Content>
       ))}
     </Tabs.Root>

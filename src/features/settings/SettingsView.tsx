@@ -1,6 +1,7 @@
 "use client";
 
 /** How this painter counts, speaks, measures and sees. Every change is kept at once. */
+import { lazy, Suspense } from "react";
 import { valueText } from "../../core/describe/valueScale";
 import type { Settings } from "../../domain/settings/settings";
 import { Button } from "../../ui/Button";
@@ -11,13 +12,15 @@ import { useChangeSettings } from "../../kit/studio/useChangeSettings";
 import { useDemo } from "../../kit/studio/useDemo";
 import { attempt } from "../../kit/studio/problems";
 import { WordLink } from "../../kit/words/WordLink";
-import { DataGroups } from "./data/DataGroups";
 import { Group } from "./Group";
 import { OwnHandLine } from "./OwnHandLine";
 import { SchoolGroup } from "./SchoolGroup";
 import { ScreenGroup } from "./ScreenGroup";
 import { OwnWords } from "./OwnWords";
 import { SurfaceGroup } from "./SurfaceGroup";
+
+// Archives and tables are wanted now and then.
+const DataGroups = lazy(async () => ({ default: (await import("./data/DataGroups")).DataGroups }));
 
 const STEP_COUNTS = [5, 7, 8, 9, 10, 11, 12, 20, 100];
 const PART_SIZES_ML = [0.1, 0.25, 0.5, 1, 2, 5, 10];
@@ -173,7 +176,9 @@ export function SettingsView() {
         />
       </Group>
       <ScreenGroup />
-      <DataGroups />
+      <Suspense fallback={null}>
+        <DataGroups />
+      </Suspense>
       <Group title="Demo" text="“Slipway, low tide” is kept separately and never touches your work.">
         <div className="flex flex-wrap gap-3">
           {workspace === "demo" ? (

@@ -3,25 +3,28 @@
 /** What can be done with the picture: a tab each. */
 import { clsx } from "clsx";
 import { Tabs } from "radix-ui";
-import type { ReactNode } from "react";
+import { lazy, type ReactNode, Suspense } from "react";
 import type { Picture } from "../../domain/painting/painting";
 import type { OpenPicture } from "../../kit/picture/usePicture";
 import { Choice } from "../../ui/Choice";
-import { AimsPanel } from "./AimsPanel";
-import { FamiliesPanel } from "./FamiliesPanel";
-import { type CardChoice, LightPanel } from "./LightPanel";
-import { PalettePanel } from "./PalettePanel";
+import type { CardChoice } from "./LightPanel";
 import { SamplePanel } from "./SamplePanel";
-import { SeePanel } from "./SeePanel";
 import { TABS, type TabName } from "./tabs";
 import type { Families } from "./useFamilies";
 import { PICK_AIMS, type Pick } from "./usePick";
 import type { References } from "./useReferences";
 import type { Seeing } from "./useSeeing";
 import type { PileGrid } from "./usePileGrid";
-import { PileGridPanel } from "./PileGridPanel";
-import { WeightsPanel } from "./WeightsPanel";
-import { WithoutPicture } from "./WithoutPicture";
+
+// Each tab is fetched when it is looked at.
+const AimsPanel = lazy(async () => ({ default: (await import("./AimsPanel")).AimsPanel }));
+const FamiliesPanel = lazy(async () => ({ default: (await import("./FamiliesPanel")).FamiliesPanel }));
+const LightPanel = lazy(async () => ({ default: (await import("./LightPanel")).LightPanel }));
+const PalettePanel = lazy(async () => ({ default: (await import("./PalettePanel")).PalettePanel }));
+const SeePanel = lazy(async () => ({ default: (await import("./SeePanel")).SeePanel }));
+const PileGridPanel = lazy(async () => ({ default: (await import("./PileGridPanel")).PileGridPanel }));
+const WeightsPanel = lazy(async () => ({ default: (await import("./WeightsPanel")).WeightsPanel }));
+const WithoutPicture = lazy(async () => ({ default: (await import("./WithoutPicture")).WithoutPicture }));
 
 export type PanelParts = {
   readonly paintingId: string;
@@ -78,7 +81,9 @@ export function SubjectPanels({
       </Tabs.List>
       {TABS.map(({ value }) => (
         <Tabs.Content key={value} value={value} className="pt-3">
-          <Panel tab={value} parts={parts} />
+          <Suspense fallback={null}>
+            <Panel tab={value} parts={parts} />
+          </Suspense>
         </Tabs.Content>
       ))}
     </Tabs.Root>
