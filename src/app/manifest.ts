@@ -19,6 +19,12 @@ export default function manifest(): MetadataRoute.Manifest {
       { src: "/icons/icon-512.png", sizes: "512x512", type: "image/png" },
       { src: "/icons/icon-maskable-512.png", sizes: "512x512", type: "image/png", purpose: "maskable" },
     ],
+    share_target: {
+      action: "/share",
+      method: "POST",
+      enctype: "multipart/form-data",
+      params: { text: "text", files: [{ name: "picture", accept: ["image/*"] }] },
+    },
     shortcuts: [
       { name: "Mix", url: "/mix" },
       { name: "Log", url: "/log" },

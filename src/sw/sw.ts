@@ -91,11 +91,35 @@ self.addEventListener("message", (event) => {
 self.addEventListener("fetch", (event) => {
   const { request } = event;
   const url = new URL(request.url);
+  if (request.method === "POST" && url.pathname === "/share") {
+    event.respondWith(takeShared(request));
+    return;
+  }
   if (request.method !== "GET" || url.origin !== self.location.origin || url.pathname.startsWith("/api/"))
     return;
   if (request.mode === "navigate") event.waitUntil(refill());
   event.respondWith(answer(request, url));
 });
+
+/** Where a shared picture waits for the page; the same in src/kit/picture/shared.ts. */
+const SHELF = "given";
+const PLACE = "/__given";
+/** No colour is longer. */
+const LONGEST_TEXT = 80;
+
+/** Another program shares a picture or a colour: it is kept here, and the page that opens fetches it. Nothing leaves the machine. */
+async function takeShared(request: Request): Promise<Response> {
+  const form = await request.formData();
+  const picture = form.get("picture");
+  if (picture instanceof File && picture.size > 0) {
+    const headers = { "Content-Type": picture.type, "X-Name": encodeURIComponent(picture.name) };
+    await (await caches.open(SHELF)).put(PLACE, new Response(picture, { headers }));
+    return Response.redirect("/?given=picture", 303);
+  }
+  const text = form.get("text");
+  const words = typeof text === "string" ? text.trim().slice(0, LONGEST_TEXT) : "";
+  return Response.redirect(words === "" ? "/" : `/?given=${encodeURIComponent(words)}`, 303);
+}
 
 async function answer(request: Request, url: URL): Promise<Response> {
   const cache = await caches.open(CACHE);

@@ -18,6 +18,8 @@ export const ASKING = { "data-asking": "" } as const;
 const NEXT_STEP = "[data-next]";
 const UNDER_WAY = "#view [data-asking]";
 const HEAVY = "[data-weight=main]";
+/** Where letters are keys, not text. */
+const PRESSED = "a[href], button";
 const CONTROL = "a[href], button, input, select, textarea, summary, [tabindex='0']";
 
 type Place = { readonly element: HTMLElement; readonly around: readonly HTMLElement[] };
@@ -31,8 +33,13 @@ export function keepFocus(isBusy: () => boolean): () => void {
   let lostAt: number | undefined;
   let timer: ReturnType<typeof setTimeout> | undefined;
   let isByKeys = false;
+  let isKeyHeld = false;
   const onKey = (): void => {
     isByKeys = true;
+    isKeyHeld = true;
+  };
+  const onKeyUp = (): void => {
+    isKeyHeld = false;
   };
   const onFocus = (event: FocusEvent): void => {
     lostAt = undefined;
@@ -41,13 +48,15 @@ export function keepFocus(isBusy: () => boolean): () => void {
   };
   const onPress = (event: Event): void => {
     isByKeys = false;
+    isKeyHeld = false;
     // Who presses on bare page has left the place on purpose.
     if (event.target instanceof Element && !event.target.closest(CONTROL)) place = undefined;
   };
   const goOn = (): void => {
     if (!place || !isLost(place)) return;
     lostAt ??= Date.now();
-    const isWaiting = isBusy() || document.querySelector(UNDER_WAY) !== null;
+    // A key that is still held would press the next control too.
+    const isWaiting = isKeyHeld || isBusy() || document.querySelector(UNDER_WAY) !== null;
     if (isWaiting && Date.now() - lostAt < LONGEST_MS) wait();
     // A page that moves under a finger would be pressed in the wrong place.
     else nextAfter(place)?.focus({ preventScroll: !isByKeys });
@@ -67,12 +76,14 @@ export function keepFocus(isBusy: () => boolean): () => void {
     attributeFilter: ["disabled", "hidden", "open"],
   });
   document.addEventListener("keydown", onKey, true);
+  document.addEventListener("keyup", onKeyUp, true);
   document.addEventListener("focusin", onFocus);
   document.addEventListener("pointerdown", onPress);
   return () => {
     clearTimeout(timer);
     observer.disconnect();
     document.removeEventListener("keydown", onKey, true);
+    document.removeEventListener("keyup", onKeyUp, true);
     document.removeEventListener("focusin", onFocus);
     document.removeEventListener("pointerdown", onPress);
   };
@@ -103,7 +114,7 @@ function nextAfter({ around }: Place): HTMLElement | undefined {
     }
   }
   const [nearest] = left;
-  return (nearest && controlsIn(nearest, CONTROL)[0]) ?? view ?? undefined;
+  return (nearest && controlsIn(nearest, PRESSED)[0]) ?? view ?? undefined;
 }
 
 function controlsIn(part: HTMLElement, selector: string): readonly HTMLElement[] {

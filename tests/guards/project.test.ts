@@ -17,6 +17,8 @@ import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { labFromSrgb } from "@/core/color/srgb";
 import { parseHex } from "@/core/color/hex";
 import { yFromLightness } from "@/core/color/cieLab";
+import { VIEWS } from "@/features/frame/views";
+import { VIEW_HELP } from "@/words/help";
 
 /** Modules that break a rule, each with the rule that must say so; the last breaks none. */
 const PLANTS = [
@@ -276,4 +278,8 @@ describe("rooms", () => {
       }
     },
   );
+});
+
+it("each view has its help, and each help its view", () => {
+  expect(VIEW_HELP.map(({ path: of }) => of)).toEqual(VIEWS.map(({ path: of }) => of));
 });

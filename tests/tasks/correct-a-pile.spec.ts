@@ -122,7 +122,9 @@ test("what a match is for sets how close it must come, and the pair is seen on i
 }) => {
   await openDemo(page);
   await trayNote(page, /^4 Hull/).click();
-  const rails = page.getByText(/, (close enough for what it is for|not close enough yet)/);
+  const rails = page.getByText(
+    /ΔE [\d.]+.*: (close enough for what it is for|not close enough yet|it seems close enough)/,
+  );
   await expect(rails).toBeVisible();
   const purpose = page.getByLabel("How close must it be?");
   await purpose.selectOption({ label: "my own limits" });

@@ -98,3 +98,22 @@ test("each command of the bench hands the keyboard on to what comes next", async
   await expect(bench.kept).toBeVisible();
   await expect(page.getByRole("link", { name: "Next: 6 Keel tar" })).toBeFocused();
 });
+
+test("a key that is held presses one thing, not what comes next", async ({ page }) => {
+  await openDemo(page);
+  await trayNote(page, /^5 Lichen/).click();
+  const bench = benchOf(page);
+  await expect(bench.allAdded).toBeEnabled();
+  await bench.allAdded.focus();
+  await page.keyboard.down("Enter");
+  await expect(page.getByRole("heading", { name: "What is in the pile" })).toBeVisible();
+  // The platform repeats a held key.
+  for (let i = 0; i < 8; i++) {
+    await page.keyboard.down("Enter");
+    await page.waitForTimeout(60);
+  }
+  await expect(bench.looksTheSame).not.toBeFocused();
+  await page.keyboard.up("Enter");
+  await expect(bench.looksTheSame).toBeFocused();
+  await expect(bench.record).toBeDisabled();
+});

@@ -218,3 +218,42 @@ test("a newer version waits until the painter agrees", async ({ page }) => {
     writeFileSync(SERVICE_WORKER, built);
   }
 });
+
+test("a picture and a colour that another program shares arrive, without a network", async ({ page }) => {
+  await visit(page);
+  await startPainting(page, "Jetty", ["Titanium white", "Raw umber"]);
+  await goOffline(page);
+  /** What the platform does when Gaman is chosen in its share sheet: a form is sent, and its answer is opened. */
+  const share = (field: string, value: string | undefined) =>
+    page.evaluate(
+      async ([name, text]) => {
+        const form = document.createElement("form");
+        form.method = "POST";
+        form.action = "/share";
+        form.enctype = "multipart/form-data";
+        const input = document.createElement("input");
+        input.name = name ?? "";
+        if (text !== undefined) input.value = text;
+        else {
+          input.type = "file";
+          const picture = await (await fetch("/demo/slipway.jpg")).blob();
+          const files = new DataTransfer();
+          files.items.add(new File([picture], "from a phone.jpg", { type: "image/jpeg" }));
+          input.files = files.files;
+        }
+        form.append(input);
+        document.body.append(form);
+        form.submit();
+      },
+      [field, value] as const,
+    );
+  await share("picture", undefined);
+  await expect(page.getByRole("application", { name: /from a phone\.jpg/ })).toBeVisible();
+  await page.goto("/");
+  await share("text", "#7a6a58");
+  await expect(page.getByRole("heading", { name: /^Mix note 1/ })).toBeAttached();
+  await page.reload();
+  await expect(
+    page.getByRole("navigation", { name: "Notes and piles of this painting" }).getByRole("link"),
+  ).toHaveCount(2);
+});

@@ -111,10 +111,20 @@ test("a swipe up that starts on a rail scrolls and says nothing; one to the side
   await trayNote(page, /^5 Lichen/).tap();
   await benchOf(page).addAll();
   const rail = page.getByRole("slider", { name: /^Value of the pile/ });
-  const inTheClear = () =>
-    rail.evaluate((element) => {
+  const inTheClear = async () => {
+    // A page that was swung goes on for a while.
+    let last = Number.NaN;
+    await expect
+      .poll(async () => {
+        const before = last;
+        last = await scrolled(page);
+        return last - before;
+      })
+      .toBe(0);
+    await rail.evaluate((element) => {
       element.scrollIntoView({ block: "center" });
     });
+  };
   await inTheClear();
   const before = await rail.getAttribute("aria-valuenow");
   const start = await centreOf(rail);
@@ -126,7 +136,9 @@ test("a swipe up that starts on a rail scrolls and says nothing; one to the side
   await inTheClear();
   await swipe(page, await centreOf(rail), { x: 70, y: 8 });
   await expect(benchOf(page).record).toBeEnabled();
-  expect(Number(await rail.getAttribute("aria-valuenow"))).toBeGreaterThan(Number(before));
+  await expect
+    .poll(async () => Number(await rail.getAttribute("aria-valuenow")))
+    .toBeGreaterThan(Number(before));
 });
 
 test("a swipe up that starts on the picture scrolls and picks nothing; a tap and a drag to the side pick", async ({

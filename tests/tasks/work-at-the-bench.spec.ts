@@ -315,3 +315,21 @@ test("what lies on the bench is taken along as text, shared, and printed as a sh
   await expect(benchOf(page).ticks.first()).toBeVisible();
   await expect(page.getByText("5 Lichen").first()).toBeVisible();
 });
+
+test("where the system sets the colours, paint stays paint, and the rails stay in sight", async ({
+  page,
+}) => {
+  await openDemo(page);
+  await trayNote(page, /^4 Hull/).click();
+  await expect(page.getByRole("slider", { name: /^Value of the pile/ })).toBeVisible();
+  const backgrounds = (selector: string) =>
+    page.locator(selector).evaluateAll((found) => found.map((one) => getComputedStyle(one).backgroundColor));
+  const paint = await backgrounds("div[data-paint], span[data-paint]");
+  expect(paint.length).toBeGreaterThan(10);
+  await page.emulateMedia({ forcedColors: "active" });
+  expect(await backgrounds("div[data-paint], span[data-paint]")).toEqual(paint);
+  const canvas = await page.evaluate(() => getComputedStyle(document.body).backgroundColor);
+  const marks = await backgrounds("#view .bg-ink, #view .bg-edge");
+  expect(marks.length).toBeGreaterThan(3);
+  expect(marks).not.toContain(canvas);
+});

@@ -2,10 +2,11 @@
 
 /** On every view: a pasted or dropped picture opens on Subject, a colour becomes a note and is mixed. */
 import { usePathname, useRouter } from "next/navigation";
-import { useState } from "react";
+import { useEffect, useEffectEvent, useState } from "react";
 import { typedNote } from "../../kit/reading/typedNote";
 import { usePaintingCommands } from "../../kit/commands/paintings";
 import { leavePicture, useGiven } from "../../kit/picture/given";
+import { type Shared, takeShared } from "../../kit/picture/shared";
 import { attempt } from "../../kit/studio/problems";
 import { useSettings, useStudio } from "../../kit/studio/useStudio";
 import { Button } from "../../ui/Button";
@@ -43,6 +44,17 @@ export function GivenAnywhere() {
     if (painting) router.push("/subject");
     else setWord(`${file.name} belongs to a painting: start one, and it opens there.`);
   };
+  const onShared = useEffectEvent((shared: Shared): void => {
+    if ("picture" in shared) onPicture(shared.picture);
+    else onText(shared.text);
+  });
+  useEffect(() => {
+    attempt(
+      takeShared(window.location, window.history).then((shared) => {
+        if (shared) onShared(shared);
+      }),
+    );
+  }, []);
   // Subject opens pictures itself.
   useGiven({ onText, ...(pathname !== "/subject" && { onPicture }) });
   if (word === undefined) return null;

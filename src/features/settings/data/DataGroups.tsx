@@ -1,5 +1,7 @@
 "use client";
 
+import { useEffect } from "react";
+
 import { Group } from "../Group";
 import { ArchiveIn } from "./ArchiveIn";
 import { ArchiveOut } from "./ArchiveOut";
@@ -8,6 +10,11 @@ import { StorageLine, StoreCheck } from "./StorageUpkeep";
 
 /** Data in and out, and the care of what is stored. */
 export function DataGroups() {
+  // An address may name one of these groups, which were not there yet when it was gone to.
+  useEffect(() => {
+    const name = window.location.hash.slice(1);
+    if (name !== "") document.getElementById(name)?.scrollIntoView();
+  }, []);
   return (
     <>
       <Group
