@@ -232,7 +232,7 @@ test("a picture and a colour that another program shares arrive, without a netwo
         form.action = "/share";
         form.enctype = "multipart/form-data";
         const input = document.createElement("input");
-        input.name = name ?? "";
+        input.name = name;
         if (text !== undefined) input.value = text;
         else {
           input.type = "file";
