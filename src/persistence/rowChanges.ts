@@ -32,7 +32,7 @@ export async function recordChanges<T>(
     const after = await rowsAt(db, places);
     const changes = places
       .map(([table, key], i) => ({ table, key, before: before[i], after: after[i] }))
-      .filter((change) => !isSame(change.before, change.after));
+      .filter((change) => !isSameRow(change.before, change.after));
     return { answer, changes };
   });
 }
@@ -41,7 +41,7 @@ export async function recordChanges<T>(
 export async function takeChangesBack(db: GamanDatabase, changes: readonly RowChange[]): Promise<void> {
   await db.transaction("rw", db.tables, async () => {
     for (const { table, key, after } of changes)
-      if (!isSame(await db.table<unknown, string>(table).get(key), after)) throw new ChangedSinceError();
+      if (!isSameRow(await db.table<unknown, string>(table).get(key), after)) throw new ChangedSinceError();
     for (const { table, key, before } of changes) {
       if (before === undefined) await db.table<unknown, string>(table).delete(key);
       else await db.table<unknown, string>(table).put(before);
@@ -54,6 +54,6 @@ function rowsAt(db: GamanDatabase, places: readonly RowPlace[]): Promise<readonl
 }
 
 /** Pictures and photos are told apart by the rest of their row: it says when they were kept. */
-function isSame(one: unknown, other: unknown): boolean {
+export function isSameRow(one: unknown, other: unknown): boolean {
   return JSON.stringify(one) === JSON.stringify(other);
 }

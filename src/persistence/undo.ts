@@ -14,6 +14,7 @@ import {
   seenOf,
   setNoteState,
 } from "./piles";
+import { ChangedSinceError, isSameRow, type RowChange, takeChangesBack } from "./rowChanges";
 import { parseRows } from "./rows";
 import { matchSchema, pileSchema } from "./schema";
 
@@ -23,12 +24,7 @@ export type PaintOf = { readonly noteId: string } | { readonly pileId: string };
 /** What an undo took back: each row that it touched, as it was before and after, so that it can be done again. */
 export type Undone = {
   readonly kind: LastDeed["kind"];
-  readonly rows: readonly {
-    readonly table: (typeof TOUCHED)[number];
-    readonly key: string;
-    readonly before: unknown;
-    readonly after: unknown;
-  }[];
+  readonly rows: readonly RowChange[];
 };
 
 const TOUCHED = ["piles", "readings", "matches", "matchPhotos", "notes", "recipes"] as const;
@@ -66,7 +62,7 @@ export async function undoLast(
       }));
       return {
         kind: last.kind,
-        rows: rows.filter((row) => row.table === "matchPhotos" || !isSame(row.before, row.after)),
+        rows: rows.filter((row) => !isSameRow(row.before, row.after)),
       };
     },
   );
@@ -74,27 +70,14 @@ export async function undoLast(
 
 /** @throws PileChangedError when a row is not as the undo left it. */
 export async function redo(db: GamanDatabase, { rows }: Undone): Promise<void> {
-  await db.transaction(
-    "rw",
-    TOUCHED.map((name) => db.table(name)),
-    async () => {
-      for (const { table, key, after } of rows) {
-        const now: unknown = await db.table(table).get(key);
-        if (table !== "matchPhotos" && !isSame(now, after)) throw new PileChangedError();
-      }
-      for (const { table, key, before } of rows) {
-        if (before === undefined) await db.table(table).delete(key);
-        else await db.table(table).put(before);
-      }
-    },
-  );
+  try {
+    await takeChangesBack(db, rows);
+  } catch (error) {
+    throw error instanceof ChangedSinceError ? new PileChangedError() : error;
+  }
 }
 
-function isSame(one: unknown, other: unknown): boolean {
-  return JSON.stringify(one) === JSON.stringify(other);
-}
-
-type Kept = { readonly table: Undone["rows"][number]["table"]; readonly key: string; readonly row: unknown };
+type Kept = { readonly table: (typeof TOUCHED)[number]; readonly key: string; readonly row: unknown };
 
 /** Every row that an undo of something done to this pile may touch. */
 async function rowsAround(db: GamanDatabase, pile: Pile): Promise<ReadonlyMap<string, Kept>> {

@@ -12,7 +12,7 @@ import { createRng } from "@/core/random/rng";
 import { packRows } from "@/persistence/archive/writeArchive";
 import { makeLog } from "./madeLog";
 import { cutImportShort } from "./cutShort";
-import { newProfile, type Profile } from "./killable";
+import { beginPainting, newProfile, type Profile } from "./killable";
 
 export type KillReport = {
   readonly rounds: number;
@@ -88,12 +88,7 @@ export async function killRounds(address: string, rounds: number, seed = 1): Pro
 /** A painting to write into. */
 async function start(profile: Profile, address: string): Promise<void> {
   const { page, kill } = await profile.open();
-  await page.goto(address);
-  await page.getByLabel("Name of the painting").fill("Jetty");
-  for (const paint of ["Titanium white", "Raw umber"])
-    await page.getByRole("checkbox", { name: paint }).check();
-  await page.getByRole("button", { name: "Start the painting" }).click();
-  await page.getByRole("heading", { name: "Jetty" }).waitFor();
+  await beginPainting(page, address);
   // Acknowledged and killed at once.
   await kill();
 }

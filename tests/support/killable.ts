@@ -37,6 +37,16 @@ export function newProfile(): Profile {
   };
 }
 
+/** The first work in an empty profile: a painting named Jetty, of two tubes. */
+export async function beginPainting(page: Page, address: string): Promise<void> {
+  await page.goto(address);
+  await page.getByLabel("Name of the painting").fill("Jetty");
+  for (const paint of ["Titanium white", "Raw umber"])
+    await page.getByRole("checkbox", { name: paint }).check();
+  await page.getByRole("button", { name: "Start the painting" }).click();
+  await page.getByRole("heading", { name: "Jetty" }).waitFor();
+}
+
 async function openKillable(folder: string): Promise<KillableBrowser> {
   const process_ = spawn(
     chromiumPath(),

@@ -2,7 +2,7 @@
 import { writeFileSync } from "node:fs";
 import { packRows } from "@/persistence/archive/writeArchive";
 import { cutImportShort, startTwice } from "../support/cutShort";
-import { newProfile } from "../support/killable";
+import { beginPainting, newProfile } from "../support/killable";
 import { makeLog } from "../support/madeLog";
 import { expect, test, trayNote, typeNote } from "./pages/studio";
 
@@ -18,12 +18,7 @@ test("an import cut short by a kill takes nothing along that was kept before or 
   const profile = newProfile();
   try {
     const { page, kill } = await profile.open();
-    await page.goto(baseURL);
-    await page.getByLabel("Name of the painting").fill("Jetty");
-    for (const paint of ["Titanium white", "Raw umber"])
-      await page.getByRole("checkbox", { name: paint }).check();
-    await page.getByRole("button", { name: "Start the painting" }).click();
-    await page.getByRole("heading", { name: "Jetty" }).waitFor();
+    await beginPainting(page, baseURL);
     await kill();
     await cutImportShort(profile, baseURL, archive);
     const after = await startTwice(profile, baseURL, async (first) => {

@@ -31,13 +31,12 @@ export function offerUndo(words: string, undo: () => Promise<unknown>): void {
 /** Carries a command out and offers to take back what it did to these rows. */
 export async function undoably<T>(
   db: GamanDatabase,
-  words: string | ((answer: T) => string),
+  words: string,
   places: readonly RowPlace[],
   work: () => PromiseLike<T>,
 ): Promise<T> {
   const { answer, changes } = await recordChanges(db, places, work);
-  if (changes.length > 0)
-    offerUndo(typeof words === "string" ? words : words(answer), () => takeChangesBack(db, changes));
+  if (changes.length > 0) offerUndo(words, () => takeChangesBack(db, changes));
   return answer;
 }
 
