@@ -24,6 +24,7 @@ import {
   readStudio,
   removeNote,
   renameNote,
+  restoreNote,
   startPainting,
 } from "./studio";
 import { addTubes, setBoard } from "./tubes";
@@ -130,6 +131,17 @@ describe("notes", () => {
     await renameNote(db, second.id, "Rim, lit");
     expect((await readStudio(db)).notes.map((row) => row.name)).toEqual(["Handle", "Rim, lit"]);
     expect(await removeNote(db, second.id)).toBe("removed");
+    // Its number went to another one: brought back it takes the next.
+    const third = await addNote(db, { paintingId: painting.id, name: "Foot", target }, 3);
+    await restoreNote(db, second);
+    expect((await readStudio(db)).notes.map(({ name, number }) => [number, name])).toEqual([
+      [1, "Handle"],
+      [2, "Foot"],
+      [3, "Rim"],
+    ]);
+    for (const { id } of [second, third]) expect(await removeNote(db, id)).toBe("removed");
+    await restoreNote(db, second);
+    expect((await readStudio(db)).notes.map(({ number }) => number)).toEqual([1, 2]);
     await lay(note.id, [{ tubeId: "white", parts: 1, addedAt: 4 }], undefined, 4);
     expect(await removeNote(db, note.id)).toBe("has-piles");
   });

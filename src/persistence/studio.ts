@@ -187,6 +187,16 @@ export async function removeNote(db: GamanDatabase, noteId: string): Promise<"re
   });
 }
 
+/** Brings a removed note back. Where its number went to another one meanwhile, it takes the next. */
+export async function restoreNote(db: GamanDatabase, note: Note): Promise<void> {
+  await db.transaction("rw", db.notes, async () => {
+    const others = await db.notes.where({ paintingId: note.paintingId }).toArray();
+    const isTaken = others.some(({ number }) => number === note.number);
+    const number = isTaken ? 1 + Math.max(...others.map((other) => other.number)) : note.number;
+    await db.notes.put(noteSchema.parse({ ...note, number }));
+  });
+}
+
 export type LogEntry = {
   readonly match: Match;
   readonly note: Note | undefined;

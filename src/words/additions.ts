@@ -2,6 +2,9 @@
 import type { Addition } from "../core/correct/nextAddition";
 import { stepsText } from "../core/describe/difference";
 import type { ValueScale } from "../core/describe/valueScale";
+import type { Settings } from "../domain/settings/settings";
+import type { Tube } from "../domain/tube/tube";
+import { doseWords, handWords, tubeName } from "./doses";
 
 /** By what means an addition works. */
 const MEANS: Readonly<Record<Addition["kind"], string>> = {
@@ -65,4 +68,23 @@ export function riskWords({
 export function growthWords({ growth }: Pick<Addition, "growth">): string {
   const percent = Math.round(100 * (growth - 1));
   return percent < 1 ? "the pile hardly grows" : `the pile grows by ${percent} %`;
+}
+
+/** "3 touches Raw umber and 2 specks of 1 Prussian blue in 9 Titanium white". @param wholeParts - of the pile. */
+export function additionWords(
+  addition: Addition,
+  tubeIds: readonly string[],
+  tubeById: ReadonlyMap<string, Tube>,
+  settings: Settings,
+  wholeParts: number,
+): string {
+  return addition.parts
+    .map(({ tube, volume, thinned }) => {
+      const tubeId = tubeIds[tube] ?? "";
+      if (!thinned) return doseWords([{ tubeId, parts: volume }], tubeById, settings, wholeParts).join("");
+      const amount = handWords(volume, settings, { wholeParts, tube: tubeById.get(tubeId) });
+      const carrier = tubeName(tubeById.get(tubeIds[thinned.carrier] ?? ""));
+      return `${amount} of 1 ${tubeName(tubeById.get(tubeId))} thinned in ${thinned.carrierParts} ${carrier}`;
+    })
+    .join(" and ");
 }

@@ -30,7 +30,7 @@ export function UndoBar() {
       aria-label="What can be taken back"
       className="flex flex-wrap items-center gap-x-4 border-t-2 border-ink bg-surface px-4 py-1"
     >
-      <Status className="min-w-0 flex-1">{undoable.words}</Status>
+      <Status className="min-w-52 flex-1">{undoable.words}</Status>
       <Button onClick={undoNewest}>Undo</Button>
       <Button weight="quiet" onClick={keepAsItIs}>
         put this line away

@@ -6,6 +6,7 @@ import {
   setNotePurpose,
   setNoteSeen,
   removeNote,
+  restoreNote,
 } from "../../persistence/studio";
 import { commandsOf } from "./commandsOf";
 
@@ -16,4 +17,5 @@ export const usePaintingCommands = commandsOf({
   setNotePurpose,
   setNoteSeen,
   removeNote,
+  restoreNote,
 });

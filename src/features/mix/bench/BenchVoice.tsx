@@ -1,11 +1,12 @@
 "use client";
 
 /** What was worked out or done, told once and short to whoever hears the page. */
+import { contentsOf, volumeOf } from "../../../domain/pile/contents";
 import { useSettings } from "../../../kit/studio/useStudio";
 import { Status } from "../../../ui/Status";
+import { additionWords } from "../../../words/additions";
 import { deltaEText } from "../../../words/colors";
 import { DEED_WORDS } from "../../../words/deeds";
-import { doseWords, tubeName } from "../../../words/doses";
 import { useDeeds, useOffers, usePaint, useStory } from "./contexts";
 
 export function BenchVoice() {
@@ -36,9 +37,6 @@ function useBenchWords(): string {
   if (advice.advice === "look-again") return `${undone}It seems close enough: look once more.`;
   const [best] = advice.additions;
   if (!best) return undone;
-  const parts = best.parts.map(({ tube, volume }) => ({ tubeId: tubeIds[tube] ?? "", parts: volume }));
-  const words = parts.some(({ tubeId }) => tubeById.has(tubeId))
-    ? doseWords(parts, tubeById, settings).join(" and ")
-    : tubeName(undefined);
+  const words = additionWords(best, tubeIds, tubeById, settings, volumeOf(contentsOf(pile)));
   return `${undone}Add next: ${words}.`;
 }

@@ -10,13 +10,11 @@ import { Menu, MenuItem } from "../../../ui/Menu";
 import { Patch } from "../../../ui/Patch";
 import { sampleShare } from "../../../domain/hand/handAmounts";
 import { contentsOf, volumeOf } from "../../../domain/pile/contents";
-import type { Settings } from "../../../domain/settings/settings";
-import type { Tube } from "../../../domain/tube/tube";
 import { useSettings } from "../../../kit/studio/useStudio";
 import { deltaEText, describeLab } from "../../../words/colors";
-import { doseWords, exactWords, handWords, tubeName } from "../../../words/doses";
+import { exactWords } from "../../../words/doses";
 import { TaskLine } from "../../../kit/query/TaskLine";
-import { growthWords, moveWords, riskWords, whyWords } from "../../../words/additions";
+import { additionWords, growthWords, moveWords, riskWords, whyWords } from "../../../words/additions";
 import { coachWords } from "../../../words/schools";
 import { inOrderOfSchool } from "../../../domain/school/school";
 import { useAim, useDeeds, useOffers, usePaint, useStory } from "../bench/contexts";
@@ -174,9 +172,7 @@ function AdditionRow({
     parts: volume,
   }));
   const wholeParts = volumeOf(pile ? contentsOf(pile) : []);
-  const words = addition.parts
-    .map((part) => partWords(part, tubeIds, tubeById, settings, wholeParts))
-    .join(" and ");
+  const words = additionWords(addition, tubeIds, tubeById, settings, wholeParts);
   const layHalf = (): void => {
     lay(
       parts.map((part) => ({ ...part, parts: part.parts / 2 })),
@@ -246,21 +242,6 @@ function AdditionRow({
       </div>
     </li>
   );
-}
-
-/** "3 touches Raw umber", or "2 specks of 1 Prussian blue in 9 Titanium white". */
-function partWords(
-  { tube, volume, thinned }: Addition["parts"][number],
-  tubeIds: readonly string[],
-  tubeById: ReadonlyMap<string, Tube>,
-  settings: Settings,
-  wholeParts: number,
-): string {
-  const tubeId = tubeIds[tube] ?? "";
-  if (!thinned) return doseWords([{ tubeId, parts: volume }], tubeById, settings, wholeParts).join("");
-  const amount = handWords(volume, settings, { wholeParts, tube: tubeById.get(tubeId) });
-  const carrier = tubeName(tubeById.get(tubeIds[thinned.carrier] ?? ""));
-  return `${amount} of 1 ${tubeName(tubeById.get(tubeId))} thinned in ${thinned.carrierParts} ${carrier}`;
 }
 
 /** While a sample lies on the side, it stands on the bench in place of its pile, which waits as it is. */

@@ -8,8 +8,7 @@ import { Button } from "../../../ui/Button";
 import { TextField } from "../../../ui/fields";
 import { Drawer } from "../../../ui/Drawer";
 import { attempt } from "../../../kit/studio/problems";
-import { undoably } from "../../../kit/studio/undoStack";
-import { useDb } from "../../../kit/studio/useStudio";
+import { offerUndo } from "../../../kit/studio/undoStack";
 import { usePaintingCommands } from "../../../kit/commands/paintings";
 import { SeenOnField } from "./SeenOnField";
 import { SurfaceField } from "./SurfaceField";
@@ -17,8 +16,7 @@ import { Status } from "../../../ui/Status";
 
 /** Renaming a note, or taking it back while nothing was mixed for it. */
 export function NoteDrawer({ note }: { note: Note }) {
-  const { renameNote, removeNote } = usePaintingCommands();
-  const db = useDb();
+  const { renameNote, removeNote, restoreNote } = usePaintingCommands();
   const router = useRouter();
   const [isOpen, setOpen] = useState(false);
   const [name, setName] = useState(note.name);
@@ -29,11 +27,10 @@ export function NoteDrawer({ note }: { note: Note }) {
     setOpen(false);
   };
   const remove = async (): Promise<void> => {
-    const places = [["notes", note.id]] as const;
-    const words = `Note ${note.number}, ${note.name}, is removed.`;
-    const outcome = await undoably(db, words, places, () => removeNote(note.id));
-    if (outcome === "removed") router.push("/");
-    else
+    if ((await removeNote(note.id)) === "removed") {
+      offerUndo(`Note ${note.number}, ${note.name}, is removed.`, () => restoreNote(note));
+      router.push("/");
+    } else
       setWord(
         "Paint was mixed for this note, so it stays with its record. Undo the pile first, or rename the note.",
       );
