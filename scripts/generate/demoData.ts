@@ -29,6 +29,14 @@ import { mixtureReflectance } from "../../src/core/mixing/mixture";
 import { neighboursOf, type PixelImage, samplePixels } from "../../src/core/picture/pixels";
 import { PaletteMixer } from "../../src/core/recipe/paletteMixer";
 import { simulateSurface, simulateTube, USUAL_DEVIATION } from "../../src/devices/simulatedPaint";
+import { valueText } from "../../src/core/describe/valueScale";
+import { DEFAULT_SETTINGS } from "../../src/domain/settings/settings";
+import { recipeOfCell } from "../../src/domain/strings/cellRecipe";
+import type { Grid } from "../../src/domain/strings/grid";
+import { gridPlan } from "../../src/domain/strings/gridPlan";
+import { gridQuestion } from "../../src/domain/strings/gridQuestion";
+import { newGrid, type NewString, noteBase, stringOf } from "../../src/domain/strings/newString";
+import { createPaletteApi } from "../../src/workers/paletteApi";
 import type { Tube } from "../../src/domain/tube/tube";
 import { type DemoFile, demoFileSchema } from "../../src/persistence/demo";
 import { tubeFromModel } from "../../src/domain/tube/newTube";
@@ -254,6 +262,7 @@ const file: DemoDraft = {
   piles: [],
   readings: [],
   matches: [],
+  grids: [],
 };
 
 function stored(lab: LabD65, source: StoredColor["source"], uncertaintyDeltaE2000: number): StoredColor {
@@ -417,6 +426,93 @@ SPOTS.forEach((spot, i) => {
   if (i === 3) mixNote(note, MADE_AT - 75 * 60_000, 0, "reading");
 });
 
+/** Strings of four notes on common values; of the rust three piles were laid yesterday and are used up. */
+function planStrings(): void {
+  const string = (name: string): NewString => {
+    const note = file.notes.find((one) => one.paintingId === PAINTING && one.name === name);
+    if (!note) throw new Error(`No note ${name}`);
+    return stringOf(name, noteBase(note), DEFAULT_SETTINGS.school);
+  };
+  const grid: Grid = {
+    ...newGrid(PAINTING, "Strings for the slipway", DEFAULT_SETTINGS.scale),
+    id: "grid-slipway",
+    strings: ["Rust streak", "Sand, wet", "Lichen", "Hull, shadow side"].map((name, i) => ({
+      ...string(name),
+      id: `string-${i + 1}`,
+    })),
+    taken: [],
+    createdAt: MADE_AT - 2 * DAY_MS,
+  };
+  const board = PALETTE.flatMap((id) => tubes.find((tube) => tube.id === id) ?? []);
+  const asked = gridQuestion(grid, {
+    board,
+    box: tubes,
+    notes: file.notes,
+    tubeById: new Map(tubes.map((tube) => [tube.id, tube])),
+    settings: DEFAULT_SETTINGS,
+    lightener: "white",
+  });
+  if (!asked) throw new Error("No strings");
+  const plan = gridPlan(
+    grid,
+    asked,
+    createPaletteApi().strings(asked.request, () => undefined),
+    1,
+  );
+  const laid = (plan.columns[0]?.cells ?? []).slice(1, 4);
+  const taken = laid.map((cell, i) => {
+    const name = `Rust streak, value ${valueText(cell.row, DEFAULT_SETTINGS.scale)}`;
+    const recipeId = `recipe-string-${i + 1}`;
+    const startedAt = MADE_AT - DAY_MS + i * 600_000;
+    const recipe = recipeOfCell(cell, name, undefined);
+    file.recipes.push({
+      ...recipe,
+      predicted: stored(labD65(...recipe.predicted.lab), "predicted", 4),
+      id: recipeId,
+      createdAt: startedAt,
+    });
+    const additions = recipe.amounts.map(({ tubeId, parts }) => ({
+      tubeId,
+      parts: Math.round(parts * Math.exp(0.05 * rng.normal()) * 1000) / 1000,
+      suggestedParts: parts,
+      turn: 1,
+      addedAt: startedAt + 60_000,
+    }));
+    const truth = trueColor(
+      additions.map(({ tubeId, parts }) => ({
+        tube: PALETTE.indexOf(tubeId as (typeof PALETTE)[number]),
+        parts,
+      })),
+    );
+    const pileId = `pile-string-${i + 1}`;
+    file.piles.push({
+      id: pileId,
+      paintingId: PAINTING,
+      name,
+      recipeId,
+      additions,
+      state: "kept",
+      leftParts: 0,
+      createdAt: startedAt,
+    });
+    file.readings.push({
+      id: `reading-string-${i + 1}`,
+      pileId,
+      turn: 2,
+      color: stored(
+        labD65(truth[0] + 0.8 * rng.normal(), truth[1] + 0.9 * rng.normal(), truth[2] + 0.9 * rng.normal()),
+        "by-eye",
+        2,
+      ),
+      film: "wet",
+      takenAt: startedAt + 180_000,
+    });
+    return { stringId: cell.stringId, row: cell.row, recipeId };
+  });
+  file.grids.push({ ...grid, taken });
+}
+
+planStrings();
 const checked = demoFileSchema.parse(file);
 writeFileSync(path.join(ROOT, "public/demo/slipway.json"), `${JSON.stringify(checked)}\n`);
 for (const note of checked.notes.slice(-SPOTS.length)) {

@@ -38,6 +38,11 @@ async function palette(page: Page, tab: string, words: RegExp): Promise<void> {
   await page.getByText(words).first().waitFor();
 }
 
+async function strings(page: Page): Promise<void> {
+  await page.getByRole("link", { name: "Strings", exact: true }).click();
+  await page.getByRole("region", { name: "Mix these first, and split them" }).waitFor();
+}
+
 const SHOTS: readonly Shot[] = [
   { name: "tubes", width: 1280, height: 800, take: (page) => tube(page, "Prussian blue") },
   {
@@ -47,18 +52,6 @@ const SHOTS: readonly Shot[] = [
     take: (page) => tube(page, "Prussian blue"),
   },
   { name: "palette", width: 1280, height: 800, take: (page) => palette(page, "Reach", /From value/) },
-  {
-    name: "palette-dark",
-    width: 1280,
-    height: 800,
-    take: async (page) => {
-      await palette(page, "Pairs", /Dullest|No mixture/);
-      await page.getByLabel("From", { exact: true }).selectOption({ label: "Prussian blue" });
-      await page.getByLabel("to", { exact: true }).selectOption({ label: "Pyrrole red" });
-      await page.getByRole("heading", { name: "Palette" }).click();
-      await room(page, "dark");
-    },
-  },
   { name: "table", width: 1280, height: 800, take: () => Promise.resolve() },
   {
     name: "subject",
@@ -69,28 +62,6 @@ const SHOTS: readonly Shot[] = [
       const stage = page.getByRole("application");
       await stage.click({ position: { x: 420, y: 290 } });
       await page.getByText("reach it").or(page.getByText("come near")).waitFor();
-    },
-  },
-  {
-    name: "subject-light",
-    width: 1280,
-    height: 800,
-    take: async (page) => {
-      await page.getByRole("link", { name: "Subject", exact: true }).click();
-      await page.getByRole("application").waitFor();
-      await page.getByRole("button", { name: "simulated camera" }).click();
-      await page.getByRole("button", { name: /Slipway by lamplight/ }).click();
-      await page.getByRole("application", { name: /slipway-lamp/ }).waitFor();
-      await page.getByRole("tab", { name: "Light" }).click();
-      await page.getByRole("radio", { name: "a grey card" }).click();
-      await page.locator("canvas[data-look=picture]").waitFor();
-      const stage = page.getByRole("application");
-      const { width = 0, height = 0 } = (await stage.boundingBox()) ?? {};
-      await stage.click({ position: { x: 0.025 * width, y: 0.08 * height } });
-      await stage.click({ position: { x: 0.025 * width, y: 0.92 * height } });
-      // The line itself, not its copy for those who listen.
-      await page.locator("[data-says]").filter({ hasText: "The photo is" }).waitFor();
-      await room(page, "middle");
     },
   },
   {
@@ -152,23 +123,6 @@ const SHOTS: readonly Shot[] = [
     },
   },
   {
-    name: "log-record",
-    width: 1280,
-    height: 800,
-    take: async (page) => {
-      await tube(page, "Raw umber");
-      await page.getByRole("button", { name: "Test this tube" }).click();
-      await page.getByRole("slider", { name: "Value of the patch" }).focus();
-      for (let step = 0; step < 4; step++) await page.keyboard.press("ArrowLeft");
-      await page.getByRole("button", { name: "It looks the same" }).click();
-      await page.getByRole("button", { name: "Fit the tube to these" }).click();
-      await page.getByRole("button", { name: "Keep it" }).click();
-      await page.getByRole("link", { name: "Log", exact: true }).click();
-      await page.getByRole("table").getByRole("button", { name: /Rope/ }).click();
-      await page.getByText("A tube changed since").waitFor();
-    },
-  },
-  {
     name: "log-statistics",
     width: 1280,
     height: 800,
@@ -190,6 +144,40 @@ const SHOTS: readonly Shot[] = [
       await page.getByRole("region", { name: "Archive", exact: true }).evaluate((archive) => {
         archive.scrollIntoView();
       });
+    },
+  },
+  {
+    name: "strings",
+    width: 1280,
+    height: 800,
+    take: async (page) => {
+      await strings(page);
+      await page.getByRole("button", { name: /^Sand, wet, value 5¾/ }).click();
+    },
+  },
+  {
+    name: "strings-dark",
+    width: 1280,
+    height: 800,
+    take: async (page) => {
+      await strings(page);
+      await room(page, "dark");
+      await page.getByRole("button", { name: "more for this grid" }).click();
+      await page.getByRole("menuitem", { name: "Compare three versions" }).click();
+      await page
+        .getByText(/measured doses\./)
+        .nth(2)
+        .waitFor();
+    },
+  },
+  {
+    name: "strings-phone",
+    width: 390,
+    height: 844,
+    take: async (page) => {
+      await page.getByRole("button", { name: "more" }).click();
+      await page.getByRole("dialog").getByRole("link", { name: "Strings", exact: true }).click();
+      await page.getByRole("button", { name: /^Lichen, value 5¾/ }).click();
     },
   },
   { name: "table-phone", width: 390, height: 844, take: () => Promise.resolve() },

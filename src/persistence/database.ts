@@ -20,11 +20,12 @@ import type { Note } from "../domain/note/note";
 import type { Painting, Picture } from "../domain/painting/painting";
 import type { Palette } from "../domain/palette/palette";
 import type { Settings } from "../domain/settings/settings";
+import type { Grid } from "../domain/strings/grid";
 import type { Timer } from "../domain/timer/timer";
 import type { Tube, TubePhoto } from "../domain/tube/tube";
 
 /** Of the newest shape on disk; archives say which one they hold. */
-export const STORE_VERSION = 9;
+export const STORE_VERSION = 10;
 
 export type Workspace = "own" | "demo";
 
@@ -46,6 +47,7 @@ export class GamanDatabase extends Dexie {
   declare benches: Table<BenchRow, string>;
   declare matchPhotos: Table<MatchPhoto, string>;
   declare turnPhotos: Table<TurnPhoto, string>;
+  declare grids: Table<Grid, string>;
   declare settings: Table<Settings, string>;
   declare quarantine: Table<QuarantinedRow, number>;
   declare imports: Table<Import, string>;
@@ -118,6 +120,7 @@ export class GamanDatabase extends Dexie {
     this.version(8).stores({ turnPhotos: "id, pileId" });
     // A calibration may hold the surface that it was learned under; older rows have none.
     this.version(9).stores({});
+    this.version(10).stores({ grids: "id, paintingId" });
   }
 }
 

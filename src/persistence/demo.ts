@@ -6,10 +6,12 @@ import type { Painting, Picture } from "../domain/painting/painting";
 import type { Palette } from "../domain/palette/palette";
 import type { Pile, StoredRecipe } from "../domain/pile/pile";
 import type { Reading } from "../domain/reading/reading";
+import type { Grid } from "../domain/strings/grid";
 import type { Tube } from "../domain/tube/tube";
 import type { GamanDatabase } from "./database";
 import { asLargeWrite } from "./largeWrite";
 import {
+  gridSchema,
   matchSchema,
   noteSchema,
   paintingSchema,
@@ -37,6 +39,7 @@ export const demoFileSchema = z.strictObject({
   piles: z.array(pileSchema),
   readings: z.array(readingSchema),
   matches: z.array(matchSchema),
+  grids: z.array(gridSchema),
 });
 export type DemoFile = {
   readonly format: "gaman-demo";
@@ -51,6 +54,7 @@ export type DemoFile = {
   readonly piles: readonly Pile[];
   readonly readings: readonly Reading[];
   readonly matches: readonly Match[];
+  readonly grids: readonly Grid[];
 };
 
 /** Replaces whatever demo there was. Either all of it is there afterwards or nothing. */
@@ -79,6 +83,7 @@ export async function writeDemo(
     );
     await db.readings.bulkAdd(file.readings.map(moved));
     await db.matches.bulkAdd(file.matches.map(moved));
+    await db.grids.bulkAdd(file.grids.map(moved));
     await db.settings.put(settingsSchema.parse({ ...settings, currentPaintingId: file.currentPaintingId }));
   };
   await asLargeWrite(() => db.transaction("rw", db.tables, write));

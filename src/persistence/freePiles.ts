@@ -20,14 +20,24 @@ import { pileSchema, readingSchema, recipeSchema } from "./schema";
 /** Begins a pile on the board of a painting. Its name can be given later. */
 export async function beginFreePile(
   db: GamanDatabase,
-  { paintingId, name }: { readonly paintingId: string; readonly name?: string | undefined },
+  {
+    paintingId,
+    name,
+    recipeId: plannedId,
+  }: {
+    readonly paintingId: string;
+    readonly name?: string | undefined;
+    /** Of a recipe that is kept already, and which the pile follows. */
+    readonly recipeId?: string | undefined;
+  },
   additions: readonly NewAddition[],
   recipe: Omit<StoredRecipe, "id" | "noteId" | "createdAt"> | undefined,
   now: number,
 ): Promise<Pile> {
   return db.transaction("rw", [db.piles, db.recipes, db.readings], async () => {
-    const recipeId = recipe && nanoid();
-    if (recipe) await db.recipes.add(recipeSchema.parse({ ...recipe, id: recipeId, createdAt: now }));
+    const recipeId = plannedId ?? (recipe && nanoid());
+    if (recipe && plannedId === undefined)
+      await db.recipes.add(recipeSchema.parse({ ...recipe, id: recipeId, createdAt: now }));
     const pile = pileSchema.parse({
       id: nanoid(),
       paintingId,

@@ -5,10 +5,14 @@ import { labD65 } from "../core/color/types";
 import type { Note } from "../domain/note/note";
 import { seenStates } from "../domain/pile/evidence";
 import { storedFromLab } from "../domain/reading/storedColor";
+import { DEFAULT_SCHOOL } from "../domain/school/school";
+import { DEFAULT_SETTINGS } from "../domain/settings/settings";
 import { readFirstLooks, readTimers } from "./benches";
 import { GamanDatabase } from "./database";
 import { readNoteHistory, readPile } from "./pileReads";
+import { readGrids } from "./grids";
 import { noteSchema } from "./schema";
+import { readSettings } from "./studio";
 
 const note: Note = {
   id: "handle",
@@ -126,6 +130,26 @@ describe("the step from version 6", () => {
     // Four rows, two measurements.
     expect(seenStates(piles, readings, (wet) => wet)).toHaveLength(2);
     expect(await now.imports.count()).toBe(0);
+    await now.delete();
+  });
+});
+
+describe("the step from version 9", () => {
+  it("adds the table of strings, and a school that was kept before takes what is usual", async () => {
+    const name = "from-9";
+    const old = new Dexie(name);
+    old.version(9).stores({ settings: "id", notes: "id, paintingId, [paintingId+number]" });
+    const { knife, stirring, nudge, farOff, highlights, tryOn, ...school } = DEFAULT_SCHOOL;
+    await old.table("settings").add({ ...DEFAULT_SETTINGS, school: { ...school, way: "premix" } });
+    await old.table("notes").add(note);
+    old.close();
+    const now = new GamanDatabase(name);
+    expect(await readSettings(now)).toEqual({
+      ...DEFAULT_SETTINGS,
+      school: { ...school, way: "premix", knife, stirring, nudge, farOff, highlights, tryOn },
+    });
+    expect(await readGrids(now, note.paintingId)).toEqual([]);
+    expect(noteSchema.parse(await now.notes.get(note.id))).toEqual(note);
     await now.delete();
   });
 });

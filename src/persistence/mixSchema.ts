@@ -1,5 +1,14 @@
 /** What is stored of mixing: recipes, piles, readings, matches, and what the painter has in hand at the bench. */
 import * as z from "zod/mini";
+import { CHROMA_RULES, DARKEN_WAYS, LIGHTEN_WAYS } from "../core/strings/types";
+import {
+  GRID_AMOUNTS,
+  GRID_RESERVES,
+  GRID_TUBES,
+  LEAST_ROWS,
+  MOST_ROWS,
+  MOST_STRINGS,
+} from "../domain/strings/grid";
 import { FILMS, SEEN_ON } from "../domain/reading/reading";
 import { TIMER_KINDS } from "../domain/timer/timer";
 import { difference, finite, groundSchema, id, name, ordinal, storedColorSchema, time } from "./schemaParts";
@@ -17,8 +26,21 @@ export const recipeSchema = z
   .strictObject({
     id,
     noteId: z.optional(id),
+    name: z.optional(name),
     /** In the order of laying down, rounded to the knife. */
     amounts: z.array(amountSchema).check(z.minLength(1), z.maxLength(6)),
+    thinned: z.optional(
+      z
+        .array(
+          z.strictObject({
+            tubeId: id,
+            carrierId: id,
+            carrierParts: finite.check(z.positive(), z.lte(1000)),
+            dose: finite.check(z.positive(), z.lte(10_000)),
+          }),
+        )
+        .check(z.maxLength(6)),
+    ),
     /** Exact shares of the volume in the same order; they sum to 1. */
     shares: z.array(finite.check(z.positive(), z.lte(1))).check(z.minLength(1), z.maxLength(6)),
     predicted: storedColorSchema,
@@ -142,6 +164,57 @@ export const timerSchema = z.strictObject({
 /** Signed misses of a pile from what it is compared with: L*, C*ab and ΔH*. */
 const signed = finite.check(z.gte(-1000), z.lte(1000));
 const missSchema = z.strictObject({ deltaLightness: signed, deltaChroma: signed, deltaHue: signed });
+
+/** Dry L* of a row. */
+const row = finite.check(z.gte(0), z.lte(100));
+const pileParts = finite.check(z.positive(), z.lte(1000));
+
+/** What a string is a family of: a colour, or paint. */
+const gridBaseSchema = z.discriminatedUnion("kind", [
+  z.strictObject({
+    kind: z.literal("colour"),
+    color: storedColorSchema,
+    light: z.optional(storedColorSchema),
+    dark: z.optional(storedColorSchema),
+    noteId: z.optional(id),
+  }),
+  z.strictObject({
+    kind: z.literal("paint"),
+    amounts: z.array(amountSchema).check(z.minLength(1), z.maxLength(24)),
+    pileId: z.optional(id),
+  }),
+]);
+
+export const gridSchema = z.strictObject({
+  id,
+  paintingId: id,
+  name,
+  rows: z.array(row).check(z.minLength(LEAST_ROWS), z.maxLength(MOST_ROWS)),
+  strings: z
+    .array(
+      z.strictObject({
+        id,
+        name,
+        base: gridBaseSchema,
+        lighten: z.enum(LIGHTEN_WAYS),
+        darken: z.enum(DARKEN_WAYS),
+        chroma: z.enum(CHROMA_RULES),
+        byHand: z.optional(z.array(z.strictObject({ row, parts: pileParts })).check(z.maxLength(MOST_ROWS))),
+      }),
+    )
+    .check(z.maxLength(MOST_STRINGS)),
+  tubes: z.enum(GRID_TUBES),
+  parts: pileParts,
+  amounts: z.enum(GRID_AMOUNTS),
+  sharedWithin: finite.check(z.gte(0), z.lte(20)),
+  usesParents: z.boolean(),
+  reserve: z.enum(GRID_RESERVES),
+  /** Members that were taken to the bench: the pile that follows a recipe is the member. */
+  taken: z
+    .array(z.strictObject({ stringId: id, row: z.optional(row), recipeId: id }))
+    .check(z.maxLength(400)),
+  createdAt: time,
+});
 
 /** What was chosen or entered at the bench of a note but is not paint yet; so that closing the page loses nothing. */
 export const benchSchema = z.strictObject({

@@ -11,6 +11,7 @@ import type { BenchRow, Pile, StoredRecipe, TurnPhoto } from "../domain/pile/pil
 import type { FirstLook, Reading } from "../domain/reading/reading";
 import type { School } from "../domain/school/school";
 import type { Settings } from "../domain/settings/settings";
+import type { Grid } from "../domain/strings/grid";
 import type { Timer } from "../domain/timer/timer";
 import type { Tube, TubePhoto } from "../domain/tube/tube";
 import type * as rows from "./schema";
@@ -40,6 +41,7 @@ export type RowsAreDomain = [
   Same<RowOf<"lookSchema">, FirstLook>,
   Same<RowOf<"timerSchema">, Timer>,
   Same<RowOf<"benchSchema">, BenchRow>,
+  Same<RowOf<"gridSchema">, Grid>,
 ];
 /** Does not compile when a row and its type differ: "never" is not "true". */
 export const ROWS_ARE_DOMAIN: RowsAreDomain extends readonly true[] ? true : false = true;

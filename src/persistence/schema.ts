@@ -16,11 +16,17 @@ import {
 import {
   DEFAULT_SCHOOL,
   DULLING_MEANS,
+  FAR_OFFS,
+  HIGHLIGHTS,
+  HUE_NUDGES,
+  KNIVES,
   LAYING_STARTS,
   LIGHTENERS,
   MIXING_WAYS,
   RED_DARKENERS,
   SCHOOL_FIRSTS,
+  STIRRINGS,
+  TRY_PLACES,
 } from "../domain/school/school";
 import { FILMS, SEEN_ON } from "../domain/reading/reading";
 import {
@@ -269,6 +275,13 @@ export const schoolSchema = z.strictObject({
   way: z.enum(MIXING_WAYS),
   start: z.enum(LAYING_STARTS),
   lighten: z.enum(LIGHTENERS),
+  // Later than the others: a school that was kept before takes what is usual.
+  knife: z._default(z.enum(KNIVES), DEFAULT_SCHOOL.knife),
+  stirring: z._default(z.enum(STIRRINGS), DEFAULT_SCHOOL.stirring),
+  nudge: z._default(z.enum(HUE_NUDGES), DEFAULT_SCHOOL.nudge),
+  farOff: z._default(z.enum(FAR_OFFS), DEFAULT_SCHOOL.farOff),
+  highlights: z._default(z.enum(HIGHLIGHTS), DEFAULT_SCHOOL.highlights),
+  tryOn: z._default(z.enum(TRY_PLACES), DEFAULT_SCHOOL.tryOn),
 });
 
 export const settingsSchema = z.strictObject({

@@ -2,10 +2,12 @@
 import { TABLE_NAMES, type TableName } from "../domain/store/tableNames";
 import type { Table } from "dexie";
 import type * as z from "zod/mini";
+import { pileOfLeftover } from "../domain/pile/puddle";
 import { WATER } from "../domain/tube/water";
 import type { GamanDatabase } from "./database";
 import {
   benchSchema,
+  gridSchema,
   lookSchema,
   matchPhotoSchema,
   matchSchema,
@@ -61,7 +63,8 @@ function define<T extends Row>(
 const tubesOf = (
   amounts: readonly { readonly tubeId: string }[],
 ): readonly (readonly [table: TableName, id: string])[] =>
-  amounts.map(({ tubeId }) => ["tubes", tubeId] as const);
+  // Paint out of an older pile is no tube.
+  amounts.flatMap(({ tubeId }) => (pileOfLeftover(tubeId) === undefined ? [["tubes", tubeId] as const] : []));
 
 const DEFINED: readonly RowTable[] = [
   define("settings", settingsSchema, () => []),
@@ -99,6 +102,11 @@ const DEFINED: readonly RowTable[] = [
   define("timers", timerSchema, (row) => [["paintings", row.paintingId]]),
   // A bench is what is in hand: it may outlive its note without harm.
   define("benches", benchSchema, () => [], { key: "noteId" }),
+  define("grids", gridSchema, (row) => [
+    ["paintings", row.paintingId],
+    ...row.taken.map(({ recipeId }) => ["recipes", recipeId] as const),
+    ...row.strings.flatMap(({ base }) => (base.kind === "paint" ? tubesOf(base.amounts) : [])),
+  ]),
 ];
 
 export const ROW_TABLES: ReadonlyMap<TableName, RowTable> = new Map(

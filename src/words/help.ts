@@ -62,6 +62,18 @@ export const VIEW_HELP: readonly ViewHelp[] = [
     words: ["ΔE", "pile", "part", "touch", "speck", "addition", "value", "chroma", "hue"],
   },
   {
+    path: "/strings",
+    purpose:
+      "Strings plans piles that are mixed before painting: families of colour, side by side on the same values.",
+    use: [
+      "Add a string: tap a tube on the board, or take a note or a pile. Its members go from light to dark.",
+      "Piles in one row have the same value. Hold for grey: each row is an even band.",
+      "Tap a pile to see what goes into it, and to mix it at the bench.",
+      "Tap a value to change it for all strings. Print the plan, and lay the piles out.",
+    ],
+    words: ["string", "grid", "value", "chroma", "part", "pile"],
+  },
+  {
     path: "/log",
     purpose: "Log is your memory: every match and pile, found again by words, and mixed again.",
     use: [

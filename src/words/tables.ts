@@ -20,6 +20,7 @@ export const TABLE_WORDS: Readonly<Record<TableName, readonly [one: string, many
   looks: ["first look", "first looks"],
   timers: ["timer", "timers"],
   benches: ["bench", "benches"],
+  grids: ["grid of strings", "grids of strings"],
 };
 
 /** "12 notes", "1 note". */

@@ -31,7 +31,7 @@ export const readingFiles = new WorkerClient<ReadingFilesApi>({
     }),
 });
 
-export type SheetPdfApi = Pick<typeof sheetPdf, "pdfOfDrawings" | "pdfOfPicture">;
+export type SheetPdfApi = Pick<typeof sheetPdf, "pdfOfDrawings" | "pdfOfPictures">;
 
 /** Pages for printing. */
 export const sheets = new WorkerClient<SheetPdfApi>({

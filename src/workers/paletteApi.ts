@@ -17,6 +17,10 @@ import { pictureCover, type PictureCover } from "../core/palette/pictureCover";
 import type { ColorArea } from "../core/picture/colorAreas";
 import { reachProfile, type ReachProfile } from "../core/palette/reachProfile";
 import { inKey, type KeyMember, type MixedScheme, mixScheme, pileOf } from "../core/palette/scheme";
+import { type MixturePath, mixturePath } from "../core/palette/mixturePath";
+import { StringPlanner } from "../core/strings/stringPlan";
+import type { PlannedString } from "../core/strings/types";
+import type { GridRequest } from "../domain/strings/gridQuestion";
 import { PaletteReach, type ReachAnswer } from "../core/reach/reach";
 import type { Wash } from "../core/mixing/washMixer";
 import { labFromReflectance } from "../core/spectrum/colorimetry";
@@ -114,6 +118,10 @@ export type PaletteApi = {
     lightener: Lightener,
   ) => readonly Parents[];
   scheme: (question: SchemeQuestion) => SchemeAnswer;
+  /** Strings on common rows, one after the other; tells the share that is done. */
+  strings: (request: GridRequest, onProgress: (share: number) => void) => readonly PlannedString[];
+  /** The way between two piles, from one to the other. */
+  slide: (tubes: readonly SolverTube[], one: readonly number[], other: readonly number[]) => MixturePath;
   /** All notes moved into what the palette mixes, with their relations kept. */
   intoReach: (tubes: readonly SolverTube[], notes: readonly LabD65[], lightener: Lightener) => IntoReach;
   /** What the nearest mixture of each note becomes when it takes up wet paint from below. */
@@ -192,6 +200,29 @@ export function createPaletteApi(): PaletteApi {
         const seen = layerReflectance(layer, { state: "wet", paint: below, takenUp }, PAINT_SURFACE);
         return labFromReflectance(seen, VIEWING.D65);
       });
+    },
+    strings({ tubes, strings }, onProgress) {
+      const palette = tubes.map((tube) => ({ optics: opticsOf(tube), isBlack: tube.isBlack }));
+      const planners = new Map<boolean, StringPlanner>();
+      const plannerFor = (asWash: boolean): StringPlanner => {
+        const known = planners.get(asWash);
+        if (known) return known;
+        const planner = new StringPlanner(palette, {
+          bench: WHITE_BENCH,
+          ...(asWash && { wash: WASH }),
+        });
+        planners.set(asWash, planner);
+        return planner;
+      };
+      return strings.map(({ question, hands, asWash }, i) => {
+        const planned = plannerFor(asWash).plan(question, hands);
+        onProgress((i + 1) / strings.length);
+        return planned;
+      });
+    },
+    slide(tubes, one, other) {
+      const optics = tubes.map(opticsOf);
+      return mixturePath(pileOf(optics, one).optics, pileOf(optics, other).optics, WHITE_BENCH);
     },
     scheme({ tubes, black, white, hues, lightness, keyStep, lightener }) {
       const wash = washOf(lightener);

@@ -4,7 +4,7 @@ import { extractText, getMeta } from "unpdf";
 import { describe, expect, it } from "vitest";
 import { labD65 } from "../core/color/types";
 import type { Drawing, DrawnText } from "../domain/sheet/drawing";
-import { pdfOfDrawings, pdfOfPicture } from "./sheetPdf";
+import { pdfOfDrawings, pdfOfPictures } from "./sheetPdf";
 
 const face = (name: string) =>
   new Uint8Array(
@@ -97,7 +97,7 @@ describe("a sheet as PDF", () => {
       ),
       (letter) => letter.charCodeAt(0),
     );
-    const pdf = await PDFDocument.load(await pdfOfPicture(FILE, card(), png));
+    const pdf = await PDFDocument.load(await pdfOfPictures(FILE, [{ drawing: card(), png }]));
     expect([pdf.getTitle(), pdf.getSubject(), pdf.getPageCount()]).toEqual(["Hull", "3 parts white", 1]);
   });
 });

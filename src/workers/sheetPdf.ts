@@ -52,15 +52,22 @@ export async function pdfOfDrawings(
   return unknown.size > 0 ? { unknown: [...unknown].join("") } : pdf.save();
 }
 
-/** One page that is a picture, with its words beside it. @param png - of the whole page. */
-export async function pdfOfPicture(
+export type PicturedPage = {
+  readonly drawing: Pick<Drawing, "width" | "height" | "unitsPerMm">;
+  /** Of the whole page. */
+  readonly png: Uint8Array;
+};
+
+/** Pages that are pictures, with their words beside them. */
+export async function pdfOfPictures(
   file: Omit<SheetFile, "drawings">,
-  drawing: Pick<Drawing, "width" | "height" | "unitsPerMm">,
-  png: Uint8Array,
+  pages: readonly PicturedPage[],
 ): Promise<Uint8Array> {
   const pdf = await begin(file);
-  const page = pageOf(pdf, drawing);
-  page.drawImage(await pdf.embedPng(png), { x: 0, y: 0, ...page.getSize() });
+  for (const { drawing, png } of pages) {
+    const page = pageOf(pdf, drawing);
+    page.drawImage(await pdf.embedPng(png), { x: 0, y: 0, ...page.getSize() });
+  }
   return pdf.save();
 }
 

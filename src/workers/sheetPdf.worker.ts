@@ -1,4 +1,4 @@
 import * as Comlink from "comlink";
-import { pdfOfDrawings, pdfOfPicture } from "./sheetPdf";
+import { pdfOfDrawings, pdfOfPictures } from "./sheetPdf";
 
-Comlink.expose({ pdfOfDrawings, pdfOfPicture });
+Comlink.expose({ pdfOfDrawings, pdfOfPictures });

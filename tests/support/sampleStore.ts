@@ -10,6 +10,10 @@ import { tubeFromModel } from "@/domain/tube/newTube";
 import { keepPicture } from "@/persistence/pictures";
 import { addReading, addToPile, keepMatch, seenOf } from "@/persistence/piles";
 import { addFirstLook, changeBench, setTimer } from "@/persistence/benches";
+import { TEN_IS_WHITE } from "@/core/describe/valueScale";
+import { DEFAULT_SCHOOL } from "@/domain/school/school";
+import { newGrid, noteBase, stringOf } from "@/domain/strings/newString";
+import { addGrid, takeCell } from "@/persistence/grids";
 import { keepTurnPhoto } from "@/persistence/turnPhotos";
 import { keepMatchPhoto } from "@/persistence/matchRecords";
 import { addNote, changeSettings, startPainting } from "@/persistence/studio";
@@ -122,6 +126,32 @@ export async function fillStore(db: GamanDatabase, title = "Harbour"): Promise<S
     at: 1009,
   });
   await setTimer(db, { paintingId: painting.id, noteId: hull.id, kind: "dry-check" }, 60, 1010);
+  const grid = await addGrid(
+    db,
+    {
+      ...newGrid(painting.id, "Strings for the hull", TEN_IS_WHITE),
+      strings: [{ ...stringOf("Hull", noteBase(hull), DEFAULT_SCHOOL), id: "string-hull" }],
+    },
+    1011,
+  );
+  await takeCell(
+    db,
+    grid.id,
+    { stringId: "string-hull", row: grid.rows[0] },
+    {
+      name: "Hull, value 9",
+      amounts: [
+        { tubeId: white.id, parts: 3 },
+        { tubeId: umber.id, parts: 0.05 },
+      ],
+      thinned: [{ tubeId: umber.id, carrierId: white.id, carrierParts: 9, dose: 0.5 }],
+      shares: [3 / 3.05, 0.05 / 3.05],
+      predicted: stored(90, 1, 5),
+      deltaE2000: 0,
+      reasons: ["by-hand"],
+    },
+    1012,
+  );
   await changeBench(db, sand.id, { byHand: [{ tubeId: white.id, parts: 2 }], required: [umber.id] });
   return { painting, notes, tubes };
 }

@@ -162,6 +162,29 @@ test("a swipe up that starts on the picture scrolls and picks nothing; a tap and
   await expect(panel).not.toHaveText(tapped ?? "");
 });
 
+test("values alone, the room and a smaller board are a touch away on every view", async ({ page }) => {
+  await openDemo(page);
+  const html = page.locator("html");
+  const sight = page.getByRole("button", { name: /^How it is seen/ });
+  await sight.tap();
+  const panel = page.getByRole("dialog", { name: "How it is seen" });
+  await panel.getByRole("checkbox", { name: /All paint in grey/ }).check();
+  await panel.getByRole("button", { name: "Close" }).tap();
+  // It stays from view to view, until it is taken off.
+  for (const view of ["Palette", "Log"]) {
+    await goTo(page, view);
+    await expect(html).toHaveAttribute("data-grey", "");
+  }
+  await goTo(page, "Table");
+  await sight.tap();
+  await panel.getByRole("checkbox", { name: /All paint in grey/ }).uncheck();
+  await expect(html).not.toHaveAttribute("data-grey");
+  await panel.getByRole("radio", { name: "dark room" }).tap();
+  await expect(html).toHaveAttribute("data-room", "dark");
+  await panel.getByRole("checkbox", { name: "Board and tray as a line each" }).check();
+  await expect(page.locator("[data-slim]")).toBeVisible();
+});
+
 /** Screens with little room: a phone lying down, and pages enlarged to 200 and 400 %. */
 const SMALL = [
   { width: 844, height: 390 },

@@ -2,7 +2,8 @@
  * When a recipe asks for less of a tube than a hand can lay down: mix that tube first into the recipe's
  * main ingredient, one part in so many, and dose the weaker mixture instead.
  */
-import { deltaE2000 } from "../color/ciede2000";
+import { aimDistance } from "../color/aimDistance";
+import { type DeltaE2000Factors, deltaE2000, REFERENCE_FACTORS } from "../color/ciede2000";
 import { type LabD65, labD65 } from "../color/types";
 import type { ColorModel } from "../mixing/colorModel";
 import type { Dosing } from "./dosing";
@@ -31,6 +32,17 @@ const CARRIER_PARTS = [4, 9, 19, 49, 99] as const;
 /** From a dozen smallest doses on, rounding changes a dose by a twelfth at most. */
 const COMFORTABLE_DOSES = 12;
 
+/** Steps by which doses are moved at most: far beyond what rounding takes. */
+const MOST_MOVES = 24;
+const ROUNDING = 1e-9;
+
+export type ThinningWishes = {
+  /** Amounts of fewer smallest doses than this are thinned, >= 1: rounding spoils a few of them too. */
+  readonly belowDoses?: number;
+  /** How strictly each axis is judged. */
+  readonly factors?: DeltaE2000Factors;
+};
+
 /**
  * @param tubes - indices into the paint table, one for each of `exact`.
  * @param exact - volumes in the unit of the dosing at the size of pile that is wanted, none of them rounded.
@@ -42,46 +54,92 @@ export function preDiluted(
   exact: readonly number[],
   target: LabD65,
   dosing: Dosing,
+  { belowDoses = 1, factors = REFERENCE_FACTORS }: ThinningWishes = {},
 ): DilutedRecipe | undefined {
   const smallestOf = (place: number): number => dosing.smallest(tubes[place] ?? -1);
   const largest = Math.max(...exact);
   const carrierPlace = exact.indexOf(largest);
   const tooSmall = exact.flatMap((amount, place) =>
-    amount < smallestOf(place) && place !== carrierPlace ? [place] : [],
+    amount < belowDoses * smallestOf(place) && place !== carrierPlace ? [place] : [],
   );
   if (tooSmall.length === 0 || largest < smallestOf(carrierPlace)) return undefined;
-  const dilutions: PreDilution[] = [];
-  // What each tube really comes to: rounded doses carry their share of tube and carrier.
-  const real = exact.map((amount, place) =>
-    tooSmall.includes(place) || place === carrierPlace ? 0 : dosing.round(amount, tubes[place] ?? -1),
+  const carrierPartsOf = (amount: number, place: number): number =>
+    CARRIER_PARTS.find((parts) => amount * (1 + parts) >= COMFORTABLE_DOSES * smallestOf(place)) ??
+    CARRIER_PARTS[CARRIER_PARTS.length - 1] ??
+    99;
+  const carrierParts = exact.map((amount, place) =>
+    tooSmall.includes(place) ? carrierPartsOf(amount, place) : undefined,
   );
-  let carried = 0;
-  for (const place of tooSmall) {
-    const amount = exact[place] ?? Number.NaN;
-    const carrierParts =
-      CARRIER_PARTS.find((parts) => amount * (1 + parts) >= COMFORTABLE_DOSES * smallestOf(place)) ??
-      CARRIER_PARTS[CARRIER_PARTS.length - 1] ??
-      99;
-    const dose = dosing.round(amount * (1 + carrierParts), tubes[place] ?? -1);
-    const share = dose / (1 + carrierParts);
-    real[place] = share;
-    carried += share * carrierParts;
-    dilutions.push({ tube: tubes[place] ?? -1, carrier: tubes[carrierPlace] ?? -1, carrierParts, dose });
-  }
-  const carrierAlone = Math.max(0, largest - carried);
+  const doses = exact.map((amount, place) =>
+    place === carrierPlace ? 0 : dosing.round(amount * (1 + (carrierParts[place] ?? 0)), tubes[place] ?? -1),
+  );
   // The carrier's share decides the strength of the whole, so it is worth the step of a smaller amount.
+  const carrierAlone = Math.max(0, largest - carriedBy(doses, carrierParts));
   const careful = dosing.step(carrierAlone / 8, tubes[carrierPlace] ?? -1);
-  const carrierLaid = Math.round(carrierAlone / careful) * careful;
-  real[carrierPlace] = carrierLaid + carried;
+  doses[carrierPlace] = Math.round(carrierAlone / careful) * careful;
+
+  const indices = Uint8Array.from(tubes);
   const out = new Float64Array(3);
-  mixer.writeLab(out, Uint8Array.from(tubes), Float64Array.from(real), tubes.length);
-  const predicted = labD65(out[0] as number, out[1] as number, out[2] as number);
+  const colorOf = (laid: readonly number[]): LabD65 => {
+    const carried = carriedBy(laid, carrierParts);
+    const real = laid.map(
+      (dose, place) => dose / (1 + (carrierParts[place] ?? 0)) + (place === carrierPlace ? carried : 0),
+    );
+    mixer.writeLab(out, indices, Float64Array.from(real), tubes.length);
+    return labD65(out[0] as number, out[1] as number, out[2] as number);
+  };
+  const laid = nearestDoses(
+    doses,
+    (place) => (place === carrierPlace ? careful : dosing.step(doses[place] ?? 0, tubes[place] ?? -1)),
+    (place) => (place === carrierPlace ? 0 : smallestOf(place)),
+    (trial) => aimDistance(target, colorOf(trial), factors),
+  );
+  const predicted = colorOf(laid);
   return {
-    dilutions,
-    volumes: real.map((amount, place) =>
-      tooSmall.includes(place) ? 0 : place === carrierPlace ? carrierLaid : amount,
-    ),
+    dilutions: tooSmall.map((place) => ({
+      tube: tubes[place] ?? -1,
+      carrier: tubes[carrierPlace] ?? -1,
+      carrierParts: carrierParts[place] ?? Number.NaN,
+      dose: laid[place] ?? Number.NaN,
+    })),
+    volumes: laid.map((dose, place) => (tooSmall.includes(place) ? 0 : dose)),
     predicted,
     deltaE2000: deltaE2000(target, predicted),
   };
+}
+
+/** Volume of the carrier that comes with the thinned doses. */
+function carriedBy(doses: readonly number[], carrierParts: readonly (number | undefined)[]): number {
+  return doses.reduce((sum, dose, place) => {
+    const parts = carrierParts[place];
+    return parts === undefined ? sum : sum + (dose * parts) / (1 + parts);
+  }, 0);
+}
+
+/** Moves one dose by one step as long as that brings the colour closer. */
+function nearestDoses(
+  start: readonly number[],
+  stepOf: (place: number) => number,
+  leastOf: (place: number) => number,
+  missOf: (doses: readonly number[]) => number,
+): readonly number[] {
+  let now = start;
+  let miss = missOf(start);
+  for (let move = 0; move < MOST_MOVES; move++) {
+    let better: readonly number[] | undefined;
+    for (const place of start.keys()) {
+      for (const way of [-1, 1]) {
+        const dose = (now[place] ?? 0) + way * stepOf(place);
+        if (dose < leastOf(place) - ROUNDING) continue;
+        const trial = now.map((one, i) => (i === place ? Math.max(0, dose) : one));
+        if (!trial.some((one) => one > 0)) continue;
+        const own = missOf(trial);
+        if (own >= miss - ROUNDING) continue;
+        [better, miss] = [trial, own];
+      }
+    }
+    if (!better) return now;
+    now = better;
+  }
+  return now;
 }

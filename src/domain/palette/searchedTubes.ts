@@ -13,8 +13,12 @@ const TOLD_BY = [0, 3] as const;
  * The tubes that a choice is made from: all of a usual box; of hundreds the held ones and then, one after the
  * other, the tube that is most unlike all that are taken already.
  */
-export function searchedTubes(tubes: readonly Tube[], heldIds: readonly string[]): readonly Tube[] {
-  if (tubes.length <= MOST_SEARCHED) return tubes;
+export function searchedTubes(
+  tubes: readonly Tube[],
+  heldIds: readonly string[],
+  most = MOST_SEARCHED,
+): readonly Tube[] {
+  if (tubes.length <= most) return tubes;
   const rows = tubes.map((tube) => ({ tube, ladder: ladderOfTube(tube), nearest: Number.POSITIVE_INFINITY }));
   const taken: (typeof rows)[number][] = [];
   const take = (row: (typeof rows)[number]): void => {
@@ -22,7 +26,7 @@ export function searchedTubes(tubes: readonly Tube[], heldIds: readonly string[]
     for (const other of rows) other.nearest = Math.min(other.nearest, unlikeness(row.ladder, other.ladder));
   };
   for (const row of rows.filter(({ tube }) => heldIds.includes(tube.id))) take(row);
-  while (taken.length < MOST_SEARCHED) {
+  while (taken.length < most) {
     const next = rows
       .filter((row) => !taken.includes(row))
       .reduce((best, row) => (row.nearest > best.nearest ? row : best));

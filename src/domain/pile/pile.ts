@@ -5,12 +5,25 @@ import type { StoredColor } from "../reading/storedColor";
 /** A volume of one tube, in the painter's parts. */
 export type Dose = { readonly tubeId: string; readonly parts: number };
 
+/** A tube that is too strong to dose as it is, and what to thin it with first. */
+export type RecipeDilution = {
+  readonly tubeId: string;
+  readonly carrierId: string;
+  readonly carrierParts: number;
+  /** Parts of the weaker mixture. */
+  readonly dose: number;
+};
+
 export type StoredRecipe = {
   readonly id: string;
   /** Nothing for a recipe of a free pile. */
   readonly noteId?: string | undefined;
+  /** What a pile that follows it is called: of a member of a string. */
+  readonly name?: string | undefined;
   /** In the order of laying down, rounded to the knife. */
   readonly amounts: readonly Dose[];
+  /** What is too strong to dose at this size: thinned first, then this much of the weaker mixture. */
+  readonly thinned?: readonly RecipeDilution[] | undefined;
   /** Exact shares of the volume in the same order; they sum to 1. */
   readonly shares: readonly number[];
   readonly predicted: StoredColor;

@@ -5,7 +5,7 @@ import { type LayingStart, orderOfSchool } from "../../core/recipe/layingOrder";
 import type { PaintedRecipe } from "../../core/recipe/paletteMixer";
 import type { RecipeReason } from "../../core/recipe/types";
 import { volumeOf } from "../pile/contents";
-import type { Dose, StoredRecipe } from "../pile/pile";
+import type { Dose, RecipeDilution, StoredRecipe } from "../pile/pile";
 import { storedFromLab } from "../reading/storedColor";
 import { GENERIC_UNCERTAINTY } from "../reading/uncertainty";
 import { isWater, WATER } from "../tube/water";
@@ -28,15 +28,6 @@ export type PaintRecipe = {
   readonly thinned:
     | { readonly deltaE2000: number; readonly dilutions: readonly RecipeDilution[] }
     | undefined;
-};
-
-/** A tube that is too strong to dose as it is, and what to thin it with first. */
-export type RecipeDilution = {
-  readonly tubeId: string;
-  readonly carrierId: string;
-  readonly carrierParts: number;
-  /** Parts of the weaker mixture. */
-  readonly dose: number;
 };
 
 export type DosingShift = { readonly tubeId: string; readonly shift: number };
@@ -112,6 +103,17 @@ export function recipeByHand(
 }
 
 const TENTH_MORE = 1.1;
+
+/** A recipe that was planned before, as for a member of a string: its amounts are those that were promised. */
+export function recipeAsPlanned(
+  { id, amounts, thinned = [] }: StoredRecipe,
+  predict: (amounts: readonly Dose[]) => LabD65 | undefined,
+): PaintRecipe | undefined {
+  const predicted = predict(amounts);
+  const recipe = predicted && recipeByHand(`plan-${id}`, "by-hand", amounts, predicted, predict);
+  if (!recipe || thinned.length === 0) return recipe;
+  return { ...recipe, thinned: { deltaE2000: recipe.deltaE2000, dilutions: thinned } };
+}
 
 /** The recipe in the order of a school. */
 export function plannedRecipe(

@@ -16,5 +16,6 @@ export const TABLE_NAMES = [
   "looks",
   "timers",
   "benches",
+  "grids",
 ] as const;
 export type TableName = (typeof TABLE_NAMES)[number];

@@ -56,7 +56,6 @@ export function Find({ views }: { views: readonly ViewName[] }) {
         className="flex size-11 items-center justify-center"
         aria-haspopup="dialog"
         aria-label="Find anything"
-        title="Find anything (F, or Ctrl K)"
         onClick={find}
       >
         <Search aria-hidden="true" />

@@ -1,18 +1,19 @@
 "use client";
 
-import { Contrast, FoldVertical, Moon, Sun, UnfoldVertical } from "lucide-react";
+import { Contrast, Moon, Sun } from "lucide-react";
 import { lazy, type ReactNode, Suspense, useRef, useState } from "react";
 import type { Settings } from "../../domain/settings/settings";
 import type { Tube } from "../../domain/tube/tube";
 import { WATER } from "../../domain/tube/water";
-import { type DoseTaker, useDoseTaker } from "../../kit/hand/doseTaker";
+import { type DoseTaker, type SmearTaker, useDoseTaker, useSmearTaker } from "../../kit/hand/doseTaker";
+import { intoSight } from "../../ui/intoSight";
 import { Smear } from "../../ui/Smear";
 import { Status } from "../../ui/Status";
 import { ladderOfTube } from "../../domain/tube/smear";
 import { useOpenStudio, useSettings, useStudio } from "../../kit/studio/useStudio";
 import { useChangeSettings } from "../../kit/studio/useChangeSettings";
 import { useKey } from "../../ui/useKey";
-import { fold, useSlim } from "./slim";
+import { Sight } from "./Sight";
 
 const ROOMS = [
   { value: "light", name: "Light room", Icon: Sun },
@@ -29,7 +30,7 @@ export function Board({ tools }: { tools: ReactNode }) {
   const { workspace } = useOpenStudio();
   const isReady = useStudio((studio) => studio.isReady);
   const taker = useDoseTaker();
-  const { isFolded, canFold } = useSlim();
+  const smears = useSmearTaker();
   const at = ROOMS.findIndex((room) => room.value === settings.room);
   const room = ROOMS[at] ?? ROOMS[0];
   const next = ROOMS[(at + 1) % ROOMS.length] ?? ROOMS[0];
@@ -41,11 +42,24 @@ export function Board({ tools }: { tools: ReactNode }) {
 
   return (
     <header className="print:hidden flex items-center gap-2 bg-board pr-2 wide:col-span-2 wide:gap-6 wide:pr-4 wide:pl-[7.25rem]">
-      <div className="min-w-0 flex-1 overflow-x-auto" tabIndex={0} role="region" aria-label="Board">
+      <div
+        className="min-w-0 flex-1 overflow-x-auto"
+        tabIndex={0}
+        role="region"
+        aria-label="Board"
+        onFocus={intoSight}
+      >
         {board.length > 0 ? (
           <ol className="flex gap-2 px-3 py-2 wide:gap-4 wide:px-0 wide:py-3 slim:min-h-11 slim:items-center slim:py-0!">
             {[...board.map(onBoard), ...(taker?.extras ?? [])].map(({ tube, detail }, i) => (
-              <BoardTube key={tube.id} tube={tube} detail={detail} variant={i} taker={taker} />
+              <BoardTube
+                key={tube.id}
+                tube={tube}
+                detail={detail}
+                variant={i}
+                taker={taker}
+                smears={smears}
+              />
             ))}
           </ol>
         ) : (
@@ -63,25 +77,12 @@ export function Board({ tools }: { tools: ReactNode }) {
         ) : null}
         <div className="flex wide:-mr-2.5">
           {tools}
-          {canFold ? (
-            <button
-              type="button"
-              aria-pressed={isFolded}
-              aria-label="Fold board and tray to a line each"
-              className="flex size-11 items-center justify-center short:hidden"
-              onClick={() => {
-                fold(!isFolded);
-              }}
-            >
-              {isFolded ? <UnfoldVertical aria-hidden="true" /> : <FoldVertical aria-hidden="true" />}
-            </button>
-          ) : null}
+          <Sight />
           <button
             type="button"
             onClick={step}
-            className="flex size-11 items-center justify-center"
+            className="hidden size-11 items-center justify-center wide:flex"
             aria-label={`${room.name}. Change to the ${next.name.toLowerCase()}`}
-            title={`${room.name} (R changes it)`}
           >
             <room.Icon aria-hidden="true" />
           </button>
@@ -104,7 +105,13 @@ function BoardTube({
   detail,
   variant,
   taker,
-}: DoseTaker["extras"][number] & { variant: number; taker: DoseTaker | undefined }) {
+  smears,
+}: DoseTaker["extras"][number] & {
+  variant: number;
+  taker: DoseTaker | undefined;
+  smears: SmearTaker | undefined;
+}) {
+  const tapWords = smears?.wordsOf(tube);
   const [isOpen, setOpen] = useState(false);
   const [word, setWord] = useState("");
   const anchor = useRef<HTMLButtonElement>(null);
@@ -149,6 +156,17 @@ function BoardTube({
           className="block min-h-11 w-full text-left"
           onClick={() => {
             setOpen(true);
+          }}
+        >
+          {drawn}
+        </button>
+      ) : smears && tapWords !== undefined ? (
+        <button
+          type="button"
+          aria-label={tapWords}
+          className="block min-h-11 w-full text-left"
+          onClick={() => {
+            smears.take(tube);
           }}
         >
           {drawn}

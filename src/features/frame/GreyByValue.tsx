@@ -2,6 +2,7 @@
 
 /** G, held anywhere: all paint on the page in grey of its own value. */
 import { SRGB_LUMINANCE } from "../../core/color/srgb";
+import { holdGrey } from "../../kit/studio/greyView";
 import { useSettings } from "../../kit/studio/useStudio";
 import { useKey } from "../../ui/useKey";
 
@@ -14,10 +15,10 @@ export function GreyByValue() {
     "g",
     settings.singleKeys,
     () => {
-      document.documentElement.dataset.grey = "";
+      holdGrey(true);
     },
     () => {
-      delete document.documentElement.dataset.grey;
+      holdGrey(false);
     },
   );
   return (

@@ -7,6 +7,7 @@ import { lazy, Suspense } from "react";
 import { usePathname, useSearchParams } from "next/navigation";
 import type { Note } from "../../domain/note/note";
 import { labFromStored } from "../../domain/reading/storedColor";
+import { intoSight } from "../../ui/intoSight";
 import { RowGuard } from "../../ui/RowGuard";
 import { Patch } from "../../ui/Patch";
 import { useSettings, useStudio } from "../../kit/studio/useStudio";
@@ -32,6 +33,7 @@ export function Tray() {
     <nav
       aria-label="Notes and piles of this painting"
       className="print:hidden row-start-3 overflow-x-auto bg-board wide:col-span-2 wide:pl-[7.25rem]"
+      onFocus={intoSight}
     >
       <ol className="flex w-max pr-4">
         {notes.map((note) => (
@@ -74,7 +76,6 @@ function TrayNote({
         data-guide={isFirstOpen ? "note" : undefined}
         aria-label={words}
         aria-current={isCurrent ? "true" : undefined}
-        title={words}
         className="block -outline-offset-4 slim:flex slim:min-h-11 slim:items-center slim:px-1"
       >
         <Patch

@@ -75,7 +75,6 @@ function TrayPile({
         href={`/mix?pile=${pile.id}`}
         aria-label={words}
         aria-current={isCurrent ? "true" : undefined}
-        title={words}
         className={CELL}
       >
         {lab ? (

@@ -5,6 +5,7 @@ export const VIEWS = [
   { path: "/palette", name: "Palette" },
   { path: "/subject", name: "Subject" },
   { path: "/mix", name: "Mix" },
+  { path: "/strings", name: "Strings" },
   { path: "/log", name: "Log" },
   { path: "/settings", name: "Settings" },
 ] as const;

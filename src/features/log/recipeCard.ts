@@ -1,6 +1,7 @@
 /** A recipe on one card: what it was for, how it came out, and what goes in, in order. */
 import type { LabD65 } from "../../core/color/types";
-import type { Drawing, DrawnItem, DrawnText } from "../../domain/sheet/drawing";
+import type { Drawing, DrawnItem } from "../../domain/sheet/drawing";
+import { drawnText } from "../../kit/sheet/drawnText";
 
 /** Size of the printed card: A6, lying. */
 export const CARD_MM = { width: 148, height: 105 } as const;
@@ -39,15 +40,21 @@ export function cardDrawing(card: RecipeCard): Drawing {
     title: `${card.title}: ${card.doses.map(({ amount, name }) => `${amount} ${name}`).join(", ")}`,
     items: [
       { kind: "rect", x: 0, y: 0, width: WIDTH, height: HEIGHT, fill: "paper", isOutlined: false },
-      text(MARGIN, 108, card.title, { size: 62, weight: 700, width: WIDTH - 2 * MARGIN }),
-      text(MARGIN, 158, card.painting, { size: 34, width: WIDTH - 2 * MARGIN }),
+      drawnText(MARGIN, 108, card.title, { size: 62, weight: 700, width: WIDTH - 2 * MARGIN }),
+      drawnText(MARGIN, 158, card.painting, { size: 34, width: WIDTH - 2 * MARGIN }),
       ...patches(card),
-      text(MARGIN, 506, card.verdict, { size: 30, width: WIDTH - 2 * MARGIN }),
+      drawnText(MARGIN, 506, card.verdict, { size: 30, width: WIDTH - 2 * MARGIN }),
       ...ribbon(card),
       ...doses(card),
       ...(card.remark === ""
         ? []
-        : [text(MARGIN, HEIGHT - 40, card.remark, { size: 30, width: WIDTH - 2 * MARGIN, isSlanted: true })]),
+        : [
+            drawnText(MARGIN, HEIGHT - 40, card.remark, {
+              size: 30,
+              width: WIDTH - 2 * MARGIN,
+              isSlanted: true,
+            }),
+          ]),
     ],
   };
 }
@@ -67,12 +74,12 @@ function patches({ target, result }: RecipeCard): DrawnItem[] {
       fill: lab,
       isOutlined: false,
     },
-    text(MARGIN + i * half, PATCH.top + PATCH.height + 40, i === 0 ? "Target" : "Result", {
+    drawnText(MARGIN + i * half, PATCH.top + PATCH.height + 40, i === 0 ? "Target" : "Result", {
       size: 28,
       weight: 700,
       width: half,
     }),
-    text(MARGIN + i * half, PATCH.top + PATCH.height + 76, words, { size: 28, width: half - 10 }),
+    drawnText(MARGIN + i * half, PATCH.top + PATCH.height + 76, words, { size: 28, width: half - 10 }),
   ]);
 }
 
@@ -105,9 +112,9 @@ function doses({ doses: list }: RecipeCard): DrawnItem[] {
   const lines = shown.flatMap(({ amount, name, exact, share }, i) => {
     const y = LIST.top + i * LIST.line;
     return [
-      text(MARGIN, y, `${i + 1}`, { size: 34, width: 40 }),
-      text(MARGIN + 50, y, `${amount} ${name}`, { size: 36, weight: 600, width: 900 }),
-      text(WIDTH - MARGIN, y, `${exact}, ${(100 * share).toFixed(1)} %`, {
+      drawnText(MARGIN, y, `${i + 1}`, { size: 34, width: 40 }),
+      drawnText(MARGIN + 50, y, `${amount} ${name}`, { size: 36, weight: 600, width: 900 }),
+      drawnText(WIDTH - MARGIN, y, `${exact}, ${(100 * share).toFixed(1)} %`, {
         size: 32,
         width: 400,
         isEnd: true,
@@ -117,30 +124,10 @@ function doses({ doses: list }: RecipeCard): DrawnItem[] {
   return rest > 0
     ? [
         ...lines,
-        text(MARGIN + 50, LIST.top + shown.length * LIST.line, `and ${rest} more`, { size: 34, width: 900 }),
+        drawnText(MARGIN + 50, LIST.top + shown.length * LIST.line, `and ${rest} more`, {
+          size: 34,
+          width: 900,
+        }),
       ]
     : lines;
-}
-
-/** Mean advance of a letter against the size of the type. */
-const LETTER = 0.48;
-
-function text(
-  x: number,
-  y: number,
-  words: string,
-  {
-    size,
-    width,
-    weight = 400,
-    isEnd = false,
-    isSlanted = false,
-  }: { size: number; width: number; weight?: number; isEnd?: boolean; isSlanted?: boolean },
-): DrawnText {
-  const most = Math.max(4, Math.floor(width / (LETTER * size)));
-  const line = words.replace(/\s+/g, " ").trim();
-  // Cut between letters as a reader sees them, not inside one.
-  const letters = Array.from(new Intl.Segmenter("en").segment(line), ({ segment }) => segment);
-  const shown = letters.length > most ? `${letters.slice(0, most - 1).join("")}…` : line;
-  return { kind: "text", x, y, size, weight, isEnd, isSlanted, words: shown };
 }

@@ -30,6 +30,9 @@ const Trials = lazy(async () => ({ default: (await import("./pile/Trials")).Tria
 const TimerField = lazy(async () => ({ default: (await import("./pile/TimerField")).TimerField }));
 const SideBySide = lazy(async () => ({ default: (await import("./compare/SideBySide")).SideBySide }));
 const MindPaint = lazy(async () => ({ default: (await import("./pile/MindPaint")).MindPaint }));
+const NearestInStrings = lazy(async () => ({
+  default: (await import("./recipe/NearestInStrings")).NearestInStrings,
+}));
 const FreeBench = lazy(async () => ({ default: (await import("./free/FreeBench")).FreeBench }));
 const TakesDoses = lazy(async () => ({ default: (await import("./hand/TakesDoses")).TakesDoses }));
 const TakeAlong = lazy(async () => ({ default: (await import("./keep/TakeAlong")).TakeAlong }));
@@ -136,6 +139,11 @@ function Work() {
         <SampleLine />
         <SideBySide />
       </Suspense>
+      {isPremix ? (
+        <Suspense fallback={null}>
+          <NearestInStrings />
+        </Suspense>
+      ) : null}
       {isPremix ? <AmountPanel /> : null}
       {pile ? null : <RecipeChoice />}
       <Suspense fallback={<span hidden {...ASKING} />}>

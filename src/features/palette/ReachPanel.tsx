@@ -12,6 +12,10 @@ import { tintLab } from "../../core/tube/character";
 import { WHITE_BENCH } from "../../data/testWhite";
 import type { Note } from "../../domain/note/note";
 import { labFromStored } from "../../domain/reading/storedColor";
+import { attempt } from "../../kit/studio/problems";
+import { useTakeColours } from "../../kit/strings/useTakeColours";
+import { Button } from "../../ui/Button";
+import { SelectField } from "../../ui/fields";
 import { Fold } from "../../ui/Fold";
 import { Choice } from "../../ui/Choice";
 import { Patch } from "../../ui/Patch";
@@ -61,6 +65,7 @@ export function ReachPanel({ known }: PanelProps) {
           A full cell is <WordLink word="chroma" /> {FULL_CHROMA}. Numbers in boxes are your notes, at their
           hue and value.
         </p>
+        <TakeHue profile={facts.profile} />
       </section>
       {notes.length > 0 ? (
         <section>
@@ -101,6 +106,56 @@ function Summary({ profile }: { profile: ReachProfile }) {
           ? ` It has no ${empty.map(({ place }) => place.name).join(", ")}.`
           : ""}
     </p>
+  );
+}
+
+/** The brightest that the palette has of a hue, taken further: as a string from light to dark, or as a note. */
+function TakeHue({ profile }: { profile: ReachProfile }) {
+  const settings = useSettings();
+  const take = useTakeColours();
+  const rows = profile.rows.filter(({ cells }) => cells.some((cell) => cell !== undefined));
+  const [name, setName] = useState<string>();
+  const row = rows.find(({ place }) => place.name === name) ?? rows[0];
+  const brightest = row?.cells.reduce(
+    (best, cell) => (cell && (!best || lchFromLab(cell.lab)[1] > lchFromLab(best.lab)[1]) ? cell : best),
+    undefined,
+  );
+  if (!take || !row || !brightest) return null;
+  const colours = [{ name: row.place.name, lab: brightest.lab }];
+  return (
+    <div className="mt-2 flex flex-wrap items-end gap-3">
+      <SelectField
+        label="The brightest of a hue"
+        value={row.place.name}
+        onChange={(event) => {
+          setName(event.target.value);
+        }}
+      >
+        {rows.map(({ place }) => (
+          <option key={place.name}>{place.name}</option>
+        ))}
+      </SelectField>
+      <Patch
+        lab={brightest.lab}
+        label={describeLab(brightest.lab, settings).sentence}
+        className="h-11 w-16"
+      />
+      <Button
+        onClick={() => {
+          attempt(take.asStrings(colours, "Strings"));
+        }}
+      >
+        Make a string of it
+      </Button>
+      <Button
+        weight="quiet"
+        onClick={() => {
+          attempt(take.asNotes(colours));
+        }}
+      >
+        keep it as a note
+      </Button>
+    </div>
   );
 }
 

@@ -7,6 +7,9 @@ import { HUE_PLACES, hueWords } from "../../core/describe/huePlaces";
 import { valueText } from "../../core/describe/valueScale";
 import { type KeyMember, type SchemeName, SCHEMES, schemeHues } from "../../core/palette/scheme";
 import type { SchemeAnswer } from "../../workers/paletteApi";
+import { attempt } from "../../kit/studio/problems";
+import { useTakeColours } from "../../kit/strings/useTakeColours";
+import { Button } from "../../ui/Button";
 import { Choice } from "../../ui/Choice";
 import { CheckField, SelectField } from "../../ui/fields";
 import { Patch } from "../../ui/Patch";
@@ -102,6 +105,7 @@ export function SchemePanel({ known }: PanelProps) {
         <div aria-busy={isAsking} className="flex flex-col gap-5">
           <Keys scheme={scheme} lightener={known.lightener} />
           <Recipes scheme={scheme} known={known} />
+          <TakeScheme kind={kind} scheme={scheme} />
           <Strays scheme={scheme} />
         </div>
       ) : hues.length > 0 ? null : (
@@ -218,6 +222,34 @@ function Recipes({ scheme, known }: { scheme: SchemeAnswer; known: KnownTubes })
         ))}
       </ul>
     </section>
+  );
+}
+
+/** The members taken further: as notes to be matched, or as strings on common values. */
+function TakeScheme({ kind, scheme }: { kind: Kind; scheme: SchemeAnswer }) {
+  const take = useTakeColours();
+  const colours = scheme.members.flatMap(({ hueDegrees, color }) =>
+    color ? [{ name: hueWords(hueDegrees), lab: color.lab }] : [],
+  );
+  if (!take || colours.length === 0) return null;
+  return (
+    <div className="flex flex-wrap gap-3">
+      <Button
+        onClick={() => {
+          attempt(take.asStrings(colours, `Strings of the ${kind} scheme`));
+        }}
+      >
+        Make strings of these
+      </Button>
+      <Button
+        weight="quiet"
+        onClick={() => {
+          attempt(take.asNotes(colours));
+        }}
+      >
+        keep them as notes
+      </Button>
+    </div>
   );
 }
 

@@ -74,6 +74,61 @@ const WAY: Question<"way"> = {
   ],
 };
 
+const KNIFE: Question<"knife"> = {
+  key: "knife",
+  label: "The knife between two piles",
+  why: "Wiped, each pile is what was planned; a trace of the last pile ties the colours together.",
+  options: [
+    { value: "clean", label: "wiped each time" },
+    { value: "tolerated", label: "a trace is welcome" },
+  ],
+};
+const STIRRING: Question<"stirring"> = {
+  key: "stirring",
+  label: "How far a pile is mixed",
+  why: "Even paint has one colour that can be matched; streaky paint is livelier and has none.",
+  options: [
+    { value: "even", label: "even" },
+    { value: "streaky", label: "left streaky" },
+  ],
+};
+const NUDGE: Question<"nudge"> = {
+  key: "nudge",
+  label: "What moves a hue",
+  why: "A neighbour on the circle keeps it bright; the opposite moves and dulls it at once.",
+  options: [
+    { value: "neighbour", label: "a neighbour" },
+    { value: "opposite", label: "the opposite" },
+  ],
+};
+const FAR_OFF: Question<"farOff"> = {
+  key: "farOff",
+  label: "A pile that has gone far wrong",
+  why: "Correcting wastes no paint; a new pile is often quicker and cleaner.",
+  options: [
+    { value: "correct", label: "correct it" },
+    { value: "restart", label: "start again" },
+  ],
+};
+const HIGHLIGHT: Question<"highlights"> = {
+  key: "highlights",
+  label: "Highlights",
+  why: "White is the lightest there is; a light colour keeps the highlight from turning chalky.",
+  options: [
+    { value: "white", label: "with white" },
+    { value: "coloured", label: "coloured" },
+  ],
+};
+const TRY_ON: Question<"tryOn"> = {
+  key: "tryOn",
+  label: "Where a colour is tried first",
+  why: "On a scrap nothing can go wrong; on the work it is seen among its neighbours.",
+  options: [
+    { value: "scrap", label: "on a scrap" },
+    { value: "work", label: "on the work" },
+  ],
+};
+
 export function SchoolGroup() {
   const settings = useSettings();
   const change = useChangeSettings();
@@ -106,6 +161,12 @@ export function SchoolGroup() {
       {ask(DULL)}
       {ask(REDS)}
       {ask(WAY)}
+      {ask(KNIFE)}
+      {ask(STIRRING)}
+      {ask(NUDGE)}
+      {ask(FAR_OFF)}
+      {ask(HIGHLIGHT)}
+      {ask(TRY_ON)}
       <div className="mt-3">
         <CheckField
           label="Black may be used: quick and sure, though some find it deadens, and it greens a yellow"

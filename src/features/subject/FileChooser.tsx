@@ -69,7 +69,8 @@ function FileLabel({
   return (
     <label
       className={clsx(
-        "has-focus-visible:outline-3 has-focus-visible:outline-offset-2",
+        // The hidden field is laid over its label, so that the page scrolls to it as to the label.
+        "relative has-focus-visible:outline-3 has-focus-visible:outline-offset-2",
         isBig
           ? "flex min-h-56 flex-col items-center justify-center gap-3 border-2 border-dashed border-edge p-4 text-center wide:min-h-96"
           : "inline-flex min-h-11 items-center gap-2 font-semibold underline underline-offset-4",

@@ -1,6 +1,7 @@
 "use client";
 
 /** Under the picture: quick looks to hold, the circle, which way round it hangs, and how near. */
+import { intoSight } from "../../ui/intoSight";
 import { CaretsToAxisDashedVertical, RotateCw, ZoomIn, ZoomOut } from "lucide-react";
 import { Button } from "../../ui/Button";
 import { Choice } from "../../ui/Choice";
@@ -89,7 +90,10 @@ export function StageTools({
   useKey("m", settings.singleKeys, mirror);
   useKey("t", settings.singleKeys, turn);
   return (
-    <div className="-mx-4 flex items-center gap-x-5 gap-y-1 overflow-x-auto px-4 wide:mx-0 wide:mt-2 wide:flex-wrap wide:px-0">
+    <div
+      onFocus={intoSight}
+      className="-mx-4 flex items-center gap-x-5 gap-y-1 overflow-x-auto px-4 wide:mx-0 wide:mt-2 wide:flex-wrap wide:px-0"
+    >
       <div role="group" aria-label="Hold to look" className="flex shrink-0 items-center gap-x-3">
         <span className="text-muted">hold</span>
         {LOOKS.map(({ name, words, key }) =>

@@ -72,7 +72,7 @@ function Subject({ paintingId, pictureId }: { paintingId: string; pictureId: str
   const stored = kept?.id === open?.pictureId ? kept : undefined;
   const tool = toolOf(tab, { pick, references, grid, families, notes, pictureId: open?.pictureId });
   return (
-    <div className="grid grid-cols-1 gap-x-6 gap-y-2 px-4 pb-4 wide:h-full wide:grid-cols-[minmax(0,1fr)_22rem] wide:p-0 wide:pl-2">
+    <div className="max-wide:**:scroll-mt-72 short:**:scroll-mt-4! grid grid-cols-1 gap-x-6 gap-y-2 px-4 pb-4 wide:h-full wide:grid-cols-[minmax(0,1fr)_22rem] wide:p-0 wide:pl-2">
       <h1 className="sr-only">Subject</h1>
       <div className="contents min-w-0 [--stage-height:38dvh] wide:block wide:overflow-y-auto wide:py-5 wide:[--stage-height:calc(100dvh-22.5rem)]">
         <Stages

@@ -4,6 +4,7 @@
 import { formatDistanceToNow, formatRelative } from "date-fns";
 import { enGB } from "date-fns/locale/en-GB";
 import { useLiveQuery } from "dexie-react-hooks";
+import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { lazy, Suspense, useState } from "react";
 import type { Note } from "../../domain/note/note";
@@ -14,7 +15,7 @@ import { readTimers } from "../../persistence/benches";
 import { readPicture } from "../../persistence/pictures";
 import { readLatestMatches } from "../../persistence/studio";
 import { labFromStored } from "../../domain/reading/storedColor";
-import { Button } from "../../ui/Button";
+import { Button, buttonClass } from "../../ui/Button";
 import { SelectField } from "../../ui/fields";
 import { Patch } from "../../ui/Patch";
 import { Drawer } from "../../ui/Drawer";
@@ -69,6 +70,7 @@ function PaintingOnTable({ painting }: { painting: Painting }) {
           {notes.length === 0 ? "No notes yet" : `${checkedCount} of ${notes.length} notes checked dry`}
         </p>
         <ArchiveDue />
+        <PlanAhead />
         <NextList />
         <div className="mt-6 flex flex-wrap items-center gap-x-4 gap-y-1 border-t pt-3">
           {paintings.length > 1 ? <PaintingSelect paintings={paintings} currentId={painting.id} /> : null}
@@ -157,6 +159,20 @@ function PaintingSelect({ paintings, currentId }: { paintings: readonly Painting
         </option>
       ))}
     </SelectField>
+  );
+}
+
+/** Who mixes beforehand begins with the piles, not with the first note. */
+function PlanAhead() {
+  const noteCount = useStudio((studio) => studio.notes.length);
+  const { school } = useSettings();
+  if (school.way !== "premix" || noteCount === 0) return null;
+  return (
+    <p className="mt-3">
+      <Link href="/strings" className={buttonClass("plain")}>
+        Plan the piles in Strings
+      </Link>
+    </p>
   );
 }
 

@@ -1,8 +1,8 @@
 "use client";
 
 /** Where a dose goes that is tapped on the board: the bench that is open says so, and the board asks it. */
-import { useSyncExternalStore } from "react";
 import type { Tube } from "../../domain/tube/tube";
+import { handOver } from "./handOver";
 
 export type DoseTaker = {
   /** What takes it, as in "the pile". */
@@ -14,35 +14,17 @@ export type DoseTaker = {
   readonly lay: (tubeId: string, parts: number) => void;
 };
 
-let current: DoseTaker | undefined;
-const listeners = new Set<() => void>();
+const doses = handOver<DoseTaker>();
+export const takeDoses = doses.offer;
+export const useDoseTaker = doses.useTaker;
 
-/** @returns ends it. */
-export function takeDoses(taker: DoseTaker): () => void {
-  current = taker;
-  tell();
-  return () => {
-    if (current === taker) {
-      current = undefined;
-      tell();
-    }
-  };
-}
+/** Where a tube goes that is tapped on the board and is no dose. */
+export type SmearTaker = {
+  /** What a tap does, as in "Add a string of Raw umber"; nothing for a tube that is not taken. */
+  readonly wordsOf: (tube: Tube) => string | undefined;
+  readonly take: (tube: Tube) => void;
+};
 
-/** Undefined where no paint is mixed. */
-export function useDoseTaker(): DoseTaker | undefined {
-  return useSyncExternalStore(
-    subscribe,
-    () => current,
-    () => undefined,
-  );
-}
-
-function tell(): void {
-  for (const listener of listeners) listener();
-}
-
-function subscribe(listener: () => void): () => void {
-  listeners.add(listener);
-  return () => listeners.delete(listener);
-}
+const smears = handOver<SmearTaker>();
+export const takeSmears = smears.offer;
+export const useSmearTaker = smears.useTaker;

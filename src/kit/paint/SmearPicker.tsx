@@ -78,7 +78,7 @@ export function SmearPicker({
       />
       <ul
         ref={list}
-        className="mt-2 max-h-80 overflow-y-auto border-y"
+        className="mt-2 max-h-40 overflow-y-auto wide:max-h-80 border-y"
         aria-label={listLabel}
         onKeyDown={move}
       >

@@ -18,7 +18,6 @@ export function WordLink({
       aria-haspopup="dialog"
       // Large enough for a finger, without moving the lines around it.
       className="-mx-1 -my-3 px-1 py-3 underline decoration-dotted underline-offset-4"
-      title="What it means here"
       onClick={() => {
         askForWord(word);
       }}

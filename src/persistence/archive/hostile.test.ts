@@ -383,6 +383,7 @@ describe("the fixture of store version 6", () => {
       looks: 1,
       timers: 1,
       benches: 1,
+      grids: 0,
     });
     expect([report.unreadable, report.dangling]).toEqual([[], []]);
     const [match] = await target.matches.toArray();

@@ -3,6 +3,7 @@
  * what can do without the other goes on without it.
  */
 import type { TableName } from "../../domain/store/tableNames";
+import type { TakenCell } from "../../domain/strings/grid";
 import { keyOf, ROW_TABLES, type Row, type RowTable } from "../tables";
 
 type Rows = ReadonlyMap<TableName, readonly Row[]>;
@@ -29,6 +30,7 @@ const NEEDED: Partial<Record<TableName, readonly TableName[]>> = {
   turnPhotos: ["piles"],
   looks: ["paintings"],
   timers: ["paintings"],
+  grids: ["paintings"],
 };
 
 export function mendLooseEnds(rows: Rows, isHere: IsHere): Mended {
@@ -90,6 +92,11 @@ function loosen({ name }: RowTable, row: Row, isThere: IsHere): Row {
       const ids = row.tubeIds as readonly string[];
       const known = ids.filter((id) => isThere("tubes", id));
       return known.length === ids.length ? row : { ...row, tubeIds: known };
+    }
+    case "grids": {
+      const taken = row.taken as readonly TakenCell[];
+      const known = taken.filter(({ recipeId }) => isThere("recipes", recipeId));
+      return known.length === taken.length ? row : { ...row, taken: known };
     }
     default:
       return row;

@@ -180,7 +180,7 @@ async function keysOfPainting(
       .where(field)
       .anyOf([...values])
       .primaryKeys();
-  for (const name of ["pictures", "palettes", "notes", "matches", "looks", "timers"] as const)
+  for (const name of ["pictures", "palettes", "notes", "matches", "looks", "timers", "grids"] as const)
     keys.set(name, await of(name, "paintingId", [paintingId]));
   const notes = keys.get("notes") ?? [];
   keys.set("benches", await of("benches", "noteId", notes));
@@ -192,7 +192,11 @@ async function keysOfPainting(
   keys.set("readings", await of("readings", "pileId", piles));
   keys.set("turnPhotos", await of("turnPhotos", "pileId", piles));
   const followed = (await db.piles.bulkGet(piles)).flatMap((pile) => pile?.recipeId ?? []);
-  keys.set("recipes", [...new Set([...(await of("recipes", "noteId", notes)), ...followed])]);
+  const planned = (await db.grids.bulkGet([...(keys.get("grids") ?? [])])).flatMap(
+    (grid) => grid?.taken.map(({ recipeId }) => recipeId) ?? [],
+  );
+  const recipes = [...(await of("recipes", "noteId", notes)), ...followed, ...planned];
+  keys.set("recipes", [...new Set(recipes)]);
   keys.set("matchPhotos", await of("matchPhotos", "matchId", keys.get("matches") ?? []));
   const tubes = await tubesNamedBy(db, keys);
   keys.set("tubes", tubes);

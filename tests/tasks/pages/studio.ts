@@ -80,6 +80,7 @@ export const VIEWS = [
   { name: "Palette", path: "/palette" },
   { name: "Subject", path: "/subject" },
   { name: "Mix", path: "/mix" },
+  { name: "Strings", path: "/strings" },
   { name: "Log", path: "/log" },
   { name: "Settings", path: "/settings" },
 ] as const;

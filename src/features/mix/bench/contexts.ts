@@ -73,6 +73,8 @@ export type Offers = {
   /** The pile from the record that is mixed again. */
   readonly again: Pile | undefined;
   readonly next: Task<Advice>;
+  /** What a pile of a string is called, planned or begun; undefined for any other. */
+  readonly memberName?: string | undefined;
 };
 
 /** What is chosen and entered but not paint yet. */

@@ -88,7 +88,12 @@ export function TargetAndPile({ isBlind }: { isBlind: boolean }) {
         {equal ? <Status className="mt-1">{equalWords(equal)}</Status> : null}
         {isBlind ? null : <WetAim />}
         <SeeingButtons seeing={seeing} hasPile={shown !== undefined} hasNeighbours={neighbours.length > 0} />
-        {shown ? <Rails shown={shown} /> : null}
+        {shown ? (
+          // On a phone what to lay down comes first; a recipe that is no paint yet has nothing to be read on.
+          <div className={shown.from === "recipe" ? "max-wide:hidden" : undefined}>
+            <Rails shown={shown} />
+          </div>
+        ) : null}
         {pile ? <ReadingBar /> : null}
       </div>
     </section>

@@ -62,14 +62,16 @@ export function NextStep() {
         </p>
       </section>
     );
+  // A school that corrects hears what a new pile would cost after the corrections.
+  const isLate = settings.school.farOff === "correct";
   const [first, ...others] = advice.additions;
   const additions = first ? [first, ...inOrderOfSchool(others, settings.school)] : [];
   return (
     <section aria-labelledby="next" className="mt-4">
       <h2 id="next" className="font-bold">
-        {advice.advice === "add" || isSample ? "Add next" : "Better begin again"}
+        {advice.advice === "add" || isSample || isLate ? "Add next" : "Better begin again"}
       </h2>
-      {advice.advice === "add" || isSample ? null : <BeginAgain costs={advice.costs} />}
+      {isLate || isSample || advice.advice === "add" ? null : <BeginAgain costs={advice.costs} />}
       <p className="text-muted">{coachWords(settings.school)}</p>
       <ul className="mt-1 border-t">
         {additions.slice(0, SHOWN_AT_ONCE).map((addition, i) => (
@@ -85,6 +87,7 @@ export function NextStep() {
           </ul>
         </Fold>
       ) : null}
+      {isLate && !isSample && advice.advice !== "add" ? <BeginAgain costs={advice.costs} isPlain /> : null}
       {isSample ? null : <OtherWays costs={advice.costs} />}
     </section>
   );
@@ -98,7 +101,14 @@ const keyOf = (addition: Addition): string => addition.parts.map(({ tube }) => t
 type Costs = Extract<NextAddition, { readonly costs: unknown }>["costs"];
 
 /** Where correcting would take more paint than a new pile: one press sets this one aside. */
-function BeginAgain({ costs: { startAgain } }: { costs: Costs }) {
+function BeginAgain({
+  costs: { startAgain },
+  isPlain = false,
+}: {
+  costs: Costs;
+  /** The corrections stand before it. */
+  isPlain?: boolean;
+}) {
   const { actions } = useDeeds();
   const settings = useSettings();
   return (
@@ -107,7 +117,7 @@ function BeginAgain({ costs: { startAgain } }: { costs: Costs }) {
         A new pile takes {exactWords(startAgain.volume, settings)} of paint in {startAgain.steps}{" "}
         {startAgain.steps === 1 ? "dose" : "doses"}; correcting this one takes more.
       </p>
-      <Button weight="main" className="mt-1" onClick={actions.setAside}>
+      <Button weight={isPlain ? "plain" : "main"} className="mt-1" onClick={actions.setAside}>
         Begin again
       </Button>
     </div>

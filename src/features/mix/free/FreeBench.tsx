@@ -6,14 +6,15 @@ import { lazy, Suspense, useState } from "react";
 import { AMOUNT } from "../../../domain/pile/amountRange";
 import { contentsOf, volumeOf } from "../../../domain/pile/contents";
 import { parseNumber } from "../../../domain/reading/typedNumber";
-import { useStudio } from "../../../kit/studio/useStudio";
+import { useSettings, useStudio } from "../../../kit/studio/useStudio";
 import { TextField } from "../../../ui/fields";
 import { numberFailureWords } from "../../../words/typed";
 import { TakesDoses } from "../hand/TakesDoses";
 import { PileSteps } from "../pile/PileSteps";
 import { MindPaint } from "../pile/MindPaint";
 import { PileCare } from "../pile/PileCare";
-import { useOffers, useStory } from "../bench/contexts";
+import { thinningWords } from "../../../words/strings";
+import { useOffers, usePaint, useStory } from "../bench/contexts";
 import { FreeBenchProvider } from "./FreeBenchProvider";
 import { FreeHead } from "./FreeHead";
 import { KeptFreePile } from "./KeptFreePile";
@@ -32,13 +33,15 @@ export function FreeBench() {
   const parts = wanted === undefined ? undefined : parseNumber(wanted, AMOUNT);
   const asked = params.get("pile");
   const again = params.get("again") ?? undefined;
+  const planId = params.get("plan") ?? undefined;
   const pileId = asked === null || asked === "new" ? undefined : asked;
   if (!painting) return <p className="p-5">Start a painting first: a pile lies on its board.</p>;
   return (
     <FreeBenchProvider
-      key={`${asked} ${again}`}
+      key={`${asked} ${again} ${planId}`}
       paintingId={painting.id}
       pileId={pileId}
+      planId={planId}
       againPileId={again}
       wantedParts={parts?.ok ? parts.value : undefined}
       onBegun={(pile) => {
@@ -65,7 +68,7 @@ export function FreeBench() {
 
 function FreePile({ size }: { size: React.ReactNode }) {
   const { pile } = useStory();
-  const { again } = useOffers();
+  const { again, chosen } = useOffers();
   const isKept = pile !== undefined && pile.state !== "open" && pile.side === undefined;
   return (
     <div className="gap-x-8 wide:grid wide:grid-cols-[minmax(0,1.1fr)_minmax(0,1fr)] wide:p-5 wide:pl-2">
@@ -80,9 +83,10 @@ function FreePile({ size }: { size: React.ReactNode }) {
               <SideBySide />
             </Suspense>
             {again && !pile ? size : null}
+            <ThinFirst />
             <PileSteps />
             {pile ? <MindPaint contents={contentsOf(pile)} /> : null}
-            {pile || again ? null : (
+            {pile || again || chosen ? null : (
               <section aria-labelledby="first-dose">
                 <h2 id="first-dose" className="font-bold">
                   What goes in first
@@ -104,6 +108,28 @@ function FreePile({ size }: { size: React.ReactNode }) {
         )}
       </div>
     </div>
+  );
+}
+
+/** What is too strong to dose as it is: said before the amounts, which count its paint already. */
+function ThinFirst() {
+  const { pile } = useStory();
+  const { chosen } = useOffers();
+  const { tubeById } = usePaint();
+  const settings = useSettings();
+  if (pile || !chosen?.thinned) return null;
+  return (
+    <section aria-labelledby="thin-first" className="border-l-4 border-ink pl-3">
+      <h2 id="thin-first" className="font-bold">
+        Thin this first
+      </h2>
+      <ul>
+        {chosen.thinned.dilutions.map((one) => (
+          <li key={one.tubeId}>{thinningWords(one, tubeById, settings)}</li>
+        ))}
+      </ul>
+      <p className="text-muted">The amounts below count this paint already.</p>
+    </section>
   );
 }
 

@@ -3,10 +3,13 @@
 /** The bench of a pile that needs no note: it aims at nothing, and all else is as at any bench. */
 import { type ReactNode, useMemo, useState } from "react";
 import { contentsOf } from "../../../domain/pile/contents";
-import type { Pile } from "../../../domain/pile/pile";
+import { useLiveQuery } from "dexie-react-hooks";
+import type { Pile, StoredRecipe } from "../../../domain/pile/pile";
 import { labOfAdditions } from "../../../domain/mixture/color";
 import { offeredRecipes } from "../../../domain/recipe/offers";
-import { useSettings } from "../../../kit/studio/useStudio";
+import { recipeAsPlanned } from "../../../domain/recipe/paintRecipe";
+import { readRecipe } from "../../../persistence/pileReads";
+import { useDb, useSettings } from "../../../kit/studio/useStudio";
 import { BenchContexts } from "../bench/BenchContexts";
 import type { Hand, Offers } from "../bench/contexts";
 import { freeDeedsOf } from "../bench/deeds";
@@ -27,6 +30,8 @@ export type FreeBenchProps = {
   readonly paintingId: string;
   /** Undefined before the first dose. */
   readonly pileId: string | undefined;
+  /** A recipe that was planned elsewhere, as for a member of a string. */
+  readonly planId: string | undefined;
   /** Another pile that is mixed again, and how many parts of it. */
   readonly againPileId: string | undefined;
   readonly wantedParts: number | undefined;
@@ -37,18 +42,21 @@ export type FreeBenchProps = {
 export function FreeBenchProvider({
   paintingId,
   pileId,
+  planId,
   againPileId,
   wantedParts,
   onBegun,
   children,
 }: FreeBenchProps) {
+  const db = useDb();
+  const planned = useLiveQuery(() => (planId ? readRecipe(db, planId) : undefined), [db, planId]);
   const own = useMemo(() => (pileId === undefined ? {} : { pileId }), [pileId]);
   const story = useFreeStory(pileId);
   const atHand = usePaintAtHand(own, story.sources);
   const { pile, main, sample } = story;
   const open = main?.state === "open" ? main : undefined;
   const actions = usePileActions({
-    of: { paintingId, pileId, onBegun },
+    of: { paintingId, pileId, onBegun, ...(planned && { recipeId: planned.id, name: planned.name }) },
     pile: open,
     sample,
     story: story.key,
@@ -56,7 +64,7 @@ export function FreeBenchProvider({
   });
   const again = useAgain(againPileId, wantedParts);
   const known = useBelievedPaint(atHand, story, again.pile);
-  const offers = useOfferedAgain(known, again, wantedParts);
+  const offers = useOfferedAgain(known, again, wantedParts, planned ?? story.running);
   const drying = useDryingHere(pile ? contentsOf(pile) : (offers.chosen?.amounts ?? NONE), known.believed);
   const paint = usePaintOf(known, drying);
   const plan = usePlan(story, paint.tubeById, offers.chosen, wantedParts);
@@ -76,11 +84,12 @@ export function FreeBenchProvider({
   );
 }
 
-/** What is offered without a target: the same pile once more, for the colour that it is believed to be. */
+/** What is offered without a target: what was planned, or the same pile once more for the colour it is believed to be. */
 function useOfferedAgain(
   { tubeById, believedAgain }: BelievedPaint,
   { pile: again, corrected }: ReturnType<typeof useAgain>,
   wantedParts: number | undefined,
+  planned: StoredRecipe | undefined,
 ): Offers {
   const settings = useSettings();
   const { start } = settings.school;
@@ -103,7 +112,19 @@ function useOfferedAgain(
         : NONE,
     [again, corrected, believedAgain, target, tubeById, wantedParts, start, settings],
   );
-  return { search: IDLE, recipes, chosen: recipes[0], wantedParts, again, next: IDLE };
+  const asPlanned = useMemo(
+    () => planned && recipeAsPlanned(planned, (amounts) => labOfAdditions(amounts, tubeById)),
+    [planned, tubeById],
+  );
+  return {
+    search: IDLE,
+    recipes,
+    chosen: asPlanned ?? recipes[0],
+    wantedParts,
+    again,
+    next: IDLE,
+    memberName: planned?.name,
+  };
 }
 
 /** No recipe is chosen here and no finger lies on a rail; what may not go in is still the painter's to say. */

@@ -1,8 +1,8 @@
 "use client";
 
+import Link from "next/link";
 import { useState } from "react";
 import type { FilmState } from "../../../domain/reading/reading";
-import { isVisibleName, plainName } from "../../../domain/name/visibleName";
 import { kindOfMixture } from "../../../domain/mixture/drying";
 import { contentsOf } from "../../../domain/pile/contents";
 import { usePileCommands } from "../../../kit/commands/piles";
@@ -10,10 +10,10 @@ import { ReadColour } from "../../../kit/reading/ReadColour";
 import { specimenOf } from "../../../kit/reading/specimen";
 import { attempt } from "../../../kit/studio/problems";
 import { useSettings } from "../../../kit/studio/useStudio";
-import { Button } from "../../../ui/Button";
+import { NameForm } from "../../../kit/words/NameForm";
+import { Button, buttonClass } from "../../../ui/Button";
 import { Choice } from "../../../ui/Choice";
 import { isExactOnScreen } from "../../../ui/color";
-import { TextField } from "../../../ui/fields";
 import { Patch } from "../../../ui/Patch";
 import { describeLab } from "../../../words/colors";
 import { useDeeds, useOffers, usePaint, useShown, useStory } from "../bench/contexts";
@@ -21,14 +21,18 @@ import { useDeeds, useOffers, usePaint, useShown, useStory } from "../bench/cont
 /** How the pile looks, what it is called, and how it is read and kept. */
 export function FreeHead() {
   const { pile, isSample, reading } = useStory();
-  const { chosen, again } = useOffers();
+  const { chosen, again, memberName } = useOffers();
   const { wetOf } = usePaint();
   const shown = useShown();
   const settings = useSettings();
   const lab = shown?.lab ?? (!pile && chosen ? wetOf(chosen.predicted) : undefined);
   const name =
     pile?.name ??
-    (pile ? "Pile without a name" : again ? `${again.name ?? "The pile"}, again` : "A new pile");
+    (pile
+      ? "Pile without a name"
+      : again
+        ? `${again.name ?? "The pile"}, again`
+        : (memberName ?? "A new pile"));
   const known = pile?.isStreaky
     ? "left streaky: it has no single colour"
     : !lab
@@ -65,6 +69,11 @@ export function FreeHead() {
         </div>
       </div>
       <div className="px-4 pb-4 wide:px-0">
+        {memberName === undefined ? null : (
+          <Link href="/strings" className={buttonClass("quiet")}>
+            to your strings
+          </Link>
+        )}
         {pile ? <Reads /> : null}
         {pile && !isSample ? <NameField key={pile.id} pileId={pile.id} name={pile.name ?? ""} /> : null}
       </div>
@@ -117,29 +126,15 @@ function Reads() {
 
 function NameField({ pileId, name }: { pileId: string; name: string }) {
   const { namePile } = usePileCommands();
-  const [text, setText] = useState(name);
-  const isGood = isVisibleName(text) && plainName(text) !== name;
   return (
-    <form
-      className="mt-3 flex items-end gap-3"
-      onSubmit={(event) => {
-        event.preventDefault();
-        if (isGood) attempt(namePile(pileId, text));
+    <NameForm
+      className="mt-3"
+      label="What you call it"
+      placeholder="red-black, base brown, mid grey"
+      name={name}
+      onName={(next) => {
+        attempt(namePile(pileId, next));
       }}
-    >
-      <TextField
-        className="min-w-0 flex-1"
-        label="What you call it"
-        placeholder="red-black, base brown, mid grey"
-        maxLength={120}
-        value={text}
-        onChange={(event) => {
-          setText(event.target.value);
-        }}
-      />
-      <Button type="submit" disabled={!isGood}>
-        Name it
-      </Button>
-    </form>
+    />
   );
 }

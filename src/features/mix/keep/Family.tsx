@@ -10,6 +10,7 @@ import { lightnessPerStep } from "../../../core/describe/valueScale";
 import { contentsOf, volumeOf } from "../../../domain/pile/contents";
 import { readPile } from "../../../persistence/pileReads";
 import type { Match } from "../../../domain/match/match";
+import type { School } from "../../../domain/school/school";
 import type { Tube } from "../../../domain/tube/tube";
 import { labFromStored, storedFromLab } from "../../../domain/reading/storedColor";
 import { Button } from "../../../ui/Button";
@@ -39,6 +40,13 @@ const KIND_WORDS: Readonly<Record<VariantKind, { readonly name: string; readonly
   "black-shade": { name: "Darker, with black", note: "darker" },
   "family-shade": { name: "Darker, within the family", note: "shade" },
 };
+
+/** The highlight that this school likes comes first. */
+function inOrder(variants: readonly Variant[], { highlights }: School): readonly Variant[] {
+  if (highlights === "white") return variants;
+  const isFirst = ({ kind }: Variant): boolean => kind === "coloured-highlight";
+  return [...variants.filter(isFirst), ...variants.filter((variant) => !isFirst(variant))];
+}
 
 /** How far up and down, in steps of the painter's scale. */
 const STEPS = 1.5;
@@ -119,7 +127,7 @@ function Variants({
   };
   return (
     <ul className="mt-1">
-      {answer.value.map((variant) => {
+      {inOrder(answer.value, settings.school).map((variant) => {
         const { kind, addition } = variant;
         const words = kind === "white-highlight" && lightener === "water" ? WITH_WATER : KIND_WORDS[kind];
         const [, chroma] = lchFromLab(addition.predicted);

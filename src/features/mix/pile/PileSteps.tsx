@@ -12,6 +12,7 @@ import { Patch } from "../../../ui/Patch";
 import { leftoverId } from "../../../domain/pile/puddle";
 import { labOfAdditions } from "../../../domain/mixture/color";
 import { useSettings } from "../../../kit/studio/useStudio";
+import { AmountWordLinks } from "../../../kit/words/AmountWordLinks";
 import { describeLab } from "../../../words/colors";
 import { exactBeside, exactWords, handWords, tubeName } from "../../../words/doses";
 import type { PileStep } from "../../../domain/pile/plan";
@@ -32,6 +33,7 @@ export function PileSteps() {
   const { tubeById, wetOf } = usePaint();
   const { lay, weigh, tryOut, actions } = useDeeds();
   const { search } = useOffers();
+  const settings = useSettings();
   const [isAdding, setAdding] = useState(false);
   const [isWeighing, setWeighing] = useState(false);
   useScreenOn(pile !== undefined);
@@ -127,6 +129,11 @@ export function PileSteps() {
           </Menu>
         ) : null}
       </div>
+      <AmountWordLinks
+        amounts={steps.map(({ tubeId, parts }) =>
+          handWords(parts, settings, { tube: tubeById.get(tubeId), wholeParts: total }),
+        )}
+      />
       {isWeighing && following ? (
         <WeighStep
           step={following}

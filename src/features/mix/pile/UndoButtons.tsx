@@ -18,12 +18,12 @@ export function UndoButtons() {
   return (
     <>
       {last ? (
-        <Button weight="quiet" onClick={actions.undo} title="U or Ctrl Z undoes">
+        <Button weight="quiet" onClick={actions.undo}>
           undo the last {DEED_WORDS[last]}
         </Button>
       ) : null}
       {undone ? (
-        <Button weight="quiet" onClick={actions.redo} title="Y does it again">
+        <Button weight="quiet" onClick={actions.redo}>
           do the {DEED_WORDS[undone]} again
         </Button>
       ) : null}

@@ -71,6 +71,9 @@ export type MixedFor =
       readonly paintingId: string;
       /** Nothing before the first dose. */
       readonly pileId: string | undefined;
+      /** The planned recipe that the first dose follows, and what the pile is called then. */
+      readonly recipeId?: string | undefined;
+      readonly name?: string | undefined;
       readonly onBegun: (pile: Pile) => void;
     };
 

@@ -9,7 +9,7 @@ import { PAINT_SURFACE } from "../../../data/surface";
 import { contentsOf } from "../../../domain/pile/contents";
 import { readPileBefore } from "../../../persistence/pileReads";
 import { opticsOfTube } from "../../../domain/tube/optics";
-import { useDb, useStudio } from "../../../kit/studio/useStudio";
+import { useDb, useSettings, useStudio } from "../../../kit/studio/useStudio";
 import { deltaEText } from "../../../words/colors";
 import type { PaintRecipe } from "../../../domain/recipe/paintRecipe";
 import { useAim, usePaint } from "../bench/contexts";
@@ -21,6 +21,7 @@ export function CleanKnife({ recipe }: { recipe: PaintRecipe }) {
   const { note } = useAim();
   const { tubeById } = usePaint();
   const db = useDb();
+  const { school } = useSettings();
   const notes = useStudio((studio) => studio.notes);
   const before = useLiveQuery(() => readPileBefore(db, note.id), [db, note.id]);
   const volumesOf = (
@@ -39,10 +40,12 @@ export function CleanKnife({ recipe }: { recipe: PaintRecipe }) {
   const found = contamination(previous, next, CLINGS, VIEWING.D65, PAINT_SURFACE);
   if (!found.asksForCleaning) return null;
   const name = before.name ?? notes.find(({ id }) => id === before.noteId)?.name ?? "the pile before";
+  const moves = `a fiftieth of ${name} left on it moves this colour by ${deltaEText(found.deltaE2000)}`;
   return (
     <p className="mt-2 border-l-4 border-ink pl-3">
-      Clean the knife first: a fiftieth of {name} left on it moves this colour by{" "}
-      {deltaEText(found.deltaE2000)}.
+      {school.knife === "clean"
+        ? `Clean the knife first: ${moves}.`
+        : `A trace on the knife shows here: ${moves}.`}
     </p>
   );
 }

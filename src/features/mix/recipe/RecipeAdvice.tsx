@@ -14,7 +14,7 @@ import { deltaEText } from "../../../words/colors";
 import { handWords, tubeName } from "../../../words/doses";
 import type { PaintRecipe, DosingShift } from "../../../domain/recipe/paintRecipe";
 import { GENERIC_UNCERTAINTY } from "../../../domain/reading/uncertainty";
-import { mindWords } from "../pile/MindPaint";
+import { mindWords } from "../../../words/mind";
 import { CleanKnife } from "./CleanKnife";
 import { mixtureRequest } from "../../../domain/mixture/mixtureRequest";
 import { useAim, useOffers, usePaint } from "../bench/contexts";

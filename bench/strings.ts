@@ -1,0 +1,39 @@
+/** Strings: how long a grid takes to plan, all amounts laid. */
+import { createRng } from "../src/core/random/rng";
+import { StringPlanner } from "../src/core/strings/stringPlan";
+import { WHITE_BENCH } from "../src/data/testWhite";
+import {
+  evenRows,
+  knifePiles,
+  paletteOf,
+  randomString,
+  STRING_PALETTES,
+} from "../tests/support/stringTrials";
+import { type Figure, quantile } from "./report";
+
+const GRIDS = 6;
+const STRINGS = 6;
+const ROWS = 5;
+
+export function stringFigures(): Figure[] {
+  const ids = STRING_PALETTES.twelve ?? [];
+  const rng = createRng(61);
+  const seconds = Array.from({ length: GRIDS }, () => {
+    const questions = Array.from({ length: STRINGS }, () => randomString(ids.length, rng));
+    const started = performance.now();
+    // A grid is planned by one worker, which keeps what its strings have in common.
+    const planner = new StringPlanner(paletteOf(ids), { bench: WHITE_BENCH });
+    for (const question of questions)
+      planner.plan({ ...question, rows: evenRows(ROWS) }, knifePiles(ROWS, 3));
+    return (performance.now() - started) / 1000;
+  });
+  return [
+    {
+      what: `grid of ${STRINGS} strings by ${ROWS} rows from twelve tubes, median of ${GRIDS}`,
+      measured: quantile(seconds, 0.5),
+      unit: "s",
+      atMost: 1.5,
+    },
+    { what: "the slowest of these grids", measured: Math.max(...seconds), unit: "s", atMost: 3 },
+  ];
+}

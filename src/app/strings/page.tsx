@@ -1,0 +1,8 @@
+import type { Metadata } from "next";
+import { StringsView } from "@/features/strings";
+
+export const metadata: Metadata = { title: "Strings · Gaman" };
+
+export default function Page() {
+  return <StringsView />;
+}

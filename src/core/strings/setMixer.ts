@@ -1,0 +1,176 @@
+/** Mixtures of one given set of tubes: solved for a colour, then laid down. Opaque paint, or washes over paper. */
+import { type Dosing } from "../amounts/dosing";
+import { type LaidDown, layDown } from "../amounts/layDown";
+import { type DilutedRecipe, preDiluted } from "../amounts/preDilution";
+import { aimAt, distanceFrom, distanceTo } from "../color/aimDistance";
+import type { DeltaE2000Factors } from "../color/ciede2000";
+import { type LabD65, labD65 } from "../color/types";
+import type { ColorModel } from "../mixing/colorModel";
+import { FilmEvaluator } from "../mixing/filmEvaluator";
+import { MixtureEvaluator } from "../mixing/mixtureEvaluator";
+import type { SurfaceConstants } from "../mixing/saunderson";
+import type { Wash } from "../mixing/washMixer";
+import { interiorLattice } from "../recipe/subsets";
+import { FINE, type SolverEffort, SubsetSolver } from "../recipe/subsetSolver";
+import type { ViewingWeights } from "../spectrum/colorimetry";
+import type { OpticalModel } from "../spectrum/types";
+
+export type MixedSet = {
+  readonly tubes: readonly number[];
+  /** Shares of an opaque mixture, thicknesses of a film; same order as the tubes, some may be 0. */
+  readonly volumes: readonly number[];
+  readonly lab: LabD65;
+  /** From the aim, as the factors judge it. */
+  readonly distance: number;
+};
+
+/** To a hundredth of ΔE00: enough to tell which sets serve. */
+export const TO_COMPARE: SolverEffort = { maxIterations: 24, goodEnough: 1e-3, relativeGain: 1e-3 };
+
+/** Levels of the lattice of starts by size of the set, and scaled thicknesses of films. */
+const LEVELS = [0, 1, 8, 6, 6, 7, 8] as const;
+const FILM_AMOUNTS = [0.003, 0.01, 0.03, 0.1, 0.3, 1, 3] as const;
+/** Of the thickest film. */
+const THICKEST_START = 0.9;
+/** A share that no hand lays down. */
+const TRACE = 1e-5;
+
+type Starts = { readonly scaled: readonly Float64Array[]; readonly labs: Float64Array };
+
+export class SetMixer {
+  readonly model: ColorModel;
+  private readonly solver: SubsetSolver;
+  private readonly starts = new Map<string, Starts>();
+
+  /** @throws RangeError unless every K is finite and >= 0, every S finite and > 0. */
+  constructor(
+    readonly optics: readonly OpticalModel[],
+    view: ViewingWeights<"D65">,
+    surface: SurfaceConstants,
+    private readonly wash?: Wash,
+  ) {
+    this.model = wash
+      ? new FilmEvaluator(optics, view, surface, wash.paper)
+      : new MixtureEvaluator(optics, view, surface);
+    this.solver = new SubsetSolver(this.model);
+  }
+
+  /** @param tubes - 1 to 6 places. @param required - of them, those that are in it, if only as a trace that shows. */
+  solve(
+    tubes: readonly number[],
+    target: LabD65,
+    factors: DeltaE2000Factors,
+    required: readonly number[] = [],
+    effort: SolverEffort = FINE,
+  ): MixedSet {
+    const indices = Uint8Array.from(tubes);
+    const count = tubes.length;
+    this.solver.setLimits(
+      required.length > 0 || this.wash
+        ? { required, ...(this.wash && { mostVolume: this.wash.undilutedThickness }) }
+        : undefined,
+    );
+    this.solver.solve(target, factors, indices, this.nearestStart(tubes, target, factors), count, effort);
+    const volumes = Array.from(this.solver.volumes.subarray(0, count));
+    const [l = Number.NaN, a = Number.NaN, b = Number.NaN] = this.solver.lab;
+    const lab = labD65(l, a, b);
+    return { tubes, volumes, lab, distance: distanceTo(aimAt(target, factors), lab) };
+  }
+
+  /** The mixture without the tubes of which it holds only a trace. */
+  plain({ tubes, volumes, ...rest }: MixedSet): MixedSet {
+    const total = sumOf(volumes);
+    const kept = tubes.flatMap((tube, i) => ((volumes[i] ?? 0) > TRACE * total ? [i] : []));
+    return { ...rest, tubes: kept.map((i) => tubes[i] ?? 0), volumes: kept.map((i) => volumes[i] ?? 0) };
+  }
+
+  /** @param mixed - without traces. */
+  lay(mixed: MixedSet, target: LabD65, factors: DeltaE2000Factors, dosing: Dosing): LaidDown {
+    const { tubes, volumes } = mixed;
+    const total = sumOf(volumes);
+    const film = this.wash && { thickness: total, undiluted: this.wash.undilutedThickness };
+    return layDown(
+      this.model,
+      tubes,
+      volumes.map((volume) => volume / total),
+      target,
+      dosing,
+      film,
+      { factors },
+    );
+  }
+
+  /** The same with its strongest tubes thinned first; undefined where nothing is too strong, and for washes. */
+  thinned(
+    mixed: MixedSet,
+    target: LabD65,
+    factors: DeltaE2000Factors,
+    dosing: Dosing,
+    wholeVolume: number,
+    belowDoses: number,
+  ): DilutedRecipe | undefined {
+    if (this.wash) return undefined;
+    const total = sumOf(mixed.volumes);
+    return preDiluted(
+      this.model,
+      mixed.tubes,
+      mixed.volumes.map((volume) => (volume / total) * wholeVolume),
+      target,
+      dosing,
+      { belowDoses, factors },
+    );
+  }
+
+  private nearestStart(tubes: readonly number[], target: LabD65, factors: DeltaE2000Factors): Float64Array {
+    const { scaled, labs } = this.startsOf(tubes);
+    const aim = aimAt(target, factors);
+    let best = 0;
+    let least = Number.POSITIVE_INFINITY;
+    for (let i = 0; i < scaled.length; i++) {
+      const distance = distanceFrom(
+        aim,
+        labs[3 * i] as number,
+        labs[3 * i + 1] as number,
+        labs[3 * i + 2] as number,
+      );
+      if (distance >= least) continue;
+      least = distance;
+      best = i;
+    }
+    return scaled[best] as Float64Array;
+  }
+
+  private startsOf(tubes: readonly number[]): Starts {
+    const key = tubes.join();
+    const known = this.starts.get(key);
+    if (known) return known;
+    const ratios = interiorLattice(tubes.length, LEVELS[tubes.length] ?? tubes.length);
+    const scaled = this.wash
+      ? FILM_AMOUNTS.flatMap((amount) => ratios.map((ratio) => ratio.map((share) => share * amount)))
+      : ratios;
+    const indices = Uint8Array.from(tubes);
+    const lab = new Float64Array(3);
+    const labs = new Float64Array(3 * scaled.length);
+    scaled.forEach((start, i) => {
+      const volumes = start.map((units, j) => units * this.solver.unitVolume(tubes[j] as number));
+      // A start beyond the thickest film would be thrown back to bare paper, and stay there.
+      const most = THICKEST_START * (this.wash?.undilutedThickness ?? Number.POSITIVE_INFINITY);
+      const total = volumes.reduce((sum, volume) => sum + volume, 0);
+      if (total > most) {
+        for (let j = 0; j < volumes.length; j++) {
+          volumes[j] = ((volumes[j] as number) * most) / total;
+          start[j] = ((start[j] as number) * most) / total;
+        }
+      }
+      this.model.writeLab(lab, indices, volumes, tubes.length);
+      labs.set(lab, 3 * i);
+    });
+    const starts = { scaled, labs };
+    this.starts.set(key, starts);
+    return starts;
+  }
+}
+
+export function sumOf(values: readonly number[]): number {
+  return values.reduce((sum, value) => sum + value, 0);
+}

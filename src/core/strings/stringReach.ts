@@ -1,0 +1,67 @@
+/** What the tubes that a string may use reach: its ends, its most chroma. Kept for the next string of the same tubes. */
+import { lchFromLab } from "../color/cieLab";
+import { type LabD65, labD65 } from "../color/types";
+import type { DeltaE2000Factors } from "../color/ciede2000";
+import { NearestMixture, type NearestColor } from "../palette/nearestMixture";
+import { mostChroma } from "../palette/reachProfile";
+import type { SurfaceConstants } from "../mixing/saunderson";
+import type { Wash } from "../mixing/washMixer";
+import type { ViewingWeights } from "../spectrum/colorimetry";
+import type { OpticalModel } from "../spectrum/types";
+
+const ONLY_VALUE: DeltaE2000Factors = { kL: 0.1, kC: 50, kH: 50 };
+const BLACK = labD65(0, 0, 0);
+const WHITE = labD65(100, 0, 0);
+
+export class StringReach {
+  private readonly nearestBySet = new Map<string, NearestMixture>();
+  private readonly edges = new Map<string, number>();
+
+  constructor(
+    private readonly optics: readonly OpticalModel[],
+    private readonly view: ViewingWeights<"D65">,
+    private readonly surface: SurfaceConstants,
+    private readonly wash: Wash | undefined,
+  ) {}
+
+  /** Nearest mixture of some of the tubes; shares are by place among all of them, water left out. */
+  nearest(tubes: readonly number[], target: LabD65, factors?: DeltaE2000Factors): NearestColor {
+    const found = this.of(tubes).to(target, factors);
+    const shares = this.optics.map((_, place) => {
+      const own = tubes.indexOf(place);
+      return own < 0 ? 0 : (found.shares[own] ?? 0);
+    });
+    return { ...found, shares };
+  }
+
+  /** Darkest and lightest L* */
+  ends(tubes: readonly number[]): readonly [number, number] {
+    const nearest = this.of(tubes);
+    return [nearest.to(BLACK, ONLY_VALUE).lab[0], nearest.to(WHITE, ONLY_VALUE).lab[0]];
+  }
+
+  /** C*ab; 0 where the tubes have no such hue at that value. */
+  mostChroma(tubes: readonly number[], hueDegrees: number, lightness: number): number {
+    const key = `${tubes.join()} ${hueDegrees} ${lightness}`;
+    const known = this.edges.get(key);
+    if (known !== undefined) return known;
+    const edge = mostChroma(this.of(tubes), hueDegrees, lightness);
+    const chroma = edge ? lchFromLab(edge.lab)[1] : 0;
+    this.edges.set(key, chroma);
+    return chroma;
+  }
+
+  private of(tubes: readonly number[]): NearestMixture {
+    const key = tubes.join();
+    const known = this.nearestBySet.get(key);
+    if (known) return known;
+    const nearest = new NearestMixture(
+      tubes.flatMap((place) => this.optics[place] ?? []),
+      this.view,
+      this.surface,
+      this.wash,
+    );
+    this.nearestBySet.set(key, nearest);
+    return nearest;
+  }
+}

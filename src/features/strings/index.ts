@@ -1,0 +1,1 @@
+export { StringsView } from "./StringsView";

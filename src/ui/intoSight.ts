@@ -1,0 +1,6 @@
+import type { FocusEvent } from "react";
+
+/** For strips that scroll sideways: a browser leaves what is half in sight as it is, and the focus half hidden. */
+export function intoSight({ target }: FocusEvent<HTMLElement>): void {
+  if (target.matches(":focus-visible")) target.scrollIntoView({ block: "nearest", inline: "nearest" });
+}
