@@ -1,5 +1,5 @@
 import { clsx } from "clsx";
-import { type ComponentProps, type ReactNode, useId } from "react";
+import { type ComponentProps, type ReactNode, useEffect, useId, useState } from "react";
 
 /** A labelled text field with room for what is wrong and what to do about it. */
 export function TextField({
@@ -36,7 +36,14 @@ export function TextField({
   );
 }
 
-/** Something that holds or does not; the whole line is its target. */
+/** A choice is taken for kept so long; then the box shows what really holds. */
+const KEPT_WITHIN_MS = 2000;
+
+/**
+ * Something that holds or does not; the whole line is its target.
+ *
+ * The mark follows the press at once, also where the answer comes back from the store a moment later.
+ */
 export function CheckField({
   label,
   isChecked,
@@ -48,14 +55,24 @@ export function CheckField({
   isDisabled?: boolean;
   onChange: (isChecked: boolean) => void;
 }) {
+  const [pressed, setPressed] = useState<{ readonly was: boolean }>();
+  if (pressed && pressed.was !== isChecked) setPressed(undefined);
+  useEffect(() => {
+    if (!pressed) return undefined;
+    const timer = setTimeout(setPressed, KEPT_WITHIN_MS, undefined);
+    return () => {
+      clearTimeout(timer);
+    };
+  }, [pressed]);
   return (
     <label className="flex min-h-11 items-center gap-2">
       <input
         type="checkbox"
         className="size-5 accent-ink"
-        checked={isChecked}
+        checked={pressed ? !pressed.was : isChecked}
         disabled={isDisabled}
         onChange={(event) => {
+          setPressed(event.target.checked === isChecked ? undefined : { was: isChecked });
           onChange(event.target.checked);
         }}
       />

@@ -8,6 +8,7 @@ import { LiveRegions } from "../../ui/announce/LiveRegions";
 import { Button } from "../../ui/Button";
 import { Notice } from "../../ui/Notice";
 import { keepFocus } from "../../ui/keepFocus";
+import { keepInSight } from "../../ui/keepInSight";
 import { useStudio } from "../../kit/studio/useStudio";
 import { StudioProvider } from "../../kit/studio/StudioProvider";
 import { isWriting, putAway, useProblems } from "../../kit/studio/problems";
@@ -28,6 +29,7 @@ import { UndoBar } from "./UndoBar";
 export function Frame({ tools, foot, children }: { tools: ReactNode; foot: ReactNode; children: ReactNode }) {
   const { isSlim } = useSlim();
   useEffect(() => keepFocus(isWriting), []);
+  useEffect(keepInSight, []);
   return (
     <StudioProvider>
       <a
