@@ -8,6 +8,7 @@ import { type LaidDown, layDown } from "../amounts/layDown";
 import { type DilutedRecipe, preDiluted } from "../amounts/preDilution";
 import { deltaE2000 } from "../color/ciede2000";
 import type { ColorModel } from "../mixing/colorModel";
+import { type FilmAbove, UnderFilm } from "../layers/underFilm";
 import { FilmEvaluator } from "../mixing/filmEvaluator";
 import { MixtureEvaluator } from "../mixing/mixtureEvaluator";
 import type { SurfaceConstants } from "../mixing/saunderson";
@@ -34,7 +35,9 @@ export type Medium =
       /** Dry thickness of one undiluted layer, 1 where titanium white has S·X = 1 at 550 nm. */
       readonly undilutedThickness: number;
       readonly allowWhite: boolean;
-    };
+    }
+  /** Opaque paint that a glaze will lie on; the aim is what is seen then. */
+  | { readonly kind: "under"; readonly film: FilmAbove };
 
 export type PaintedRecipe = Recipe & {
   /** What a hand lays down, and what that gives; volumes in the order of the recipe. Reasons speak of this. */
@@ -119,7 +122,12 @@ export class PaletteMixer {
     const optics = tubes.map((tube) => tube.optics);
     const isBlack = tubes.map((tube) => tube.isBlack);
     const opaque = new MixtureEvaluator(optics, view, surface);
-    this.mixer = medium.kind === "opaque" ? opaque : new FilmEvaluator(optics, view, surface, medium.ground);
+    this.mixer =
+      medium.kind === "film"
+        ? new FilmEvaluator(optics, view, surface, medium.ground)
+        : medium.kind === "under"
+          ? new UnderFilm(optics, view, surface, medium.film)
+          : opaque;
     this.search = new RecipeSearch(this.mixer, isBlack);
     this.twins = twinsOf(optics);
     this.whites = tubeTraits(opaque, isBlack).flatMap((traits, tube) => (traits.isWhite ? [tube] : []));
@@ -265,7 +273,7 @@ export class PaletteMixer {
   private asked(given: RecipeQuery): RecipeQuery {
     const { medium } = this;
     const query = this.withoutTwins(given);
-    if (medium.kind === "opaque") return query;
+    if (medium.kind !== "film") return query;
     return {
       ...query,
       forbidden: [...(query.forbidden ?? []), ...(medium.allowWhite ? [] : this.whites)],
