@@ -32,6 +32,11 @@ import { simulateSurface, simulateTube, USUAL_DEVIATION } from "../../src/device
 import { valueText } from "../../src/core/describe/valueScale";
 import { DEFAULT_SETTINGS } from "../../src/domain/settings/settings";
 import { recipeOfCell } from "../../src/domain/strings/cellRecipe";
+import { USUAL_HABIT } from "../../src/core/layers/filmHabit";
+import { stackOver } from "../../src/core/layers/stack";
+import { labFromReflectance } from "../../src/core/spectrum/colorimetry";
+import { CARDS, seenOfGround } from "../../src/domain/ground/seenGround";
+import { thicknessOf } from "../../src/domain/layers/film";
 import type { Grid } from "../../src/domain/strings/grid";
 import { gridPlan } from "../../src/domain/strings/gridPlan";
 import { gridQuestion } from "../../src/domain/strings/gridQuestion";
@@ -48,6 +53,7 @@ const DAY_MS = 86_400_000;
 const MADE_AT = 60 * DAY_MS;
 const PAINTING = "slipway";
 const STUDIES = "studies";
+const LANE = "painting-lane";
 const PICTURE = "slipway-picture";
 
 const BOX = [
@@ -166,6 +172,28 @@ tubes.push({
   addedAt: MADE_AT - 8 * DAY_MS,
 });
 
+/** For the watercolour: transparent paints, and one that granulates. */
+const WATERCOLOURS = [
+  "indanthrone-blue",
+  "quinacridone-rose",
+  "transparent-yellow-oxide",
+  "cobalt-teal",
+] as const;
+WATERCOLOURS.forEach((modelId, i) => {
+  const tube = tubeFromModel(requirePigment(modelId));
+  tubes.push({
+    ...tube,
+    id: `water-${modelId}`,
+    medium: "watercolour",
+    grade: "artist",
+    price: 7 + i,
+    volumeMl: 8,
+    stockMl: 6,
+    position: tubes.length,
+    addedAt: MADE_AT - 20 * DAY_MS,
+  });
+});
+
 const trueTubes = PALETTE.map((id) => simulateTube(opticsOf(id), USUAL_DEVIATION, rng));
 const trueSurface = simulateSurface(rng);
 const mixer = new PaletteMixer(
@@ -216,6 +244,12 @@ const file: DemoDraft = {
       createdAt: MADE_AT - 45 * DAY_MS,
     },
     {
+      id: LANE,
+      name: "Lane after rain",
+      paletteId: "palette-lane",
+      createdAt: MADE_AT - 18 * DAY_MS,
+    },
+    {
       id: PAINTING,
       name: "Slipway, low tide",
       pictureId: PICTURE,
@@ -256,6 +290,13 @@ const file: DemoDraft = {
       tubeIds: [...PALETTE],
       remark: "",
     },
+    {
+      id: "palette-lane",
+      paintingId: LANE,
+      name: "Four washes",
+      tubeIds: WATERCOLOURS.map((id) => `water-${id}`),
+      remark: "",
+    },
   ],
   notes: [],
   recipes: [],
@@ -263,6 +304,8 @@ const file: DemoDraft = {
   readings: [],
   matches: [],
   grids: [],
+  layerings: [],
+  scraps: [],
 };
 
 function stored(lab: LabD65, source: StoredColor["source"], uncertaintyDeltaE2000: number): StoredColor {
@@ -512,10 +555,128 @@ function planStrings(): void {
   file.grids.push({ ...grid, taken });
 }
 
+/** A watercolour of its own: a few notes, nothing laid yet. */
+function noteTheLane(): void {
+  const targets: readonly (readonly [string, number, number, number])[] = [
+    ["Sky, first wash", 88, -2, -7],
+    ["Far hill", 70, -3, -10],
+    ["Wet road", 58, 5, 2],
+    ["Gate post", 34, 4, -4],
+    ["Rosehips", 54, 34, 16],
+  ];
+  targets.forEach(([name, l, a, b], i) => {
+    file.notes.push({
+      id: `lane-${i + 1}`,
+      paintingId: LANE,
+      number: i + 1,
+      name,
+      target: stored(labD65(l, a, b), "typed", 1),
+      state: "open",
+      createdAt: MADE_AT - 17 * DAY_MS + i * 60_000,
+    });
+  });
+  file.layerings.push({
+    id: "layers-lane",
+    paintingId: LANE,
+    name: "Hill over the sky",
+    noteId: "lane-2",
+    ground: { kind: "paper", name: "White paper", isWet: false, absorbency: "some" },
+    layers: [
+      {
+        id: "wash-sky",
+        name: "Indanthrone blue",
+        amounts: [{ tubeId: "water-indanthrone-blue", parts: 1 }],
+        thinner: "water",
+        thinnerShare: 0.985,
+        passes: 1,
+        coverShare: 1,
+        takenUpShare: 0,
+      },
+      {
+        id: "wash-hill",
+        name: "Cobalt teal",
+        amounts: [{ tubeId: "water-cobalt-teal", parts: 1 }],
+        thinner: "water",
+        thinnerShare: 0.95,
+        passes: 1,
+        coverShare: 1,
+        takenUpShare: 0,
+      },
+    ],
+    createdAt: MADE_AT - 16 * DAY_MS,
+  });
+}
+
+/** Rust over the hull: planned in two films, the lower one tried on a card and read. */
+function planLayers(): void {
+  const glaze = {
+    id: "glaze-rust",
+    name: "Transparent red oxide",
+    amounts: [{ tubeId: "transparent-red-oxide", parts: 1 }],
+    thinner: "medium" as const,
+    thinnerShare: 0.9,
+    passes: 1,
+    coverShare: 1,
+    takenUpShare: 0,
+  };
+  file.layerings.push({
+    id: "layers-hull",
+    paintingId: PAINTING,
+    name: "Rust over the hull",
+    noteId: "note-3",
+    ground: { kind: "note", name: "Hull, shadow side", ofId: "note-4", isWet: false },
+    layers: [
+      glaze,
+      {
+        ...glaze,
+        id: "drybrush-sienna",
+        name: "Burnt sienna",
+        amounts: [{ tubeId: "burnt-sienna", parts: 1 }],
+        thinnerShare: 0.2,
+        coverShare: 0.35,
+      },
+    ],
+    createdAt: MADE_AT - 1.5 * DAY_MS,
+  });
+  const own = 1.25;
+  const truth = simulateTube(opticsOf("transparent-red-oxide"), USUAL_DEVIATION, rng);
+  file.scraps.push({
+    id: "scrap-rust",
+    paintingId: PAINTING,
+    name: "Red oxide, thin, on the card",
+    layers: [glaze],
+    readings: [CARDS.light, CARDS.dark].map((ground) => {
+      const seen = seenOfGround(ground, { labOf: () => undefined });
+      if (!seen) throw new Error("No card");
+      const film = {
+        optics: truth,
+        thickness: own * thicknessOf(0.9, USUAL_HABIT),
+        passes: 1,
+        coverShare: 1,
+      };
+      const lab = labFromReflectance(stackOver(seen, [film], trueSurface)[1] ?? seen, VIEWING.D65);
+      return {
+        ground: {
+          ...ground,
+          ...(ground.color && { color: stored(labD65(...ground.color.lab), "typed", 4) }),
+        },
+        color: stored(
+          labD65(lab[0] + 0.8 * rng.normal(), lab[1] + 0.9 * rng.normal(), lab[2] + 0.9 * rng.normal()),
+          "by-eye",
+          2,
+        ),
+      };
+    }),
+    readAt: MADE_AT - DAY_MS,
+  });
+}
+
 planStrings();
+noteTheLane();
+planLayers();
 const checked = demoFileSchema.parse(file);
 writeFileSync(path.join(ROOT, "public/demo/slipway.json"), `${JSON.stringify(checked)}\n`);
-for (const note of checked.notes.slice(-SPOTS.length)) {
+for (const note of checked.notes.filter(({ paintingId }) => paintingId === PAINTING)) {
   const target = labD65(...note.target.lab);
   const report = mixer.recipesFor({ ...DEFAULT_QUERY, target }, { unit: "parts", sizes: DEFAULT_SIZES });
   const closest = Math.min(...report.recipes.map((recipe) => recipe.deltaE2000));

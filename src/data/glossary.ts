@@ -44,7 +44,9 @@ export const GLOSSARY: readonly GlossaryWord[] = [
     word: "dry check",
     meaning: "A person looking at the dry paint beside the target. Only that confirms a match.",
   },
+  { word: "glaze", meaning: "A thin film of transparent paint over dry paint. It darkens what is light." },
   { word: "grid", meaning: "Strings beside each other, with equal values in a row." },
+  { word: "ground", meaning: "What a film lies on: paper, canvas, a toned ground, an earlier layer." },
   {
     word: "hue",
     meaning:
@@ -58,6 +60,7 @@ export const GLOSSARY: readonly GlossaryWord[] = [
       { meant: "how strongly a tube colours others", word: "tinting strength" },
     ],
   },
+  { word: "layer", meaning: "A film of paint over a ground: which paint, how thin, how many passes." },
   { word: "lean", meaning: "The neighbour that a hue is drawn to." },
   { word: "masstone", meaning: "A tube's colour laid thick, with nothing added." },
   { word: "match", meaning: "A note and a pile with a verdict: provisional until a dry check." },
@@ -127,6 +130,10 @@ export const GLOSSARY: readonly GlossaryWord[] = [
   {
     word: "school",
     meaning: "A way of working. It changes order, advice and defaults, never what paint does.",
+  },
+  {
+    word: "scumble",
+    meaning: "A thin film of paint with white in it, drawn over darker paint. It lightens and cools.",
   },
   {
     word: "shade",

@@ -20,12 +20,13 @@ import type { Note } from "../domain/note/note";
 import type { Painting, Picture } from "../domain/painting/painting";
 import type { Palette } from "../domain/palette/palette";
 import type { Settings } from "../domain/settings/settings";
+import type { Layering, Scrap } from "../domain/layers/layering";
 import type { Grid } from "../domain/strings/grid";
 import type { Timer } from "../domain/timer/timer";
 import type { Tube, TubePhoto } from "../domain/tube/tube";
 
 /** Of the newest shape on disk; archives say which one they hold. */
-export const STORE_VERSION = 10;
+export const STORE_VERSION = 11;
 
 export type Workspace = "own" | "demo";
 
@@ -48,6 +49,8 @@ export class GamanDatabase extends Dexie {
   declare matchPhotos: Table<MatchPhoto, string>;
   declare turnPhotos: Table<TurnPhoto, string>;
   declare grids: Table<Grid, string>;
+  declare layerings: Table<Layering, string>;
+  declare scraps: Table<Scrap, string>;
   declare settings: Table<Settings, string>;
   declare quarantine: Table<QuarantinedRow, number>;
   declare imports: Table<Import, string>;
@@ -121,6 +124,7 @@ export class GamanDatabase extends Dexie {
     // A calibration may hold the surface that it was learned under; older rows have none.
     this.version(9).stores({});
     this.version(10).stores({ grids: "id, paintingId" });
+    this.version(11).stores({ layerings: "id, paintingId", scraps: "id, paintingId" });
   }
 }
 

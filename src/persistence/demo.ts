@@ -6,12 +6,14 @@ import type { Painting, Picture } from "../domain/painting/painting";
 import type { Palette } from "../domain/palette/palette";
 import type { Pile, StoredRecipe } from "../domain/pile/pile";
 import type { Reading } from "../domain/reading/reading";
+import type { Layering, Scrap } from "../domain/layers/layering";
 import type { Grid } from "../domain/strings/grid";
 import type { Tube } from "../domain/tube/tube";
 import type { GamanDatabase } from "./database";
 import { asLargeWrite } from "./largeWrite";
 import {
   gridSchema,
+  layeringSchema,
   matchSchema,
   noteSchema,
   paintingSchema,
@@ -20,6 +22,7 @@ import {
   pileSchema,
   readingSchema,
   recipeSchema,
+  scrapSchema,
   settingsSchema,
   tubeSchema,
 } from "./schema";
@@ -40,6 +43,8 @@ export const demoFileSchema = z.strictObject({
   readings: z.array(readingSchema),
   matches: z.array(matchSchema),
   grids: z.array(gridSchema),
+  layerings: z.array(layeringSchema),
+  scraps: z.array(scrapSchema),
 });
 export type DemoFile = {
   readonly format: "gaman-demo";
@@ -55,6 +60,8 @@ export type DemoFile = {
   readonly readings: readonly Reading[];
   readonly matches: readonly Match[];
   readonly grids: readonly Grid[];
+  readonly layerings: readonly Layering[];
+  readonly scraps: readonly Scrap[];
 };
 
 /** Replaces whatever demo there was. Either all of it is there afterwards or nothing. */
@@ -84,12 +91,14 @@ export async function writeDemo(
     await db.readings.bulkAdd(file.readings.map(moved));
     await db.matches.bulkAdd(file.matches.map(moved));
     await db.grids.bulkAdd(file.grids.map(moved));
+    await db.layerings.bulkAdd(file.layerings.map(moved));
+    await db.scraps.bulkAdd(file.scraps.map(moved));
     await db.settings.put(settingsSchema.parse({ ...settings, currentPaintingId: file.currentPaintingId }));
   };
   await asLargeWrite(() => db.transaction("rw", db.tables, write));
 }
 
-const TIME_FIELDS = ["createdAt", "addedAt", "takenAt", "keptAt", "checkedAt"];
+const TIME_FIELDS = ["createdAt", "addedAt", "takenAt", "keptAt", "checkedAt", "readAt"];
 
 function shiftTimes<T extends Record<string, unknown>>(row: T, shift: number): T {
   return Object.fromEntries(

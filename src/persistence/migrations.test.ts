@@ -11,6 +11,7 @@ import { readFirstLooks, readTimers } from "./benches";
 import { GamanDatabase } from "./database";
 import { readNoteHistory, readPile } from "./pileReads";
 import { readGrids } from "./grids";
+import { readLayerings, readScraps } from "./layerings";
 import { noteSchema } from "./schema";
 import { readSettings } from "./studio";
 
@@ -130,6 +131,21 @@ describe("the step from version 6", () => {
     // Four rows, two measurements.
     expect(seenStates(piles, readings, (wet) => wet)).toHaveLength(2);
     expect(await now.imports.count()).toBe(0);
+    await now.delete();
+  });
+});
+
+describe("the step from version 10", () => {
+  it("adds the tables of layers and of scraps, and leaves the rest as it was", async () => {
+    const name = "from-10";
+    const old = new Dexie(name);
+    old.version(10).stores({ notes: "id, paintingId, [paintingId+number]", grids: "id, paintingId" });
+    await old.table("notes").add(note);
+    old.close();
+    const now = new GamanDatabase(name);
+    expect(await readLayerings(now, note.paintingId)).toEqual([]);
+    expect(await readScraps(now)).toEqual([]);
+    expect(noteSchema.parse(await now.notes.get(note.id))).toEqual(note);
     await now.delete();
   });
 });

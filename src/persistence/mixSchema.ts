@@ -11,16 +11,20 @@ import {
 } from "../domain/strings/grid";
 import { FILMS, SEEN_ON } from "../domain/reading/reading";
 import { TIMER_KINDS } from "../domain/timer/timer";
-import { difference, finite, groundSchema, id, name, ordinal, storedColorSchema, time } from "./schemaParts";
+import {
+  amountSchema,
+  difference,
+  finite,
+  groundSchema,
+  id,
+  name,
+  ordinal,
+  storedColorSchema,
+  time,
+} from "./schemaParts";
 
 /** Place in a pile's story, whatever the clock says. */
 const turn = ordinal;
-
-const amountSchema = z.strictObject({
-  tubeId: id,
-  /** Volume in the painter's parts. */
-  parts: finite.check(z.positive(), z.lte(10_000)),
-});
 
 export const recipeSchema = z
   .strictObject({

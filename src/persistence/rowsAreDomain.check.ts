@@ -3,6 +3,7 @@
  * Nothing of it is left in what runs.
  */
 import type * as z from "zod/mini";
+import type { Layering, Scrap } from "../domain/layers/layering";
 import type { Match, MatchPhoto } from "../domain/match/match";
 import type { Note } from "../domain/note/note";
 import type { Painting, Picture } from "../domain/painting/painting";
@@ -42,6 +43,8 @@ export type RowsAreDomain = [
   Same<RowOf<"timerSchema">, Timer>,
   Same<RowOf<"benchSchema">, BenchRow>,
   Same<RowOf<"gridSchema">, Grid>,
+  Same<RowOf<"layeringSchema">, Layering>,
+  Same<RowOf<"scrapSchema">, Scrap>,
 ];
 /** Does not compile when a row and its type differ: "never" is not "true". */
 export const ROWS_ARE_DOMAIN: RowsAreDomain extends readonly true[] ? true : false = true;

@@ -23,6 +23,12 @@ export const ordinal = z.int().check(z.nonnegative(), z.lte(1_000_000));
 /** ΔE00, or a difference in L*, C* or hue: no two colours are further apart than a few hundred. */
 export const difference = finite.check(z.gte(0), z.lte(1000));
 
+export const amountSchema = z.strictObject({
+  tubeId: id,
+  /** Volume in the painter's parts. */
+  parts: finite.check(z.positive(), z.lte(10_000)),
+});
+
 export const storedColorSchema = z.strictObject({
   space: z.literal("cielab-2deg"),
   light: z.enum(COLOR_LIGHTS),

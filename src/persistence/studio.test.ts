@@ -274,7 +274,7 @@ describe("the demo file", () => {
     await writeDemo(db, file, new Blob(["picture"]), DEFAULT_SETTINGS, now);
     const studio = await readStudio(db);
     expect(studio.painting?.name).toBe("Slipway, low tide");
-    expect(studio.tubes).toHaveLength(15);
+    expect(studio.tubes).toHaveLength(19);
     expect(studio.palette?.tubeIds).toHaveLength(5);
     expect(studio.notes.map((row) => row.state)).toEqual([
       "checked",

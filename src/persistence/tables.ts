@@ -8,6 +8,7 @@ import type { GamanDatabase } from "./database";
 import {
   benchSchema,
   gridSchema,
+  layeringSchema,
   lookSchema,
   matchPhotoSchema,
   matchSchema,
@@ -18,6 +19,7 @@ import {
   pileSchema,
   readingSchema,
   recipeSchema,
+  scrapSchema,
   settingsSchema,
   timerSchema,
   tubePhotoSchema,
@@ -106,6 +108,15 @@ const DEFINED: readonly RowTable[] = [
     ["paintings", row.paintingId],
     ...row.taken.map(({ recipeId }) => ["recipes", recipeId] as const),
     ...row.strings.flatMap(({ base }) => (base.kind === "paint" ? tubesOf(base.amounts) : [])),
+  ]),
+  define("layerings", layeringSchema, (row) => [
+    ["paintings", row.paintingId],
+    ["notes", row.noteId],
+    ...row.layers.flatMap(({ amounts }) => tubesOf(amounts)),
+  ]),
+  define("scraps", scrapSchema, (row) => [
+    ["paintings", row.paintingId],
+    ...row.layers.flatMap(({ amounts }) => tubesOf(amounts)),
   ]),
 ];
 

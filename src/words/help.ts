@@ -74,6 +74,18 @@ export const VIEW_HELP: readonly ViewHelp[] = [
     words: ["string", "grid", "value", "chroma", "part", "pile"],
   },
   {
+    path: "/layers",
+    purpose: "Layers shows washes, glazes and scumbles before they touch the painting.",
+    use: [
+      "Choose what lies there: paper, a toned ground, a note, a match. Then add a layer.",
+      "Each band is what is seen after that layer: over your ground, and over a white, a grey and a black card.",
+      "Move the rail to thin the paint. Drag the bands to change the order.",
+      "Ask for a colour: Gaman proposes films that reach it, or says that it is better mixed.",
+      "Try it on a scrap, read it when it is dry: then your own films are known.",
+    ],
+    words: ["ground", "layer", "glaze", "scumble", "wash"],
+  },
+  {
     path: "/log",
     purpose: "Log is your memory: every match and pile, found again by words, and mixed again.",
     use: [

@@ -43,10 +43,15 @@ export const SHORTCUTS: readonly {
     ],
   },
   {
+    where: "Over layers",
+    views: ["/layers"],
+    keys: [{ keys: ["L"], isHeld: true, does: "the top layer off" }],
+  },
+  {
     where: "In lists, on rails and in the palette",
     keys: [
       { keys: ["←", "→"], does: "the next choice, or a step on a rail" },
-      { keys: ["Space"], does: "take a tube up to move it, and put it down" },
+      { keys: ["Space"], does: "take a tube or a layer up to move it, and put it down" },
     ],
   },
 ];

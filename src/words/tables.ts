@@ -21,6 +21,8 @@ export const TABLE_WORDS: Readonly<Record<TableName, readonly [one: string, many
   timers: ["timer", "timers"],
   benches: ["bench", "benches"],
   grids: ["grid of strings", "grids of strings"],
+  layerings: ["plan of layers", "plans of layers"],
+  scraps: ["scrap", "scraps"],
 };
 
 /** "12 notes", "1 note". */

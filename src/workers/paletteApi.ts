@@ -31,6 +31,7 @@ import { PAINT_SURFACE } from "../data/surface";
 import { WHITE_BENCH } from "../data/testWhite";
 import type { Lightener } from "../domain/palette/medium";
 import { opticsOf, type SolverTube } from "../domain/tube/solverTube";
+import { createLayersApi, type LayersApi } from "./layersApi";
 
 /** Values of the columns in the reach chart, L*. */
 export const REACH_LIGHTNESSES = [15, 25, 35, 45, 55, 65, 75, 85, 95] as const;
@@ -87,7 +88,7 @@ export type SchemeQuestion = {
   readonly lightener: Lightener;
 };
 
-export type PaletteApi = {
+export type PaletteApi = LayersApi & {
   /** In every question: of washes the tubes are without white, and a place after the last is water. */
   facts: (tubes: readonly SolverTube[], notes: readonly LabD65[], lightener: Lightener) => PaletteFacts;
   score: (
@@ -148,6 +149,7 @@ function missesOf({ box, notes, recipeTubes, lightener }: BoxQuestion): NoteMiss
 
 export function createPaletteApi(): PaletteApi {
   return {
+    ...createLayersApi(),
     facts(tubes, notes, lightener) {
       const reach = new PaletteReach(tubes.map(opticsOf), VIEWING.D65, PAINT_SURFACE, washOf(lightener));
       return {

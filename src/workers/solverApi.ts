@@ -2,6 +2,7 @@
 import type { LearningConditions } from "../core/learning/boxModel";
 import { believe } from "../core/learning/believe";
 import { type Medium, type PaletteAnswer, PaletteMixer } from "../core/recipe/paletteMixer";
+import { underFilm } from "../core/layers/underFilm";
 import { colorModelOf } from "../core/mixing/colorModelOf";
 import { buildPaletteTable, type PaletteTable } from "../core/picture/paletteTable";
 import { greenCures } from "../core/correct/greenCures";
@@ -24,6 +25,7 @@ import { USUAL_PRIOR } from "../core/learning/tubeModel";
 import { calibrateTube, type TubeCalibration } from "../core/learning/calibrateTube";
 import { learnBox } from "../core/learning/learnBox";
 import { minuteReading } from "../core/learning/minuteReading";
+import type { Reflectance } from "../core/spectrum/types";
 import { PAPER, UNDILUTED_THICKNESS } from "../data/paper";
 import { WHITE_BENCH } from "../data/testWhite";
 import { VIEWING } from "../data/standardViewing";
@@ -33,13 +35,18 @@ import { opticsOf } from "../domain/tube/solverTube";
 import type { RecipeRequest } from "../domain/recipe/recipeRequest";
 import type { SolverApi } from "./protocol";
 
-/** Transparent paint on paper, whose white is the paper's. */
-const WASH: Medium = {
-  kind: "film",
-  ground: PAPER,
-  undilutedThickness: UNDILUTED_THICKNESS,
-  allowWhite: false,
-};
+/** What is asked for, or white paper. */
+function paperOf(asked: readonly number[] | undefined): Reflectance {
+  return asked ? { grid: PAPER.grid, values: asked } : PAPER;
+}
+
+function mediumOf({ asWash = false, under, paper }: RecipeRequest): Medium | undefined {
+  if (under) return underFilm({ optics: opticsOf(under.film), thickness: under.thickness });
+  // Transparent paint on paper, whose white is the paper's.
+  return asWash
+    ? { kind: "film", ground: paperOf(paper), undilutedThickness: UNDILUTED_THICKNESS, allowWhite: false }
+    : undefined;
+}
 
 function volumesOf({ tubes, parts }: MixtureRequest): PaintVolume[] {
   return parts.map(({ tube, volume }) => {
@@ -59,7 +66,7 @@ function pileOf(mixture: MixtureRequest): PileAndTubes & { readonly pileVolume: 
     tubes: mixture.tubes.map(opticsOf),
     ...(water !== undefined && {
       wash: {
-        paper: PAPER,
+        paper: paperOf(mixture.paper),
         undilutedThickness: UNDILUTED_THICKNESS,
         paintShare: paint / (paint + water),
       },
@@ -88,11 +95,11 @@ export function createSolverApi(): SolverApi {
   const beliefs = new Map<string, ReturnType<SolverApi["believe"]>>();
 
   const mixerFor = (request: RecipeRequest): PaletteMixer => {
-    const { asWash = false } = request;
-    const key = JSON.stringify([request.tubes, asWash]);
+    const { asWash = false, under, paper } = request;
+    const key = JSON.stringify([request.tubes, asWash, under, paper]);
     if (current?.key === key) return current.mixer;
     const tubes = request.tubes.map((tube) => ({ optics: opticsOf(tube), isBlack: tube.isBlack }));
-    current = { key, mixer: new PaletteMixer(tubes, VIEWING.D65, PAINT_SURFACE, asWash ? WASH : undefined) };
+    current = { key, mixer: new PaletteMixer(tubes, VIEWING.D65, PAINT_SURFACE, mediumOf(request)) };
     return current.mixer;
   };
 
@@ -124,12 +131,12 @@ export function createSolverApi(): SolverApi {
       return answer;
     },
     nextAddition: ({ tubes, ...query }) => nextAddition({ ...query, tubes: tubes.map(opticsOf) }, LEARNING),
-    washAddition: ({ tubes, ...query }) =>
+    washAddition: ({ tubes, paper, ...query }) =>
       washAddition(
         {
           ...query,
           tubes: tubes.map(opticsOf),
-          paper: PAPER,
+          paper: paperOf(paper),
           undilutedThickness: UNDILUTED_THICKNESS,
         },
         VIEWING.D65,
@@ -194,9 +201,9 @@ export function createSolverApi(): SolverApi {
       const paint = mixture.parts.reduce((sum, { volume }) => sum + volume, 0);
       const { water } = mixture;
       const film =
-        water === undefined || water === 0
+        water === undefined
           ? undefined
-          : { thickness: (UNDILUTED_THICKNESS * paint) / (paint + water), ground: PAPER };
+          : { thickness: (UNDILUTED_THICKNESS * paint) / (paint + water), ground: paperOf(mixture.paper) };
       const seen = mixtureReflectance(volumesOf(mixture), PAINT_SURFACE, film);
       return checkUnderLights(smooth.value, seen, VIEWING);
     },

@@ -14,6 +14,8 @@ import { TEN_IS_WHITE } from "@/core/describe/valueScale";
 import { DEFAULT_SCHOOL } from "@/domain/school/school";
 import { newGrid, noteBase, stringOf } from "@/domain/strings/newString";
 import { addGrid, takeCell } from "@/persistence/grids";
+import { addLayering, keepScrap } from "@/persistence/layerings";
+import { CARDS } from "@/domain/ground/seenGround";
 import { keepTurnPhoto } from "@/persistence/turnPhotos";
 import { keepMatchPhoto } from "@/persistence/matchRecords";
 import { addNote, changeSettings, startPainting } from "@/persistence/studio";
@@ -151,6 +153,37 @@ export async function fillStore(db: GamanDatabase, title = "Harbour"): Promise<S
       reasons: ["by-hand"],
     },
     1012,
+  );
+  const glaze = {
+    id: "glaze",
+    name: "Umber",
+    amounts: [{ tubeId: umber.id, parts: 1 }],
+    thinner: "medium" as const,
+    thinnerShare: 0.9,
+    passes: 1,
+    coverShare: 1,
+    takenUpShare: 0,
+  };
+  await addLayering(
+    db,
+    {
+      paintingId: painting.id,
+      name: "Umber over the hull",
+      noteId: hull.id,
+      ground: { kind: "note", name: "Hull", ofId: hull.id, isWet: false },
+      layers: [glaze],
+    },
+    1013,
+  );
+  await keepScrap(
+    db,
+    {
+      paintingId: painting.id,
+      name: "Umber on a card",
+      layers: [glaze],
+      readings: [{ ground: CARDS.light, color: stored(70, 4, 14) }],
+    },
+    1014,
   );
   await changeBench(db, sand.id, { byHand: [{ tubeId: white.id, parts: 2 }], required: [umber.id] });
   return { painting, notes, tubes };

@@ -11,12 +11,18 @@ import type { ColorModel } from "../mixing/colorModel";
 import { reflectanceFromKOverS } from "../mixing/kubelkaMunk";
 import { MixtureEvaluator } from "../mixing/mixtureEvaluator";
 import type { SurfaceConstants } from "../mixing/saunderson";
+import type { Medium } from "../recipe/paletteMixer";
 import type { ViewingWeights } from "../spectrum/colorimetry";
 import type { OpticalModel } from "../spectrum/types";
 import { type FilmResponse, filmResponse } from "./filmResponse";
 
 /** A film of one paint, dry; 1 where titanium white has S·X = 1 at 550 nm. */
 export type FilmAbove = { readonly optics: OpticalModel; readonly thickness: number };
+
+/** The medium of a palette whose paint will lie under a film. */
+export function underFilm(film: FilmAbove): Extract<Medium, { readonly kind: "under" }> {
+  return { kind: "under", modelOf: (tubes, view, surface) => new UnderFilm(tubes, view, surface, film) };
+}
 
 const SMALLEST_K_OVER_S = 1e-12;
 

@@ -8,7 +8,6 @@ import { type LaidDown, layDown } from "../amounts/layDown";
 import { type DilutedRecipe, preDiluted } from "../amounts/preDilution";
 import { deltaE2000 } from "../color/ciede2000";
 import type { ColorModel } from "../mixing/colorModel";
-import { type FilmAbove, UnderFilm } from "../layers/underFilm";
 import { FilmEvaluator } from "../mixing/filmEvaluator";
 import { MixtureEvaluator } from "../mixing/mixtureEvaluator";
 import type { SurfaceConstants } from "../mixing/saunderson";
@@ -36,8 +35,15 @@ export type Medium =
       readonly undilutedThickness: number;
       readonly allowWhite: boolean;
     }
-  /** Opaque paint that a glaze will lie on; the aim is what is seen then. */
-  | { readonly kind: "under"; readonly film: FilmAbove };
+  /** Opaque paint that is seen in another way than bare, such as under a glaze; the aim is what is seen then. */
+  | {
+      readonly kind: "under";
+      readonly modelOf: (
+        tubes: readonly OpticalModel[],
+        view: ViewingWeights,
+        surface: SurfaceConstants,
+      ) => ColorModel;
+    };
 
 export type PaintedRecipe = Recipe & {
   /** What a hand lays down, and what that gives; volumes in the order of the recipe. Reasons speak of this. */
@@ -126,7 +132,7 @@ export class PaletteMixer {
       medium.kind === "film"
         ? new FilmEvaluator(optics, view, surface, medium.ground)
         : medium.kind === "under"
-          ? new UnderFilm(optics, view, surface, medium.film)
+          ? medium.modelOf(optics, view, surface)
           : opaque;
     this.search = new RecipeSearch(this.mixer, isBlack);
     this.twins = twinsOf(optics);

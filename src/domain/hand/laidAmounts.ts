@@ -5,7 +5,7 @@ import { type LabD65, labD65 } from "../../core/color/types";
 import type { ColorModel } from "../../core/mixing/colorModel";
 import { FilmEvaluator } from "../../core/mixing/filmEvaluator";
 import { MixtureEvaluator } from "../../core/mixing/mixtureEvaluator";
-import { PAPER, UNDILUTED_THICKNESS } from "../../data/paper";
+import { UNDILUTED_THICKNESS } from "../../data/paper";
 import { VIEWING } from "../../data/standardViewing";
 import { PAINT_SURFACE } from "../../data/surface";
 import { filmOf } from "../mixture/color";
@@ -31,8 +31,9 @@ function modelOf(
   });
   if (known.length === 0 || known.length < paints.length) return undefined;
   const optics = known.map((one) => one.optics);
-  const model = filmOf(amounts)
-    ? new FilmEvaluator(optics, VIEWING.D65, PAINT_SURFACE, PAPER)
+  const film = filmOf(amounts, tubeById);
+  const model = film
+    ? new FilmEvaluator(optics, VIEWING.D65, PAINT_SURFACE, film.ground)
     : new MixtureEvaluator(optics, VIEWING.D65, PAINT_SURFACE);
   return { tubes: known.map(({ tube }) => tube), paints, model };
 }
@@ -55,7 +56,7 @@ export function laidAmounts(
   const { tubes, paints, model } = known;
   const paint = volumeOf(paints);
   const shares = paints.map(({ parts }) => parts / paint);
-  const film = filmOf(exact);
+  const film = filmOf(exact, tubeById);
   const dosing = dosingInParts(measureOf(settings, tubes, wantedParts));
   const laid = layDown(
     model,
@@ -100,7 +101,7 @@ export function laidRest(
   if (!known) return rest;
   const places = planned.map((amount) => (isWater(amount) ? WATER_PLACE : known.paints.indexOf(amount)));
   const dosing = dosingInParts(measureOf(settings, known.tubes, volumeOf(planned)));
-  const isFilm = filmOf(planned) !== undefined;
+  const isFilm = filmOf(planned, tubeById) !== undefined;
   const colorOf = (amounts: readonly number[]): LabD65 => {
     const paint = amounts.filter((_, i) => places[i] !== WATER_PLACE);
     const sum = paint.reduce((all, one) => all + one, 0);

@@ -3,13 +3,14 @@ import { labFromXyz } from "../../core/color/cieLab";
 import type { LabD65 } from "../../core/color/types";
 import { type Film, mixtureReflectance, type PaintVolume } from "../../core/mixing/mixture";
 import { xyzFromReflectance } from "../../core/spectrum/colorimetry";
-import { PAPER, UNDILUTED_THICKNESS } from "../../data/paper";
+import { UNDILUTED_THICKNESS } from "../../data/paper";
 import { VIEWING } from "../../data/standardViewing";
 import { PAINT_SURFACE } from "../../data/surface";
 import type { Dose } from "../pile/pile";
 import { opticsOfTube } from "../tube/optics";
 import type { Tube } from "../tube/tube";
-import { isWater } from "../tube/water";
+import { isWater, paperUnder } from "../tube/water";
+import { kindOfMixture } from "./drying";
 import { isPuddle } from "../pile/puddle";
 
 /** CIELAB of volumes of paint, opaque or as a film, in daylight. */
@@ -18,12 +19,17 @@ export function labOfVolumes(volumes: readonly PaintVolume[], film?: Film): LabD
   return labFromXyz(xyzFromReflectance(mixtureReflectance(volumes, PAINT_SURFACE, film), view), view.white);
 }
 
-/** The film that a wash dries to, over paper; undefined for paint without water, which counts as opaque. */
-export function filmOf(contents: readonly Dose[]): Film | undefined {
+/**
+ * The film that a wash dries to, over the painting's paper. Undefined for paint that counts as opaque: all that has no
+ * water in it, but watercolour, which is a film even as it comes from the tube.
+ */
+export function filmOf(contents: readonly Dose[], tubeById: ReadonlyMap<string, Tube>): Film | undefined {
   const sumOf = (parts: typeof contents): number => parts.reduce((sum, part) => sum + part.parts, 0);
   const water = sumOf(contents.filter(isWater));
-  if (water === 0 && !contents.some(isPuddle)) return undefined;
-  return { thickness: UNDILUTED_THICKNESS * (1 - water / sumOf(contents)), ground: PAPER };
+  const isWash =
+    water > 0 || contents.some(isPuddle) || kindOfMixture(contents, tubeById)?.medium === "watercolour";
+  if (!isWash) return undefined;
+  return { thickness: UNDILUTED_THICKNESS * (1 - water / sumOf(contents)), ground: paperUnder(tubeById) };
 }
 
 /**
@@ -41,5 +47,5 @@ export function labOfAdditions(
     if (!optics) return undefined;
     volumes.push({ optics, volume: parts });
   }
-  return volumes.length > 0 ? labOfVolumes(volumes, filmOf(additions)) : undefined;
+  return volumes.length > 0 ? labOfVolumes(volumes, filmOf(additions, tubeById)) : undefined;
 }

@@ -2,7 +2,7 @@
 import type { Lightener } from "../palette/medium";
 import { volumeOf } from "../pile/contents";
 import type { Dose } from "../pile/pile";
-import { isWater } from "../tube/water";
+import { askedPaper, isWater } from "../tube/water";
 import type { Tube } from "../tube/tube";
 import { type SolverTube, solverTubeOf } from "../tube/solverTube";
 
@@ -12,6 +12,8 @@ export type MixtureRequest = {
   readonly parts: readonly { readonly tube: number; readonly volume: number }[];
   /** Volume of water in it, >= 0: a wash over paper. Opaque paint when it is left out. */
   readonly water?: number;
+  /** What a wash lies on, as it is seen, per band; white paper when it is left out. */
+  readonly paper?: readonly number[] | undefined;
 };
 
 export type AskedMixture = {
@@ -49,7 +51,7 @@ export function mixtureRequest(
     request: {
       tubes: known.map(({ solverTube }) => solverTube),
       parts,
-      ...((water > 0 || lightener === "water") && { water }),
+      ...((water > 0 || lightener === "water") && { water, paper: askedPaper(tubeById) }),
     },
   };
 }

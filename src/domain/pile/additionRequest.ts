@@ -6,7 +6,7 @@ import { mixtureRequest } from "../mixture/mixtureRequest";
 import type { Reading } from "../reading/reading";
 import type { SolverTube } from "../tube/solverTube";
 import type { Tube } from "../tube/tube";
-import { isWater, WATER } from "../tube/water";
+import { askedPaper, isWater, WATER } from "../tube/water";
 import { contentsOf, volumeOf } from "./contents";
 import { labOfAdditions } from "../mixture/color";
 import { beliefQuestion } from "./belief";
@@ -22,6 +22,8 @@ export type AdditionRequest = Omit<PileQuery, "tubes"> & { readonly tubes: reado
 /** What lies in a wash, how it looks, and what may be added to it. */
 export type WashRequest = Omit<WashQuery, "tubes" | "paper" | "undilutedThickness"> & {
   readonly tubes: readonly SolverTube[];
+  /** What it lies on, as it is seen, per band; white paper when it is left out. */
+  readonly paper?: readonly number[] | undefined;
 };
 
 /** Until a tube has been tested, its strength may be off by this share. */
@@ -122,6 +124,7 @@ export function washRequest({
         return place >= 0 ? [place] : [];
       }),
       water: volumeOf(contents.filter(isWater)),
+      paper: askedPaper(believed),
       seen,
       target,
       toleranceDeltaE2000: closenessOf(tolerance),

@@ -74,7 +74,7 @@ export function beliefQuestion(
     const { laid, lab, uncertaintyDeltaE2000, axisUncertainties, isStoodBy } = state;
     const parts = partsOf(laid);
     const doseErrors = state.doseErrors?.filter((_, i) => laid[i] !== undefined && !isWater(laid[i]));
-    const film = filmOf(laid);
+    const film = filmOf(laid, tubeById);
     return isKnown(parts)
       ? [
           {

@@ -51,12 +51,12 @@ const pile = (
 
 describe("water", () => {
   it("thins the film that the paint dries to, and gives no colour of its own", () => {
-    expect(filmOf([{ tubeId: "raw-umber", parts: 1 }])).toBeUndefined();
+    expect(filmOf([{ tubeId: "raw-umber", parts: 1 }], new Map())).toBeUndefined();
     const contents = [
       { tubeId: "prussian-blue", parts: 1 },
       { tubeId: WATER.id, parts: 9 },
     ];
-    expect(filmOf(contents)?.thickness).toBeCloseTo(UNDILUTED_THICKNESS / 10, 12);
+    expect(filmOf(contents, new Map())?.thickness).toBeCloseTo(UNDILUTED_THICKNESS / 10, 12);
     const film = { thickness: UNDILUTED_THICKNESS / 10, ground: PAPER };
     const expected = labOfMix({ "prussian-blue": 1 }, film);
     const wash = labOfAdditions(contents, TUBES);

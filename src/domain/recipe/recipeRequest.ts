@@ -17,6 +17,10 @@ export type RecipeRequest = {
   readonly dosing: DosingChoice;
   /** Washes over paper, lightened with water, in place of opaque paint. */
   readonly asWash?: boolean;
+  /** What washes lie on, as it is seen, per band; white paper when it is left out. */
+  readonly paper?: readonly number[] | undefined;
+  /** The film that will lie on it: the aim is what is seen then. Dry; 1 where titanium white has S·X = 1 at 550 nm. */
+  readonly under?: { readonly film: SolverTube; readonly thickness: number };
 };
 
 /** What the painter asks of the recipes besides the colour. */
@@ -60,6 +64,8 @@ export function recipeQuestion(
   settings: HandSettings & Pick<Settings, "maxTubesPerRecipe" | "school">,
   /** What the palette lightens with: in water, recipes are washes over paper. */
   lightener: Lightener,
+  /** What washes lie on, per band; white paper when it is left out. */
+  paper?: readonly number[],
 ): RecipeQuestion | undefined {
   const { maxTubesPerRecipe, school } = settings;
   const offered = [...board.map((tube) => ({ tube, mostShare: 1 })), ...extra];
@@ -102,6 +108,7 @@ export function recipeQuestion(
       },
       dosing: measure.choice,
       asWash,
+      ...(asWash && { paper }),
     },
   };
 }

@@ -17,5 +17,7 @@ export const TABLE_NAMES = [
   "timers",
   "benches",
   "grids",
+  "layerings",
+  "scraps",
 ] as const;
 export type TableName = (typeof TABLE_NAMES)[number];

@@ -1,3 +1,5 @@
+import type { Reflectance } from "../../core/spectrum/types";
+import { PAPER } from "../../data/paper";
 import type { Tube } from "./tube";
 
 /** Water goes into washes as a tube of its own: it has no colour, it thins the film. */
@@ -20,6 +22,27 @@ export const WATER: Tube = {
   position: 0,
   addedAt: 0,
 };
+
+const papers = new WeakMap<Tube, Reflectance>();
+
+/** Water that runs over a ground of the painter's own: whoever knows the tubes knows what washes are laid on. */
+export function waterOver(paper: Reflectance): Tube {
+  const water = { ...WATER };
+  papers.set(water, paper);
+  return water;
+}
+
+/** What washes of these tubes are laid on, as it is seen: white paper where nothing else is said. */
+export function paperUnder(tubeById: ReadonlyMap<string, Tube>): Reflectance {
+  const water = tubeById.get(WATER.id);
+  return (water && papers.get(water)) ?? PAPER;
+}
+
+/** The same as a worker is told it; undefined for white paper. */
+export function askedPaper(tubeById: ReadonlyMap<string, Tube>): readonly number[] | undefined {
+  const paper = paperUnder(tubeById);
+  return paper === PAPER ? undefined : Array.from(paper.values);
+}
 
 export function isWater({ tubeId }: { readonly tubeId: string }): boolean {
   return tubeId === WATER.id;

@@ -4,6 +4,7 @@
 import type { LabD65 } from "../../core/color/types";
 import type { PaintedRecipe, PaletteAnswer } from "../../core/recipe/paletteMixer";
 import { NO_WISHES, recipeQuestion, type RecipeWishes } from "../../domain/recipe/recipeRequest";
+import { askedPaper } from "../../domain/tube/water";
 import { solver } from "../../workers/clients";
 import { usePaletteMedium } from "../paint/usePalettePaint";
 import { useSettings, useStudio } from "../studio/useStudio";
@@ -22,9 +23,13 @@ export type FoundRecipes = {
 /** Idle where the board has no tube. */
 export function useRecipes(target: LabD65, wishes: RecipeWishes = NO_WISHES): Task<FoundRecipes> {
   const board = useStudio((studio) => studio.board);
+  const tubeById = useStudio((studio) => studio.tubeById);
   const settings = useSettings();
   const { lightener } = usePaletteMedium();
-  const question = board.length > 0 ? recipeQuestion(target, board, wishes, settings, lightener) : undefined;
+  const question =
+    board.length > 0
+      ? recipeQuestion(target, board, wishes, settings, lightener, askedPaper(tubeById))
+      : undefined;
   return useQuery(solver, question, async (remote, { request, tubeIds, partsPerUnit }) => {
     const { recipes, handLimit } = await remote.searchRecipes(request);
     return { recipes, handLimit, tubeIds, partsPerUnit };

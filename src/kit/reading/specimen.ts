@@ -1,6 +1,11 @@
 /** What lies under the simulated colorimeter: the hidden true paint of what was mixed. */
+import { USUAL_HABIT } from "../../core/layers/filmHabit";
 import type { Film } from "../../core/mixing/mixture";
+import type { Reflectance } from "../../core/spectrum/types";
 import type { Specimen } from "../../devices/colorimeter";
+import { thicknessOf } from "../../domain/layers/film";
+import type { PaintLayer } from "../../domain/layers/layering";
+import { groundAfter } from "../../domain/layers/seenStack";
 import { filmOf } from "../../domain/mixture/color";
 import type { PaintKind } from "../../domain/mixture/drying";
 import type { Dose } from "../../domain/pile/pile";
@@ -33,5 +38,28 @@ export function specimenOf(
     return generic ? [{ tubeId, generic, volume: parts }] : [];
   });
   if (specimen.length < paints.length) return undefined;
-  return { specimen, wet, film: filmOf(contents) };
+  return { specimen, wet, film: filmOf(contents, tubeById) };
+}
+
+/** The stand-in's hand lays films a quarter thicker than is usual, so that there is something to learn of it. */
+const STAND_IN_HAND = 1.25;
+
+/**
+ * The topmost of some layers over what lies below it, under the simulated colorimeter. Undefined when its paint
+ * cannot be simulated, or its brush was dry or took up wet paint.
+ *
+ * @param ground - as it is seen.
+ */
+export function filmSpecimen(
+  layers: readonly PaintLayer[],
+  ground: Reflectance,
+  tubeById: ReadonlyMap<string, Tube>,
+): UnderTheInstrument | undefined {
+  const top = layers.at(-1);
+  if (!top || top.coverShare < 1 || top.takenUpShare > 0) return undefined;
+  const below = groundAfter(layers.slice(0, -1), ground, () => USUAL_HABIT, tubeById);
+  const under = specimenOf(top.amounts, tubeById, undefined);
+  if (!below || !under) return undefined;
+  const thickness = STAND_IN_HAND * top.passes * thicknessOf(top.thinnerShare, USUAL_HABIT);
+  return { ...under, film: { thickness, ground: below } };
 }

@@ -10,7 +10,9 @@ import type { Painting } from "../../domain/painting/painting";
 import type { Palette } from "../../domain/palette/palette";
 import { DEFAULT_SETTINGS, type Settings } from "../../domain/settings/settings";
 import type { Tube } from "../../domain/tube/tube";
-import { WATER } from "../../domain/tube/water";
+import type { Ground } from "../../domain/ground/ground";
+import { seenOfGround } from "../../domain/ground/seenGround";
+import { WATER, waterOver } from "../../domain/tube/water";
 import type { GamanDatabase } from "../../persistence/database";
 import { type Watched, watchPainting, watchStudio } from "../../persistence/watch";
 
@@ -133,9 +135,11 @@ export class StudioStore {
     const noteRows = painting ? (notes?.parsed.rows ?? NONE) : NONE;
     const allTubes = tubes.parsed.rows;
     const areTubesSame = allTubes === before.tubes;
-    const tubeById = areTubesSame
-      ? before.tubeById
-      : new Map([WATER, ...allTubes].map((tube) => [tube.id, tube]));
+    const isGroundSame = JSON.stringify(before.painting?.ground) === JSON.stringify(painting?.ground);
+    const tubeById =
+      areTubesSame && isGroundSame
+        ? before.tubeById
+        : new Map([waterOn(painting?.ground), ...allTubes].map((tube) => [tube.id, tube]));
     const sortedNotes = same(
       before.notes,
       [...noteRows].sort((a, b) => a.number - b.number),
@@ -172,6 +176,12 @@ export class StudioStore {
 }
 
 /** The list before, when the next one holds the same. */
+/** Washes run over the painting's own ground, once its colour is known. */
+function waterOn(ground: Ground | undefined): Tube {
+  const seen = ground && seenOfGround(ground, { labOf: () => undefined });
+  return seen ? waterOver(seen) : WATER;
+}
+
 function same<T>(before: readonly T[], next: readonly T[]): readonly T[] {
   return before.length === next.length && before.every((row, i) => row === next[i]) ? before : next;
 }

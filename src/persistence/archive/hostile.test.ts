@@ -384,6 +384,8 @@ describe("the fixture of store version 6", () => {
       timers: 1,
       benches: 1,
       grids: 0,
+      layerings: 0,
+      scraps: 0,
     });
     expect([report.unreadable, report.dangling]).toEqual([[], []]);
     const [match] = await target.matches.toArray();

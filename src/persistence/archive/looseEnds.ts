@@ -31,6 +31,8 @@ const NEEDED: Partial<Record<TableName, readonly TableName[]>> = {
   looks: ["paintings"],
   timers: ["paintings"],
   grids: ["paintings"],
+  layerings: ["paintings"],
+  scraps: ["paintings"],
 };
 
 export function mendLooseEnds(rows: Rows, isHere: IsHere): Mended {
@@ -88,6 +90,8 @@ function loosen({ name }: RowTable, row: Row, isThere: IsHere): Row {
       return without("noteId", "notes");
     case "piles":
       return without("recipeId", "recipes");
+    case "layerings":
+      return without("noteId", "notes");
     case "palettes": {
       const ids = row.tubeIds as readonly string[];
       const known = ids.filter((id) => isThere("tubes", id));

@@ -169,6 +169,19 @@ async function keysOf(
   return keys;
 }
 
+/** Tables whose rows name their painting themselves. */
+const PARTS_OF_A_PAINTING = [
+  "pictures",
+  "palettes",
+  "notes",
+  "matches",
+  "looks",
+  "timers",
+  "grids",
+  "layerings",
+  "scraps",
+] as const;
+
 /** A painting with all that was mixed for it, and the tubes that these records name. */
 async function keysOfPainting(
   db: GamanDatabase,
@@ -180,8 +193,7 @@ async function keysOfPainting(
       .where(field)
       .anyOf([...values])
       .primaryKeys();
-  for (const name of ["pictures", "palettes", "notes", "matches", "looks", "timers", "grids"] as const)
-    keys.set(name, await of(name, "paintingId", [paintingId]));
+  for (const name of PARTS_OF_A_PAINTING) keys.set(name, await of(name, "paintingId", [paintingId]));
   const notes = keys.get("notes") ?? [];
   keys.set("benches", await of("benches", "noteId", notes));
   // A free pile has no note: it belongs to the painting on whose board it lies.

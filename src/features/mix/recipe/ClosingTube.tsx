@@ -5,6 +5,7 @@ import { factorsOf } from "../../../domain/match/purpose";
 import { lightenerOf, mediumOfPalette } from "../../../domain/palette/medium";
 import { searchedTubes } from "../../../domain/palette/searchedTubes";
 import { recipeQuestion } from "../../../domain/recipe/recipeRequest";
+import { askedPaper } from "../../../domain/tube/water";
 import { useQuery } from "../../../kit/query/useQuery";
 import { useSettings, useStudio } from "../../../kit/studio/useStudio";
 import { Status } from "../../../ui/Status";
@@ -30,12 +31,14 @@ export function ClosingTube() {
     [...board, ...others],
     board.map(({ id }) => id),
   );
+  const tubeById = useStudio((studio) => studio.tubeById);
   const question = recipeQuestion(
     target,
     searched,
     { required, forbidden, factors: factorsOf(tolerance), extra: [], wantedParts },
     settings,
     lightenerOf(medium, settings.school),
+    askedPaper(tubeById),
   );
   const places = question?.tubeIds.flatMap((id, place) =>
     board.some((tube) => tube.id === id) ? [] : [place],

@@ -1,0 +1,367 @@
+import { describe, expect, it } from "vitest";
+import { pigment } from "../../../tests/support/paint";
+import { deltaE2000 } from "../../core/color/ciede2000";
+import { lchFromLab } from "../../core/color/cieLab";
+import { type LabD65, labD65 } from "../../core/color/types";
+import { USUAL_HABIT } from "../../core/layers/filmHabit";
+import { createRng } from "../../core/random/rng";
+import { labFromReflectance } from "../../core/spectrum/colorimetry";
+import { PAPER, UNDILUTED_THICKNESS } from "../../data/paper";
+import { VIEWING } from "../../data/standardViewing";
+import { CARDS, NAMED_GROUNDS, reflectanceOf, seenOfGround, WHITE_PAPER } from "../ground/seenGround";
+import { labOfAdditions } from "../mixture/color";
+import type { Note } from "../note/note";
+import { storedFromLab } from "../reading/storedColor";
+import { tubeFromModel } from "../tube/newTube";
+import type { Tube, TubeMedium } from "../tube/tube";
+import { WATER } from "../tube/water";
+import { filmsOf, habitsOf, shareFor, thicknessOf, WORD_SHARES, wordOfShare } from "./film";
+import { MOST_PASSES, MOST_THINNER, type PaintLayer, type Scrap } from "./layering";
+import { type LayerFault, layerFaults } from "./mediumRules";
+import { PASSAGE_WISHES, passageAim } from "./passageAims";
+import { groundAfter, seenStack } from "./seenStack";
+import { toneOrder } from "./toneOrder";
+import { layerOfFilm, layersOfGlazes, towardsQuestion } from "./towards";
+
+const tubeOf = (modelId: string, medium: TubeMedium, id = modelId): Tube => ({
+  ...tubeFromModel(pigment(modelId)),
+  id,
+  grade: "artist",
+  medium,
+  price: 1,
+  volumeMl: 10,
+  position: 0,
+  addedAt: 0,
+});
+const MEDIA = ["oil", "acrylic", "watercolour", "gouache"] as const;
+const TUBES: readonly Tube[] = MEDIA.flatMap((medium) => [
+  { ...tubeOf("ultramarine-blue", medium, `${medium}-blue`), staining: 1 },
+  { ...tubeOf("quinacridone-rose", medium, `${medium}-rose`), staining: 3 },
+  tubeOf("titanium-white", medium, `${medium}-white`),
+]);
+const tubeById: ReadonlyMap<string, Tube> = new Map([...TUBES, WATER].map((tube) => [tube.id, tube]));
+const NOWHERE = { labOf: () => undefined };
+const usual = () => USUAL_HABIT;
+
+let made = 0;
+const layer = (tubeId: string, part: Partial<PaintLayer> = {}): PaintLayer => ({
+  id: `layer-${made++}`,
+  name: tubeId,
+  amounts: [{ tubeId, parts: 1 }],
+  thinner: "water",
+  thinnerShare: 0,
+  passes: 1,
+  coverShare: 1,
+  takenUpShare: 0,
+  ...part,
+});
+const lastOf = (list: readonly LabD65[] | undefined): LabD65 => {
+  const last = list?.at(-1);
+  if (!last) throw new Error("nothing is seen");
+  return last;
+};
+
+type Plan = readonly [string, readonly PaintLayer[], readonly LayerFault[], boolean?];
+
+describe("rules of a medium", () => {
+  const medium = (share: number): Partial<PaintLayer> => ({ thinner: "medium", thinnerShare: share });
+  const water = (share: number): Partial<PaintLayer> => ({ thinner: "water", thinnerShare: share });
+  const solvent = (share: number): Partial<PaintLayer> => ({ thinner: "solvent", thinnerShare: share });
+  const plans: readonly Plan[] = [
+    ["acrylic with half water", [layer("acrylic-blue", water(0.5))], []],
+    ["acrylic with much water", [layer("acrylic-blue", water(0.7))], ["acrylic-over-watered"]],
+    ["acrylic with much medium", [layer("acrylic-blue", medium(0.9))], []],
+    ["acrylic with solvent", [layer("acrylic-blue", solvent(0.1))], ["solvent-in-water-paint"]],
+    ["acrylic over acrylic", [layer("acrylic-blue"), layer("acrylic-rose", medium(0.5))], []],
+    ["oil with medium", [layer("oil-blue", medium(0.8))], []],
+    ["oil with water", [layer("oil-blue", water(0.2))], ["water-in-oil"]],
+    ["oil washed in with solvent first", [layer("oil-blue", solvent(0.7))], []],
+    ["fat over lean", [layer("oil-blue", solvent(0.3)), layer("oil-rose", medium(0.3))], []],
+    ["lean over fat", [layer("oil-blue", medium(0.8)), layer("oil-rose", medium(0.1))], ["lean-over-fat"]],
+    [
+      "solvent over fat",
+      [layer("oil-blue", medium(0.2)), layer("oil-rose", solvent(0.6))],
+      ["lean-over-fat", "solvent-alone"],
+    ],
+    ["as fat as below", [layer("oil-blue", medium(0.4)), layer("oil-rose", medium(0.38))], []],
+    [
+      "into wet oil",
+      [layer("oil-blue", medium(0.8)), layer("oil-rose", { ...medium(0.1), takenUpShare: 0.2 })],
+      [],
+    ],
+    ["oil over acrylic", [layer("acrylic-blue"), layer("oil-rose", medium(0.3))], []],
+    ["acrylic over oil", [layer("oil-blue", medium(0.3)), layer("acrylic-rose")], ["acrylic-over-oil"]],
+    ["oil over gouache", [layer("gouache-blue"), layer("oil-rose", medium(0.3))], ["oil-over-water-paint"]],
+    [
+      "oil over watercolour",
+      [layer("watercolour-rose", water(0.9)), layer("oil-blue")],
+      ["oil-over-water-paint"],
+    ],
+    ["one wash", [layer("watercolour-blue", water(0.95))], []],
+    [
+      "a wash over one that stains",
+      [layer("watercolour-rose", water(0.9)), layer("watercolour-blue", water(0.9))],
+      [],
+    ],
+    [
+      "a wash over one that lifts",
+      [layer("watercolour-blue", water(0.9)), layer("watercolour-rose", water(0.9))],
+      ["lifts"],
+    ],
+    [
+      "a wash into one that is wet",
+      [
+        layer("watercolour-blue", water(0.9)),
+        layer("watercolour-rose", { ...water(0.9), takenUpShare: 0.3 }),
+      ],
+      [],
+    ],
+    [
+      "watercolour over gouache",
+      [layer("gouache-rose", water(0.5)), layer("watercolour-rose", water(0.9))],
+      ["lifts"],
+    ],
+    ["five washes", [layer("watercolour-rose", { ...water(0.95), passes: 5 })], []],
+    ["six washes", [layer("watercolour-rose", { ...water(0.95), passes: 6 })], ["many-washes"]],
+    [
+      "six washes of two paints",
+      [
+        layer("watercolour-rose", { ...water(0.95), passes: 3 }),
+        layer("watercolour-blue", { ...water(0.95), passes: 3 }),
+      ],
+      ["many-washes"],
+    ],
+    ["gouache, thick and once", [layer("gouache-blue", water(0.1))], []],
+    ["gouache, thick and thrice", [layer("gouache-blue", { ...water(0.1), passes: 3 })], ["gouache-cracks"]],
+    ["gouache, thinned and thrice", [layer("gouache-blue", { ...water(0.6), passes: 3 })], []],
+    ["gouache with solvent", [layer("gouache-blue", solvent(0.2))], ["solvent-in-water-paint"]],
+    ["wet into a dry ground", [layer("oil-blue", { takenUpShare: 0.2 })], ["wet-into-nothing"]],
+    ["wet into a wet ground", [layer("oil-blue", { takenUpShare: 0.2 })], [], true],
+    ["nothing", [], []],
+  ];
+
+  it.each(plans.map((plan) => ({ name: plan[0], plan })))("$name", ({ plan }) => {
+    const [, layers, faults, isWet = false] = plan;
+    const found = layerFaults(layers, { isWet }, tubeById);
+    expect(found.map(({ fault }) => fault)).toEqual(faults);
+    for (const { layerId } of found) expect(layers.some(({ id }) => id === layerId)).toBe(true);
+  });
+
+  it("are tried on thirty plans or more", () => {
+    expect(plans.length).toBeGreaterThanOrEqual(30);
+  });
+});
+
+describe("a film in words", () => {
+  it("is thinner the more it is thinned, and its words lie where painters have them", () => {
+    for (const [word, share] of Object.entries(WORD_SHARES)) expect(wordOfShare(share)).toBe(word);
+    const shares = Array.from({ length: 100 }, (_, i) => (MOST_THINNER * i) / 99);
+    const thick = shares.map((share) => thicknessOf(share, USUAL_HABIT));
+    expect([...thick].sort((a, b) => b - a)).toEqual(thick);
+    expect(thick[0]).toBe(UNDILUTED_THICKNESS);
+  });
+
+  it("comes back from a thickness to the share that gives it", () => {
+    for (const share of [0.1, 0.5, 0.65, 0.9, 0.97])
+      expect(shareFor(thicknessOf(share, USUAL_HABIT), USUAL_HABIT, MOST_THINNER)).toBeCloseTo(share, 6);
+  });
+
+  it("is laid in passes where one is not enough", () => {
+    const amounts = [{ tubeId: "oil-blue", parts: 1 }];
+    const twice = layerOfFilm("Blue", amounts, 1.6 * UNDILUTED_THICKNESS, USUAL_HABIT, "medium");
+    expect(twice.passes).toBe(2);
+    expect(twice.passes * thicknessOf(twice.thinnerShare, USUAL_HABIT)).toBeCloseTo(
+      1.6 * UNDILUTED_THICKNESS,
+      1,
+    );
+    expect(layerOfFilm("Blue", amounts, 1e6, USUAL_HABIT, "medium").passes).toBe(MOST_PASSES);
+  });
+});
+
+describe("what layers look like", () => {
+  it("agrees with the bench for washes over paper", () => {
+    const rng = createRng(31);
+    for (let i = 0; i < 100; i++) {
+      const amounts = ["watercolour-blue", "watercolour-rose"].map((tubeId) => ({
+        tubeId,
+        parts: 0.1 + rng.next(),
+      }));
+      const paint = amounts.reduce((sum, { parts }) => sum + parts, 0);
+      // One in ten is paint as it comes from the tube.
+      const water = i % 10 === 0 ? 0 : paint * 30 * rng.next();
+      const bench = labOfAdditions(
+        water > 0 ? [...amounts, { tubeId: WATER.id, parts: water }] : amounts,
+        tubeById,
+      );
+      const wash = layer("watercolour-blue", { amounts, thinnerShare: water / (paint + water) });
+      const seen = lastOf(seenStack([wash], PAPER, usual, tubeById)?.after);
+      expect(deltaE2000(bench ?? labD65(0, 0, 0), seen)).toBeLessThan(0.01);
+    }
+  });
+
+  it("is the ground without layers, and gives the ground for the next", () => {
+    expect(lastOf(seenStack([], PAPER, usual, tubeById)?.after)).toEqual(
+      labFromReflectance(PAPER, VIEWING.D65),
+    );
+    const layers = [layer("oil-blue", { thinnerShare: 0.9 }), layer("oil-rose", { thinnerShare: 0.8 })];
+    const after = groundAfter(layers, PAPER, usual, tubeById);
+    expect(after && labFromReflectance(after, VIEWING.D65)).toEqual(
+      lastOf(seenStack(layers, PAPER, usual, tubeById)?.after),
+    );
+  });
+
+  it("is not told where the paint of a layer is not known", () => {
+    expect(seenStack([layer("nobody")], PAPER, usual, tubeById)).toBeUndefined();
+  });
+
+  it("takes up wet paint from below, and nothing where it takes up nothing", () => {
+    const ground = seenOfGround(CARDS.dark, NOWHERE) ?? PAPER;
+    const at = (takenUpShare: number): number =>
+      lastOf(seenStack([layer("oil-white", { takenUpShare })], ground, usual, tubeById)?.after)[0];
+    expect(at(0.1)).toBeLessThan(at(0));
+    expect(at(0.4)).toBeLessThan(at(0.1));
+    // Of the layer below it is that layer's paint.
+    const into = filmsOf(
+      [layer("oil-rose"), layer("oil-white", { takenUpShare: 0.3 })],
+      ground,
+      usual,
+      tubeById,
+    )?.[1]?.optics;
+    const [white, rose] = ["titanium-white", "quinacridone-rose"].map((id) => pigment(id).optics);
+    expect(into?.absorption[10]).toBeCloseTo(
+      0.7 * (white?.absorption[10] ?? 0) + 0.3 * (rose?.absorption[10] ?? 0),
+      9,
+    );
+  });
+
+  it("doubts a film more where its thickness moves it more", () => {
+    const doubt = (thinnerShare: number): number =>
+      seenStack([layer("oil-rose", { thinnerShare })], PAPER, usual, tubeById)?.filmDoubt ?? Number.NaN;
+    expect(doubt(0.9)).toBeGreaterThan(3);
+    expect(doubt(0.995)).toBeLessThan(doubt(0.9));
+  });
+});
+
+describe("grounds", () => {
+  it("look as they are called, and white paper is the paper of washes", () => {
+    expect(seenOfGround(WHITE_PAPER, NOWHERE)).toBe(PAPER);
+    for (const ground of [...NAMED_GROUNDS, ...Object.values(CARDS)]) {
+      const seen = seenOfGround(ground, NOWHERE);
+      expect(seen, ground.name).toBeDefined();
+      if (seen && ground.color)
+        expect(deltaE2000(labFromReflectance(seen, VIEWING.D65), labD65(...ground.color.lab))).toBeLessThan(
+          0.01,
+        );
+    }
+  });
+
+  it("are not known when what they were of is gone, or when no surface has their colour", () => {
+    expect(seenOfGround({ kind: "note", name: "Gone", ofId: "gone", isWet: false }, NOWHERE)).toBeUndefined();
+    expect(reflectanceOf(labD65(50, 120, -120))).toBeUndefined();
+  });
+});
+
+describe("scraps", () => {
+  const scrap = (tubeId: string, thicker: number): Scrap => {
+    const film = layer(tubeId, { thinner: "medium", thinnerShare: WORD_SHARES.thin });
+    const truth = { ...film, thinnerShare: 1 - thicker * (1 - WORD_SHARES.thin) };
+    return {
+      id: "scrap",
+      paintingId: "p",
+      name: "Scrap",
+      layers: [film],
+      readings: [CARDS.light, CARDS.dark].map((ground) => {
+        const seen = seenOfGround(ground, NOWHERE) ?? PAPER;
+        const after = groundAfter([truth], seen, () => USUAL_HABIT, tubeById) ?? seen;
+        return { ground, color: storedFromLab(labFromReflectance(after, VIEWING.D65), "measured", 0.4) };
+      }),
+      readAt: 1,
+    };
+  };
+
+  it("teach the films of their paint, of others in the medium, and of no other medium", () => {
+    const habitOf = habitsOf([scrap("oil-blue", 2)], tubeById, NOWHERE);
+    const factor = (tubeId: string): number => habitOf([{ tubeId, parts: 1 }]).factors.thin;
+    expect(factor("oil-blue")).toBeGreaterThan(1.4);
+    expect(factor("oil-rose")).toBeGreaterThan(1.4);
+    expect(factor("watercolour-blue")).toBe(1);
+  });
+
+  it("prefer the paint's own films to those of others", () => {
+    const habitOf = habitsOf([scrap("oil-blue", 2), scrap("oil-rose", 0.5)], tubeById, NOWHERE);
+    expect(habitOf([{ tubeId: "oil-rose", parts: 3 }]).factors.thin).toBeLessThan(1);
+    expect(habitOf([{ tubeId: "oil-blue", parts: 1 }]).factors.thin).toBeGreaterThan(1);
+  });
+
+  it("teach nothing where the brush was dry or other films lie between", () => {
+    const one = scrap("oil-blue", 2);
+    const [film] = one.layers;
+    if (!film) throw new Error("no film");
+    for (const layers of [[{ ...film, coverShare: 0.5 }], [film, film]])
+      expect(habitsOf([{ ...one, layers }], tubeById, NOWHERE)(film.amounts)).toBe(USUAL_HABIT);
+  });
+});
+
+describe("towards a colour", () => {
+  it("asks of tubes whose paint is known, and names their films", () => {
+    const board = TUBES.filter(({ medium }) => medium === "oil");
+    const asked = towardsQuestion(PAPER, labD65(40, 30, 0), board, 2, false);
+    expect(asked?.request.whites).toEqual([2]);
+    expect(asked?.request.base).toEqual(Array.from(PAPER.values));
+    expect(towardsQuestion(PAPER, labD65(40, 30, 0), [WATER], 2, false)).toBeUndefined();
+    const plan = { glazes: [{ paint: 1, thickness: 0.2 }], after: [], deltaE2000: 0, filmDoubt: 0 };
+    expect(layersOfGlazes(plan, board, usual)).toMatchObject([
+      { amounts: [{ tubeId: "oil-rose", parts: 1 }], thinner: "medium", thinnerShare: 0.9, passes: 1 },
+    ]);
+  });
+
+  it("moves a passage one way and leaves what is to stay", () => {
+    const base = labD65(55, 12, 20);
+    const [l, c] = lchFromLab(base);
+    for (const wish of PASSAGE_WISHES) {
+      const aim = passageAim(base, wish);
+      if (["warmer", "cooler", "duller", "brighter"].includes(wish)) expect(aim[0]).toBeCloseTo(l, 9);
+    }
+    expect(passageAim(base, "lighter")[0]).toBeGreaterThan(l);
+    expect(passageAim(base, "shadow")[0]).toBeLessThan(l);
+    expect(passageAim(base, "warmer")[2]).toBeGreaterThan(base[2]);
+    expect(passageAim(base, "cooler")[2]).toBeLessThan(base[2]);
+    expect(lchFromLab(passageAim(base, "duller"))[1]).toBeLessThan(c);
+    expect(lchFromLab(passageAim(base, "brighter"))[1]).toBeGreaterThan(c);
+  });
+});
+
+describe("the order of tones", () => {
+  const note = (number: number, lightness: number, state: Note["state"] = "open"): Note => ({
+    id: `n${number}`,
+    paintingId: "p",
+    number,
+    name: `Note ${number}`,
+    target: storedFromLab(labD65(lightness, 0, 0), "typed", 1),
+    state,
+    createdAt: 0,
+  });
+
+  it("lays the two ends first, then what lies between, each note once before the last pass", () => {
+    const notes = [note(1, 50), note(2, 90), note(3, 75), note(4, 20), note(5, 35), note(6, 60)];
+    const steps = toneOrder(notes);
+    expect(steps.map(({ kind }) => kind)).toEqual([
+      "lightest",
+      "darkest",
+      "mid-darks",
+      "lights",
+      "mids",
+      "final",
+    ]);
+    const before = steps.slice(0, -1).flatMap((step) => step.notes.map(({ number }) => number));
+    expect(before).toEqual([2, 4, 5, 3, 6, 1]);
+  });
+
+  it("has no step without a tone", () => {
+    expect(toneOrder([])).toEqual([]);
+    expect(toneOrder([note(1, 50)]).map(({ kind }) => kind)).toEqual(["lightest"]);
+    expect(toneOrder([note(1, 50), note(2, 30)]).map(({ kind }) => kind)).toEqual(["lightest", "darkest"]);
+    const kept = toneOrder([note(1, 50, "checked"), note(2, 30), note(3, 80)]).at(-1);
+    expect(kept?.notes.map(({ number }) => number)).toEqual([3, 2]);
+  });
+});

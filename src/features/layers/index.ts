@@ -1,0 +1,1 @@
+export { LayersView } from "./LayersView";

@@ -1,0 +1,19 @@
+/** What is done to layers, scraps and grounds. */
+import {
+  addLayering,
+  changeLayering,
+  keepScrap,
+  removeLayering,
+  removeScrap,
+  setPaintingGround,
+} from "../../persistence/layerings";
+import { commandsOf } from "./commandsOf";
+
+export const useLayerCommands = commandsOf({
+  addLayering,
+  changeLayering,
+  keepScrap,
+  removeLayering,
+  removeScrap,
+  setPaintingGround,
+});
