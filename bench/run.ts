@@ -1,4 +1,4 @@
-/** `npm run bench`: every promised figure, measured on this machine. `--only engine|learning|palette|strings|browser|tubes|subject|mix|log|kill|safety|views|weight` for a part. */
+/** `npm run bench`: every promised figure, measured on this machine. `--only engine|learning|palette|strings|layers|browser|tubes|subject|mix|log|kill|safety|views|weight` for a part. */
 // Before the store, which looks for it when it is loaded.
 import "fake-indexeddb/auto";
 import { browserFigures } from "./browser";
@@ -14,6 +14,7 @@ import { paletteFigures } from "./palette";
 import { pictureFigures } from "./picture";
 import { printFigures } from "./report";
 import { safetyFigures } from "./safety";
+import { layerFigures } from "./layers";
 import { stringFigures } from "./strings";
 import { subjectFigures } from "./subject";
 import { tubeFigures } from "./tubes";
@@ -36,6 +37,7 @@ if (only === undefined || only === "learning") {
 }
 if (only === undefined || only === "palette") printFigures("Palettes, one thread", paletteFigures());
 if (only === undefined || only === "strings") printFigures("Strings, one thread", stringFigures());
+if (only === undefined || only === "layers") printFigures("Layers, one thread", layerFigures());
 if (only === undefined || only === "browser")
   printFigures("Browser, built application", await browserFigures());
 if (only === undefined || only === "tubes") printFigures("Tubes, built application", await tubeFigures());

@@ -43,6 +43,14 @@ async function strings(page: Page): Promise<void> {
   await page.getByRole("region", { name: "Mix these first, and split them" }).waitFor();
 }
 
+async function layers(page: Page): Promise<void> {
+  // On a phone it is behind “more”.
+  const more = page.getByRole("navigation", { name: "Views" }).getByRole("button", { name: "more" });
+  if (await more.isVisible()) await more.click();
+  await page.getByRole("link", { name: "Layers", exact: true }).click();
+  await page.getByRole("heading", { name: "Rust over the hull" }).waitFor();
+}
+
 const SHOTS: readonly Shot[] = [
   { name: "tubes", width: 1280, height: 800, take: (page) => tube(page, "Prussian blue") },
   {
@@ -62,20 +70,6 @@ const SHOTS: readonly Shot[] = [
       const stage = page.getByRole("application");
       await stage.click({ position: { x: 420, y: 290 } });
       await page.getByText("reach it").or(page.getByText("come near")).waitFor();
-    },
-  },
-  {
-    name: "find-dark",
-    width: 1280,
-    height: 800,
-    take: async (page) => {
-      await room(page, "dark");
-      await page.keyboard.press("f");
-      await page.getByRole("combobox", { name: "Find anything" }).fill("shade");
-      await page
-        .getByRole("option", { name: /in the log/ })
-        .first()
-        .waitFor();
     },
   },
   { name: "mix", width: 1280, height: 800, take: (page) => mix(page, 5) },
@@ -120,19 +114,6 @@ const SHOTS: readonly Shot[] = [
     take: async (page) => {
       await page.getByRole("link", { name: "Log", exact: true }).click();
       await page.getByRole("table").waitFor();
-    },
-  },
-  {
-    name: "log-statistics",
-    width: 1280,
-    height: 800,
-    take: async (page) => {
-      await page.getByRole("link", { name: "Log", exact: true }).click();
-      await page.getByRole("tab", { name: "Statistics" }).click();
-      await page
-        .getByRole("img", { name: /month by month/ })
-        .first()
-        .waitFor();
     },
   },
   {
@@ -191,22 +172,19 @@ const SHOTS: readonly Shot[] = [
       await page.getByRole("application").click({ position: { x: 180, y: 130 } });
     },
   },
+  { name: "layers", width: 1280, height: 800, take: layers },
   {
-    name: "free-pile",
+    name: "layers-dark",
     width: 1280,
     height: 800,
     take: async (page) => {
-      await page.getByRole("link", { name: "new pile" }).click();
-      for (const tube of ["Pyrrole red", "Raw umber"]) {
-        await page.getByRole("button", { name: `Add ${tube} to the pile` }).click();
-        await page.getByRole("dialog").getByRole("button", { name: "2 parts" }).click();
-      }
-      await page.getByLabel("What you call it").fill("red-brown");
-      await page.getByRole("button", { name: "Name it" }).click();
-      await page.getByRole("button", { name: "one touch of each tube" }).click();
-      await page.getByRole("region", { name: "What each tube does" }).waitFor();
+      await layers(page);
+      await room(page, "dark");
+      await page.getByRole("tab", { name: "Base" }).click();
+      await page.getByText(/under the glaze it is/).waitFor();
     },
   },
+  { name: "layers-phone", width: 390, height: 844, take: layers },
 ];
 
 await withServedBrowser(PORT, async (browser, address) => {

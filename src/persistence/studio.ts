@@ -14,6 +14,7 @@ import {
   settingsSchema,
   tubeSchema,
 } from "./schema";
+import type { Ground } from "../domain/ground/ground";
 import type { Note } from "../domain/note/note";
 import type { Painting } from "../domain/painting/painting";
 import type { Palette } from "../domain/palette/palette";
@@ -175,6 +176,20 @@ export async function setNoteSeen(
   await db.transaction("rw", db.notes, async () => {
     const note = await db.notes.get(noteId);
     if (note) await db.notes.put(noteSchema.parse({ ...note, ...seen }));
+  });
+}
+
+/** @param ground - what the note is painted on or into; nothing for dry paint that hides. */
+export async function setNoteGround(
+  db: GamanDatabase,
+  noteId: string,
+  ground: Ground | undefined,
+): Promise<void> {
+  await db.transaction("rw", db.notes, async () => {
+    const note = await db.notes.get(noteId);
+    if (!note) return;
+    const { ground: _, ...rest } = note;
+    await db.notes.put(noteSchema.parse({ ...rest, ...(ground && { ground }) }));
   });
 }
 

@@ -11,6 +11,7 @@ export function mindWords(tubes: readonly Tube[]): readonly string[] {
   const [hazard, ...others] = cautionsFor(
     tubes.map((tube) => tube.hazard),
     tubes.map((tube) => tube.medium),
+    tubes.flatMap((tube) => tube.colourIndexNames),
   );
   // Of what the medium asks for, the first line is the one that cannot wait: rags of oil.
   const byMedium = tubes.length > 0 ? others.find(({ title }) => title === "Oily rags") : undefined;

@@ -2,7 +2,7 @@
 import type { Page } from "@playwright/test";
 import { formOf, readingOf } from "./pages/bench";
 import { rowsOf } from "./pages/store";
-import { expect, goTo, openDemo, test } from "./pages/studio";
+import { expect, goTo, openDemo, test, trayNote } from "./pages/studio";
 
 const stack = (page: Page) => page.getByRole("region", { name: "Stack" });
 const side = (page: Page) => page.getByRole("region", { name: "What to do with them" });
@@ -207,6 +207,17 @@ test("four washes are laid in the order of tones, each with its timer; the surro
   expect(await rowsOf(page, "notes", "gaman-demo")).toEqual(stored);
   await tab(page, "Beside");
   await expect(side(page).getByText(/^In strokes it is/)).toBeVisible();
+});
+
+test("a note that goes into wet paint is aimed at so that it comes out as meant", async ({ page }) => {
+  await openDemo(page);
+  await trayNote(page, /^5 Lichen/).click();
+  await page.getByRole("button", { name: "name and kind of the note" }).click();
+  const drawer = page.getByRole("dialog", { name: "Note 5" });
+  await drawer.getByLabel("It is painted into wet paint of").selectOption({ label: "8 Slip wall" });
+  await drawer.getByLabel("The brush takes up").selectOption({ label: "10 %" });
+  await page.keyboard.press("Escape");
+  await expect(page.getByText(/^Aimed for wet paint below: with 10 % of Slip wall in it/)).toBeVisible();
 });
 
 test.describe("on a phone", () => {

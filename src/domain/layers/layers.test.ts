@@ -9,12 +9,16 @@ import { labFromReflectance } from "../../core/spectrum/colorimetry";
 import { PAPER, UNDILUTED_THICKNESS } from "../../data/paper";
 import { VIEWING } from "../../data/standardViewing";
 import { CARDS, NAMED_GROUNDS, reflectanceOf, seenOfGround, WHITE_PAPER } from "../ground/seenGround";
+import { WashMixer } from "../../core/mixing/washMixer";
+import { PAINT_SURFACE } from "../../data/surface";
 import { labOfAdditions } from "../mixture/color";
+import { mixtureRequest } from "../mixture/mixtureRequest";
+import { opticsOfTube } from "../tube/optics";
 import type { Note } from "../note/note";
 import { storedFromLab } from "../reading/storedColor";
 import { tubeFromModel } from "../tube/newTube";
 import type { Tube, TubeMedium } from "../tube/tube";
-import { WATER } from "../tube/water";
+import { WATER, waterOver } from "../tube/water";
 import { filmsOf, habitsOf, shareFor, thicknessOf, WORD_SHARES, wordOfShare } from "./film";
 import { MOST_PASSES, MOST_THINNER, type PaintLayer, type Scrap } from "./layering";
 import { type LayerFault, layerFaults } from "./mediumRules";
@@ -197,6 +201,50 @@ describe("what layers look like", () => {
       const seen = lastOf(seenStack([wash], PAPER, usual, tubeById)?.after);
       expect(deltaE2000(bench ?? labD65(0, 0, 0), seen)).toBeLessThan(0.01);
     }
+  });
+
+  it("agrees with Palette, whose searches mix water in", () => {
+    const rng = createRng(32);
+    const pair = ["watercolour-blue", "watercolour-rose"].flatMap((id) => tubeById.get(id) ?? []);
+    const optics = pair.flatMap((tube) => opticsOfTube(tube) ?? []);
+    const mixer = new WashMixer(optics, VIEWING.D65, PAINT_SURFACE, {
+      paper: PAPER,
+      undilutedThickness: UNDILUTED_THICKNESS,
+    });
+    const out = new Float64Array(3);
+    for (let i = 0; i < 100; i++) {
+      const parts = [0.1 + rng.next(), 0.1 + rng.next(), 40 * rng.next()];
+      mixer.writeLab(out, Uint8Array.from([0, 1, 2]), Float64Array.from(parts), 3);
+      const whole = parts.reduce((sum, part) => sum + part, 0);
+      const wash = layer("watercolour-blue", {
+        amounts: pair.map(({ id }, at) => ({ tubeId: id, parts: parts[at] ?? 0 })),
+        thinnerShare: (parts[2] ?? 0) / whole,
+      });
+      const seen = lastOf(seenStack([wash], PAPER, usual, tubeById)?.after);
+      expect(deltaE2000(labD65(out[0] ?? 0, out[1] ?? 0, out[2] ?? 0), seen)).toBeLessThan(0.01);
+    }
+  });
+
+  it("agrees with the bench over a ground of the painter's own", () => {
+    const cream = NAMED_GROUNDS[1];
+    const paper = cream && seenOfGround(cream, NOWHERE);
+    if (!paper) throw new Error("no paper");
+    const own = new Map([...tubeById, [WATER.id, waterOver(paper)]]);
+    const contents = [
+      { tubeId: "watercolour-rose", parts: 1 },
+      { tubeId: WATER.id, parts: 12 },
+    ];
+    const wash = layer("watercolour-rose", { thinnerShare: 12 / 13 });
+    const bench = labOfAdditions(contents, own);
+    expect(bench).toBeDefined();
+    expect(
+      deltaE2000(bench ?? labD65(0, 0, 0), lastOf(seenStack([wash], paper, usual, own)?.after)),
+    ).toBeLessThan(0.01);
+    expect(
+      deltaE2000(bench ?? labD65(0, 0, 0), labOfAdditions(contents, tubeById) ?? labD65(0, 0, 0)),
+    ).toBeGreaterThan(2);
+    expect(mixtureRequest(contents, [], own)?.request.paper).toEqual(Array.from(paper.values));
+    expect(mixtureRequest(contents, [], tubeById)?.request.paper).toBeUndefined();
   });
 
   it("is the ground without layers, and gives the ground for the next", () => {

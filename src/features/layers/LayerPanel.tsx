@@ -20,14 +20,17 @@ import { labFromStored } from "../../domain/reading/storedColor";
 import { UNSURE_FILM } from "../../domain/layers/seenStack";
 import { useSettings, useStudio } from "../../kit/studio/useStudio";
 import { Button } from "../../ui/Button";
+import { Fold } from "../../ui/Fold";
 import { SelectField } from "../../ui/fields";
 import { useSlowFinger } from "../../ui/useSlowFinger";
 import { Patch } from "../../ui/Patch";
 import { describeLab } from "../../words/colors";
 import { exactWords } from "../../words/doses";
+import { mindWords } from "../../words/mind";
 import { ratioWords, THINNER_WORDS, thinWords } from "../../words/layers";
 import type { KnownLayers } from "./known";
 import type { LayerEdits } from "./useLayerEdits";
+import { WaterLadder } from "./WaterLadder";
 
 const COVERS = [1, 0.7, 0.5, 0.35, 0.2, 0.1, LEAST_COVER] as const;
 const TAKEN_UP = [0, 0.1, 0.2, 0.35, 0.5, MOST_TAKEN_UP] as const;
@@ -67,7 +70,6 @@ export function LayerPanel({
         )
       : undefined;
   const tubes = layer.amounts.flatMap(({ tubeId }) => tubeById.get(tubeId) ?? []);
-  const granulating = tubes.filter(({ granulates }) => granulates).map(({ label }) => label);
   const staining = tubes.filter(({ staining: stains }) => (stains ?? 0) >= 2).map(({ label }) => label);
   const change = (next: Partial<Omit<PaintLayer, "id">>): void => {
     edits.change(layer.id, next);
@@ -208,15 +210,13 @@ export function LayerPanel({
               ? "One coat covers a black and white card."
               : `${coats} coats cover a black and white card.`}
         </li>
-        {granulating.length > 0 ? <li>{granulating.join(", ")} granulates: stir before every dip.</li> : null}
-        {staining.length > 0 ? <li>{staining.join(", ")} stains: it does not lift off again.</li> : null}
-        {seen && seen.filmDoubt > UNSURE_FILM ? (
-          <li>
-            A third more or less film moves the result by ΔE {seen.filmDoubt.toFixed(1)}. Opaque paint, mixed
-            to the colour, is surer.
-          </li>
-        ) : null}
+        {mindWords(tubes).map((words) => (
+          <li key={words}>{words}</li>
+        ))}
       </ul>
+      <Fold label="From least to most thinned, and in passes">
+        <WaterLadder known={known} layer={layer} />
+      </Fold>
       <Button
         className="self-start"
         onClick={() => {

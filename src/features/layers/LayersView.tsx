@@ -3,7 +3,7 @@
 /** Washes, glazes and scumbles over a ground, seen before they touch the painting. */
 import Link from "next/link";
 import { useSearchParams } from "next/navigation";
-import { useState } from "react";
+import { lazy, Suspense, useState } from "react";
 import { seenOfGround } from "../../domain/ground/seenGround";
 import type { Layering } from "../../domain/layers/layering";
 import { seenStack } from "../../domain/layers/seenStack";
@@ -11,6 +11,7 @@ import { useFilms, useLayerings } from "../../kit/layers/useLayers";
 import { useStudio } from "../../kit/studio/useStudio";
 import { Button, buttonClass } from "../../ui/Button";
 import { Drawer } from "../../ui/Drawer";
+import { Fold } from "../../ui/Fold";
 import { HoldButton } from "../../ui/HoldButton";
 import { useKey } from "../../ui/useKey";
 import { AddLayer } from "./AddLayer";
@@ -21,8 +22,13 @@ import type { KnownLayers } from "./known";
 import { LayersMenu } from "./LayersMenu";
 import { LayerTabs } from "./LayerTabs";
 import { NoLayers } from "./NoLayers";
+import { OverNotes } from "./OverNotes";
 import { ResultBeside } from "./ResultBeside";
+import { Waits } from "./Waits";
 import { useLayerEdits } from "./useLayerEdits";
+
+// What is taken along is worked out when it is wanted.
+const LayersOnPaper = lazy(async () => ({ default: (await import("./LayersOnPaper")).LayersOnPaper }));
 
 export function LayersView() {
   const painting = useStudio((studio) => studio.painting);
@@ -157,6 +163,17 @@ function OpenLayers({
           onOrder={edits.order}
         />
         <Faults layering={layering} onChoose={setChosenId} />
+        <Waits layering={layering} />
+        {layering.layers.length > 0 ? (
+          <>
+            <Fold label="Over the painting’s notes" className="mt-3">
+              <OverNotes known={known} />
+            </Fold>
+            <Suspense fallback={null}>
+              <LayersOnPaper known={known} />
+            </Suspense>
+          </>
+        ) : null}
       </section>
       <section
         aria-label="What to do with them"

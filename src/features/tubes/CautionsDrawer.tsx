@@ -21,7 +21,13 @@ export function CautionsDrawer({
     const tubes = box.filter((tube) => tube.hazard === name).map((tube) => tube.label);
     return caution ? [{ ...caution, tubes: tubes.join(", ") }] : [];
   });
-  const byMedium = cautionsFor([], media).slice(1);
+  // What holds of any paint is said once, below.
+  const [anyPaint] = cautionsFor([], []);
+  const byMedium = cautionsFor(
+    [],
+    media,
+    box.flatMap((tube) => tube.colourIndexNames),
+  ).filter(({ title }) => title !== anyPaint?.title);
   return (
     <Drawer
       isOpen={isOpen}

@@ -332,7 +332,7 @@ function Cautions({ tube }: { tube: Tube }) {
     <section className="mt-5 max-w-prose">
       <h3 className="border-b-2 border-ink font-bold">Mind</h3>
       <ul>
-        {cautionsFor([tube.hazard], [tube.medium]).map((caution) => (
+        {cautionsFor([tube.hazard], [tube.medium], tube.colourIndexNames).map((caution) => (
           <li key={caution.title} className="border-b py-1.5">
             <span className="font-semibold">{caution.title}.</span> {caution.text}
           </li>

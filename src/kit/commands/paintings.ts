@@ -5,6 +5,7 @@ import {
   renameNote,
   setNotePurpose,
   setNoteSeen,
+  setNoteGround,
   removeNote,
   restoreNote,
 } from "../../persistence/studio";
@@ -16,6 +17,7 @@ export const usePaintingCommands = commandsOf({
   renameNote,
   setNotePurpose,
   setNoteSeen,
+  setNoteGround,
   removeNote,
   restoreNote,
 });

@@ -8,6 +8,7 @@ import type { Match } from "../../../domain/match/match";
 import type { Drying } from "../../../domain/mixture/drying";
 import type { Ingredient } from "../../../domain/pile/ingredients";
 import type { PaintHistory } from "../../../domain/pile/lastDeed";
+import type { AimIntoWet } from "../../../domain/note/wetGround";
 import type { Note } from "../../../domain/note/note";
 import type { Dose, Pile } from "../../../domain/pile/pile";
 import type { PileStep } from "../../../domain/pile/plan";
@@ -30,6 +31,8 @@ export type Aim = {
   readonly aim: LabD65;
   /** How far the neighbours of the note moved it, in L*, a*, b*. */
   readonly shift: readonly [number, number, number];
+  /** How wet paint below the note moved it; undefined on a dry ground. */
+  readonly intoWet: AimIntoWet | undefined;
   /** How close the match has to come, for what it is for. */
   readonly tolerance: AxisTolerance;
 };

@@ -31,9 +31,13 @@ function dryingHere(drying: Drying | undefined): DryingHere {
   };
 }
 
-export function useAimOf(note: Note, { target, wetAim, shift }: TargetOfNote, { wetOf }: DryingHere): Aim {
+export function useAimOf(
+  note: Note,
+  { target, wetAim, shift, intoWet }: TargetOfNote,
+  { wetOf }: DryingHere,
+): Aim {
   return useMemo(
-    () => ({ note, target, aim: wetAim ?? wetOf(target), shift, tolerance: toleranceOf(note) }),
-    [note, target, wetAim, shift, wetOf],
+    () => ({ note, target, aim: wetAim ?? wetOf(target), shift, intoWet, tolerance: toleranceOf(note) }),
+    [note, target, wetAim, shift, intoWet, wetOf],
   );
 }

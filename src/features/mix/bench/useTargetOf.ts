@@ -6,6 +6,7 @@ import { useMemo } from "react";
 import type { LabD65 } from "../../../core/color/types";
 import type { Note } from "../../../domain/note/note";
 import { relationShift, shifted } from "../../../domain/note/relation";
+import { type AimIntoWet, aimIntoWet } from "../../../domain/note/wetGround";
 import { labFromStored } from "../../../domain/reading/storedColor";
 import { useDryingOf } from "../../../kit/paint/useToDry";
 import { useDb, useStudio } from "../../../kit/studio/useStudio";
@@ -20,6 +21,8 @@ export type TargetOfNote = {
   readonly wetAim: LabD65 | undefined;
   /** How far the neighbours moved it, in L*, a*, b*. */
   readonly shift: readonly [number, number, number];
+  /** How the wet paint below moved it; undefined on a dry ground. */
+  readonly intoWet: AimIntoWet | undefined;
 };
 
 export function useTargetOf(note: Note): TargetOfNote {
@@ -35,10 +38,17 @@ export function useTargetOf(note: Note): TargetOfNote {
     ) ?? NONE;
   return useMemo(() => {
     const shift = relationShift(note, isRelation ? notes : NONE, matches);
-    const aim = shifted(labFromStored(note.target), shift);
-    if (note.film !== "wet") return { target: aim, wetAim: undefined, shift };
+    const meant = shifted(labFromStored(note.target), shift);
+    const intoWet = aimIntoWet(meant, note, {
+      labOf: (id) => {
+        const below = notes.find((other) => other.id === id);
+        return below && labFromStored(below.target);
+      },
+    });
+    const aim = intoWet?.aim ?? meant;
+    if (note.film !== "wet") return { target: aim, wetAim: undefined, shift, intoWet };
     // The paint that is on the board is what it will be mixed from.
     const drying = dryingOf(board.map(({ id }) => ({ tubeId: id, parts: 1 })));
-    return { target: drying ? drying.toDry(aim) : aim, wetAim: aim, shift };
+    return { target: drying ? drying.toDry(aim) : aim, wetAim: aim, shift, intoWet };
   }, [note, isRelation, notes, matches, board, dryingOf]);
 }

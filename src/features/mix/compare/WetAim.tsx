@@ -15,9 +15,19 @@ const AS_SEEN = { lightness: 0.3, chroma: 0.3, hue: 0.3 };
 
 /** That the wet pile has to look other than the dry paint, and how that is known. */
 export function WetAim() {
-  const { note, target, aim, shift } = useAim();
+  const { note, target, aim, shift, intoWet } = useAim();
   const { drying } = usePaint();
   const settings = useSettings();
+  if (intoWet && note.ground)
+    return (
+      <p className="mt-1 border-l-4 border-ink pl-3 leading-snug">
+        Aimed for wet paint below: with {Math.round(100 * (note.ground.pickedUpShare ?? 0))} % of{" "}
+        {note.ground.name} in it, it turns to the note’s own colour.
+        {intoWet.isSoiled
+          ? " That is more than this colour bears: it will be soiled. Let the ground dry, or take up less."
+          : ""}
+      </p>
+    );
   if (Math.hypot(...shift) >= WORTH_SAYING)
     return (
       <p className="mt-1 border-l-4 border-ink pl-3 leading-snug">

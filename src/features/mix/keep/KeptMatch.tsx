@@ -23,6 +23,7 @@ import { Status } from "../../../ui/Status";
 import { describeLab } from "../../../words/colors";
 import { exactWords } from "../../../words/doses";
 import { useAim, useDeeds, usePaint } from "../bench/contexts";
+import { PushedNeighbours } from "./PushedNeighbours";
 
 const PileCare = lazy(async () => ({ default: (await import("../pile/PileCare")).PileCare }));
 
@@ -30,6 +31,7 @@ export function KeptMatch({ match }: { match: Match }) {
   return (
     <>
       {match.verdict === "provisional" ? <DryCheck match={match} /> : null}
+      <PushedNeighbours match={match} />
       <Leftover match={match} />
     </>
   );

@@ -12,6 +12,7 @@ import { offerUndo } from "../../../kit/studio/undoStack";
 import { usePaintingCommands } from "../../../kit/commands/paintings";
 import { SeenOnField } from "./SeenOnField";
 import { SurfaceField } from "./SurfaceField";
+import { WetGroundField } from "./WetGroundField";
 import { Status } from "../../../ui/Status";
 
 /** Renaming a note, or taking it back while nothing was mixed for it. */
@@ -71,6 +72,7 @@ export function NoteDrawer({ note }: { note: Note }) {
           />
           <SeenOnField note={note} />
           <SurfaceField note={note} />
+          <WetGroundField note={note} />
           <div className="flex flex-wrap gap-3">
             <Button type="submit" weight="main" disabled={!isNamed}>
               Rename
