@@ -9,7 +9,7 @@ import type { Evidence, MixPart } from "./evidence";
 import { type LearnedTubes, learnTubes } from "./learnTubes";
 import { USUAL_SURFACE_PRIOR } from "./surfaceModel";
 import { USUAL_PRIOR } from "./tubeModel";
-import { mixtureReflectance } from "../mixing/mixture";
+import { type Film, mixtureReflectance } from "../mixing/mixture";
 import { labFromReflectance } from "../spectrum/colorimetry";
 import type { OpticalModel } from "../spectrum/types";
 import { TINT_PROBES, type TubeReading } from "./calibrateTube";
@@ -34,6 +34,8 @@ export type PileEvidence = {
   readonly axisUncertainties?: readonly [number, number, number];
   /** One standard deviation of each part's dose, as a share of it. */
   readonly doseErrors?: readonly number[];
+  /** Of a wash or a glaze: how thick it lies on what. */
+  readonly film?: Film;
 };
 
 export type LearnedBox = {
@@ -71,11 +73,12 @@ export function learnBox(
   const spreadOf = (of: LearnedTubes, tube: number): number =>
     TINT_PROBES.reduce<number>((sum, whiteParts) => sum + of.spreadOf(tint(tube, whiteParts)), 0) /
     TINT_PROBES.length;
-  const believedLab = (parts: readonly MixPart[]): LabD65 =>
+  const believedLab = ({ parts, film }: PileEvidence): LabD65 =>
     labFromReflectance(
       mixtureReflectance(
         parts.map(({ tube, volume }) => ({ optics: opticsAt(tubes, tube), volume })),
         bench.surface,
+        film,
       ),
       bench.view,
     );
@@ -86,7 +89,7 @@ export function learnBox(
       spreadAfter: spreadOf(learned, i),
     })),
     piles: piles.map((pile, i) => ({
-      missBefore: deltaE2000(pile.lab, believedLab(pile.parts)),
+      missBefore: deltaE2000(pile.lab, believedLab(pile)),
       missAfter: learned.missAfter[i] ?? Number.NaN,
       isDoubted: (learned.weights[i] ?? 0) < DOUBTED_BELOW,
     })),

@@ -1,5 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { pigment } from "../../../tests/support/paint";
+import { layer, tubeById, TUBES } from "../../../tests/support/layerPlans";
 import { deltaE2000 } from "../../core/color/ciede2000";
 import { lchFromLab } from "../../core/color/cieLab";
 import { type LabD65, labD65 } from "../../core/color/types";
@@ -16,145 +17,24 @@ import { mixtureRequest } from "../mixture/mixtureRequest";
 import { opticsOfTube } from "../tube/optics";
 import type { Note } from "../note/note";
 import { storedFromLab } from "../reading/storedColor";
-import { tubeFromModel } from "../tube/newTube";
-import type { Tube, TubeMedium } from "../tube/tube";
 import { WATER, waterOver } from "../tube/water";
 import { filmsOf, habitsOf, shareFor, thicknessOf, WORD_SHARES, wordOfShare } from "./film";
-import { MOST_PASSES, MOST_THINNER, type PaintLayer, type Scrap } from "./layering";
-import { type LayerFault, layerFaults } from "./mediumRules";
+import { MOST_PASSES, MOST_THINNER, type Scrap } from "./layering";
 import { PASSAGE_WISHES, passageAim } from "./passageAims";
 import { groundAfter, seenStack } from "./seenStack";
+import { withScraps } from "../pile/evidence";
+import { scrapEvidence } from "./scrapEvidence";
 import { toneOrder } from "./toneOrder";
 import { layerOfFilm, layersOfGlazes, towardsQuestion } from "./towards";
 
-const tubeOf = (modelId: string, medium: TubeMedium, id = modelId): Tube => ({
-  ...tubeFromModel(pigment(modelId)),
-  id,
-  grade: "artist",
-  medium,
-  price: 1,
-  volumeMl: 10,
-  position: 0,
-  addedAt: 0,
-});
-const MEDIA = ["oil", "acrylic", "watercolour", "gouache"] as const;
-const TUBES: readonly Tube[] = MEDIA.flatMap((medium) => [
-  { ...tubeOf("ultramarine-blue", medium, `${medium}-blue`), staining: 1 },
-  { ...tubeOf("quinacridone-rose", medium, `${medium}-rose`), staining: 3 },
-  tubeOf("titanium-white", medium, `${medium}-white`),
-]);
-const tubeById: ReadonlyMap<string, Tube> = new Map([...TUBES, WATER].map((tube) => [tube.id, tube]));
 const NOWHERE = { labOf: () => undefined };
 const usual = () => USUAL_HABIT;
 
-let made = 0;
-const layer = (tubeId: string, part: Partial<PaintLayer> = {}): PaintLayer => ({
-  id: `layer-${made++}`,
-  name: tubeId,
-  amounts: [{ tubeId, parts: 1 }],
-  thinner: "water",
-  thinnerShare: 0,
-  passes: 1,
-  coverShare: 1,
-  takenUpShare: 0,
-  ...part,
-});
 const lastOf = (list: readonly LabD65[] | undefined): LabD65 => {
   const last = list?.at(-1);
   if (!last) throw new Error("nothing is seen");
   return last;
 };
-
-type Plan = readonly [string, readonly PaintLayer[], readonly LayerFault[], boolean?];
-
-describe("rules of a medium", () => {
-  const medium = (share: number): Partial<PaintLayer> => ({ thinner: "medium", thinnerShare: share });
-  const water = (share: number): Partial<PaintLayer> => ({ thinner: "water", thinnerShare: share });
-  const solvent = (share: number): Partial<PaintLayer> => ({ thinner: "solvent", thinnerShare: share });
-  const plans: readonly Plan[] = [
-    ["acrylic with half water", [layer("acrylic-blue", water(0.5))], []],
-    ["acrylic with much water", [layer("acrylic-blue", water(0.7))], ["acrylic-over-watered"]],
-    ["acrylic with much medium", [layer("acrylic-blue", medium(0.9))], []],
-    ["acrylic with solvent", [layer("acrylic-blue", solvent(0.1))], ["solvent-in-water-paint"]],
-    ["acrylic over acrylic", [layer("acrylic-blue"), layer("acrylic-rose", medium(0.5))], []],
-    ["oil with medium", [layer("oil-blue", medium(0.8))], []],
-    ["oil with water", [layer("oil-blue", water(0.2))], ["water-in-oil"]],
-    ["oil washed in with solvent first", [layer("oil-blue", solvent(0.7))], []],
-    ["fat over lean", [layer("oil-blue", solvent(0.3)), layer("oil-rose", medium(0.3))], []],
-    ["lean over fat", [layer("oil-blue", medium(0.8)), layer("oil-rose", medium(0.1))], ["lean-over-fat"]],
-    [
-      "solvent over fat",
-      [layer("oil-blue", medium(0.2)), layer("oil-rose", solvent(0.6))],
-      ["lean-over-fat", "solvent-alone"],
-    ],
-    ["as fat as below", [layer("oil-blue", medium(0.4)), layer("oil-rose", medium(0.38))], []],
-    [
-      "into wet oil",
-      [layer("oil-blue", medium(0.8)), layer("oil-rose", { ...medium(0.1), takenUpShare: 0.2 })],
-      [],
-    ],
-    ["oil over acrylic", [layer("acrylic-blue"), layer("oil-rose", medium(0.3))], []],
-    ["acrylic over oil", [layer("oil-blue", medium(0.3)), layer("acrylic-rose")], ["acrylic-over-oil"]],
-    ["oil over gouache", [layer("gouache-blue"), layer("oil-rose", medium(0.3))], ["oil-over-water-paint"]],
-    [
-      "oil over watercolour",
-      [layer("watercolour-rose", water(0.9)), layer("oil-blue")],
-      ["oil-over-water-paint"],
-    ],
-    ["one wash", [layer("watercolour-blue", water(0.95))], []],
-    [
-      "a wash over one that stains",
-      [layer("watercolour-rose", water(0.9)), layer("watercolour-blue", water(0.9))],
-      [],
-    ],
-    [
-      "a wash over one that lifts",
-      [layer("watercolour-blue", water(0.9)), layer("watercolour-rose", water(0.9))],
-      ["lifts"],
-    ],
-    [
-      "a wash into one that is wet",
-      [
-        layer("watercolour-blue", water(0.9)),
-        layer("watercolour-rose", { ...water(0.9), takenUpShare: 0.3 }),
-      ],
-      [],
-    ],
-    [
-      "watercolour over gouache",
-      [layer("gouache-rose", water(0.5)), layer("watercolour-rose", water(0.9))],
-      ["lifts"],
-    ],
-    ["five washes", [layer("watercolour-rose", { ...water(0.95), passes: 5 })], []],
-    ["six washes", [layer("watercolour-rose", { ...water(0.95), passes: 6 })], ["many-washes"]],
-    [
-      "six washes of two paints",
-      [
-        layer("watercolour-rose", { ...water(0.95), passes: 3 }),
-        layer("watercolour-blue", { ...water(0.95), passes: 3 }),
-      ],
-      ["many-washes"],
-    ],
-    ["gouache, thick and once", [layer("gouache-blue", water(0.1))], []],
-    ["gouache, thick and thrice", [layer("gouache-blue", { ...water(0.1), passes: 3 })], ["gouache-cracks"]],
-    ["gouache, thinned and thrice", [layer("gouache-blue", { ...water(0.6), passes: 3 })], []],
-    ["gouache with solvent", [layer("gouache-blue", solvent(0.2))], ["solvent-in-water-paint"]],
-    ["wet into a dry ground", [layer("oil-blue", { takenUpShare: 0.2 })], ["wet-into-nothing"]],
-    ["wet into a wet ground", [layer("oil-blue", { takenUpShare: 0.2 })], [], true],
-    ["nothing", [], []],
-  ];
-
-  it.each(plans.map((plan) => ({ name: plan[0], plan })))("$name", ({ plan }) => {
-    const [, layers, faults, isWet = false] = plan;
-    const found = layerFaults(layers, { isWet }, tubeById);
-    expect(found.map(({ fault }) => fault)).toEqual(faults);
-    for (const { layerId } of found) expect(layers.some(({ id }) => id === layerId)).toBe(true);
-  });
-
-  it("are tried on thirty plans or more", () => {
-    expect(plans.length).toBeGreaterThanOrEqual(30);
-  });
-});
 
 describe("a film in words", () => {
   it("is thinner the more it is thinned, and its words lie where painters have them", () => {
@@ -347,6 +227,50 @@ describe("scraps", () => {
     if (!film) throw new Error("no film");
     for (const layers of [[{ ...film, coverShare: 0.5 }], [film, film]])
       expect(habitsOf([{ ...one, layers }], tubeById, NOWHERE)(film.amounts)).toBe(USUAL_HABIT);
+  });
+});
+
+describe("what scraps say of tubes", () => {
+  const film = (tubeId: string): Scrap => ({
+    id: "scrap",
+    paintingId: "p",
+    name: "Scrap",
+    layers: [layer(tubeId, { thinner: "medium", thinnerShare: 0.9 })],
+    readings: [CARDS.light, CARDS.dark].map((ground) => ({
+      ground,
+      color: storedFromLab(labD65(50, 5, -20), "measured", 0.4),
+    })),
+    readAt: 7,
+  });
+
+  it("is one film for each reading, as doubtful as its thickness makes it", () => {
+    const said = scrapEvidence(film("oil-blue"), tubeById, usual, NOWHERE);
+    expect(said).toHaveLength(2);
+    const [light, dark] = said.map(({ evidence }) => evidence);
+    expect(light?.film?.thickness).toBeCloseTo(thicknessOf(0.9, USUAL_HABIT), 12);
+    expect(light?.uncertaintyDeltaE2000 ?? 0).toBeGreaterThan(2);
+    // Over black a thin blue film hardly moves, however thick it is.
+    expect(dark?.uncertaintyDeltaE2000 ?? 99).toBeLessThan(light?.uncertaintyDeltaE2000 ?? 0);
+  });
+
+  it("stands beside the piles, each tube in one place", () => {
+    const record = withScraps(
+      { tubes: TUBES.slice(2, 3), piles: [], leftOut: { unknownTube: 0, older: 0 } },
+      scrapEvidence(film("oil-blue"), tubeById, usual, NOWHERE),
+      tubeById,
+    );
+    expect(record.tubes.map(({ id }) => id)).toEqual(["oil-white", "oil-blue"]);
+    expect(record.piles.map(({ evidence }) => evidence.parts)).toEqual([
+      [{ tube: 1, volume: 1 }],
+      [{ tube: 1, volume: 1 }],
+    ]);
+  });
+
+  it("is nothing where the brush was dry or the paint is not known", () => {
+    const one = film("oil-blue");
+    const dry = { ...one, layers: one.layers.map((each) => ({ ...each, coverShare: 0.5 })) };
+    expect(scrapEvidence(dry, tubeById, usual, NOWHERE)).toEqual([]);
+    expect(scrapEvidence(film("nobody"), tubeById, usual, NOWHERE)).toEqual([]);
   });
 });
 

@@ -8,6 +8,7 @@
 import { deltaE2000 } from "../../core/color/ciede2000";
 import { type LabD65, labD65 } from "../../core/color/types";
 import type { PileEvidence } from "../../core/learning/learnBox";
+import type { ScrapEvidence } from "../layers/scrapEvidence";
 import type { Reading } from "../reading/reading";
 import { COLOR_AXES, type ColorAxis, labFromStored, type StoredColor } from "../reading/storedColor";
 import { evidenceUncertainty, LEAST_UNCERTAINTY, MOST_LOOKS } from "../reading/uncertainty";
@@ -188,6 +189,36 @@ export function pileRecord(
       }),
     ),
     leftOut: { unknownTube: states.length - known.length, older: all.length - used.length },
+  };
+}
+
+/** The same with what scraps of paint say beside the piles; a scrap's place is its id. */
+export function withScraps(
+  record: PileRecord,
+  scraps: readonly ScrapEvidence[],
+  tubeById: ReadonlyMap<string, Tube>,
+): PileRecord {
+  const tubeIds = [
+    ...new Set([...record.tubes.map(({ id }) => id), ...scraps.flatMap((scrap) => scrap.tubeIds)]),
+  ];
+  return {
+    ...record,
+    tubes: tubeIds.flatMap((id) => tubeById.get(id) ?? []),
+    piles: [
+      ...record.piles,
+      ...scraps.map(({ scrapId, readAt, tubeIds: own, evidence }) => ({
+        pileId: scrapId,
+        takenAt: readAt,
+        tubeIds: own,
+        evidence: {
+          ...evidence,
+          parts: evidence.parts.map(({ tube, volume }) => ({
+            tube: tubeIds.indexOf(own[tube] ?? ""),
+            volume,
+          })),
+        },
+      })),
+    ],
   };
 }
 

@@ -213,6 +213,13 @@ export function LayerPanel({
         {mindWords(tubes).map((words) => (
           <li key={words}>{words}</li>
         ))}
+        {staining.length > 0 ? <li>{staining.join(", ")} stains: it does not lift off again.</li> : null}
+        {seen && seen.filmDoubt > UNSURE_FILM ? (
+          <li>
+            A third more or less film moves the result by ΔE {seen.filmDoubt.toFixed(1)}. Opaque paint, mixed
+            to the colour, is surer.
+          </li>
+        ) : null}
       </ul>
       <Fold label="From least to most thinned, and in passes">
         <WaterLadder known={known} layer={layer} />

@@ -21,7 +21,9 @@ import { solver } from "../../workers/clients";
 import { useDb, useSettings, useStudio } from "../../kit/studio/useStudio";
 import { attempt } from "../../kit/studio/problems";
 import { useTubeCommands } from "../../kit/commands/tubes";
-import { type PileRecord, pileRecord } from "../../domain/pile/evidence";
+import { scrapEvidence } from "../../domain/layers/scrapEvidence";
+import { type PileRecord, pileRecord, withScraps } from "../../domain/pile/evidence";
+import { useFilms } from "../../kit/layers/useLayers";
 import { useOwnHand } from "../../kit/hand/useOwnHand";
 import type { LabD65 } from "../../core/color/types";
 import type { Dose } from "../../domain/pile/pile";
@@ -44,14 +46,19 @@ export function LearnFromPiles({ onDone }: { onDone: () => void }) {
   const pairs = useLiveQuery(() => readWetAndDry(db), [db]);
   const { allowsForDrying } = settings;
   const ownHand = useOwnHand();
+  const films = useFilms();
   const record = useMemo(() => {
     if (!rows || !pairs) return undefined;
     const toDry = (wet: LabD65, laid: readonly Dose[]): LabD65 => {
       const kind = allowsForDrying ? kindOfMixture(laid, tubeById) : undefined;
       return kind ? dryingOf(kind, pairs, tubeById).toDry(wet) : wet;
     };
-    return pileRecord(rows.piles, rows.readings, tubeById, toDry, ownHand);
-  }, [rows, pairs, tubeById, allowsForDrying, ownHand]);
+    return withScraps(
+      pileRecord(rows.piles, rows.readings, tubeById, toDry, ownHand),
+      films.scraps.flatMap((scrap) => scrapEvidence(scrap, tubeById, films.habitOf, films.context)),
+      tubeById,
+    );
+  }, [rows, pairs, tubeById, allowsForDrying, ownHand, films]);
   const [state, setState] = useState<State>({ kind: "asked" });
   const [word, setWord] = useState<string>();
   const once = useOnce(state.kind);
@@ -90,9 +97,9 @@ export function LearnFromPiles({ onDone }: { onDone: () => void }) {
   return (
     <div className="flex flex-col gap-4">
       <p>
-        {countOf(record.piles.length, "reading")} of piles {record.piles.length === 1 ? "speaks" : "speak"} of{" "}
-        {countOf(record.tubes.length, "tube")}. {leftOutWords(record.leftOut)} What you read in tube tests
-        goes on counting beside them.
+        {countOf(record.piles.length, "reading")} of piles and scraps{" "}
+        {record.piles.length === 1 ? "speaks" : "speak"} of {countOf(record.tubes.length, "tube")}.{" "}
+        {leftOutWords(record.leftOut)} What you read in tube tests goes on counting beside them.
       </p>
       <Notice>{word}</Notice>
       {state.kind === "learned" ? (
