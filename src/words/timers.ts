@@ -18,3 +18,15 @@ export function leftWords(milliseconds: number): string {
   if (hours > 0) return `${hours} h ${String(minutes % 60).padStart(2, "0")} min`;
   return `${minutes}:${String(seconds % 60).padStart(2, "0")}`;
 }
+
+const HOUR_MINUTES = 60;
+const DAY_MINUTES = 24 * HOUR_MINUTES;
+
+/** A usual time, rounded as one says it: "3 days", "8 hours", "10 minutes". */
+export function aboutWords(minutes: number): string {
+  const said = (count: number, what: string): string =>
+    `${Math.round(count)} ${what}${Math.round(count) === 1 ? "" : "s"}`;
+  if (minutes >= DAY_MINUTES) return said(minutes / DAY_MINUTES, "day");
+  if (minutes >= HOUR_MINUTES) return said(minutes / HOUR_MINUTES, "hour");
+  return said(minutes, "minute");
+}

@@ -150,15 +150,15 @@ test("the box is searched by words and properties, filtered, and seen as a table
   const box = boxOf(page);
   const search = box.getByLabel("Find by name, code, family, property");
   await search.fill("cadmium");
-  await expect(box.getByText("2 of 15")).toBeVisible();
+  await expect(box.getByText("2 of 19")).toBeVisible();
   await search.fill("granulates blue");
   await expect(box.getByRole("button", { name: /Ultramarine blue/ })).toBeVisible();
   await search.fill("");
   await box.getByText("filters and view").click();
   await box.getByLabel("single pigment only").check();
-  await expect(box.getByText("14 of 15")).toBeVisible();
+  await expect(box.getByText("18 of 19")).toBeVisible();
   await box.getByLabel("without cadmium").check();
-  await expect(box.getByText("12 of 15")).toBeVisible();
+  await expect(box.getByText("16 of 19")).toBeVisible();
   await box.getByRole("radio", { name: "table" }).click();
   await box.getByRole("button", { name: "Chroma" }).click();
   await expect(box.getByRole("row").nth(1)).toContainText(/yellow|red/i);
@@ -234,7 +234,7 @@ test("a list of tubes comes from a file, whole or not at all, and the box is sav
   await expect(drawer.getByRole("alert")).toContainText("list.csv, line 3: No generic paint is made of PX1");
   await chooser.setInputFiles(csv("label,pigments,price\nQuay blue,PB29,7.5\nQuay green,PG18,8"));
   await expect(page.getByRole("heading", { name: "Quay blue", level: 2 })).toBeVisible();
-  await expect(boxOf(page).getByText("17 of 17")).toBeVisible();
+  await expect(boxOf(page).getByText("21 of 21")).toBeVisible();
   await page.getByRole("button", { name: "add tubes" }).click();
   const [saved] = await Promise.all([
     page.waitForEvent("download"),

@@ -173,6 +173,9 @@ test("a scrap is read on a card, kept, and teaches how thick one's own films are
   await expect(
     side(page).getByText(/Your own films: 1[0-9]{2} % of the usual thickness, from 1 scrap/),
   ).toBeVisible();
+  await goTo(page, "Log");
+  await page.getByRole("tab", { name: "Scraps" }).click();
+  await expect(page.getByText("Layers 2, Pyrrole red")).toBeVisible();
 });
 
 test("four washes are laid in the order of tones, each with its timer; the surround is advised on", async ({
@@ -186,7 +189,7 @@ test("four washes are laid in the order of tones, each with its timer; the surro
   const steps = side(page).getByRole("list", { name: "Order of tones" }).locator("> li");
   await expect(steps.first()).toContainText("The lightest");
   await expect(steps.last()).toContainText("Last pass");
-  const laid = side(page).getByRole("button", { name: /^Laid: wait 10:00/ });
+  const laid = side(page).getByRole("button", { name: "Laid: wait 10 minutes" });
   const count = await laid.count();
   expect(count).toBeGreaterThanOrEqual(3);
   for (let step = 0; step < count; step++) await laid.first().click();

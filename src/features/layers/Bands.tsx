@@ -32,8 +32,12 @@ import { groundWords, layerWords } from "../../words/layers";
 import type { KnownLayers } from "./known";
 
 const DRAG_DISTANCE = 6;
-const ROW = "grid grid-cols-[2.75rem_6rem_minmax(0,1fr)] wide:grid-cols-[2.75rem_11rem_minmax(0,1fr)]";
-const COLUMNS = "grid grid-cols-[1.6fr_1fr_1fr_1fr]";
+const CARD_HEADS = { light: "white", middle: "grey", dark: "black" } as const satisfies Record<
+  keyof typeof CARDS,
+  string
+>;
+const ROW = "grid grid-cols-[2.75rem_5.5rem_minmax(0,1fr)] wide:grid-cols-[2.75rem_11rem_minmax(0,1fr)]";
+const COLUMNS = "grid grid-cols-[minmax(0,1.6fr)_repeat(3,minmax(0,1fr))]";
 
 /** What is seen of one column: of the ground, then after each layer. */
 type Column = { readonly name: string; readonly after: readonly LabD65[] | undefined };
@@ -64,6 +68,10 @@ export function Bands({
       return { name: card.name, after: ground && seenStack(layers, ground, films.habitOf, tubeById)?.after };
     }),
   ];
+  // Under it the room is narrow: the colour of a card is enough.
+  const heads = new Map(
+    Object.entries(CARD_HEADS).map(([card, head]) => [CARDS[card as keyof typeof CARDS].name, head]),
+  );
   const falling = [...layers].reverse();
   const nameOf = (id: string | number): string =>
     layers.find((layer) => layer.id === id)?.name ?? "The layer";
@@ -82,7 +90,7 @@ export function Bands({
         <div className={clsx(COLUMNS, "text-sm text-muted")} aria-hidden="true">
           {columns.map(({ name }) => (
             <span key={name} className="self-end pr-1 pb-1 leading-tight">
-              {name}
+              {heads.get(name) ?? name}
             </span>
           ))}
         </div>

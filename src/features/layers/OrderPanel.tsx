@@ -15,10 +15,9 @@ import { Button } from "../../ui/Button";
 import { Patch } from "../../ui/Patch";
 import { describeLab } from "../../words/colors";
 import { TONE_STEP_WORDS } from "../../words/layers";
-import { leftWords } from "../../words/timers";
+import { aboutWords } from "../../words/timers";
 
 const NONE: readonly Timer[] = [];
-const MINUTE_MS = 60_000;
 
 export function OrderPanel() {
   const db = useDb();
@@ -74,7 +73,7 @@ export function OrderPanel() {
                     );
                   }}
                 >
-                  Laid: wait {leftWords(minutes * MINUTE_MS)}
+                  Laid: wait {aboutWords(minutes)}
                 </Button>
               )
             ) : null}

@@ -8,9 +8,7 @@ import { useBenchCommands } from "../../kit/commands/benches";
 import { attempt } from "../../kit/studio/problems";
 import { useStudio } from "../../kit/studio/useStudio";
 import { Button } from "../../ui/Button";
-import { leftWords } from "../../words/timers";
-
-const MINUTE_MS = 60_000;
+import { aboutWords } from "../../words/timers";
 
 export function Waits({ layering: { paintingId, noteId, layers } }: { layering: Layering }) {
   const tubeById = useStudio((studio) => studio.tubeById);
@@ -21,7 +19,7 @@ export function Waits({ layering: { paintingId, noteId, layers } }: { layering: 
   const minutes = Math.max(
     ...waiting.map(({ amounts }) => STUDIO_TIMES[mediumOf(amounts, tubeById) ?? "other"].dryCheck),
   );
-  const words = leftWords(minutes * MINUTE_MS);
+  const words = aboutWords(minutes);
   return (
     <p className="mt-3 max-w-2xl">
       {waiting.length === 1 ? "One layer has" : `${waiting.length} layers have`} to dry before the next: about{" "}

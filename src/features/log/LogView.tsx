@@ -26,11 +26,15 @@ import { NO_FILTERS, queryOf } from "./filters";
 const LogDetail = lazy(async () => ({ default: (await import("./LogDetail")).LogDetail }));
 
 // Looked at now and then.
+const KeptScraps = lazy(async () => ({
+  default: (await import("../../kit/layers/KeptScraps")).KeptScraps,
+}));
 const LogStatistics = lazy(async () => ({ default: (await import("./LogStatistics")).LogStatistics }));
 
 const TABS = [
   { value: "records", name: "Records" },
   { value: "statistics", name: "Statistics" },
+  { value: "scraps", name: "Scraps" },
 ] as const;
 
 export function LogView() {
@@ -65,6 +69,11 @@ export function LogView() {
       <Tabs.Content value="statistics" className="min-h-0 flex-1 overflow-y-auto outline-none">
         <Suspense fallback={null}>
           <LogStatistics open={open} />
+        </Suspense>
+      </Tabs.Content>
+      <Tabs.Content value="scraps" className="min-h-0 flex-1 overflow-y-auto pt-3 outline-none">
+        <Suspense fallback={null}>
+          <KeptScraps nothing="No scrap is kept yet. Layers has a place to read them." />
         </Suspense>
       </Tabs.Content>
     </Tabs.Root>
