@@ -1,25 +1,7 @@
 "use client";
 
 /** The stack as bands, the top layer first: base and result touch, over one's own ground and over three cards. */
-import {
-  closestCenter,
-  DndContext,
-  type DragEndEvent,
-  KeyboardSensor,
-  PointerSensor,
-  useSensor,
-  useSensors,
-} from "@dnd-kit/core";
-import {
-  arrayMove,
-  SortableContext,
-  sortableKeyboardCoordinates,
-  useSortable,
-  verticalListSortingStrategy,
-} from "@dnd-kit/sortable";
-import { CSS } from "@dnd-kit/utilities";
 import { clsx } from "clsx";
-import { GripVertical } from "lucide-react";
 import type { LabD65 } from "../../core/color/types";
 import { valueText } from "../../core/describe/valueScale";
 import { CARDS, seenOfGround } from "../../domain/ground/seenGround";
@@ -27,11 +9,11 @@ import type { PaintLayer } from "../../domain/layers/layering";
 import { seenStack } from "../../domain/layers/seenStack";
 import { useSettings, useStudio } from "../../kit/studio/useStudio";
 import { cssFromLab } from "../../ui/color";
+import { SortableList, useSortableItem } from "../../ui/SortableList";
 import { describeLab } from "../../words/colors";
 import { groundWords, layerWords } from "../../words/layers";
 import type { KnownLayers } from "./known";
 
-const DRAG_DISTANCE = 6;
 const CARD_HEADS = { light: "white", middle: "grey", dark: "black" } as const satisfies Record<
   keyof typeof CARDS,
   string
@@ -57,10 +39,6 @@ export function Bands({
   onOrder: (ids: readonly string[]) => void;
 }) {
   const tubeById = useStudio((studio) => studio.tubeById);
-  const sensors = useSensors(
-    useSensor(PointerSensor, { activationConstraint: { distance: DRAG_DISTANCE } }),
-    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
-  );
   const columns: readonly Column[] = [
     { name: layering.ground.name, after: seen?.after },
     ...Object.values(CARDS).map((card) => {
@@ -73,15 +51,6 @@ export function Bands({
     Object.entries(CARD_HEADS).map(([card, head]) => [CARDS[card as keyof typeof CARDS].name, head]),
   );
   const falling = [...layers].reverse();
-  const nameOf = (id: string | number): string =>
-    layers.find((layer) => layer.id === id)?.name ?? "The layer";
-  const placeOf = (id: string | number): string =>
-    `place ${falling.findIndex((layer) => layer.id === id) + 1} of ${falling.length} from the top`;
-  const onDragEnd = ({ active, over }: DragEndEvent): void => {
-    if (!over || active.id === over.id) return;
-    const ids = falling.map(({ id }) => id);
-    onOrder(arrayMove(ids, ids.indexOf(String(active.id)), ids.indexOf(String(over.id))).reverse());
-  };
   return (
     <div className="mt-3">
       <div className={ROW}>
@@ -95,38 +64,27 @@ export function Bands({
           ))}
         </div>
       </div>
-      <DndContext
-        sensors={sensors}
-        collisionDetection={closestCenter}
-        onDragEnd={onDragEnd}
-        accessibility={{
-          announcements: {
-            onDragStart: ({ active }) => `${nameOf(active.id)} is picked up, ${placeOf(active.id)}`,
-            onDragOver: ({ active, over }) =>
-              over ? `${nameOf(active.id)} is over ${placeOf(over.id)}` : undefined,
-            onDragEnd: ({ active, over }) =>
-              `${nameOf(active.id)} is laid down${over ? `, ${placeOf(over.id)}` : ""}`,
-            onDragCancel: ({ active }) => `${nameOf(active.id)} goes back`,
-          },
+      <SortableList
+        label="Layers, the top one first"
+        ids={falling.map(({ id }) => id)}
+        nameOf={(id) => layers.find((layer) => layer.id === id)?.name ?? "The layer"}
+        onOrder={(ids) => {
+          onOrder([...ids].reverse());
         }}
       >
-        <SortableContext items={falling.map(({ id }) => id)} strategy={verticalListSortingStrategy}>
-          <ol aria-label="Layers, the top one first">
-            {falling.map((layer, i) => (
-              <Band
-                key={layer.id}
-                layer={layer}
-                isChosen={layer.id === chosenId}
-                columns={columns}
-                at={layers.length - i}
-                onChoose={() => {
-                  onChoose(layer.id);
-                }}
-              />
-            ))}
-          </ol>
-        </SortableContext>
-      </DndContext>
+        {falling.map((layer, i) => (
+          <Band
+            key={layer.id}
+            layer={layer}
+            isChosen={layer.id === chosenId}
+            columns={columns}
+            at={layers.length - i}
+            onChoose={() => {
+              onChoose(layer.id);
+            }}
+          />
+        ))}
+      </SortableList>
       <div className={ROW}>
         <span />
         <span className="self-center pr-2 text-sm leading-tight text-muted">
@@ -151,25 +109,10 @@ function Band({
   at: number;
   onChoose: () => void;
 }) {
-  const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition } = useSortable({
-    id: layer.id,
-  });
+  const { ref, style, handle } = useSortableItem(layer.id, layer.name, "-ml-1");
   return (
-    <li
-      ref={setNodeRef}
-      className={clsx(ROW, "bg-surface")}
-      style={{ transform: CSS.Translate.toString(transform), transition }}
-    >
-      <button
-        ref={setActivatorNodeRef}
-        type="button"
-        className="-ml-1 flex min-h-11 w-11 touch-none items-center justify-center"
-        {...attributes}
-        {...listeners}
-        aria-label={`Move ${layer.name}`}
-      >
-        <GripVertical aria-hidden="true" className="size-5" />
-      </button>
+    <li ref={ref} className={clsx(ROW, "bg-surface")} style={style}>
+      {handle}
       <button
         type="button"
         aria-pressed={isChosen}

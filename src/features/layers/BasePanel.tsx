@@ -12,6 +12,7 @@ import { type FilmOver, useBaseRecipes, useGreysUnder } from "../../kit/layers/u
 import { TaskLine } from "../../kit/query/TaskLine";
 import { shownOf } from "../../kit/query/useTask";
 import { attempt } from "../../kit/studio/problems";
+import { NoteSelect } from "../../kit/studio/NoteSelect";
 import { useDb, useSettings, useStudio } from "../../kit/studio/useStudio";
 import { undoably } from "../../kit/studio/undoStack";
 import { Button } from "../../ui/Button";
@@ -75,19 +76,7 @@ export function BasePanel({ known, chosen }: { known: KnownLayers; chosen: Paint
         <h3 id="wanted-mixture" className="font-bold">
           A base from this palette
         </h3>
-        <SelectField
-          label="for the note"
-          value={noteId}
-          onChange={(event) => {
-            setNoteId(event.target.value);
-          }}
-        >
-          {notes.map(({ id, number, name }) => (
-            <option key={id} value={id}>
-              {number} {name}
-            </option>
-          ))}
-        </SelectField>
+        <NoteSelect label="for the note" value={noteId} onChange={setNoteId} />
         <TaskLine task={recipes} asking="Mixing the base" what="The base" />
         {recipe ? (
           <p className="mt-1">

@@ -6,11 +6,11 @@ import { WHITE_PAPER } from "../../domain/ground/seenGround";
 import type { Layering } from "../../domain/layers/layering";
 import { useLayerCommands } from "../../kit/commands/layerings";
 import { attempt } from "../../kit/studio/problems";
+import { NoteSelect } from "../../kit/studio/NoteSelect";
 import { useDb, useStudio } from "../../kit/studio/useStudio";
 import { undoably } from "../../kit/studio/undoStack";
 import { NameForm } from "../../kit/words/NameForm";
 import { Drawer } from "../../ui/Drawer";
-import { SelectField } from "../../ui/fields";
 import { Menu, MenuItem } from "../../ui/Menu";
 
 export function LayersMenu({
@@ -27,7 +27,6 @@ export function LayersMenu({
 }) {
   const db = useDb();
   const painting = useStudio((studio) => studio.painting);
-  const notes = useStudio((studio) => studio.notes);
   const { addLayering, changeLayering, removeLayering } = useLayerCommands();
   const [isNaming, setNaming] = useState(false);
   return (
@@ -102,21 +101,14 @@ export function LayersMenu({
               attempt(changeLayering(layering.id, () => ({ name })));
             }}
           />
-          <SelectField
+          <NoteSelect
             label="The note that it is for"
+            none="none"
             value={layering.noteId ?? ""}
-            onChange={(event) => {
-              const noteId = event.target.value === "" ? undefined : event.target.value;
-              attempt(changeLayering(layering.id, () => ({ noteId })));
+            onChange={(id) => {
+              attempt(changeLayering(layering.id, () => ({ noteId: id === "" ? undefined : id })));
             }}
-          >
-            <option value="">none</option>
-            {notes.map(({ id, number, name }) => (
-              <option key={id} value={id}>
-                {number} {name}
-              </option>
-            ))}
-          </SelectField>
+          />
         </div>
       </Drawer>
     </>

@@ -1,18 +1,11 @@
 "use client";
 
 /** The layers to take along: as PDF with text, on paper, as a table for spreadsheets. */
-import Papa from "papaparse";
 import { CARDS, seenOfGround } from "../../domain/ground/seenGround";
 import { layerFaults } from "../../domain/layers/mediumRules";
 import { seenStack } from "../../domain/layers/seenStack";
-import { OnPaper } from "../../kit/sheet/OnPaper";
-import { fileNameOf, fontAddress, pdfOf } from "../../kit/sheet/sheetFiles";
-import { svgOf } from "../../kit/sheet/svgOf";
-import { usePrinting } from "../../kit/sheet/usePrinting";
-import { attempt } from "../../kit/studio/problems";
+import { TakeAlong, tableNumber } from "../../kit/sheet/TakeAlong";
 import { useSettings, useStudio } from "../../kit/studio/useStudio";
-import { Button } from "../../ui/Button";
-import { download } from "../../ui/download";
 import { doseWords, tubeName } from "../../words/doses";
 import { groundWords, LAYER_FAULT_WORDS, layerWords, ratioWords, THINNER_WORDS } from "../../words/layers";
 import type { KnownLayers } from "./known";
@@ -22,7 +15,6 @@ export function LayersOnPaper({ known: { layering, films, seen } }: { known: Kno
   const painting = useStudio((studio) => studio.painting);
   const tubeById = useStudio((studio) => studio.tubeById);
   const settings = useSettings();
-  const [printed, print] = usePrinting();
   const { layers, ground, name: title } = layering;
   const overCard = (card: (typeof CARDS)[keyof typeof CARDS]) => {
     const under = seenOfGround(card, films.context);
@@ -53,67 +45,35 @@ export function LayersOnPaper({ known: { layering, films, seen } }: { known: Kno
         `${layers.find(({ id }) => id === layerId)?.name ?? ""}: ${LAYER_FAULT_WORDS[fault]}`,
     ),
   });
-  const fileName = fileNameOf(title, "layers");
-  const savePdf = async (): Promise<void> => {
-    const subject = layers.map(({ name }) => name).join(", ");
-    download(await pdfOf([drawing], { title, subject }), `${fileName}.pdf`);
-  };
-  const saveCsv = (): void => {
-    const lines = layers.flatMap((layer, i) => {
-      const lab = seen?.after[i + 1];
-      return layer.amounts.map(({ tubeId, parts }) => ({
-        plan: title,
-        ground: ground.name,
-        layer: i + 1,
-        name: layer.name,
-        tube: tubeName(tubeById.get(tubeId)),
-        pigments: tubeById.get(tubeId)?.colourIndexNames.join(" ") ?? "",
-        parts: round(parts),
-        thinned_with: THINNER_WORDS[layer.thinner],
-        thinner_share: round(layer.thinnerShare),
-        passes: layer.passes,
-        cover_share: round(layer.coverShare),
-        taken_up_share: round(layer.takenUpShare),
-        predicted_L: lab ? round(lab[0]) : "",
-        predicted_a: lab ? round(lab[1]) : "",
-        predicted_b: lab ? round(lab[2]) : "",
-      }));
-    });
-    // A cell that a spreadsheet would take for a formula is marked as text.
-    const text = Papa.unparse(lines, { escapeFormulae: true, newline: "\r\n" });
-    download(new Blob([text], { type: "text/csv;charset=utf-8" }), `${fileName}.csv`);
-  };
   return (
-    <div className="mt-4 flex flex-wrap items-center gap-x-4 print:hidden">
-      <span className="text-muted">Take the layers along:</span>
-      <Button
-        weight="quiet"
-        onClick={() => {
-          attempt(savePdf());
-        }}
-      >
-        PDF
-      </Button>
-      <Button
-        weight="quiet"
-        onClick={() => {
-          attempt(
-            fontAddress().then((font) => {
-              print([svgOf(drawing, font)]);
-            }),
-          );
-        }}
-      >
-        print them
-      </Button>
-      <Button weight="quiet" onClick={saveCsv}>
-        table for spreadsheets
-      </Button>
-      {printed ? <OnPaper svgs={printed} title={title} /> : null}
-    </div>
+    <TakeAlong
+      label="Take the layers along:"
+      title={title}
+      subject={layers.map(({ name }) => name).join(", ")}
+      usualName="layers"
+      drawings={() => [drawing]}
+      lines={() =>
+        layers.flatMap((layer, i) => {
+          const lab = seen?.after[i + 1];
+          return layer.amounts.map(({ tubeId, parts }) => ({
+            plan: title,
+            ground: ground.name,
+            layer: i + 1,
+            name: layer.name,
+            tube: tubeName(tubeById.get(tubeId)),
+            pigments: tubeById.get(tubeId)?.colourIndexNames.join(" ") ?? "",
+            parts: tableNumber(parts),
+            thinned_with: THINNER_WORDS[layer.thinner],
+            thinner_share: tableNumber(layer.thinnerShare),
+            passes: layer.passes,
+            cover_share: tableNumber(layer.coverShare),
+            taken_up_share: tableNumber(layer.takenUpShare),
+            predicted_L: lab ? tableNumber(lab[0]) : "",
+            predicted_a: lab ? tableNumber(lab[1]) : "",
+            predicted_b: lab ? tableNumber(lab[2]) : "",
+          }));
+        })
+      }
+    />
   );
-}
-
-function round(value: number): number {
-  return Number(value.toFixed(3));
 }

@@ -1,15 +1,15 @@
 "use client";
 
 /** Washes, glazes and scumbles over a ground, seen before they touch the painting. */
-import Link from "next/link";
 import { useSearchParams } from "next/navigation";
 import { lazy, Suspense, useState } from "react";
 import { seenOfGround } from "../../domain/ground/seenGround";
 import type { Layering } from "../../domain/layers/layering";
 import { seenStack } from "../../domain/layers/seenStack";
 import { useFilms, useLayerings } from "../../kit/layers/useLayers";
+import { NoPainting } from "../../kit/studio/NoPainting";
 import { useStudio } from "../../kit/studio/useStudio";
-import { Button, buttonClass } from "../../ui/Button";
+import { Button } from "../../ui/Button";
 import { Drawer } from "../../ui/Drawer";
 import { Fold } from "../../ui/Fold";
 import { HoldButton } from "../../ui/HoldButton";
@@ -35,16 +35,7 @@ export function LayersView() {
   const layerings = useLayerings();
   const params = useSearchParams();
   const [openId, setOpenId] = useState<string>();
-  if (!painting)
-    return (
-      <div className="p-5">
-        <h1 className="text-xl font-bold">No painting yet</h1>
-        <p className="mt-2">Layers belong to a painting. Start one first.</p>
-        <Link href="/" className={buttonClass("main", "mt-4")}>
-          Start a painting
-        </Link>
-      </div>
-    );
+  if (!painting) return <NoPainting what="Layers" />;
   if (!layerings) return null;
   const asked = openId ?? params.get("layers");
   const layering = layerings.find(({ id }) => id === asked) ?? layerings.at(-1);

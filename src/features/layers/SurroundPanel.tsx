@@ -9,6 +9,7 @@ import { labFromStored } from "../../domain/reading/storedColor";
 import { isWhiteTube } from "../../domain/tube/kinds";
 import { opticsOfTube } from "../../domain/tube/optics";
 import type { Tube } from "../../domain/tube/tube";
+import { NoteSelect } from "../../kit/studio/NoteSelect";
 import { useSettings, useStudio } from "../../kit/studio/useStudio";
 import { SelectField } from "../../ui/fields";
 import { Patch } from "../../ui/Patch";
@@ -68,19 +69,7 @@ export function SurroundPanel({ known }: { known: KnownLayers }) {
       <p className="text-muted">
         An estimate: a surround pushes a colour away from itself. The colour that is kept stays as it is.
       </p>
-      <SelectField
-        label="the colour"
-        value={noteId}
-        onChange={(event) => {
-          setNoteId(event.target.value);
-        }}
-      >
-        {notes.map(({ id, number, name }) => (
-          <option key={id} value={id}>
-            {number} {name}
-          </option>
-        ))}
-      </SelectField>
+      <NoteSelect label="the colour" value={noteId} onChange={setNoteId} />
       <section aria-labelledby="as-it-lies">
         <h3 id="as-it-lies" className="font-bold">
           {neighbours.length > 0 ? "On its true neighbours" : "On white, grey and black"}

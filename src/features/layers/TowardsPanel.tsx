@@ -15,11 +15,11 @@ import { useTowards } from "../../kit/layers/useTowards";
 import { TaskLine } from "../../kit/query/TaskLine";
 import { useRecipes } from "../../kit/query/useRecipes";
 import { shownOf } from "../../kit/query/useTask";
+import { NoteSelect } from "../../kit/studio/NoteSelect";
 import { useSettings, useStudio } from "../../kit/studio/useStudio";
 import { Button } from "../../ui/Button";
 import { Choice } from "../../ui/Choice";
 import { NEXT } from "../../ui/keepFocus";
-import { SelectField } from "../../ui/fields";
 import { Patch } from "../../ui/Patch";
 import { deltaEText, describeLab, seenWords } from "../../words/colors";
 import { costWords, layerWords, PASSAGE_WORDS, ratioWords } from "../../words/layers";
@@ -80,24 +80,13 @@ export function TowardsPanel({ known, edits }: { known: KnownLayers; edits: Laye
   const nearest = answers[0]?.deltaE2000;
   return (
     <div className="flex flex-col gap-4">
-      <SelectField
-        label="the colour to reach"
-        value={aim}
-        onChange={(event) => {
-          setAim(event.target.value);
-        }}
-      >
-        {notes.map(({ id, number, name }) => (
-          <option key={id} value={id}>
-            {number} {name}
-          </option>
-        ))}
+      <NoteSelect label="the colour to reach" value={aim} onChange={setAim}>
         {PASSAGE_WISHES.map((one: PassageWish) => (
           <option key={one} value={one}>
             what is there, {PASSAGE_WORDS[one]}
           </option>
         ))}
-      </SelectField>
+      </NoteSelect>
       {layering.layers.length > 0 ? (
         <Choice
           label="From what"

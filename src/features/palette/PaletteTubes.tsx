@@ -1,30 +1,14 @@
 "use client";
 
 /** The tubes of a palette in the order of one's own board: dragged by hand or moved by keyboard. */
-import {
-  closestCenter,
-  DndContext,
-  type DragEndEvent,
-  KeyboardSensor,
-  PointerSensor,
-  useSensor,
-  useSensors,
-} from "@dnd-kit/core";
-import {
-  arrayMove,
-  SortableContext,
-  sortableKeyboardCoordinates,
-  useSortable,
-  verticalListSortingStrategy,
-} from "@dnd-kit/sortable";
-import { CSS } from "@dnd-kit/utilities";
-import { GripVertical, X } from "lucide-react";
+import { X } from "lucide-react";
 import { useState } from "react";
 import type { Palette } from "../../domain/palette/palette";
 import type { Tube } from "../../domain/tube/tube";
 import { Button } from "../../ui/Button";
 import { Drawer } from "../../ui/Drawer";
 import { Smear } from "../../ui/Smear";
+import { SortableList, useSortableItem } from "../../ui/SortableList";
 import { BoxPicker } from "../../kit/paint/BoxPicker";
 import { ladderOfTube } from "../../domain/tube/smear";
 import { useDb, useStudio } from "../../kit/studio/useStudio";
@@ -32,9 +16,6 @@ import { attempt } from "../../kit/studio/problems";
 import { undoably } from "../../kit/studio/undoStack";
 import { useTubeCommands } from "../../kit/commands/tubes";
 import { tubesOf } from "../../domain/palette/searchedTubes";
-
-/** A finger that scrolls moves less than this before it is meant as a drag, px. */
-const DRAG_DISTANCE = 6;
 
 export function PaletteTubes({ palette }: { palette: Palette }) {
   const tubeById = useStudio((studio) => studio.tubeById);
@@ -45,24 +26,11 @@ export function PaletteTubes({ palette }: { palette: Palette }) {
   const [moved, setMoved] = useState<{ readonly from: string; readonly ids: readonly string[] }>();
   const stored = palette.tubeIds.join();
   const tubeIds = moved?.from === stored ? moved.ids : palette.tubeIds;
-  const sensors = useSensors(
-    useSensor(PointerSensor, { activationConstraint: { distance: DRAG_DISTANCE } }),
-    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
-  );
   const keep = (ids: readonly string[]): void => {
     setMoved({ from: stored, ids });
     attempt(setBoard(palette.id, ids));
   };
-  const onDragEnd = ({ active, over }: DragEndEvent): void => {
-    if (!over || active.id === over.id) return;
-    keep(arrayMove([...tubeIds], tubeIds.indexOf(String(active.id)), tubeIds.indexOf(String(over.id))));
-  };
   const tubes = tubesOf(tubeIds, tubeById);
-  /** What a screen reader says while a tube is moved. */
-  const told = (id: string | number, words: string): string =>
-    `${tubeById.get(String(id))?.label ?? "The tube"} ${words}`;
-  const placeOf = (id: string | number): string =>
-    `place ${tubeIds.indexOf(String(id)) + 1} of ${tubeIds.length}`;
   return (
     <div className="mt-4">
       <h2 className="flex items-baseline justify-between gap-2 border-b-2 border-ink font-bold">
@@ -77,44 +45,31 @@ export function PaletteTubes({ palette }: { palette: Palette }) {
         </Button>
       </h2>
       {tubes.length === 0 ? <p className="py-2 text-muted">None yet. Choose some from your box.</p> : null}
-      <DndContext
-        sensors={sensors}
-        collisionDetection={closestCenter}
-        onDragEnd={onDragEnd}
-        accessibility={{
-          announcements: {
-            onDragStart: ({ active }) => told(active.id, `is picked up, ${placeOf(active.id)}`),
-            onDragOver: ({ active, over }) =>
-              over ? told(active.id, `is over ${placeOf(over.id)}`) : undefined,
-            onDragEnd: ({ active, over }) =>
-              told(active.id, `is laid down${over ? `, ${placeOf(over.id)}` : ""}`),
-            onDragCancel: ({ active }) => told(active.id, "goes back"),
-          },
-        }}
+      <SortableList
+        label={`Tubes of ${palette.name}`}
+        ids={tubes.map((tube) => tube.id)}
+        nameOf={(id) => tubeById.get(id)?.label ?? "The tube"}
+        onOrder={keep}
       >
-        <SortableContext items={tubes.map((tube) => tube.id)} strategy={verticalListSortingStrategy}>
-          <ol aria-label={`Tubes of ${palette.name}`}>
-            {tubes.map((tube, place) => (
-              <SortableTube
-                key={tube.id}
-                tube={tube}
-                variant={place}
-                canGo={tubes.length > 1}
-                onRemove={() => {
-                  attempt(
-                    undoably(db, `${tube.label} is off ${palette.name}.`, [["palettes", palette.id]], () =>
-                      setBoard(
-                        palette.id,
-                        tubeIds.filter((id) => id !== tube.id),
-                      ),
-                    ),
-                  );
-                }}
-              />
-            ))}
-          </ol>
-        </SortableContext>
-      </DndContext>
+        {tubes.map((tube, place) => (
+          <SortableTube
+            key={tube.id}
+            tube={tube}
+            variant={place}
+            canGo={tubes.length > 1}
+            onRemove={() => {
+              attempt(
+                undoably(db, `${tube.label} is off ${palette.name}.`, [["palettes", palette.id]], () =>
+                  setBoard(
+                    palette.id,
+                    tubeIds.filter((id) => id !== tube.id),
+                  ),
+                ),
+              );
+            }}
+          />
+        ))}
+      </SortableList>
       <Drawer
         isOpen={isChoosing}
         onOpenChange={setChoosing}
@@ -145,25 +100,10 @@ function SortableTube({
   canGo: boolean;
   onRemove: () => void;
 }) {
-  const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition } = useSortable({
-    id: tube.id,
-  });
+  const { ref, style, handle } = useSortableItem(tube.id, tube.label, "-ml-3");
   return (
-    <li
-      ref={setNodeRef}
-      className="flex min-h-12 items-center gap-1.5 border-b bg-surface"
-      style={{ transform: CSS.Translate.toString(transform), transition }}
-    >
-      <button
-        ref={setActivatorNodeRef}
-        type="button"
-        className="-ml-3 flex size-11 shrink-0 touch-none items-center justify-center"
-        {...attributes}
-        {...listeners}
-        aria-label={`Move ${tube.label}`}
-      >
-        <GripVertical aria-hidden="true" className="size-5" />
-      </button>
+    <li ref={ref} className="flex min-h-12 items-center gap-1.5 border-b bg-surface" style={style}>
+      {handle}
       <Smear ladder={ladderOfTube(tube)} variant={variant} className="h-7 w-14 shrink-0" />
       <span className="min-w-0 flex-1 truncate leading-tight">{tube.label}</span>
       <button

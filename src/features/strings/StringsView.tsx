@@ -16,9 +16,10 @@ import { readPilesFollowing } from "../../persistence/grids";
 import { useBeliefs } from "../../kit/paint/useBeliefs";
 import { TaskLine } from "../../kit/query/TaskLine";
 import { shownOf } from "../../kit/query/useTask";
+import { NoPainting } from "../../kit/studio/NoPainting";
 import { useDb, useSettings, useStudio } from "../../kit/studio/useStudio";
 import { useGrids, usePlannedGrid } from "../../kit/strings/useGrids";
-import { Button, buttonClass } from "../../ui/Button";
+import { Button } from "../../ui/Button";
 import { Drawer } from "../../ui/Drawer";
 import { Status } from "../../ui/Status";
 import { Working } from "../../ui/Working";
@@ -44,16 +45,7 @@ export function StringsView() {
   const grids = useGrids();
   const params = useSearchParams();
   const [openId, setOpenId] = useState<string>();
-  if (!painting)
-    return (
-      <div className="p-5">
-        <h1 className="text-xl font-bold">No painting yet</h1>
-        <p className="mt-2">Strings belong to a painting. Start one first.</p>
-        <Link href="/" className={buttonClass("main", "mt-4")}>
-          Start a painting
-        </Link>
-      </div>
-    );
+  if (!painting) return <NoPainting what="Strings" />;
   if (!grids) return null;
   const asked = openId ?? params.get("grid");
   const grid = grids.find(({ id }) => id === asked) ?? grids.at(-1);

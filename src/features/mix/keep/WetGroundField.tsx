@@ -5,6 +5,7 @@ import type { Ground } from "../../../domain/ground/ground";
 import type { Note } from "../../../domain/note/note";
 import { usePaintingCommands } from "../../../kit/commands/paintings";
 import { attempt } from "../../../kit/studio/problems";
+import { NoteSelect } from "../../../kit/studio/NoteSelect";
 import { useStudio } from "../../../kit/studio/useStudio";
 import { SelectField } from "../../../ui/fields";
 
@@ -20,11 +21,13 @@ export function WetGroundField({ note }: { note: Note }) {
   };
   return (
     <div className="flex flex-wrap gap-3">
-      <SelectField
+      <NoteSelect
         label="It is painted into wet paint of"
+        none="nothing: what lies there is dry"
+        withoutId={note.id}
         value={wet?.ofId ?? ""}
-        onChange={(event) => {
-          const below = notes.find(({ id }) => id === event.target.value);
+        onChange={(belowId) => {
+          const below = notes.find(({ id }) => id === belowId);
           set(
             below && {
               kind: "note",
@@ -35,16 +38,7 @@ export function WetGroundField({ note }: { note: Note }) {
             },
           );
         }}
-      >
-        <option value="">nothing: what lies there is dry</option>
-        {notes
-          .filter(({ id }) => id !== note.id)
-          .map(({ id, number, name }) => (
-            <option key={id} value={id}>
-              {number} {name}
-            </option>
-          ))}
-      </SelectField>
+      />
       {wet ? (
         <SelectField
           label="The brush takes up"

@@ -1,0 +1,78 @@
+"use client";
+
+/** A plan to take along: as PDF with text, on paper, as a table for spreadsheets. */
+import Papa from "papaparse";
+import type { Drawing } from "../../domain/sheet/drawing";
+import { Button } from "../../ui/Button";
+import { download } from "../../ui/download";
+import { attempt } from "../studio/problems";
+import { OnPaper } from "./OnPaper";
+import { fileNameOf, fontAddress, pdfOf } from "./sheetFiles";
+import { svgOf } from "./svgOf";
+import { usePrinting } from "./usePrinting";
+
+export type TableLine = Readonly<Record<string, string | number>>;
+
+export function TakeAlong({
+  label,
+  title,
+  subject,
+  usualName,
+  drawings,
+  lines,
+}: {
+  label: string;
+  title: string;
+  /** The same in words, for those who search their files. */
+  subject: string;
+  /** Of files whose title has no letters for a name. */
+  usualName: string;
+  drawings: () => readonly Drawing[];
+  /** Of the table, one header for all. */
+  lines: () => readonly TableLine[];
+}) {
+  const [printed, print] = usePrinting();
+  const name = fileNameOf(title, usualName);
+  const savePdf = async (): Promise<void> => {
+    download(await pdfOf(drawings(), { title, subject }), `${name}.pdf`);
+  };
+  const saveCsv = (): void => {
+    // A cell that a spreadsheet would take for a formula is marked as text.
+    const text = Papa.unparse([...lines()], { escapeFormulae: true, newline: "\r\n" });
+    download(new Blob([text], { type: "text/csv;charset=utf-8" }), `${name}.csv`);
+  };
+  return (
+    <div className="mt-4 flex flex-wrap items-center gap-x-4 print:hidden">
+      <span className="text-muted">{label}</span>
+      <Button
+        weight="quiet"
+        onClick={() => {
+          attempt(savePdf());
+        }}
+      >
+        PDF
+      </Button>
+      <Button
+        weight="quiet"
+        onClick={() => {
+          attempt(
+            fontAddress().then((font) => {
+              print(drawings().map((drawing) => svgOf(drawing, font)));
+            }),
+          );
+        }}
+      >
+        print it
+      </Button>
+      <Button weight="quiet" onClick={saveCsv}>
+        table for spreadsheets
+      </Button>
+      {printed ? <OnPaper svgs={printed} title={title} /> : null}
+    </div>
+  );
+}
+
+/** Of a table: three digits after the point are finer than any paint. */
+export function tableNumber(value: number): number {
+  return Number(value.toFixed(3));
+}
