@@ -36,6 +36,9 @@ import { USUAL_HABIT } from "../../src/core/layers/filmHabit";
 import { stackOver } from "../../src/core/layers/stack";
 import { labFromReflectance } from "../../src/core/spectrum/colorimetry";
 import { CARDS, seenOfGround } from "../../src/domain/ground/seenGround";
+import type { Chart } from "../../src/domain/charts/chart";
+import { chartRequest } from "../../src/domain/charts/chartRequest";
+import { chartSheets } from "../../src/domain/charts/chartSheets";
 import { thicknessOf } from "../../src/domain/layers/film";
 import type { Grid } from "../../src/domain/strings/grid";
 import { gridPlan } from "../../src/domain/strings/gridPlan";
@@ -306,6 +309,7 @@ const file: DemoDraft = {
   grids: [],
   layerings: [],
   scraps: [],
+  charts: [],
 };
 
 function stored(lab: LabD65, source: StoredColor["source"], uncertaintyDeltaE2000: number): StoredColor {
@@ -671,9 +675,54 @@ function planLayers(): void {
   });
 }
 
+/** A chart of two tubes in five ratios, with two rows that were painted and read. */
+function chartThePair(): void {
+  const [white, yellow, , blue] = PALETTE;
+  const chart: Chart = {
+    id: "chart-greens",
+    paintingId: PAINTING,
+    name: "Greens of yellow and blue",
+    kind: "ratios",
+    tubeIds: [yellow ?? "", blue ?? ""],
+    balance: "strength",
+    tintRule: "white",
+    steps: 5,
+    readings: [],
+    createdAt: MADE_AT - 3 * DAY_MS,
+  };
+  const tubeById = new Map(tubes.map((tube) => [tube.id, tube]));
+  const asked = chartRequest(
+    chart,
+    tubeById,
+    tubes.filter(({ id }) => id === white),
+    "white",
+  );
+  if (!asked.ok) throw new Error("No chart");
+  const rows = chartSheets(asked.request)[0]?.rows.slice(1, 3) ?? [];
+  const readings = rows.flatMap(({ cells }) =>
+    cells.flatMap((cell) => {
+      if (!cell) return [];
+      const truth = trueColor(
+        cell.doses.map(({ tube, parts }) => ({
+          tube: PALETTE.indexOf((asked.tubes[tube]?.id ?? "") as (typeof PALETTE)[number]),
+          parts: parts * Math.exp(0.05 * rng.normal()),
+        })),
+      );
+      const read = labD65(
+        Math.min(100, truth[0] + 0.6 * rng.normal()),
+        truth[1] + 0.7 * rng.normal(),
+        truth[2] + 0.7 * rng.normal(),
+      );
+      return [{ cell: cell.key, color: stored(read, "by-eye", 2) }];
+    }),
+  );
+  file.charts.push({ ...chart, readings });
+}
+
 planStrings();
 noteTheLane();
 planLayers();
+chartThePair();
 const checked = demoFileSchema.parse(file);
 writeFileSync(path.join(ROOT, "public/demo/slipway.json"), `${JSON.stringify(checked)}\n`);
 for (const note of checked.notes.filter(({ paintingId }) => paintingId === PAINTING)) {

@@ -6,12 +6,14 @@ import type { Painting, Picture } from "../domain/painting/painting";
 import type { Palette } from "../domain/palette/palette";
 import type { Pile, StoredRecipe } from "../domain/pile/pile";
 import type { Reading } from "../domain/reading/reading";
+import type { Chart } from "../domain/charts/chart";
 import type { Layering, Scrap } from "../domain/layers/layering";
 import type { Grid } from "../domain/strings/grid";
 import type { Tube } from "../domain/tube/tube";
 import type { GamanDatabase } from "./database";
 import { asLargeWrite } from "./largeWrite";
 import {
+  chartSchema,
   gridSchema,
   layeringSchema,
   matchSchema,
@@ -45,6 +47,7 @@ export const demoFileSchema = z.strictObject({
   grids: z.array(gridSchema),
   layerings: z.array(layeringSchema),
   scraps: z.array(scrapSchema),
+  charts: z.array(chartSchema),
 });
 export type DemoFile = {
   readonly format: "gaman-demo";
@@ -62,6 +65,7 @@ export type DemoFile = {
   readonly grids: readonly Grid[];
   readonly layerings: readonly Layering[];
   readonly scraps: readonly Scrap[];
+  readonly charts: readonly Chart[];
 };
 
 /** Replaces whatever demo there was. Either all of it is there afterwards or nothing. */
@@ -93,6 +97,7 @@ export async function writeDemo(
     await db.grids.bulkAdd(file.grids.map(moved));
     await db.layerings.bulkAdd(file.layerings.map(moved));
     await db.scraps.bulkAdd(file.scraps.map(moved));
+    await db.charts.bulkAdd(file.charts.map(moved));
     await db.settings.put(settingsSchema.parse({ ...settings, currentPaintingId: file.currentPaintingId }));
   };
   await asLargeWrite(() => db.transaction("rw", db.tables, write));

@@ -10,6 +10,7 @@ import { DEFAULT_SETTINGS } from "../domain/settings/settings";
 import { readFirstLooks, readTimers } from "./benches";
 import { GamanDatabase } from "./database";
 import { readNoteHistory, readPile } from "./pileReads";
+import { readCharts } from "./charts";
 import { readGrids } from "./grids";
 import { readLayerings, readScraps } from "./layerings";
 import { noteSchema } from "./schema";
@@ -131,6 +132,20 @@ describe("the step from version 6", () => {
     // Four rows, two measurements.
     expect(seenStates(piles, readings, (wet) => wet)).toHaveLength(2);
     expect(await now.imports.count()).toBe(0);
+    await now.delete();
+  });
+});
+
+describe("the step from version 11", () => {
+  it("adds the table of charts, and leaves the rest as it was", async () => {
+    const name = "from-11";
+    const old = new Dexie(name);
+    old.version(11).stores({ notes: "id, paintingId, [paintingId+number]", scraps: "id, paintingId" });
+    await old.table("notes").add(note);
+    old.close();
+    const now = new GamanDatabase(name);
+    expect(await readCharts(now, note.paintingId)).toEqual([]);
+    expect(noteSchema.parse(await now.notes.get(note.id))).toEqual(note);
     await now.delete();
   });
 });

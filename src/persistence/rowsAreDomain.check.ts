@@ -3,6 +3,7 @@
  * Nothing of it is left in what runs.
  */
 import type * as z from "zod/mini";
+import type { Chart } from "../domain/charts/chart";
 import type { Layering, Scrap } from "../domain/layers/layering";
 import type { Match, MatchPhoto } from "../domain/match/match";
 import type { Note } from "../domain/note/note";
@@ -45,6 +46,7 @@ export type RowsAreDomain = [
   Same<RowOf<"gridSchema">, Grid>,
   Same<RowOf<"layeringSchema">, Layering>,
   Same<RowOf<"scrapSchema">, Scrap>,
+  Same<RowOf<"chartSchema">, Chart>,
 ];
 /** Does not compile when a row and its type differ: "never" is not "true". */
 export const ROWS_ARE_DOMAIN: RowsAreDomain extends readonly true[] ? true : false = true;

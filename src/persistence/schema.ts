@@ -45,6 +45,7 @@ import {
 } from "../domain/tube/tube";
 import { difference, finite, groundSchema, id, name, ordinal, storedColorSchema, time } from "./schemaParts";
 
+export * from "./chartSchema";
 export * from "./layerSchema";
 export * from "./mixSchema";
 export * from "./recoverySchema";

@@ -7,6 +7,7 @@ import { WATER } from "../domain/tube/water";
 import type { GamanDatabase } from "./database";
 import {
   benchSchema,
+  chartSchema,
   gridSchema,
   layeringSchema,
   lookSchema,
@@ -117,6 +118,10 @@ const DEFINED: readonly RowTable[] = [
   define("scraps", scrapSchema, (row) => [
     ["paintings", row.paintingId],
     ...row.layers.flatMap(({ amounts }) => tubesOf(amounts)),
+  ]),
+  define("charts", chartSchema, (row) => [
+    ["paintings", row.paintingId],
+    ...[...row.tubeIds, ...(row.downIds ?? [])].map((id) => ["tubes", id] as const),
   ]),
 ];
 

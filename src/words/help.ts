@@ -74,6 +74,17 @@ export const VIEW_HELP: readonly ViewHelp[] = [
     words: ["string", "grid", "value", "chroma", "part", "pile"],
   },
   {
+    path: "/charts",
+    purpose: "Charts shows what your tubes give together, and prints blanks to paint.",
+    use: [
+      "Choose a kind of chart and its tubes. Every cell is shown at once.",
+      "Tap a cell to see what goes into it, or to mix its colour.",
+      "Print the blank and paint it. When it is dry, tap each cell and say or measure what came out.",
+      "On a tube’s page, learn from your piles: the painted cells count too.",
+    ],
+    words: ["chart", "tube", "tint", "part", "reading"],
+  },
+  {
     path: "/layers",
     purpose: "Layers shows washes, glazes and scumbles before they touch the painting.",
     use: [

@@ -23,6 +23,7 @@ export const TABLE_WORDS: Readonly<Record<TableName, readonly [one: string, many
   grids: ["grid of strings", "grids of strings"],
   layerings: ["plan of layers", "plans of layers"],
   scraps: ["scrap", "scraps"],
+  charts: ["chart", "charts"],
 };
 
 /** "12 notes", "1 note". */

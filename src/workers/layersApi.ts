@@ -7,12 +7,15 @@ import type { Reflectance } from "../core/spectrum/types";
 import { VIEWING } from "../data/standardViewing";
 import { PAINT_SURFACE } from "../data/surface";
 import type { TowardsAnswer, TowardsRequest } from "../domain/layers/towards";
+import { type ChartRequest, chartSheets, type Sheet } from "../domain/charts/chartSheets";
 import { opticsOf, type SolverTube } from "../domain/tube/solverTube";
 
 /** So many scumbles are worth showing. */
 const MOST_SCUMBLES = 3;
 
 export type LayersApi = {
+  /** The cells of a chart. */
+  chart: (request: ChartRequest) => readonly Sheet[];
   /** Glazes and scumbles from what lies there towards a colour. */
   towards: (request: TowardsRequest) => TowardsAnswer;
   /** Of each colour the grey that it wants under a film. @param thickness - dry. */
@@ -21,6 +24,7 @@ export type LayersApi = {
 
 export function createLayersApi(): LayersApi {
   return {
+    chart: chartSheets,
     towards: ({ base, target, tubes, whites, most, range, scumbles: asksScumbles }) => {
       const paints = tubes.map(opticsOf);
       const seen: Reflectance = { grid: VIEWING.D65.grid, values: base };

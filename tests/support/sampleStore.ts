@@ -14,6 +14,7 @@ import { TEN_IS_WHITE } from "@/core/describe/valueScale";
 import { DEFAULT_SCHOOL } from "@/domain/school/school";
 import { newGrid, noteBase, stringOf } from "@/domain/strings/newString";
 import { addGrid, takeCell } from "@/persistence/grids";
+import { addChart } from "@/persistence/charts";
 import { addLayering, keepScrap } from "@/persistence/layerings";
 import { CARDS } from "@/domain/ground/seenGround";
 import { keepTurnPhoto } from "@/persistence/turnPhotos";
@@ -184,6 +185,20 @@ export async function fillStore(db: GamanDatabase, title = "Harbour"): Promise<S
       readings: [{ ground: CARDS.light, color: stored(70, 4, 14) }],
     },
     1014,
+  );
+  await addChart(
+    db,
+    {
+      paintingId: painting.id,
+      name: "White and umber",
+      kind: "tints",
+      tubeIds: [umber.id],
+      balance: "strength",
+      tintRule: "white",
+      steps: 5,
+      readings: [{ cell: `${umber.id} 1`, color: stored(30, 4, 8) }],
+    },
+    1015,
   );
   await changeBench(db, sand.id, { byHand: [{ tubeId: white.id, parts: 2 }], required: [umber.id] });
   return { painting, notes, tubes };

@@ -62,7 +62,7 @@ test("the demo's piles teach its five tubes, the page says so, and one undo take
   await openTube(page, "Prussian blue");
   await page.getByRole("button", { name: "learn from your piles" }).click();
   const sheet = page.getByRole("dialog");
-  await expect(sheet.getByText(/\d+ readings of piles speak of 5 tubes/)).toBeVisible();
+  await expect(sheet.getByText(/\d+ readings of piles, scraps and charts speak of 6 tubes/)).toBeVisible();
   await sheet.getByRole("button", { name: "Learn from them" }).click();
   const outcome = sheet.getByText(/Predictions of your piles missed by/);
   await expect(outcome).toBeVisible();
@@ -72,7 +72,7 @@ test("the demo's piles teach its five tubes, the page says so, and one undo take
   expect(after).toBeLessThan(before);
   await sheet.getByRole("button", { name: "Keep it" }).click();
   await expect(page.getByText("piles with it, missed by")).toBeVisible();
-  await expect(boxOf(page).getByText(/\d+ piles/)).toHaveCount(5);
+  await expect(boxOf(page).getByText(/\d+ piles/)).toHaveCount(6);
   await page.getByRole("button", { name: "undo what the piles taught, in all tubes" }).click();
   await expect(boxOf(page).getByText(/\d+ piles/)).toHaveCount(0);
 });

@@ -19,5 +19,6 @@ export const TABLE_NAMES = [
   "grids",
   "layerings",
   "scraps",
+  "charts",
 ] as const;
 export type TableName = (typeof TABLE_NAMES)[number];

@@ -6,6 +6,7 @@ export const VIEWS = [
   { path: "/subject", name: "Subject" },
   { path: "/mix", name: "Mix" },
   { path: "/strings", name: "Strings" },
+  { path: "/charts", name: "Charts" },
   { path: "/layers", name: "Layers" },
   { path: "/log", name: "Log" },
   { path: "/settings", name: "Settings" },

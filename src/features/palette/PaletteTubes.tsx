@@ -9,7 +9,7 @@ import { Button } from "../../ui/Button";
 import { Drawer } from "../../ui/Drawer";
 import { Smear } from "../../ui/Smear";
 import { SortableList, useSortableItem } from "../../ui/SortableList";
-import { BoxPicker } from "../../kit/paint/BoxPicker";
+import { TubeChoice } from "../../kit/paint/TubeChoice";
 import { ladderOfTube } from "../../domain/tube/smear";
 import { useDb, useStudio } from "../../kit/studio/useStudio";
 import { attempt } from "../../kit/studio/problems";
@@ -78,6 +78,7 @@ export function PaletteTubes({ palette }: { palette: Palette }) {
       >
         <TubeChoice
           key={stored}
+          legend="Tubes of this palette"
           chosenIds={tubeIds}
           onChosen={(ids) => {
             keep(ids);
@@ -116,30 +117,5 @@ function SortableTube({
         <X aria-hidden="true" className="size-5" />
       </button>
     </li>
-  );
-}
-
-function TubeChoice({
-  chosenIds,
-  onChosen,
-}: {
-  chosenIds: readonly string[];
-  onChosen: (ids: readonly string[]) => void;
-}) {
-  const [ids, setIds] = useState(chosenIds);
-  return (
-    <div className="flex flex-col gap-4">
-      <BoxPicker legend="Tubes of this palette" chosenIds={ids} keptIds={chosenIds} onChange={setIds} />
-      <Button
-        weight="main"
-        className="self-start"
-        disabled={ids.length === 0}
-        onClick={() => {
-          onChosen(ids);
-        }}
-      >
-        Take these
-      </Button>
-    </div>
   );
 }

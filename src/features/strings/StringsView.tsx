@@ -31,7 +31,7 @@ import { GridTable, type Place } from "./GridTable";
 import { NoGrid } from "./NoGrid";
 import { RowPanel } from "./RowPanel";
 import { useAddString } from "./useAddString";
-import { useGreyHold } from "./useGreyHold";
+import { useGreyHold } from "../../kit/studio/useGreyHold";
 
 const StringDrawer = lazy(async () => ({ default: (await import("./StringDrawer")).StringDrawer }));
 const GridDrawer = lazy(async () => ({ default: (await import("./GridDrawer")).GridDrawer }));

@@ -21,6 +21,10 @@ import { solver } from "../../workers/clients";
 import { useDb, useSettings, useStudio } from "../../kit/studio/useStudio";
 import { attempt } from "../../kit/studio/problems";
 import { useTubeCommands } from "../../kit/commands/tubes";
+import { chartEvidence } from "../../domain/charts/chartEvidence";
+import { chartRequest } from "../../domain/charts/chartRequest";
+import { usePaletteMedium } from "../../kit/paint/usePalettePaint";
+import { readAllCharts } from "../../persistence/charts";
 import { scrapEvidence } from "../../domain/layers/scrapEvidence";
 import { type PileRecord, pileRecord, withScraps } from "../../domain/pile/evidence";
 import { useFilms } from "../../kit/layers/useLayers";
@@ -47,6 +51,9 @@ export function LearnFromPiles({ onDone }: { onDone: () => void }) {
   const { allowsForDrying } = settings;
   const ownHand = useOwnHand();
   const films = useFilms();
+  const charts = useLiveQuery(() => readAllCharts(db), [db]);
+  const board = useStudio((studio) => studio.board);
+  const { lightener } = usePaletteMedium();
   const record = useMemo(() => {
     if (!rows || !pairs) return undefined;
     const toDry = (wet: LabD65, laid: readonly Dose[]): LabD65 => {
@@ -55,10 +62,17 @@ export function LearnFromPiles({ onDone }: { onDone: () => void }) {
     };
     return withScraps(
       pileRecord(rows.piles, rows.readings, tubeById, toDry, ownHand),
-      films.scraps.flatMap((scrap) => scrapEvidence(scrap, tubeById, films.habitOf, films.context)),
+      [
+        ...films.scraps.flatMap((scrap) => scrapEvidence(scrap, tubeById, films.habitOf, films.context)),
+        ...(charts ?? []).flatMap((chart) => {
+          // Only the cells that were painted count, whatever lightens elsewhere.
+          const asked = chartRequest(chart, tubeById, board, lightener);
+          return asked.ok ? chartEvidence(chart, asked.request, asked.tubes) : [];
+        }),
+      ],
       tubeById,
     );
-  }, [rows, pairs, tubeById, allowsForDrying, ownHand, films]);
+  }, [rows, pairs, tubeById, allowsForDrying, ownHand, films, charts, board, lightener]);
   const [state, setState] = useState<State>({ kind: "asked" });
   const [word, setWord] = useState<string>();
   const once = useOnce(state.kind);
@@ -91,13 +105,13 @@ export function LearnFromPiles({ onDone }: { onDone: () => void }) {
     return (
       <p>
         No pile has a reading yet. On Mix, read a pile by eye on the rails or type its colour; every such pile
-        then speaks of its tubes.
+        then speaks of its tubes, and so does every painted cell of a chart.
       </p>
     );
   return (
     <div className="flex flex-col gap-4">
       <p>
-        {countOf(record.piles.length, "reading")} of piles and scraps{" "}
+        {countOf(record.piles.length, "reading")} of piles, scraps and charts{" "}
         {record.piles.length === 1 ? "speaks" : "speak"} of {countOf(record.tubes.length, "tube")}.{" "}
         {leftOutWords(record.leftOut)} What you read in tube tests goes on counting beside them.
       </p>

@@ -386,6 +386,7 @@ describe("the fixture of store version 6", () => {
       grids: 0,
       layerings: 0,
       scraps: 0,
+      charts: 0,
     });
     expect([report.unreadable, report.dangling]).toEqual([[], []]);
     const [match] = await target.matches.toArray();

@@ -33,6 +33,7 @@ const NEEDED: Partial<Record<TableName, readonly TableName[]>> = {
   grids: ["paintings"],
   layerings: ["paintings"],
   scraps: ["paintings"],
+  charts: ["paintings"],
 };
 
 export function mendLooseEnds(rows: Rows, isHere: IsHere): Mended {

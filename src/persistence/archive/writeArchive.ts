@@ -180,6 +180,7 @@ const PARTS_OF_A_PAINTING = [
   "grids",
   "layerings",
   "scraps",
+  "charts",
 ] as const;
 
 /** A painting with all that was mixed for it, and the tubes that these records name. */

@@ -81,6 +81,7 @@ export const VIEWS = [
   { name: "Subject", path: "/subject" },
   { name: "Mix", path: "/mix" },
   { name: "Strings", path: "/strings" },
+  { name: "Charts", path: "/charts" },
   { name: "Layers", path: "/layers" },
   { name: "Log", path: "/log" },
   { name: "Settings", path: "/settings" },

@@ -1,7 +1,7 @@
 "use client";
 
 import { type ReactNode, useEffect, useState } from "react";
-import { holdGrey } from "../../kit/studio/greyView";
+import { holdGrey } from "./greyView";
 import { HoldButton } from "../../ui/HoldButton";
 
 /** All paint in grey while it is held: rows of equal value become even bands. The key G does the same everywhere. */

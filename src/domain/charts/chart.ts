@@ -1,0 +1,63 @@
+/** A chart: a planned sheet of mixtures, each cell with its doses, and with what was painted there once it was read. */
+import type { StoredColor } from "../reading/storedColor";
+
+export const CHART_KINDS = [
+  "crossings",
+  "ratios",
+  "tints",
+  "washes",
+  "wheel",
+  "dulled",
+  "greys",
+  "films",
+] as const;
+export type ChartKind = (typeof CHART_KINDS)[number];
+
+/** How two tubes meet: as much colour of each, or as much paint. */
+export const CHART_BALANCES = ["strength", "parts"] as const;
+export type ChartBalance = (typeof CHART_BALANCES)[number];
+
+/** What the rows of a ratio chart have in common: the same dose of white, or one value. */
+export const TINT_RULES = ["white", "value"] as const;
+export type TintRule = (typeof TINT_RULES)[number];
+
+export const MOST_CHART_TUBES = 24;
+export const MOST_CHART_READINGS = 2000;
+export const LEAST_STEPS = 3;
+export const MOST_STEPS = 9;
+
+/** What was painted in a cell; struck out when it went wrong. */
+export type CellReading = {
+  readonly cell: string;
+  readonly color: StoredColor;
+  readonly isStruckOut?: boolean | undefined;
+};
+
+export type Chart = {
+  readonly id: string;
+  readonly paintingId: string;
+  readonly name: string;
+  readonly kind: ChartKind;
+  /** In the order of the chart. */
+  readonly tubeIds: readonly string[];
+  /** Of crossings: the tubes down the side; those across without it. */
+  readonly downIds?: readonly string[] | undefined;
+  readonly balance: ChartBalance;
+  readonly tintRule: TintRule;
+  /** Rows of tints, or steps of a ladder. */
+  readonly steps: number;
+  readonly readings: readonly CellReading[];
+  readonly createdAt: number;
+};
+
+/** How many tubes a kind takes. */
+export const TUBES_OF_KIND: Readonly<Record<ChartKind, { readonly least: number; readonly most: number }>> = {
+  crossings: { least: 1, most: MOST_CHART_TUBES },
+  ratios: { least: 2, most: 6 },
+  tints: { least: 1, most: MOST_CHART_TUBES },
+  washes: { least: 1, most: MOST_CHART_TUBES },
+  wheel: { least: 3, most: 3 },
+  dulled: { least: 3, most: 3 },
+  greys: { least: 2, most: 12 },
+  films: { least: 1, most: MOST_CHART_TUBES },
+};

@@ -1,0 +1,86 @@
+"use client";
+
+/** The chart to take along: blanks to paint, and a table. */
+import { CHART_WATER, type Sheet } from "../../domain/charts/chartSheets";
+import type { Chart } from "../../domain/charts/chart";
+import type { Tube } from "../../domain/tube/tube";
+import { TakeAlong, tableNumber } from "../../kit/sheet/TakeAlong";
+import { useStudio } from "../../kit/studio/useStudio";
+import { cellFigures } from "../../words/charts";
+import { tubeName } from "../../words/doses";
+import { chartDrawings } from "./chartDrawing";
+
+export function ChartOnPaper({
+  chart,
+  sheets,
+  tubes,
+}: {
+  chart: Chart;
+  sheets: readonly Sheet[];
+  tubes: readonly Tube[];
+}) {
+  const painting = useStudio((studio) => studio.painting);
+  const readings = new Map(chart.readings.map((reading) => [reading.cell, reading]));
+  /** Shares of all tubes over the sheet: what to lay out. */
+  const totalOf = (sheet: Sheet): string => {
+    const sums = new Map<number, number>();
+    for (const cell of sheet.rows.flatMap(({ cells }) => cells)) {
+      const whole = cell?.doses.reduce((sum, { parts }) => sum + parts, 0) ?? 1;
+      for (const { tube, parts } of cell?.doses ?? []) sums.set(tube, (sums.get(tube) ?? 0) + parts / whole);
+    }
+    return `For all its cells, in fillings of one cell: ${[...sums]
+      .map(([tube, share]) => `${share.toFixed(1)} ${tube === CHART_WATER ? "water" : tubeName(tubes[tube])}`)
+      .join(", ")}`;
+  };
+  return (
+    <TakeAlong
+      label="Take the chart along:"
+      title={chart.name}
+      subject={tubes.map(({ label }) => label).join(", ")}
+      usualName="chart"
+      drawings={() =>
+        sheets.flatMap((sheet) =>
+          chartDrawings({
+            chart: chart.name,
+            painting: painting?.name ?? "",
+            sheet,
+            total: totalOf(sheet),
+            linesOf: (row, column) => {
+              const cell = sheet.rows[row]?.cells[column];
+              return cell ? cellFigures(cell, tubes) : [];
+            },
+          }),
+        )
+      }
+      lines={() =>
+        sheets.flatMap((sheet) =>
+          sheet.rows.flatMap(({ name, cells }, row) =>
+            cells.flatMap((cell, column) => {
+              const reading = cell && readings.get(cell.key);
+              return cell
+                ? [
+                    {
+                      chart: chart.name,
+                      sheet: sheet.title,
+                      row: row + 1,
+                      row_name: name,
+                      column: column + 1,
+                      column_name: sheet.columns[column] ?? "",
+                      doses: cellFigures(cell, tubes).join("; "),
+                      predicted_L: tableNumber(cell.lab[0]),
+                      predicted_a: tableNumber(cell.lab[1]),
+                      predicted_b: tableNumber(cell.lab[2]),
+                      painted_L: reading ? tableNumber(reading.color.lab[0]) : "",
+                      painted_a: reading ? tableNumber(reading.color.lab[1]) : "",
+                      painted_b: reading ? tableNumber(reading.color.lab[2]) : "",
+                      struck_out: reading?.isStruckOut ? "yes" : "no",
+                    },
+                  ]
+                : [];
+            }),
+          ),
+        )
+      }
+    />
+  );
+}

@@ -1,0 +1,198 @@
+"use client";
+
+/** Charts of the painter's own tubes: predicted at once, printed as blanks, painted, and read back cell by cell. */
+import { useState } from "react";
+import { TubeChoice } from "../../kit/paint/TubeChoice";
+import { CHART_KINDS, type Chart } from "../../domain/charts/chart";
+import type { SheetCell } from "../../domain/charts/chartSheets";
+import { useCharts, useSheets } from "../../kit/charts/useCharts";
+import { useChartCommands } from "../../kit/commands/charts";
+import { TaskLine } from "../../kit/query/TaskLine";
+import { shownOf } from "../../kit/query/useTask";
+import { NoPainting } from "../../kit/studio/NoPainting";
+import { attempt } from "../../kit/studio/problems";
+import { useGreyHold } from "../../kit/studio/useGreyHold";
+import { useStudio } from "../../kit/studio/useStudio";
+import { Button } from "../../ui/Button";
+import { Drawer } from "../../ui/Drawer";
+import { CHART_KIND_WORDS, chartFaultWords, paintedWords } from "../../words/charts";
+import { CellPanel } from "./CellPanel";
+import { ChartMaker } from "./ChartMaker";
+import { ChartMenu } from "./ChartMenu";
+import { ChartOnPaper } from "./ChartOnPaper";
+import { newChart } from "./newChart";
+import { NearestCells } from "./NearestCells";
+import { SheetTable } from "./SheetTable";
+
+export function ChartsView() {
+  const painting = useStudio((studio) => studio.painting);
+  const charts = useCharts();
+  const [openId, setOpenId] = useState<string>();
+  if (!painting) return <NoPainting what="Charts" />;
+  if (!charts) return null;
+  const chart = charts.find(({ id }) => id === openId) ?? charts.at(-1);
+  return chart ? (
+    <OpenChart key={chart.id} chart={chart} charts={charts} onOpen={setOpenId} />
+  ) : (
+    <NoCharts paintingId={painting.id} onOpen={setOpenId} />
+  );
+}
+
+function NoCharts({ paintingId, onOpen }: { paintingId: string; onOpen: (id: string) => void }) {
+  const board = useStudio((studio) => studio.board);
+  const { addChart } = useChartCommands();
+  return (
+    <div className="max-w-2xl p-5">
+      <h1 className="text-xl font-bold">Charts</h1>
+      <p className="mt-2">
+        A chart answers what your tubes give together. Gaman shows it at once. Print the blank, paint it and
+        read the cells back: every painted cell teaches the tubes that are in it.
+      </p>
+      <ul className="mt-4">
+        {CHART_KINDS.map((kind) => (
+          <li key={kind} className="border-t">
+            <button
+              type="button"
+              className="flex min-h-12 w-full flex-wrap items-center gap-x-3 py-1 text-left"
+              onClick={() => {
+                attempt(
+                  addChart(newChart(paintingId, kind, board), Date.now()).then(({ id }) => {
+                    onOpen(id);
+                  }),
+                );
+              }}
+            >
+              <span className="font-semibold underline underline-offset-4">
+                {CHART_KIND_WORDS[kind].label}
+              </span>
+              <span className="text-muted">{CHART_KIND_WORDS[kind].why}</span>
+            </button>
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}
+
+function OpenChart({
+  chart,
+  charts,
+  onOpen,
+}: {
+  chart: Chart;
+  charts: readonly Chart[];
+  onOpen: (id: string) => void;
+}) {
+  const { changeChart } = useChartCommands();
+  const { asked, task } = useSheets(chart);
+  const sheets = shownOf(task);
+  const grey = useGreyHold();
+  const [page, setPage] = useState(0);
+  const [chosenKey, setChosenKey] = useState<string>();
+  const [choosing, setChoosing] = useState<"across" | "down">();
+  const sheet = sheets?.[Math.min(page, sheets.length - 1)];
+  const all: readonly SheetCell[] =
+    sheets?.flatMap(({ rows }) => rows.flatMap(({ cells }) => cells.flatMap((cell) => cell ?? []))) ?? [];
+  const chosen = all.find(({ key }) => key === chosenKey);
+  const painted = new Map(chart.readings.map((reading) => [reading.cell, reading]));
+  const isDown = choosing === "down";
+  return (
+    <div className="wide:grid wide:h-full wide:grid-cols-[minmax(0,1fr)_22rem] wide:overflow-y-auto">
+      <section aria-label="Chart" className="min-w-0 p-4 wide:p-5 wide:pl-2">
+        <div className="flex flex-wrap items-center gap-x-4 gap-y-1">
+          <h1 className="text-xl font-bold">{chart.name}</h1>
+          <Button
+            onClick={() => {
+              setChoosing("across");
+            }}
+          >
+            Choose tubes
+          </Button>
+          {grey}
+          <ChartMenu chart={chart} charts={charts} onOpen={onOpen} />
+        </div>
+        <ChartMaker
+          chart={chart}
+          onDown={() => {
+            setChoosing("down");
+          }}
+        />
+        {asked.ok ? <TaskLine task={task} asking="Mixing the chart" what="The chart" /> : null}
+        {asked.ok ? null : <p className="mt-3 border-l-4 border-ink pl-3">{chartFaultWords(asked.fault)}</p>}
+        {sheets && sheets.length > 1 ? (
+          <div className="mt-3 flex flex-wrap gap-x-3">
+            {sheets.map(({ title }, i) => (
+              <Button
+                key={title}
+                weight="quiet"
+                aria-pressed={sheet === sheets[i]}
+                onClick={() => {
+                  setPage(i);
+                }}
+              >
+                {title}
+              </Button>
+            ))}
+          </div>
+        ) : null}
+        {asked.ok && sheet && sheet.rows.length > 0 ? (
+          <SheetTable
+            sheet={sheet}
+            tubes={asked.tubes}
+            painted={painted}
+            chosenKey={chosenKey}
+            onChoose={setChosenKey}
+          />
+        ) : null}
+        {asked.ok && sheet?.rows.length === 0 ? (
+          <p className="mt-3">No two of these tubes make a grey. Add an opposite, or a black.</p>
+        ) : null}
+        <p className="mt-3 text-muted">{paintedWords(chart.readings.length)}</p>
+        {asked.ok && sheets ? (
+          <>
+            <ChartOnPaper chart={chart} sheets={sheets} tubes={asked.tubes} />
+            <NearestCells cells={all} onChoose={setChosenKey} />
+          </>
+        ) : null}
+      </section>
+      <section
+        aria-label="Chosen cell"
+        className="min-w-0 p-4 wide:sticky wide:top-0 wide:max-h-full wide:self-start wide:overflow-y-auto wide:p-5 wide:pl-2"
+      >
+        {chosen && asked.ok ? (
+          <CellPanel
+            key={chosen.key}
+            chart={chart}
+            cell={chosen}
+            tubes={asked.tubes}
+            reading={painted.get(chosen.key)}
+          />
+        ) : (
+          <p className="text-muted">
+            Tap a cell to see what goes into it, and to read what you painted there.
+          </p>
+        )}
+      </section>
+      <Drawer
+        isOpen={choosing !== undefined}
+        onOpenChange={(isOpen) => {
+          if (!isOpen) setChoosing(undefined);
+        }}
+        title={isDown ? "Tubes down the side" : "Tubes of this chart"}
+        description="From your box, in the order in which you choose them."
+      >
+        {choosing ? (
+          <TubeChoice
+            key={choosing}
+            legend={isDown ? "Tubes down the side" : "Tubes of this chart"}
+            chosenIds={isDown ? (chart.downIds ?? chart.tubeIds) : chart.tubeIds}
+            onChosen={(ids) => {
+              attempt(changeChart(chart.id, () => (isDown ? { downIds: ids } : { tubeIds: ids })));
+              setChoosing(undefined);
+            }}
+          />
+        ) : null}
+      </Drawer>
+    </div>
+  );
+}

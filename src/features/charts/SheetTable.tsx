@@ -1,0 +1,141 @@
+"use client";
+
+/** The cells of a chart touch; one that was painted shows what was predicted and what came out. */
+import { clsx } from "clsx";
+import { type KeyboardEvent, useRef } from "react";
+import { valueText } from "../../core/describe/valueScale";
+import type { CellReading } from "../../domain/charts/chart";
+import type { Sheet, SheetCell } from "../../domain/charts/chartSheets";
+import { labFromStored } from "../../domain/reading/storedColor";
+import type { Tube } from "../../domain/tube/tube";
+import { useSettings } from "../../kit/studio/useStudio";
+import { cssFromLab } from "../../ui/color";
+import { intoSight } from "../../ui/intoSight";
+import { cellDoses } from "../../words/charts";
+import { describeLab } from "../../words/colors";
+
+const NAME_REM = 5.25;
+const COLUMN_REM = 4;
+
+export function SheetTable({
+  sheet: { title, columns, rows },
+  tubes,
+  painted,
+  chosenKey,
+  onChoose,
+}: {
+  sheet: Sheet;
+  tubes: readonly Tube[];
+  painted: ReadonlyMap<string, CellReading>;
+  chosenKey: string | undefined;
+  onChoose: (key: string) => void;
+}) {
+  const settings = useSettings();
+  const table = useRef<HTMLTableElement>(null);
+  const first = rows.flatMap(({ cells }) => cells.flatMap((cell) => cell?.key ?? []))[0];
+  const isHere = rows.some(({ cells }) => cells.some((cell) => cell?.key === chosenKey));
+  const stop = isHere ? chosenKey : first;
+  // One stop of the Tab key for all cells; the arrow keys go from cell to cell.
+  const move = (event: KeyboardEvent): void => {
+    const [right, down] =
+      { ArrowRight: [1, 0], ArrowLeft: [-1, 0], ArrowDown: [0, 1], ArrowUp: [0, -1] }[event.key] ?? [];
+    if (right === undefined || down === undefined) return;
+    event.preventDefault();
+    let row = rows.findIndex(({ cells }) => cells.some((cell) => cell?.key === stop));
+    let column = rows[row]?.cells.findIndex((cell) => cell?.key === stop) ?? 0;
+    let next: SheetCell | undefined;
+    // Places without a cell are passed over.
+    do {
+      row += down;
+      column += right;
+      next = rows[row]?.cells[column];
+    } while (!next && rows[row] && column >= 0 && column < columns.length);
+    if (!next) return;
+    onChoose(next.key);
+    table.current?.querySelector<HTMLElement>(`[data-cell="${CSS.escape(next.key)}"]`)?.focus();
+  };
+  const button = (cell: SheetCell) => {
+    const reading = painted.get(cell.key);
+    const read = reading && labFromStored(reading.color);
+    const isChosen = cell.key === chosenKey;
+    return (
+      <button
+        type="button"
+        data-paint=""
+        data-cell={cell.key}
+        tabIndex={cell.key === stop ? 0 : -1}
+        aria-pressed={isChosen}
+        aria-label={[
+          cellDoses(cell, tubes, settings).join(", "),
+          describeLab(cell.lab, settings).sentence,
+          ...(reading && read
+            ? [`painted ${describeLab(read, settings).sentence}${reading.isStruckOut ? ", struck out" : ""}`]
+            : []),
+        ].join("; ")}
+        className={clsx(
+          "relative flex h-full min-h-14 w-full items-end p-1 text-left focus-visible:z-10",
+          isChosen && "z-10 outline outline-4 -outline-offset-4 outline-ink",
+        )}
+        style={
+          read
+            ? {
+                backgroundImage: `linear-gradient(90deg, ${cssFromLab(cell.lab)} 50%, ${cssFromLab(read)} 50%)`,
+              }
+            : { backgroundColor: cssFromLab(cell.lab) }
+        }
+        onKeyDown={move}
+        onClick={() => {
+          onChoose(cell.key);
+        }}
+      >
+        {isChosen ? <span aria-hidden="true" className="absolute inset-1 border-2 border-surface" /> : null}
+        <span aria-hidden="true" className="bg-surface px-1 text-xs leading-4 text-ink tabular-nums">
+          {valueText(cell.lab[0], settings.scale)}
+          {reading?.isStruckOut ? " ×" : read ? " ✓" : ""}
+        </span>
+      </button>
+    );
+  };
+  return (
+    <div className="mt-3 overflow-x-auto" onFocus={intoSight}>
+      <table
+        ref={table}
+        aria-label={title || "Cells of the chart"}
+        className="w-full table-fixed border-separate border-spacing-0"
+        style={{ minWidth: `${NAME_REM + columns.length * COLUMN_REM}rem` }}
+      >
+        <thead>
+          <tr>
+            <th style={{ width: `${NAME_REM}rem` }} />
+            {columns.map((name, i) => (
+              <th
+                key={i}
+                scope="col"
+                className="pr-1 pb-1 text-left align-bottom text-sm leading-tight font-normal"
+              >
+                {name}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map(({ name, cells }, row) => (
+            <tr key={row}>
+              <th scope="row" className="pr-2 text-left text-sm leading-tight font-normal">
+                {name}
+              </th>
+              {columns.map((_, i) => {
+                const cell = cells[i];
+                return (
+                  <td key={i} className="h-14 p-0">
+                    {cell ? button(cell) : null}
+                  </td>
+                );
+              })}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
+  );
+}

@@ -1,0 +1,1 @@
+export { ChartsView } from "./ChartsView";

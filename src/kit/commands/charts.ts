@@ -1,0 +1,5 @@
+/** What is done to charts. */
+import { addChart, changeChart, keepCellReading, removeChart } from "../../persistence/charts";
+import { commandsOf } from "./commandsOf";
+
+export const useChartCommands = commandsOf({ addChart, changeChart, keepCellReading, removeChart });

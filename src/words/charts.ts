@@ -1,0 +1,86 @@
+/** What is said of charts: their kinds, their cells, what is missing. */
+import type { ChartFault } from "../domain/charts/chartRequest";
+import { type ChartDose, CHART_WATER, type SheetCell } from "../domain/charts/chartSheets";
+import type { ChartBalance, ChartKind, TintRule } from "../domain/charts/chart";
+import type { Tube } from "../domain/tube/tube";
+import { isWhiteTube } from "../domain/tube/kinds";
+import { WATER } from "../domain/tube/water";
+import type { Settings } from "../domain/settings/settings";
+import { exactBeside, handWords, tubeName } from "./doses";
+
+export const CHART_KIND_WORDS: Readonly<Record<ChartKind, { readonly label: string; readonly why: string }>> =
+  {
+    crossings: { label: "crossings", why: "Each tube with each other: which two give that?" },
+    ratios: { label: "ratios and white", why: "Two tubes in five ratios, each lightened step by step." },
+    tints: { label: "tints", why: "Each tube with more and more white." },
+    washes: { label: "washes", why: "Each tube with more and more water." },
+    wheel: { label: "wheel of three", why: "Twelve places from three tubes, lightened and dulled." },
+    dulled: { label: "dulled primaries", why: "Each of three with the mixture of the other two." },
+    greys: { label: "greys", why: "Pairs that make a grey, from warm to cool, with their tints." },
+    films: { label: "films", why: "Each tube thin, middle and full over white, grey and black." },
+  };
+
+export const BALANCE_WORDS: Readonly<Record<ChartBalance, string>> = {
+  strength: "as much colour of each",
+  parts: "as much paint of each",
+};
+
+export const TINT_RULE_WORDS: Readonly<Record<TintRule, string>> = {
+  white: "the same white in a row",
+  value: "the same value in a row",
+};
+
+/**
+ * "1 part Arylide yellow", "a touch (0.06) Prussian blue": of the colour of which most goes in, one part.
+ *
+ * @param tubes - by the places of the doses.
+ */
+export function cellDoses(cell: SheetCell, tubes: readonly Tube[], settings: Settings): readonly string[] {
+  return amountsOf(cell, tubes).map(({ amount, name }) => {
+    const exact = exactBeside(amount, settings);
+    return `${handWords(amount, settings)}${exact ? ` (${exact})` : ""} ${name}`;
+  });
+}
+
+/** "0.065 Prussian blue", where there is room for little: parts by volume. */
+export function cellFigures(cell: SheetCell, tubes: readonly Tube[]): readonly string[] {
+  return amountsOf(cell, tubes).map(({ amount, name }) => `${Number(amount.toPrecision(3))} ${name}`);
+}
+
+function amountsOf(
+  { doses }: SheetCell,
+  tubes: readonly Tube[],
+): readonly { readonly amount: number; readonly name: string }[] {
+  const isColour = ({ tube }: ChartDose): boolean => {
+    const own = tubes[tube];
+    return own !== undefined && !isWhiteTube(own);
+  };
+  const colours = doses.some(isColour) ? doses.filter(isColour) : doses;
+  const most = Math.max(...colours.map(({ parts }) => parts));
+  return doses.map(({ tube, parts }) => ({
+    amount: parts / most,
+    name: tube === CHART_WATER ? WATER.label.toLowerCase() : tubeName(tubes[tube]),
+  }));
+}
+
+export function chartFaultWords(fault: ChartFault): string {
+  switch (fault.code) {
+    case "few-tubes":
+      return fault.least === 1
+        ? "This chart needs a tube. Choose one."
+        : `This chart needs ${fault.least} tubes. Choose them, in the order of the chart.`;
+    case "no-white":
+      return "This chart lightens with white, and no white lies on the board. Lay one out, or choose it.";
+    case "unknown-paint":
+      return `The paint of ${fault.labels.join(", ")} is not known. Take it out, or test the tube first.`;
+  }
+}
+
+/** How many cells are painted, as a sentence. */
+export function paintedWords(count: number): string {
+  return count === 0
+    ? "No cell is painted yet."
+    : count === 1
+      ? "1 cell is painted."
+      : `${count} cells are painted.`;
+}
