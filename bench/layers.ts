@@ -1,8 +1,10 @@
-/** Layers: how long a way to a colour by films takes to find. */
+/** Layers and charts: how long a way to a colour by films takes to find, and a chart to mix. */
 import { GlazeSolver } from "../src/core/layers/glazeSolver";
 import { scumbles } from "../src/core/layers/scumble";
 import { stackOver } from "../src/core/layers/stack";
 import { createRng } from "../src/core/random/rng";
+import { PIGMENT_MODELS } from "../src/data/pigments.generated";
+import { type ChartRequest, chartSheets } from "../src/domain/charts/chartSheets";
 import { UNDILUTED_THICKNESS } from "../src/data/paper";
 import { VIEWING } from "../src/data/standardViewing";
 import { PAINT_SURFACE } from "../src/data/surface";
@@ -17,6 +19,8 @@ import {
 import { type Figure, quantile } from "./report";
 
 const PAIRS = 20;
+const CROSSED = 12;
+const ROUNDS = 5;
 const RANGE = { thinnest: 0.01, thickest: 2 * UNDILUTED_THICKNESS };
 
 export function layerFigures(): Figure[] {
@@ -48,5 +52,56 @@ export function layerFigures(): Figure[] {
     },
     { what: "the slowest of these", measured: Math.max(...two), unit: "ms", atMost: 600 },
     { what: "with a third film, median", measured: quantile(three, 0.5), unit: "ms", atMost: 900 },
+  ];
+}
+
+/** Charts: how long the largest take to mix. */
+export function chartFigures(): Figure[] {
+  const tubes = PIGMENT_MODELS.slice(0, CROSSED).map(({ id, optics }) => ({
+    id,
+    label: id,
+    isWhite: id === "titanium-white",
+    isBlack: false,
+    absorption: Array.from(optics.absorption),
+    scattering: Array.from(optics.scattering),
+  }));
+  const all = tubes.map((_, place) => place);
+  const request: ChartRequest = {
+    kind: "crossings",
+    balance: "strength",
+    tintRule: "white",
+    steps: 5,
+    tubes,
+    across: all,
+    down: all,
+    white: 0,
+    isWash: false,
+  };
+  const timed = (asked: ChartRequest): number => {
+    const times = Array.from({ length: ROUNDS }, () => {
+      const started = performance.now();
+      chartSheets(asked);
+      return performance.now() - started;
+    });
+    return quantile(times, 0.5);
+  };
+  return [
+    {
+      what: `crossings of ${CROSSED} by ${CROSSED} tubes`,
+      measured: timed(request),
+      unit: "ms",
+      atMost: 300,
+    },
+    {
+      what: "ratios and white of six tubes, all pairs, five rows",
+      measured: timed({ ...request, kind: "ratios", across: all.slice(1, 7) }),
+      unit: "ms",
+      atMost: 800,
+    },
+    {
+      what: "the same with one value a row",
+      measured: timed({ ...request, kind: "ratios", tintRule: "value", across: all.slice(1, 7) }),
+      unit: "ms",
+    },
   ];
 }

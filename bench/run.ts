@@ -14,7 +14,7 @@ import { paletteFigures } from "./palette";
 import { pictureFigures } from "./picture";
 import { printFigures } from "./report";
 import { safetyFigures } from "./safety";
-import { layerFigures } from "./layers";
+import { chartFigures, layerFigures } from "./layers";
 import { stringFigures } from "./strings";
 import { subjectFigures } from "./subject";
 import { tubeFigures } from "./tubes";
@@ -37,7 +37,8 @@ if (only === undefined || only === "learning") {
 }
 if (only === undefined || only === "palette") printFigures("Palettes, one thread", paletteFigures());
 if (only === undefined || only === "strings") printFigures("Strings, one thread", stringFigures());
-if (only === undefined || only === "layers") printFigures("Layers, one thread", layerFigures());
+if (only === undefined || only === "layers")
+  printFigures("Layers and charts, one thread", [...layerFigures(), ...chartFigures()]);
 if (only === undefined || only === "browser")
   printFigures("Browser, built application", await browserFigures());
 if (only === undefined || only === "tubes") printFigures("Tubes, built application", await tubeFigures());

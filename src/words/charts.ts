@@ -1,4 +1,5 @@
 /** What is said of charts: their kinds, their cells, what is missing. */
+import type { TableFault } from "../domain/charts/chartTable";
 import type { ChartFault } from "../domain/charts/chartRequest";
 import { type ChartDose, CHART_WATER, type SheetCell } from "../domain/charts/chartSheets";
 import type { ChartBalance, ChartKind, TintRule } from "../domain/charts/chart";
@@ -73,6 +74,19 @@ export function chartFaultWords(fault: ChartFault): string {
       return "This chart lightens with white, and no white lies on the board. Lay one out, or choose it.";
     case "unknown-paint":
       return `The paint of ${fault.labels.join(", ")} is not known. Take it out, or test the tube first.`;
+  }
+}
+
+export function tableFaultWords(fault: TableFault): string {
+  switch (fault.code) {
+    case "no-column":
+      return `The table has no column “${fault.name}”. Save the chart’s own table, and fill that in. Nothing was taken.`;
+    case "no-cell":
+      return `Line ${fault.line} names a cell that this chart does not have. Set the chart as it was when the table was saved. Nothing was taken.`;
+    case "no-number":
+      return `Line ${fault.line}: ${fault.name} is no number of CIELAB. Correct it, or leave all three empty. Nothing was taken.`;
+    case "nothing":
+      return "No painted colour stands in the table. Fill in painted_L, painted_a and painted_b.";
   }
 }
 

@@ -22,6 +22,7 @@ import { ChartMenu } from "./ChartMenu";
 import { ChartOnPaper } from "./ChartOnPaper";
 import { newChart } from "./newChart";
 import { NearestCells } from "./NearestCells";
+import { TakeTable } from "./TakeTable";
 import { SheetTable } from "./SheetTable";
 
 export function ChartsView() {
@@ -151,6 +152,7 @@ function OpenChart({
         {asked.ok && sheets ? (
           <>
             <ChartOnPaper chart={chart} sheets={sheets} tubes={asked.tubes} />
+            <TakeTable chart={chart} sheets={sheets} />
             <NearestCells cells={all} onChoose={setChosenKey} />
           </>
         ) : null}
