@@ -37,6 +37,8 @@ import { stackOver } from "../../src/core/layers/stack";
 import { labFromReflectance } from "../../src/core/spectrum/colorimetry";
 import { CARDS, seenOfGround } from "../../src/domain/ground/seenGround";
 import type { Chart } from "../../src/domain/charts/chart";
+import { blankPages, layoutOf } from "../../src/domain/charts/blankLayout";
+import { cornersOf, photoOf } from "../../tests/support/sheetPhotos";
 import { chartRequest } from "../../src/domain/charts/chartRequest";
 import { chartSheets } from "../../src/domain/charts/chartSheets";
 import { thicknessOf } from "../../src/domain/layers/film";
@@ -676,7 +678,7 @@ function planLayers(): void {
 }
 
 /** A chart of two tubes in five ratios, with two rows that were painted and read. */
-function chartThePair(): void {
+async function chartThePair(): Promise<void> {
   const [white, yellow, , blue] = PALETTE;
   const chart: Chart = {
     id: "chart-greens",
@@ -717,12 +719,57 @@ function chartThePair(): void {
     }),
   );
   file.charts.push({ ...chart, readings });
+
+  // The whole sheet painted, and photographed by a window.
+  const [sheet] = chartSheets(asked.request);
+  const [page] = sheet ? blankPages(sheet) : [];
+  if (!sheet || !page) throw new Error("No sheet");
+  const layout = layoutOf(sheet, page);
+  const painted = sheet.rows.flatMap(({ cells }) =>
+    cells.flatMap((cell, column) =>
+      cell
+        ? [
+            {
+              key: cell.key,
+              // One cell was forgotten.
+              lab:
+                column === 3 && cell.doses.length === 2
+                  ? undefined
+                  : trueColor(
+                      cell.doses.map(({ tube, parts }) => ({
+                        tube: PALETTE.indexOf((asked.tubes[tube]?.id ?? "") as (typeof PALETTE)[number]),
+                        parts: parts * Math.exp(0.05 * rng.normal()),
+                      })),
+                    ),
+            },
+          ]
+        : [],
+    ),
+  );
+  const taken = {
+    tilt: 14,
+    rotation: 3,
+    fallOff: 0.25,
+    color: [1, 0.93, 0.8],
+    noise: 2,
+    glares: 2,
+    seed: 7,
+  } as const;
+  const photo = photoOf(layout, painted, taken);
+  await sharp(Buffer.from(photo.rgba as Uint8ClampedArray), {
+    raw: { width: photo.widthPx, height: photo.heightPx, channels: 4 },
+  })
+    .removeAlpha()
+    .jpeg({ quality: 88 })
+    .toFile(path.join(ROOT, "public/demo/greens-sheet.jpg"));
+  const corners = cornersOf(layout, taken).map((corner) => corner.map(Math.round));
+  process.stdout.write(`wrote public/demo/greens-sheet.jpg, marks at ${JSON.stringify(corners)}\n`);
 }
 
 planStrings();
 noteTheLane();
 planLayers();
-chartThePair();
+await chartThePair();
 const checked = demoFileSchema.parse(file);
 writeFileSync(path.join(ROOT, "public/demo/slipway.json"), `${JSON.stringify(checked)}\n`);
 for (const note of checked.notes.filter(({ paintingId }) => paintingId === PAINTING)) {

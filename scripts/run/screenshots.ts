@@ -43,6 +43,12 @@ async function strings(page: Page): Promise<void> {
   await page.getByRole("region", { name: "Mix these first, and split them" }).waitFor();
 }
 
+async function charts(page: Page): Promise<void> {
+  await page.getByRole("link", { name: "Charts", exact: true }).click();
+  await page.locator("[data-cell]").nth(11).click();
+  await page.getByRole("heading", { name: "What you painted here" }).waitFor();
+}
+
 async function layers(page: Page): Promise<void> {
   // On a phone it is behind “more”.
   const more = page.getByRole("navigation", { name: "Views" }).getByRole("button", { name: "more" });
@@ -53,12 +59,6 @@ async function layers(page: Page): Promise<void> {
 
 const SHOTS: readonly Shot[] = [
   { name: "tubes", width: 1280, height: 800, take: (page) => tube(page, "Prussian blue") },
-  {
-    name: "tubes-phone",
-    width: 390,
-    height: 844,
-    take: (page) => tube(page, "Prussian blue"),
-  },
   { name: "palette", width: 1280, height: 800, take: (page) => palette(page, "Reach", /From value/) },
   { name: "table", width: 1280, height: 800, take: () => Promise.resolve() },
   {
@@ -137,21 +137,6 @@ const SHOTS: readonly Shot[] = [
     },
   },
   {
-    name: "strings-dark",
-    width: 1280,
-    height: 800,
-    take: async (page) => {
-      await strings(page);
-      await room(page, "dark");
-      await page.getByRole("button", { name: "more for this grid" }).click();
-      await page.getByRole("menuitem", { name: "Compare three versions" }).click();
-      await page
-        .getByText(/measured doses\./)
-        .nth(2)
-        .waitFor();
-    },
-  },
-  {
     name: "strings-phone",
     width: 390,
     height: 844,
@@ -170,6 +155,19 @@ const SHOTS: readonly Shot[] = [
     take: async (page) => {
       await page.getByRole("link", { name: "Subject", exact: true }).click();
       await page.getByRole("application").click({ position: { x: 180, y: 130 } });
+    },
+  },
+  { name: "charts", width: 1280, height: 800, take: charts },
+  {
+    name: "charts-photo",
+    width: 1280,
+    height: 800,
+    take: async (page) => {
+      await charts(page);
+      await page.getByRole("button", { name: "Read a photo of the painted sheet" }).click();
+      await page.getByRole("button", { name: "Take the demo’s photo" }).click();
+      await page.getByAltText("The painted sheet").scrollIntoViewIfNeeded();
+      await page.getByRole("button", { name: "Read the cells" }).scrollIntoViewIfNeeded();
     },
   },
   { name: "layers", width: 1280, height: 800, take: layers },

@@ -1,4 +1,5 @@
 /** What is said of charts: their kinds, their cells, what is missing. */
+import type { SheetFault } from "../core/picture/squaredSheet";
 import type { TableFault } from "../domain/charts/chartTable";
 import type { ChartFault } from "../domain/charts/chartRequest";
 import { type ChartDose, CHART_WATER, type SheetCell } from "../domain/charts/chartSheets";
@@ -75,6 +76,12 @@ export function chartFaultWords(fault: ChartFault): string {
     case "unknown-paint":
       return `The paint of ${fault.labels.join(", ")} is not known. Take it out, or test the tube first.`;
   }
+}
+
+export function sheetFaultWords({ code }: SheetFault): string {
+  return code === "dark-paper"
+    ? "The photo is too dark to read. Take it again in daylight."
+    : "These four corners are no page. Put each on its mark, the page upright, and read again.";
 }
 
 export function tableFaultWords(fault: TableFault): string {

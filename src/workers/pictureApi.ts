@@ -2,6 +2,7 @@
  * Pictures off the main thread: decoding, taking the light out, sampling and every way of looking. One picture
  * is open at a time. Runs in a worker that has OffscreenCanvas and createImageBitmap.
  */
+import { readSheet, type SheetLayout } from "../core/picture/squaredSheet";
 import type { LabD65 } from "../core/color/types";
 import { type Blocks, blocksOf } from "../core/picture/blocks";
 import { type ColorArea, colorAreas } from "../core/picture/colorAreas";
@@ -110,7 +111,10 @@ export type PictureApi = {
   colorAreas: () => ColorArea[];
   families: () => { readonly families: readonly ColorFamily[]; readonly extremes: ExtremeSpots };
   noteAreas: (notes: readonly LabD65[]) => NoteAreas;
+  /** Cells of a printed sheet whose four marks stand at these places, as photographed. */
+  readSheet: (corners: SheetCorners, layout: SheetLayout) => ReturnType<typeof readSheet>;
 };
+type SheetCorners = Parameters<typeof readSheet>[1];
 
 /** Longest side of what an unzoomed stage is given. */
 export const STAGE_SIDE_PX = 1200;
@@ -266,6 +270,9 @@ export function createPictureApi(): PictureApi {
     setTable(next) {
       table = next;
     },
+
+    readSheet: (corners, layout) =>
+      current ? readSheet(current.raw, corners, layout) : { code: "no-sheet" },
 
     sample: (xPx, yPx, radiusPx) => (current ? samplePixels(lit(), xPx, yPx, radiusPx) : undefined),
 

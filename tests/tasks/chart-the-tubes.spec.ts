@@ -142,3 +142,47 @@ test.describe("on a phone", () => {
     await expect(chosen(page).getByRole("list", { name: "What goes into the cell" })).toBeVisible();
   });
 });
+
+test("a photo of the painted sheet is squared up by its marks, read, and what is believed is kept", async ({
+  page,
+}) => {
+  await openCharts(page);
+  await page.getByRole("button", { name: "Read a photo of the painted sheet" }).click();
+  await page.getByRole("button", { name: "Take the demo’s photo" }).click();
+  const photo = page.getByAltText("The painted sheet");
+  await expect(photo).toBeVisible();
+  // Corners that cross are no page.
+  const corner = (name: string) => page.getByRole("button", { name: `Corner ${name}: arrow keys move it` });
+  const MARKS = {
+    "top left": [215, 169],
+    "top right": [740, 174],
+    "bottom right": [722, 991],
+    "bottom left": [152, 936],
+  } as const;
+  for (const [name, [x, y]] of Object.entries(MARKS)) {
+    await photo.scrollIntoViewIfNeeded();
+    const box = await photo.boundingBox();
+    const from = await corner(name).boundingBox();
+    if (!box || !from) throw new Error("no stage");
+    await page.mouse.move(from.x + from.width / 2, from.y + from.height / 2);
+    await page.mouse.down();
+    await page.mouse.move(box.x + (x / 900) * box.width, box.y + (y / 1100) * box.height, { steps: 4 });
+    await page.mouse.up();
+  }
+  // The last step by keyboard, there and back.
+  await corner("top left").focus();
+  await page.keyboard.press("Shift+ArrowRight");
+  await page.keyboard.press("Shift+ArrowLeft");
+  await page.getByRole("button", { name: "Read the cells" }).click();
+  const read = page.getByRole("region", { name: "What the photo says" });
+  await expect(
+    read.getByText(/^\d+ of 25 cells are taken; half of them lie within ΔE [0-4]\.\d/),
+  ).toBeVisible();
+  const blank = read.getByRole("checkbox", { name: /looks like bare paper/ });
+  await expect(blank).toHaveCount(1);
+  await expect(blank).not.toBeChecked();
+  await read.getByRole("button", { name: "Keep these readings" }).click();
+  await expect(page.getByText(/^2[0-4] cells are painted\.$/).first()).toBeVisible();
+  await page.keyboard.press("Control+z");
+  await expect(page.getByText("10 cells are painted.")).toBeVisible();
+});

@@ -22,6 +22,7 @@ import { ChartMenu } from "./ChartMenu";
 import { ChartOnPaper } from "./ChartOnPaper";
 import { newChart } from "./newChart";
 import { NearestCells } from "./NearestCells";
+import { TakePhoto } from "./TakePhoto";
 import { TakeTable } from "./TakeTable";
 import { SheetTable } from "./SheetTable";
 
@@ -152,6 +153,7 @@ function OpenChart({
         {asked.ok && sheets ? (
           <>
             <ChartOnPaper chart={chart} sheets={sheets} tubes={asked.tubes} />
+            {sheet ? <TakePhoto key={sheet.title} chart={chart} sheet={sheet} tubes={asked.tubes} /> : null}
             <TakeTable chart={chart} sheets={sheets} />
             <NearestCells cells={all} onChoose={setChosenKey} />
           </>

@@ -106,7 +106,7 @@ export function SheetTable({
       >
         <thead>
           <tr>
-            <th style={{ width: `${NAME_REM}rem` }} />
+            <td style={{ width: `${NAME_REM}rem` }} />
             {columns.map((name, i) => (
               <th
                 key={i}

@@ -1,0 +1,236 @@
+/**
+ * A painted sheet read from a photo: squared up by its four marks, the light and its fall-off taken out by the paper's
+ * white, each cell averaged where it was painted.
+ *
+ * The page is a plane, so the photo shows it through a projective map; four marks fix its eight numbers:
+ *
+ *   x = (a X + b Y + c) / (g X + h Y + 1),   y = (d X + e Y + f) / (g X + h Y + 1)
+ *
+ * The light is fitted to the paper between the marks as ln gain = p0 + p1 X + p2 Y + p3 X² + p4 X Y + p5 Y², a channel each,
+ * twice, the second time without what was no paper. Brush marks and glare in a cell are left out by trimming.
+ *
+ * Source: P. S. Heckbert, Fundamentals of Texture Mapping and Image Warping (1989), section 2.2, for the map.
+ */
+import { deltaE2000 } from "../color/ciede2000";
+import { labFromLinearSrgb } from "../color/srgb";
+import { type LabD65, linearSrgb } from "../color/types";
+import { solveSymmetric } from "../optimize/solveSymmetric";
+import { PixelReader, type PixelImage } from "./pixels";
+
+export type SheetPoint = readonly [x: number, y: number];
+
+export type SheetLayout = {
+  /** Middles of the marks on the page, in its own units: top left, top right, bottom right, bottom left. */
+  readonly marks: readonly [SheetPoint, SheetPoint, SheetPoint, SheetPoint];
+  /** Where nothing is printed or painted. */
+  readonly paper: readonly SheetPoint[];
+  readonly cells: readonly {
+    readonly key: string;
+    readonly x: number;
+    readonly y: number;
+    readonly width: number;
+    readonly height: number;
+  }[];
+};
+
+export type ReadCell = {
+  readonly key: string;
+  readonly lab: LabD65;
+  /** Mean ΔE00 of its pixels from their mean, once the outer ones are left out. */
+  readonly spread: number;
+  /** It looks like the paper: nothing was painted. */
+  readonly isBlank: boolean;
+};
+
+export type SheetFault = { readonly code: "no-sheet" } | { readonly code: "dark-paper" };
+
+/** Share of a cell, on each side, where brush and print run into the lines; the foot holds print. */
+const INNER = { left: 0.22, right: 0.22, top: 0.15, bottom: 0.42 } as const;
+const POINTS = 14;
+/** Pixels to each side of a place of bare paper. */
+const AROUND = 3;
+/** So much of the pixels is left out at each end, by lightness. */
+const TRIMMED = 0.2;
+/** Reflectance of the paper. */
+const PAPER = 0.86;
+/** A place darker than this against the brightest paper is no paper, as a share of its luminance. */
+const LEAST_PAPER = 0.5;
+const BLANK_WITHIN = 3;
+/** Below this linear signal a photo holds no light to divide by. */
+const DARKEST = 0.02;
+
+/**
+ * @param corners - the marks in the photo, in the order of the layout, px.
+ * @returns each cell, or why there is no sheet.
+ */
+export function readSheet(
+  image: PixelImage,
+  corners: readonly [SheetPoint, SheetPoint, SheetPoint, SheetPoint],
+  { marks, paper, cells }: SheetLayout,
+): { readonly cells: readonly ReadCell[] } | SheetFault {
+  const toPhoto = projective(marks, corners);
+  if (!toPhoto) return { code: "no-sheet" };
+  const reader = new PixelReader(image);
+  const at = (x: number, y: number): readonly [number, number, number] | undefined => {
+    const [px, py] = toPhoto(x, y);
+    const [column, row] = [Math.round(px), Math.round(py)];
+    if (!(column >= 0 && row >= 0 && column < image.widthPx && row < image.heightPx)) return undefined;
+    reader.read(column, row);
+    return [reader.red, reader.green, reader.blue];
+  };
+  /** Mean of the pixels around a place: one alone is mostly noise. */
+  const around = (x: number, y: number): readonly [number, number, number] | undefined => {
+    const [px, py] = toPhoto(x, y).map(Math.round) as [number, number];
+    const seen: (readonly [number, number, number])[] = [];
+    for (let row = py - AROUND; row <= py + AROUND; row++)
+      for (let column = px - AROUND; column <= px + AROUND; column++) {
+        if (!(column >= 0 && row >= 0 && column < image.widthPx && row < image.heightPx)) continue;
+        reader.read(column, row);
+        seen.push([reader.red, reader.green, reader.blue]);
+      }
+    return seen.length > 0 ? meanOf(seen) : undefined;
+  };
+  const [width, height] = [marks[2][0] - marks[0][0], marks[2][1] - marks[0][1]];
+  const light = paperLight(
+    paper.flatMap(([x, y]) => {
+      const seen = around(x, y);
+      return seen ? [{ x: x / width, y: y / height, seen }] : [];
+    }),
+  );
+  if (light === "dark") return { code: "dark-paper" };
+  if (!light) return { code: "no-sheet" };
+  const white = labFromLinearSrgb(linearSrgb(PAPER, PAPER, PAPER));
+  return {
+    cells: cells.flatMap(({ key, x, y, width: w, height: h }) => {
+      const pixels: (readonly [number, number, number])[] = [];
+      for (let i = 0; i < POINTS; i++)
+        for (let j = 0; j < POINTS; j++) {
+          const px = x + w * (INNER.left + ((1 - INNER.left - INNER.right) * (i + 0.5)) / POINTS);
+          const py = y + h * (INNER.top + ((1 - INNER.top - INNER.bottom) * (j + 0.5)) / POINTS);
+          const seen = at(px, py);
+          const gain = light(px / width, py / height);
+          if (seen)
+            pixels.push([
+              (PAPER * seen[0]) / gain[0],
+              (PAPER * seen[1]) / gain[1],
+              (PAPER * seen[2]) / gain[2],
+            ]);
+        }
+      if (pixels.length < (POINTS * POINTS) / 2) return [];
+      const sorted = pixels.sort((one, other) => luminance(one) - luminance(other));
+      const kept = sorted.slice(
+        Math.floor(TRIMMED * sorted.length),
+        Math.ceil((1 - TRIMMED) * sorted.length),
+      );
+      const lab = labOf(meanOf(kept));
+      const spread = kept.reduce((sum, pixel) => sum + deltaE2000(labOf(pixel), lab), 0) / kept.length;
+      return [{ key, lab, spread, isBlank: deltaE2000(lab, white) < BLANK_WITHIN }];
+    }),
+  };
+}
+
+type PaperPoint = {
+  readonly x: number;
+  readonly y: number;
+  readonly seen: readonly [number, number, number];
+};
+type Light = (x: number, y: number) => readonly [number, number, number];
+
+function paperLight(points: readonly PaperPoint[]): Light | "dark" | undefined {
+  const brightest = Math.max(0, ...points.map(({ seen }) => luminance(seen)));
+  if (brightest < DARKEST) return "dark";
+  let used = points.filter(({ seen }) => luminance(seen) > LEAST_PAPER * brightest);
+  for (let round = 0; ; round++) {
+    const fits = ([0, 1, 2] as const).map((channel) =>
+      leastSquares(
+        used.map(({ x, y }) => termsAt(x, y)),
+        used.map(({ seen }) => Math.log(Math.max(DARKEST / 4, seen[channel]))),
+      ),
+    );
+    const [red, green, blue] = fits;
+    if (!red || !green || !blue) return undefined;
+    const light: Light = (x, y) => {
+      const terms = termsAt(x, y);
+      const gain = (fit: readonly number[]): number =>
+        Math.exp(fit.reduce((sum, value, i) => sum + value * (terms[i] ?? 0), 0));
+      return [gain(red), gain(green), gain(blue)];
+    };
+    if (round > 0) return light;
+    // A thumb, a shadow or a splash of paint on the margin is no paper.
+    const kept = used.filter(({ x, y, seen }) => {
+      const ratio = luminance(seen) / luminance(light(x, y));
+      return ratio > 0.93 && ratio < 1.07;
+    });
+    if (kept.length >= 2 * TERM_COUNT) used = kept;
+  }
+}
+
+const TERM_COUNT = 6;
+function termsAt(x: number, y: number): readonly number[] {
+  return [1, x, y, x * x, x * y, y * y];
+}
+
+function leastSquares(
+  rows: readonly (readonly number[])[],
+  values: readonly number[],
+): readonly number[] | undefined {
+  if (rows.length < TERM_COUNT) return undefined;
+  const normal = Array.from({ length: TERM_COUNT }, (_, i) =>
+    Array.from({ length: TERM_COUNT }, (_, j) =>
+      rows.reduce((sum, row) => sum + (row[i] ?? 0) * (row[j] ?? 0), i === j ? RIDGE : 0),
+    ),
+  );
+  const right = Array.from({ length: TERM_COUNT }, (_, i) =>
+    rows.reduce((sum, row, k) => sum + (row[i] ?? 0) * (values[k] ?? 0), 0),
+  );
+  return solveSymmetric(normal, right);
+}
+/** Keeps the curved terms small where few points speak of them. */
+const RIDGE = 1e-4;
+
+/** From the page to the photo; undefined for corners that are no quadrilateral seen from the front. */
+export function projective(
+  from: readonly [SheetPoint, SheetPoint, SheetPoint, SheetPoint],
+  to: readonly [SheetPoint, SheetPoint, SheetPoint, SheetPoint],
+): ((x: number, y: number) => SheetPoint) | undefined {
+  if (!isConvex(to) || !isConvex(from)) return undefined;
+  // Marks of a page are a rectangle: places on it are shares of its sides.
+  const [[x0, y0], , [x2, y2]] = from;
+  const [[u0, v0], [u1, v1], [u2, v2], [u3, v3]] = to;
+  const [dx1, dx2, sx] = [u1 - u2, u3 - u2, u0 - u1 + u2 - u3];
+  const [dy1, dy2, sy] = [v1 - v2, v3 - v2, v0 - v1 + v2 - v3];
+  const whole = dx1 * dy2 - dx2 * dy1;
+  if (Math.abs(whole) < 1e-9) return undefined;
+  const g = (sx * dy2 - dx2 * sy) / whole;
+  const h = (dx1 * sy - sx * dy1) / whole;
+  const [a, b] = [u1 - u0 + g * u1, u3 - u0 + h * u3];
+  const [d, e] = [v1 - v0 + g * v1, v3 - v0 + h * v3];
+  return (x, y) => {
+    const [s, t] = [(x - x0) / (x2 - x0), (y - y0) / (y2 - y0)];
+    const w = g * s + h * t + 1;
+    return [(a * s + b * t + u0) / w, (d * s + e * t + v0) / w];
+  };
+}
+
+/** Whether the corners go round one way, as a page that is seen from the front does. */
+function isConvex(corners: readonly SheetPoint[]): boolean {
+  return corners.every(([x, y], i) => {
+    const [nextX = 0, nextY = 0] = corners[(i + 1) % corners.length] ?? [];
+    const [afterX = 0, afterY = 0] = corners[(i + 2) % corners.length] ?? [];
+    return (nextX - x) * (afterY - nextY) - (nextY - y) * (afterX - nextX) > 0;
+  });
+}
+
+function luminance([red, green, blue]: readonly [number, number, number]): number {
+  return 0.2126 * red + 0.7152 * green + 0.0722 * blue;
+}
+
+function labOf([red, green, blue]: readonly [number, number, number]): LabD65 {
+  return labFromLinearSrgb(linearSrgb(red, green, blue));
+}
+
+function meanOf(pixels: readonly (readonly [number, number, number])[]): readonly [number, number, number] {
+  const mean = (channel: 0 | 1 | 2): number =>
+    pixels.reduce((sum, pixel) => sum + pixel[channel], 0) / pixels.length;
+  return [mean(0), mean(1), mean(2)];
+}
