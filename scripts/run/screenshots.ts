@@ -137,6 +137,21 @@ const SHOTS: readonly Shot[] = [
     },
   },
   {
+    name: "strings-dark",
+    width: 1280,
+    height: 800,
+    take: async (page) => {
+      await strings(page);
+      await room(page, "dark");
+      await page.getByRole("button", { name: "more for this grid" }).click();
+      await page.getByRole("menuitem", { name: "Compare three versions" }).click();
+      await page
+        .getByText(/measured doses\./)
+        .nth(2)
+        .waitFor();
+    },
+  },
+  {
     name: "strings-phone",
     width: 390,
     height: 844,
@@ -158,18 +173,6 @@ const SHOTS: readonly Shot[] = [
     },
   },
   { name: "charts", width: 1280, height: 800, take: charts },
-  {
-    name: "charts-photo",
-    width: 1280,
-    height: 800,
-    take: async (page) => {
-      await charts(page);
-      await page.getByRole("button", { name: "Read a photo of the painted sheet" }).click();
-      await page.getByRole("button", { name: "Take the demo’s photo" }).click();
-      await page.getByAltText("The painted sheet").scrollIntoViewIfNeeded();
-      await page.getByRole("button", { name: "Read the cells" }).scrollIntoViewIfNeeded();
-    },
-  },
   { name: "layers", width: 1280, height: 800, take: layers },
   {
     name: "layers-dark",

@@ -2,7 +2,8 @@
 import type { SheetFault } from "../core/picture/squaredSheet";
 import type { TableFault } from "../domain/charts/chartTable";
 import type { ChartFault } from "../domain/charts/chartRequest";
-import { type ChartDose, CHART_WATER, type SheetCell } from "../domain/charts/chartSheets";
+import { type ChartDose, CHART_WATER } from "../domain/charts/chartDoses";
+import type { SheetCell } from "../domain/charts/chartSheets";
 import type { ChartBalance, ChartKind, TintRule } from "../domain/charts/chart";
 import type { Tube } from "../domain/tube/tube";
 import { isWhiteTube } from "../domain/tube/kinds";

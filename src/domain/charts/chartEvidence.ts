@@ -7,7 +7,8 @@ import { labFromStored } from "../reading/storedColor";
 import { evidenceUncertainty } from "../reading/uncertainty";
 import type { Tube } from "../tube/tube";
 import type { CellReading, Chart } from "./chart";
-import { type ChartRequest, CHART_WATER, chartSheets, type SheetCell } from "./chartSheets";
+import { CHART_WATER } from "./chartDoses";
+import { type ChartRequest, chartSheets, type SheetCell } from "./chartSheets";
 
 /** A painter's hand doses a chart to about this share. */
 const DOSE_ERROR = 0.07;

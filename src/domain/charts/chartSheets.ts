@@ -17,10 +17,7 @@ import { PAINT_SURFACE } from "../../data/surface";
 import { CARDS, seenOfGround } from "../ground/seenGround";
 import { opticsOf, type SolverTube } from "../tube/solverTube";
 import type { Chart } from "./chart";
-
-/** A dose of a tube by its place; water stands at {@link CHART_WATER}. */
-export type ChartDose = { readonly tube: number; readonly parts: number };
-export const CHART_WATER = -1;
+import { CHART_WATER, type ChartDose, scaled, together, wholeOf } from "./chartDoses";
 
 export type SheetCell = {
   /** Stays the same while the tubes of the cell do: painted cells are found by it. */
@@ -402,21 +399,6 @@ class Maker {
 function placeName(from: string, to: string, x: number, y: number): string {
   if (y === 0) return from;
   return x === y ? `${from} : ${to}` : x > y ? `${from}, less ${to}` : `${to}, less ${from}`;
-}
-
-function scaled(doses: readonly ChartDose[], factor: number): readonly ChartDose[] {
-  return doses.map(({ tube, parts }) => ({ tube, parts: factor * parts })).filter(({ parts }) => parts > 0);
-}
-
-/** Doses of one tube as one. */
-function together(...lists: readonly (readonly ChartDose[])[]): readonly ChartDose[] {
-  const sums = new Map<number, number>();
-  for (const { tube, parts } of lists.flat()) sums.set(tube, (sums.get(tube) ?? 0) + parts);
-  return [...sums].map(([tube, parts]) => ({ tube, parts }));
-}
-
-function wholeOf(doses: readonly ChartDose[]): number {
-  return doses.reduce((sum, { parts }) => sum + parts, 0);
 }
 
 function meanOf(row: ArrayLike<number> | OpticalModel["absorption"]): number {

@@ -15,7 +15,8 @@ import type { Tube } from "../tube/tube";
 import { CHART_KINDS, type Chart, type ChartKind, TUBES_OF_KIND } from "./chart";
 import { chartEvidence, readCells } from "./chartEvidence";
 import { chartRequest } from "./chartRequest";
-import { CHART_WATER, chartSheets, type Sheet, type SheetCell } from "./chartSheets";
+import { CHART_WATER } from "./chartDoses";
+import { chartSheets, type Sheet, type SheetCell } from "./chartSheets";
 
 const IDS = [
   "titanium-white",

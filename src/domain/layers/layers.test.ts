@@ -287,6 +287,15 @@ describe("towards a colour", () => {
     ]);
   });
 
+  it("lays films that are as thick as was found, from a stain to two coats", () => {
+    const amounts = [{ tubeId: "oil-rose", parts: 1 }];
+    for (const thickness of [0.0105, 0.013, 0.06, 0.4, 1.7, 3.3]) {
+      const laid = layerOfFilm("Rose", amounts, thickness, USUAL_HABIT, "medium");
+      const whole = laid.passes * thicknessOf(laid.thinnerShare, USUAL_HABIT);
+      expect(whole / thickness).toBeCloseTo(1, 2);
+    }
+  });
+
   it("moves a passage one way and leaves what is to stay", () => {
     const base = labD65(55, 12, 20);
     const [l, c] = lchFromLab(base);

@@ -34,6 +34,7 @@ export type TowardsAnswer = {
 
 export type AskedTowards = { readonly request: TowardsRequest; readonly tubes: readonly Tube[] };
 
+const SHARE_STEPS = 1e5;
 /** Two coats at most: beyond that it is not a glaze. */
 const THICKEST = 2 * UNDILUTED_THICKNESS;
 
@@ -87,7 +88,8 @@ export function layerOfFilm(
     name,
     amounts,
     thinner,
-    thinnerShare: Math.round(1000 * share) / 1000,
+    // Of a stain little is left beside the thinner: a coarser share would lay another film.
+    thinnerShare: Math.round(SHARE_STEPS * share) / SHARE_STEPS,
     passes,
     coverShare: 1,
     takenUpShare: 0,

@@ -4,7 +4,8 @@
 import { useRouter } from "next/navigation";
 import { deltaE2000 } from "../../core/color/ciede2000";
 import type { CellReading, Chart } from "../../domain/charts/chart";
-import { CHART_WATER, type SheetCell } from "../../domain/charts/chartSheets";
+import { CHART_WATER } from "../../domain/charts/chartDoses";
+import type { SheetCell } from "../../domain/charts/chartSheets";
 import { labFromStored, storedFromLab } from "../../domain/reading/storedColor";
 import { GENERIC_UNCERTAINTY } from "../../domain/reading/uncertainty";
 import type { Tube } from "../../domain/tube/tube";

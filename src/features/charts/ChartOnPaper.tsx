@@ -1,7 +1,8 @@
 "use client";
 
 /** The chart to take along: blanks to paint, and a table. */
-import { CHART_WATER, type Sheet } from "../../domain/charts/chartSheets";
+import { CHART_WATER } from "../../domain/charts/chartDoses";
+import type { Sheet } from "../../domain/charts/chartSheets";
 import type { Chart } from "../../domain/charts/chart";
 import type { Tube } from "../../domain/tube/tube";
 import { TakeAlong, tableNumber } from "../../kit/sheet/TakeAlong";

@@ -10,7 +10,6 @@ import { contentsOf, volumeOf } from "../../domain/pile/contents";
 import type { Dose } from "../../domain/pile/pile";
 import { ladderOfTube } from "../../domain/tube/smear";
 import { isWater } from "../../domain/tube/water";
-import type { Films } from "../../kit/layers/useLayers";
 import { useDb, useStudio } from "../../kit/studio/useStudio";
 import { readLayablePiles } from "../../persistence/layerings";
 import { Patch } from "../../ui/Patch";
@@ -23,7 +22,7 @@ const ROW = "flex min-h-12 w-full items-center gap-3 border-b py-1 text-left";
 const AT_FIRST = WORD_SHARES.thin;
 const MOST_PARTS = 10_000;
 
-export function AddLayer({ edits, onDone }: { films: Films; edits: LayerEdits; onDone: () => void }) {
+export function AddLayer({ edits, onDone }: { edits: LayerEdits; onDone: () => void }) {
   const db = useDb();
   const board = useStudio((studio) => studio.board);
   const notes = useStudio((studio) => studio.notes);

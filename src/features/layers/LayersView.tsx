@@ -193,7 +193,7 @@ function OpenLayers({
         description={PANELS[panel ?? "add"].description}
       >
         {panel === "add" ? (
-          <AddLayer films={films} edits={edits} onDone={close} />
+          <AddLayer edits={edits} onDone={close} />
         ) : panel === "ground" ? (
           <GroundPicker layering={stored} onDone={close} />
         ) : null}

@@ -3,12 +3,13 @@
 /** From what lies there to a colour: by glazes, by a scumble, or better mixed. */
 import Link from "next/link";
 import { useState } from "react";
+import { deltaE2000 } from "../../core/color/ciede2000";
 import type { LabD65 } from "../../core/color/types";
 import { labFromReflectance } from "../../core/spectrum/colorimetry";
 import { VIEWING } from "../../data/standardViewing";
 import { type PaintLayer, MOST_LAYERS } from "../../domain/layers/layering";
 import { PASSAGE_WISHES, passageAim, type PassageWish } from "../../domain/layers/passageAims";
-import { groundAfter, UNSURE_FILM } from "../../domain/layers/seenStack";
+import { groundAfter, seenStack, UNSURE_FILM } from "../../domain/layers/seenStack";
 import { layerOfScumble, layersOfGlazes } from "../../domain/layers/towards";
 import { labFromStored } from "../../domain/reading/storedColor";
 import { useTowards } from "../../kit/layers/useTowards";
@@ -45,11 +46,11 @@ export function TowardsPanel({ known, edits }: { known: KnownLayers; edits: Laye
   const target = note ? labFromStored(note.target) : wish && baseLab && passageAim(baseLab, wish);
   const task = useTowards(base, target, most === "1" ? 1 : most === "2" ? 2 : 3);
   const found = shownOf(task);
-  if (!baseLab || !target)
+  if (!base || !baseLab || !target)
     return (
       <p>The colour of the ground, or of a paint that lies on it, is not known. Choose the ground again.</p>
     );
-  const answers =
+  const plans =
     found === undefined
       ? []
       : [
@@ -57,26 +58,30 @@ export function TowardsPanel({ known, edits }: { known: KnownLayers; edits: Laye
             key: `glaze ${plan.glazes.map(({ paint }) => paint).join()}`,
             kind: plan.glazes.length === 1 ? "one glaze" : `${plan.glazes.length} glazes`,
             layers: layersOfGlazes(plan, found.tubes, films.habitOf),
-            after: plan.after,
-            deltaE2000: plan.deltaE2000,
-            filmDoubt: plan.filmDoubt,
           })),
           ...found.scumbles.slice(0, 1).flatMap((scumble) => {
             const layer = layerOfScumble(scumble, found.tubes, films.habitOf);
-            return layer
-              ? [
-                  {
-                    key: "scumble",
-                    kind: "one scumble",
-                    layers: [layer],
-                    after: [scumble.predicted],
-                    deltaE2000: scumble.deltaE2000,
-                    filmDoubt: scumble.filmDoubt,
-                  },
-                ]
-              : [];
+            return layer ? [{ key: "scumble", kind: "one scumble", layers: [layer] }] : [];
           }),
-        ].sort((one, other) => one.deltaE2000 - other.deltaE2000);
+        ];
+  const answers = plans
+    .flatMap((plan) => {
+      // What is promised is what these layers give, as thin as they can be laid.
+      const rows = plan.layers.map((layer, i) => ({ ...layer, id: `${plan.key} ${i}` }));
+      const laid = seenStack(rows, base, films.habitOf, tubeById);
+      const result = laid?.after.at(-1);
+      return laid && result
+        ? [
+            {
+              ...plan,
+              after: laid.after.slice(1),
+              deltaE2000: deltaE2000(target, result),
+              filmDoubt: laid.filmDoubt,
+            },
+          ]
+        : [];
+    })
+    .sort((one, other) => one.deltaE2000 - other.deltaE2000);
   const nearest = answers[0]?.deltaE2000;
   return (
     <div className="flex flex-col gap-4">
