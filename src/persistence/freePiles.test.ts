@@ -13,6 +13,7 @@ import {
   keepFreePile,
   namePile,
   setLeft,
+  setPileGround,
   setSoft,
   setStreaky,
 } from "./freePiles";
@@ -77,6 +78,15 @@ describe("a free pile", () => {
     expect(await db.notes.count()).toBe(1);
   });
 
+  it("is laid on a ground of its own, and on the painting's again", async () => {
+    const pile = await begin();
+    const GREY = { kind: "toned", name: "Grey", color, isWet: false } as const;
+    await setPileGround(db, pile.id, GREY);
+    expect((await readPile(db, pile.id))?.ground).toEqual(GREY);
+    await setPileGround(db, pile.id, undefined);
+    expect((await readPile(db, pile.id))?.ground).toBeUndefined();
+  });
+
   it("gives paint while it lies open, is smaller then, and gets it back by an undo", async () => {
     const pile = await begin();
     const other = await addToPile(
@@ -123,6 +133,7 @@ describe("a free pile", () => {
     expect((await again(pile)).isStreaky).toBeUndefined();
     // Covered it stays, whoever says how much is left.
     expect((await again(pile)).soft).toEqual({ at: 11, isCovered: true });
+    await expect(setPileGround(db, "gone", undefined)).rejects.toBeInstanceOf(PileChangedError);
     await expect(namePile(db, "gone", "x")).rejects.toBeInstanceOf(PileChangedError);
   });
 });

@@ -1,5 +1,6 @@
 /** Piles that need no note: begun, named, kept, covered, gone on with. */
 import { nanoid } from "nanoid";
+import type { Ground } from "../domain/ground/ground";
 import { contentsOf, volumeOf } from "../domain/pile/contents";
 import { isFree } from "../domain/pile/ingredients";
 import type { Pile, StoredRecipe } from "../domain/pile/pile";
@@ -70,6 +71,15 @@ async function change(
 /** @param name - 1 to 120 characters. */
 export async function namePile(db: GamanDatabase, pileId: string, name: string): Promise<void> {
   await change(db, pileId, () => ({ name }));
+}
+
+/** @param ground - what it is laid on; nothing for the painting's own. */
+export async function setPileGround(
+  db: GamanDatabase,
+  pileId: string,
+  ground: Ground | undefined,
+): Promise<void> {
+  await change(db, pileId, () => ({ ground }));
 }
 
 /** Left streaky on purpose, or mixed through after all. */

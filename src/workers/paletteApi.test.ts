@@ -1,3 +1,4 @@
+import { VIEWING } from "../data/standardViewing";
 import { describe, expect, it } from "vitest";
 import { labOfMix, pigment } from "../../tests/support/paint";
 import { deltaE2000 } from "../core/color/ciede2000";
@@ -39,7 +40,7 @@ describe("questions about palettes", () => {
   it("choose the tubes that mix the notes, and tell how far they are", () => {
     const shares: number[] = [];
     const box = [...TUBES, ...tubesOf("raw-umber")];
-    const question = { box, notes: NOTES.slice(0, 1), recipeTubes: 2, lightener: "white" as const };
+    const question = { box, notes: NOTES.slice(0, 1), recipeTubes: 2, lightening: "white" as const };
     const wishes = { fewest: 2, most: 2, held: [], offered: [0, 1, 2, 3, 4] };
     const choice = api.choose(question, wishes, (share) => shares.push(share));
     expect(shares.at(-1)).toBeCloseTo(1, 6);
@@ -84,7 +85,7 @@ describe("questions about palettes", () => {
       hues: [40, 160, 280],
       lightness: 55,
       keyStep: 15,
-      lightener: "white",
+      lightening: "white",
     });
     expect(scheme.members).toHaveLength(3);
     for (const { color } of scheme.members) if (color) expect(color.shares).toHaveLength(5);
@@ -97,7 +98,7 @@ describe("questions about palettes", () => {
         hues: [40],
         lightness: 55,
         keyStep: 15,
-        lightener: "white",
+        lightening: "white",
       }).shaded,
     ).toBeUndefined();
   });
@@ -122,6 +123,10 @@ describe("questions about washes", () => {
     expect(notes[0]?.isReached).toBe(true);
     // The lightest of all is the paper.
     expect(profile.lightest.lab[0]).toBeGreaterThan(92);
+    // Over grey paper the lightest of all is that.
+    const grey = { paper: new Array<number>(VIEWING.D65.grid.count).fill(0.4) };
+    expect(api.facts(WASHES, [pale], grey).profile.lightest.lab[0]).toBeLessThan(72);
+    expect(api.facts(WASHES, [pale], grey).notes[0]?.isReached).toBe(false);
     const { misses } = api.score(WASHES, [pale], undefined, 2, "water");
     expect(misses[0]).toBeLessThan(0.3);
     const opaque = api.score(WASHES, [pale], undefined, 2, "white");
@@ -129,7 +134,12 @@ describe("questions about washes", () => {
   });
 
   it("are advised on with water in every recipe", () => {
-    const question = { box: WASHES, notes: [labD65(84, 4, 12)], recipeTubes: 3, lightener: "water" as const };
+    const question = {
+      box: WASHES,
+      notes: [labD65(84, 4, 12)],
+      recipeTubes: 3,
+      lightening: "water" as const,
+    };
     const advice = api.advise(question, [0, 1, 2], [3]);
     expect(advice.meanMiss).toBeLessThan(1);
   });
@@ -147,7 +157,7 @@ describe("questions about washes", () => {
       hues: [40, 280],
       lightness: 60,
       keyStep: 15,
-      lightener: "water",
+      lightening: "water",
     });
     for (const { color } of scheme.members) expect(color?.shares).toHaveLength(5);
     // Thinned with water they are lighter by the step.

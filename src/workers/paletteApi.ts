@@ -25,12 +25,12 @@ import { PaletteReach, type ReachAnswer } from "../core/reach/reach";
 import type { Wash } from "../core/mixing/washMixer";
 import { labFromReflectance } from "../core/spectrum/colorimetry";
 import type { OpticalModel } from "../core/spectrum/types";
-import { PAPER, UNDILUTED_THICKNESS } from "../data/paper";
 import { VIEWING } from "../data/standardViewing";
 import { PAINT_SURFACE } from "../data/surface";
 import { WHITE_BENCH } from "../data/testWhite";
-import type { Lightener } from "../domain/palette/medium";
+import type { Lightening } from "../domain/palette/medium";
 import { opticsOf, type SolverTube } from "../domain/tube/solverTube";
+import { washOf, washOver } from "../domain/palette/washes";
 import { createLayersApi, type LayersApi } from "./layersApi";
 
 /** Values of the columns in the reach chart, L*. */
@@ -67,7 +67,7 @@ export type BoxQuestion = {
   readonly notes: readonly LabD65[];
   /** 1 to 4, water not counted. */
   readonly recipeTubes: number;
-  readonly lightener: Lightener;
+  readonly lightening: Lightening;
 };
 
 export type SchemeAnswer = MixedScheme & {
@@ -85,18 +85,18 @@ export type SchemeQuestion = {
   readonly lightness: number;
   /** How far the darker and the lighter key lie from it, L*. */
   readonly keyStep: number;
-  readonly lightener: Lightener;
+  readonly lightening: Lightening;
 };
 
 export type PaletteApi = LayersApi & {
   /** In every question: of washes the tubes are without white, and a place after the last is water. */
-  facts: (tubes: readonly SolverTube[], notes: readonly LabD65[], lightener: Lightener) => PaletteFacts;
+  facts: (tubes: readonly SolverTube[], notes: readonly LabD65[], lightening: Lightening) => PaletteFacts;
   score: (
     tubes: readonly SolverTube[],
     notes: readonly LabD65[],
     colors: readonly ColorArea[] | undefined,
     toleranceDeltaE2000: number,
-    lightener: Lightener,
+    lightening: Lightening,
   ) => PaletteScore;
   advise: (question: BoxQuestion, palette: readonly number[], offered: readonly number[]) => PaletteAdvice;
   /** Takes seconds; tells the share that is done. */
@@ -111,12 +111,12 @@ export type PaletteApi = LayersApi & {
     lightness: number,
     /** Whites quiet nothing, and nothing quiets them. */
     whites: readonly number[],
-    lightener: Lightener,
+    lightening: Lightening,
   ) => readonly QuietPartner[];
   parents: (
     tubes: readonly SolverTube[],
     secondary: SecondaryName,
-    lightener: Lightener,
+    lightening: Lightening,
   ) => readonly Parents[];
   scheme: (question: SchemeQuestion) => SchemeAnswer;
   /** Strings on common rows, one after the other; tells the share that is done. */
@@ -124,41 +124,44 @@ export type PaletteApi = LayersApi & {
   /** The way between two piles, from one to the other. */
   slide: (tubes: readonly SolverTube[], one: readonly number[], other: readonly number[]) => MixturePath;
   /** All notes moved into what the palette mixes, with their relations kept. */
-  intoReach: (tubes: readonly SolverTube[], notes: readonly LabD65[], lightener: Lightener) => IntoReach;
+  intoReach: (tubes: readonly SolverTube[], notes: readonly LabD65[], lightening: Lightening) => IntoReach;
   /** What the nearest mixture of each note becomes when it takes up wet paint from below. */
   overWetGround: (
     tubes: readonly SolverTube[],
     notes: readonly LabD65[],
     ground: SolverTube,
     takenUp: number,
-    lightener: Lightener,
+    lightening: Lightening,
   ) => readonly LabD65[];
 };
 
-/** Where water lightens: paint is laid as washes over paper, and water stands after the last tube. */
-const WASH: Wash = { paper: PAPER, undilutedThickness: UNDILUTED_THICKNESS };
-const washOf = (lightener: Lightener): Wash | undefined => (lightener === "water" ? WASH : undefined);
-
-function nearestOf(tubes: readonly SolverTube[], lightener: Lightener): NearestMixture {
-  return new NearestMixture(tubes.map(opticsOf), VIEWING.D65, PAINT_SURFACE, washOf(lightener));
+function nearestOf(tubes: readonly SolverTube[], lightening: Lightening): NearestMixture {
+  return new NearestMixture(tubes.map(opticsOf), VIEWING.D65, PAINT_SURFACE, washOf(lightening));
 }
 
-function missesOf({ box, notes, recipeTubes, lightener }: BoxQuestion): NoteMisses {
-  return new NoteMisses(box.map(opticsOf), notes, recipeTubes, VIEWING.D65, PAINT_SURFACE, washOf(lightener));
+function missesOf({ box, notes, recipeTubes, lightening }: BoxQuestion): NoteMisses {
+  return new NoteMisses(
+    box.map(opticsOf),
+    notes,
+    recipeTubes,
+    VIEWING.D65,
+    PAINT_SURFACE,
+    washOf(lightening),
+  );
 }
 
 export function createPaletteApi(): PaletteApi {
   return {
     ...createLayersApi(),
-    facts(tubes, notes, lightener) {
-      const reach = new PaletteReach(tubes.map(opticsOf), VIEWING.D65, PAINT_SURFACE, washOf(lightener));
+    facts(tubes, notes, lightening) {
+      const reach = new PaletteReach(tubes.map(opticsOf), VIEWING.D65, PAINT_SURFACE, washOf(lightening));
       return {
-        profile: reachProfile(nearestOf(tubes, lightener), REACH_LIGHTNESSES),
+        profile: reachProfile(nearestOf(tubes, lightening), REACH_LIGHTNESSES),
         notes: notes.map((note) => reach.nearest(note)),
       };
     },
-    score(tubes, notes, colors, toleranceDeltaE2000, lightener) {
-      const nearest = nearestOf(tubes, lightener);
+    score(tubes, notes, colors, toleranceDeltaE2000, lightening) {
+      const nearest = nearestOf(tubes, lightening);
       return {
         misses: notes.map((note) => nearest.to(note).deltaE2000),
         cover: colors && pictureCover(nearest, colors, toleranceDeltaE2000),
@@ -174,10 +177,10 @@ export function createPaletteApi(): PaletteApi {
       if (!choice) throw new Error("The choice was given up");
       return choice;
     },
-    partners(tubes, quieted, lightness, whites, lightener) {
+    partners(tubes, quieted, lightness, whites, lightening) {
       if (whites.includes(quieted)) return [];
       const optics = tubes.map(opticsOf);
-      const wash = washOf(lightener);
+      const wash = washOf(lightening);
       const singles = neutralPartners(optics, quieted, lightness, WHITE_BENCH, wash)
         .filter(({ tube }) => !whites.includes(tube))
         .map(({ tube, ...partner }): QuietPartner => ({ ...partner, tubes: [tube] }));
@@ -190,11 +193,11 @@ export function createPaletteApi(): PaletteApi {
         (one, other) => one.chroma - other.chroma,
       );
     },
-    parents: (tubes, secondary, lightener) =>
-      rankParents(tubes.map(opticsOf), secondary, WHITE_BENCH, washOf(lightener)),
-    intoReach: (tubes, notes, lightener) => intoReach(nearestOf(tubes, lightener), notes),
-    overWetGround(tubes, notes, ground, takenUp, lightener) {
-      const nearest = nearestOf(tubes, lightener);
+    parents: (tubes, secondary, lightening) =>
+      rankParents(tubes.map(opticsOf), secondary, WHITE_BENCH, washOf(lightening)),
+    intoReach: (tubes, notes, lightening) => intoReach(nearestOf(tubes, lightening), notes),
+    overWetGround(tubes, notes, ground, takenUp, lightening) {
+      const nearest = nearestOf(tubes, lightening);
       const optics = tubes.map(opticsOf);
       const below = [{ optics: opticsOf(ground), volume: 1 }];
       return notes.map((note) => {
@@ -203,15 +206,16 @@ export function createPaletteApi(): PaletteApi {
         return labFromReflectance(seen, VIEWING.D65);
       });
     },
-    strings({ tubes, strings }, onProgress) {
+    strings({ tubes, strings, paper }, onProgress) {
       const palette = tubes.map((tube) => ({ optics: opticsOf(tube), isBlack: tube.isBlack }));
       const planners = new Map<boolean, StringPlanner>();
+      const wash = washOver(paper);
       const plannerFor = (asWash: boolean): StringPlanner => {
         const known = planners.get(asWash);
         if (known) return known;
         const planner = new StringPlanner(palette, {
           bench: WHITE_BENCH,
-          ...(asWash && { wash: WASH }),
+          ...(asWash && { wash }),
         });
         planners.set(asWash, planner);
         return planner;
@@ -226,8 +230,8 @@ export function createPaletteApi(): PaletteApi {
       const optics = tubes.map(opticsOf);
       return mixturePath(pileOf(optics, one).optics, pileOf(optics, other).optics, WHITE_BENCH);
     },
-    scheme({ tubes, black, white, hues, lightness, keyStep, lightener }) {
-      const wash = washOf(lightener);
+    scheme({ tubes, black, white, hues, lightness, keyStep, lightening }) {
+      const wash = washOf(lightening);
       const optics = tubes.map(opticsOf);
       const bright = black === undefined ? optics : optics.filter((_, place) => place !== black);
       const palette = new NearestMixture(bright, VIEWING.D65, PAINT_SURFACE, wash);

@@ -11,7 +11,7 @@ import type { Belief, BeliefRequest } from "../domain/pile/belief";
 import type { AdditionRequest, WashRequest } from "../domain/pile/additionRequest";
 import type { RecipeRequest } from "../domain/recipe/recipeRequest";
 import type { MixtureRequest } from "../domain/mixture/mixtureRequest";
-import type { Lightener } from "../domain/palette/medium";
+import type { Lightening } from "../domain/palette/medium";
 import type { SolverTube } from "../domain/tube/solverTube";
 import type { PaletteTable } from "../core/picture/paletteTable";
 import type { PaletteAnswer } from "../core/recipe/paletteMixer";
@@ -59,8 +59,8 @@ export type SolverApi = {
     target: LabD65,
     tubes: readonly SolverTube[],
     white: number | undefined,
-    /** Whether paint may be thinned over paper. */
-    isThinned: boolean,
+    /** "white" where paint may not be thinned over paper. */
+    thinned: Lightening,
   ) => NearestTube | undefined;
   /**
    * Of tubes that are not on the board, by their place in the request, the one with which the search comes closest;
@@ -76,7 +76,7 @@ export type SolverApi = {
   paletteTable: (
     tubes: readonly SolverTube[],
     size: number,
-    lightener: Lightener,
+    lightening: Lightening,
     onProgress: (share: number) => void,
   ) => PaletteTable;
 };

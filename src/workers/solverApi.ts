@@ -25,8 +25,7 @@ import { USUAL_PRIOR } from "../core/learning/tubeModel";
 import { calibrateTube, type TubeCalibration } from "../core/learning/calibrateTube";
 import { learnBox } from "../core/learning/learnBox";
 import { minuteReading } from "../core/learning/minuteReading";
-import type { Reflectance } from "../core/spectrum/types";
-import { PAPER, UNDILUTED_THICKNESS } from "../data/paper";
+import { UNDILUTED_THICKNESS } from "../data/paper";
 import { WHITE_BENCH } from "../data/testWhite";
 import { VIEWING } from "../data/standardViewing";
 import { PAINT_SURFACE } from "../data/surface";
@@ -34,11 +33,7 @@ import type { MixtureRequest } from "../domain/mixture/mixtureRequest";
 import { opticsOf } from "../domain/tube/solverTube";
 import type { RecipeRequest } from "../domain/recipe/recipeRequest";
 import type { SolverApi } from "./protocol";
-
-/** What is asked for, or white paper. */
-function paperOf(asked: readonly number[] | undefined): Reflectance {
-  return asked ? { grid: PAPER.grid, values: asked } : PAPER;
-}
+import { paperOf, washOf, washOver } from "../domain/palette/washes";
 
 function mediumOf({ asWash = false, under, paper }: RecipeRequest): Medium | undefined {
   if (under) return underFilm({ optics: opticsOf(under.film), thickness: under.thickness });
@@ -65,11 +60,7 @@ function pileOf(mixture: MixtureRequest): PileAndTubes & { readonly pileVolume: 
     pileVolume: paint + (water ?? 0),
     tubes: mixture.tubes.map(opticsOf),
     ...(water !== undefined && {
-      wash: {
-        paper: paperOf(mixture.paper),
-        undilutedThickness: UNDILUTED_THICKNESS,
-        paintShare: paint / (paint + water),
-      },
+      wash: { ...washOver(mixture.paper), paintShare: paint / (paint + water) },
     }),
   };
 }
@@ -132,16 +123,7 @@ export function createSolverApi(): SolverApi {
     },
     nextAddition: ({ tubes, ...query }) => nextAddition({ ...query, tubes: tubes.map(opticsOf) }, LEARNING),
     washAddition: ({ tubes, paper, ...query }) =>
-      washAddition(
-        {
-          ...query,
-          tubes: tubes.map(opticsOf),
-          paper: paperOf(paper),
-          undilutedThickness: UNDILUTED_THICKNESS,
-        },
-        VIEWING.D65,
-        PAINT_SURFACE,
-      ),
+      washAddition({ ...query, tubes: tubes.map(opticsOf), ...washOver(paper) }, VIEWING.D65, PAINT_SURFACE),
     waysToMove: (pile, way) =>
       laidCorrectors({ ...way, ...pileOf(pile), maxTubes: 2 }, VIEWING.D65, PAINT_SURFACE),
     waysToNeutral: (pile, way) => waysToNeutral({ ...way, ...pileOf(pile) }, VIEWING.D65, PAINT_SURFACE),
@@ -154,13 +136,13 @@ export function createSolverApi(): SolverApi {
       const { pile, ...asked } = pileOf(match);
       return lightenAndShade({ ...steps, ...asked, match: pile }, VIEWING.D65, PAINT_SURFACE);
     },
-    nearestTube: (target, tubes, white, isThinned) =>
+    nearestTube: (target, tubes, white, thinned) =>
       nearestTube(
         {
           target,
           tubes: tubes.map(opticsOf),
           white,
-          paper: isThinned ? PAPER : undefined,
+          paper: washOf(thinned)?.paper,
         },
         VIEWING.D65,
         PAINT_SURFACE,
@@ -207,10 +189,8 @@ export function createSolverApi(): SolverApi {
       const seen = mixtureReflectance(volumesOf(mixture), PAINT_SURFACE, film);
       return checkUnderLights(smooth.value, seen, VIEWING);
     },
-    paletteTable: (tubes, size, lightener, onProgress): PaletteTable => {
-      const wash =
-        lightener === "water" ? { paper: PAPER, undilutedThickness: UNDILUTED_THICKNESS } : undefined;
-      const mixer = colorModelOf(tubes.map(opticsOf), VIEWING.D65, PAINT_SURFACE, wash);
+    paletteTable: (tubes, size, lightening, onProgress): PaletteTable => {
+      const mixer = colorModelOf(tubes.map(opticsOf), VIEWING.D65, PAINT_SURFACE, washOf(lightening));
       const table = buildPaletteTable(mixer, {
         size,
         onProgress: (share) => {

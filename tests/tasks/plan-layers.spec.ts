@@ -217,7 +217,8 @@ test("a note that goes into wet paint is aimed at so that it comes out as meant"
   await trayNote(page, /^5 Lichen/).click();
   await page.getByRole("button", { name: "name and kind of the note" }).click();
   const drawer = page.getByRole("dialog", { name: "Note 5" });
-  await drawer.getByLabel("It is painted into wet paint of").selectOption({ label: "8 Slip wall" });
+  await drawer.getByLabel("It is laid on").selectOption({ label: "8 Slip wall" });
+  await drawer.getByLabel("which is still wet").check();
   await drawer.getByLabel("The brush takes up").selectOption({ label: "10 %" });
   await page.keyboard.press("Escape");
   await expect(page.getByText(/^Aimed for wet paint below: with 10 % of Slip wall in it/)).toBeVisible();

@@ -1,8 +1,9 @@
 /** What the painted cells of a chart say of its tubes: each is a mixture whose doses are known. */
-import { UNDILUTED_THICKNESS, PAPER } from "../../data/paper";
+import { UNDILUTED_THICKNESS } from "../../data/paper";
 import type { Film } from "../../core/mixing/mixture";
 import { CARDS, seenOfGround } from "../ground/seenGround";
 import type { ScrapEvidence } from "../layers/scrapEvidence";
+import { paperOf } from "../palette/washes";
 import { labFromStored } from "../reading/storedColor";
 import { evidenceUncertainty } from "../reading/uncertainty";
 import type { Tube } from "../tube/tube";
@@ -39,7 +40,7 @@ export function chartEvidence(
     .filter(({ reading }) => reading.isStruckOut !== true)
     .map(({ cell, reading }) => {
       const doses = cell.doses.filter(({ tube }) => tube !== CHART_WATER);
-      const film = filmOfCell(cell, request.isWash);
+      const film = filmOfCell(cell, request);
       return {
         scrapId: chart.id,
         readAt: chart.createdAt,
@@ -55,10 +56,11 @@ export function chartEvidence(
     });
 }
 
-function filmOfCell({ doses, over }: SheetCell, isWash: boolean): Film | undefined {
-  if (!isWash && !over) return undefined;
+function filmOfCell({ doses, over }: SheetCell, request: ChartRequest): Film | undefined {
+  if (!request.isWash && !over) return undefined;
   const sumOf = (list: SheetCell["doses"]): number => list.reduce((sum, { parts }) => sum + parts, 0);
   const water = sumOf(doses.filter(({ tube }) => tube === CHART_WATER));
-  const ground = over ? seenOfGround(CARDS[over], { labOf: () => undefined }) : PAPER;
-  return { thickness: UNDILUTED_THICKNESS * (1 - water / sumOf(doses)), ground: ground ?? PAPER };
+  const paper = paperOf(request.paper);
+  const ground = over ? seenOfGround(CARDS[over], { labOf: () => undefined }) : paper;
+  return { thickness: UNDILUTED_THICKNESS * (1 - water / sumOf(doses)), ground: ground ?? paper };
 }

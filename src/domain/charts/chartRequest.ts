@@ -3,6 +3,7 @@ import type { Lightener } from "../palette/medium";
 import { isWhiteTube } from "../tube/kinds";
 import { solverTubeOf } from "../tube/solverTube";
 import type { Tube } from "../tube/tube";
+import { askedPaper } from "../tube/water";
 import { type Chart, TUBES_OF_KIND } from "./chart";
 import type { ChartRequest, ChartTube } from "./chartSheets";
 
@@ -42,6 +43,7 @@ export function chartRequest(
   const across = placesOf(tubeIds).slice(0, most);
   if (across.length < least) return { ok: false, fault: { code: "few-tubes", least } };
   if (NEEDS_WHITE.includes(kind) && !isWash && !white) return { ok: false, fault: { code: "no-white" } };
+  const paper = isWash ? askedPaper(tubeById) : undefined;
   return {
     ok: true,
     tubes: all,
@@ -51,6 +53,7 @@ export function chartRequest(
       tintRule,
       steps,
       isWash,
+      ...(paper && { paper }),
       tubes: all.flatMap((tube): readonly ChartTube[] => {
         const solverTube = solverTubeOf(tube);
         return solverTube

@@ -11,10 +11,11 @@ import { mixtureReflectance, type PaintVolume } from "../../core/mixing/mixture"
 import { bestAmount } from "../../core/optimize/bestAmount";
 import { labFromReflectance } from "../../core/spectrum/colorimetry";
 import type { OpticalModel, Reflectance } from "../../core/spectrum/types";
-import { PAPER, UNDILUTED_THICKNESS } from "../../data/paper";
+import { UNDILUTED_THICKNESS } from "../../data/paper";
 import { VIEWING } from "../../data/standardViewing";
 import { PAINT_SURFACE } from "../../data/surface";
 import { CARDS, seenOfGround } from "../ground/seenGround";
+import { paperOf } from "../palette/washes";
 import { opticsOf, type SolverTube } from "../tube/solverTube";
 import type { Chart } from "./chart";
 import { CHART_WATER, type ChartDose, scaled, together, wholeOf } from "./chartDoses";
@@ -48,6 +49,8 @@ export type ChartRequest = Pick<Chart, "kind" | "balance" | "tintRule" | "steps"
   /** Place of the white that tints; undefined where water lightens, or there is none. */
   readonly white: number | undefined;
   readonly isWash: boolean;
+  /** What washes run over; white paper where it is left out. */
+  readonly paper?: readonly number[] | undefined;
 };
 
 const TINTS = [0, 1, 3, 8, 20, 50, 120] as const;
@@ -350,7 +353,7 @@ class Maker {
   }
 
   private wash(doses: readonly ChartDose[], water: number): SheetCell | undefined {
-    return this.film(doses, water, PAPER, undefined);
+    return this.film(doses, water, paperOf(this.request.paper), undefined);
   }
 
   private film(

@@ -7,11 +7,12 @@ import { xyzFromReflectance } from "../../core/spectrum/colorimetry";
 import { PAPER, UNDILUTED_THICKNESS } from "../../data/paper";
 import { VIEWING } from "../../data/standardViewing";
 import { PAINT_SURFACE } from "../../data/surface";
-import { CARDS, seenOfGround } from "../ground/seenGround";
+import { CARDS, NAMED_GROUNDS, seenOfGround } from "../ground/seenGround";
 import { storedFromLab } from "../reading/storedColor";
 import { opticsOfTube } from "../tube/optics";
 import { tubeFromModel } from "../tube/newTube";
 import type { Tube } from "../tube/tube";
+import { overPaper } from "../tube/water";
 import { CHART_KINDS, type Chart, type ChartKind, TUBES_OF_KIND } from "./chart";
 import { chartEvidence, readCells } from "./chartEvidence";
 import { chartRequest } from "./chartRequest";
@@ -83,7 +84,7 @@ const cellsOf = (sheets: readonly Sheet[]): readonly SheetCell[] =>
   sheets.flatMap(({ rows }) => rows.flatMap(({ cells }) => cells.flatMap((cell) => cell ?? [])));
 
 /** By the plain form of the physics, from the doses alone. */
-function colorOf(cell: SheetCell, tubes: readonly Tube[], isWash: boolean): LabD65 {
+function colorOf(cell: SheetCell, tubes: readonly Tube[], isWash: boolean, paper = PAPER): LabD65 {
   const parts = cell.doses
     .filter(({ tube }) => tube !== CHART_WATER)
     .map(({ tube, parts: volume }) => {
@@ -94,7 +95,7 @@ function colorOf(cell: SheetCell, tubes: readonly Tube[], isWash: boolean): LabD
     });
   const whole = cell.doses.reduce((sum, dose) => sum + dose.parts, 0);
   const paint = parts.reduce((sum, { volume }) => sum + volume, 0);
-  const ground = cell.over ? seenOfGround(CARDS[cell.over], { labOf: () => undefined }) : PAPER;
+  const ground = cell.over ? seenOfGround(CARDS[cell.over], { labOf: () => undefined }) : paper;
   const film: Film | undefined =
     isWash || cell.over
       ? { thickness: (UNDILUTED_THICKNESS * paint) / whole, ground: ground ?? PAPER }
@@ -139,6 +140,21 @@ describe("the cells of a chart", () => {
         expect(
           all.every(({ doses }) => doses.every(({ tube }) => request.tubes[tube]?.id !== "titanium-white")),
         ).toBe(true);
+    }
+  });
+
+  it("of washes run over the painting's own paper", () => {
+    const cream = NAMED_GROUNDS[1];
+    const paper = cream && seenOfGround(cream, { labOf: () => undefined });
+    if (!paper) throw new Error("no paper");
+    const chart = chartOf("washes", IDS.slice(1, 3));
+    const asked = chartRequest(chart, overPaper(tubeById, paper), WHITE, "water");
+    if (!asked.ok) throw new Error(asked.fault.code);
+    for (const cell of cellsOf(chartSheets(asked.request))) {
+      const plain = colorOf(cell, asked.tubes, true, paper);
+      cell.lab.forEach((axis, i) => {
+        expect(axis).toBeCloseTo(plain[i] ?? Number.NaN, 6);
+      });
     }
   });
 

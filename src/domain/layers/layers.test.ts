@@ -9,6 +9,7 @@ import { createRng } from "../../core/random/rng";
 import { labFromReflectance } from "../../core/spectrum/colorimetry";
 import { PAPER, UNDILUTED_THICKNESS } from "../../data/paper";
 import { VIEWING } from "../../data/standardViewing";
+import { tubesOver } from "../ground/tubesOver";
 import { CARDS, NAMED_GROUNDS, reflectanceOf, seenOfGround, WHITE_PAPER } from "../ground/seenGround";
 import { WashMixer } from "../../core/mixing/washMixer";
 import { PAINT_SURFACE } from "../../data/surface";
@@ -103,6 +104,20 @@ describe("what layers look like", () => {
       const seen = lastOf(seenStack([wash], PAPER, usual, tubeById)?.after);
       expect(deltaE2000(labD65(out[0] ?? 0, out[1] ?? 0, out[2] ?? 0), seen)).toBeLessThan(0.01);
     }
+  });
+
+  it("runs over what its note or pile is laid on; a wet ground is no paper", () => {
+    const grey = NAMED_GROUNDS[2];
+    if (!grey) throw new Error("no paper");
+    const contents = [
+      { tubeId: "watercolour-rose", parts: 1 },
+      { tubeId: WATER.id, parts: 12 },
+    ];
+    const white = labOfAdditions(contents, tubeById);
+    const over = labOfAdditions(contents, tubesOver(grey, tubeById, NOWHERE));
+    expect(over?.[0]).toBeLessThan((white?.[0] ?? 0) - 15);
+    for (const same of [undefined, { ...grey, isWet: true }, { ...grey, color: undefined, ofId: "gone" }])
+      expect(tubesOver(same, tubeById, NOWHERE)).toBe(tubeById);
   });
 
   it("agrees with the bench over a ground of the painter's own", () => {

@@ -20,6 +20,9 @@ export function mediumOfPalette(
 /** What makes a mixture lighter. */
 export type Lightener = "white" | "water";
 
+/** The same as a worker is told it: water runs over white paper, or over what is seen of this one. */
+export type Lightening = Lightener | { readonly paper: readonly number[] };
+
 /** In these a painter may lighten with white or with water; the school says which. */
 const ALLOWS_BOTH: readonly TubeMedium[] = ["acrylic", "gouache", "other"];
 

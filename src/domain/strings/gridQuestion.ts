@@ -11,7 +11,7 @@ import type { Settings } from "../settings/settings";
 import { isBlackTube } from "../tube/kinds";
 import { type SolverTube, solverTubeOf } from "../tube/solverTube";
 import type { Tube } from "../tube/tube";
-import { isWater } from "../tube/water";
+import { askedPaper, isWater } from "../tube/water";
 import type { Grid, GridBase, GridString } from "./grid";
 
 export type AskedString = {
@@ -24,6 +24,8 @@ export type AskedString = {
 export type GridRequest = {
   readonly tubes: readonly SolverTube[];
   readonly strings: readonly AskedString[];
+  /** What washes run over; white paper where it is left out. */
+  readonly paper?: readonly number[] | undefined;
 };
 
 export type AskedGrid = {
@@ -107,12 +109,14 @@ export function gridQuestion(grid: Grid, around: GridSurroundings): AskedGrid | 
     ];
   });
   if (tubes.length === 0 || asked.length === 0 || asked.length < grid.strings.length) return undefined;
+  const paper = asked.some(({ asWash }) => asWash) ? askedPaper(around.tubeById) : undefined;
   return {
     tubes,
     partsPerUnit: asked.map(({ perUnit }) => perUnit),
     request: {
       tubes: tubes.flatMap((tube) => solverTubeOf(tube) ?? []),
       strings: asked.map(({ question, hands, asWash }) => ({ question, hands, asWash })),
+      ...(paper && { paper }),
     },
   };
 }

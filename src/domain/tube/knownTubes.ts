@@ -1,5 +1,5 @@
 /** Tubes whose optics are known, side by side with what the worker takes. */
-import type { Lightener } from "../palette/medium";
+import type { Lightener, Lightening } from "../palette/medium";
 import { isWhiteTube } from "./kinds";
 import { keyOfTube, type SolverTube, solverTubeOf } from "./solverTube";
 import type { Tube } from "./tube";
@@ -10,11 +10,14 @@ export type KnownTubes = {
   readonly solverTubes: readonly SolverTube[];
   /** What makes their mixtures lighter. */
   readonly lightener: Lightener;
+  /** The same with the paper below, as a worker is told it. */
+  readonly lightening: Lightening;
   /** Changes when what is believed of them does. */
   readonly key: string;
 };
 
-export function knownTubes(tubes: readonly Tube[], lightener: Lightener): KnownTubes {
+export function knownTubes(tubes: readonly Tube[], lightening: Lightening): KnownTubes {
+  const lightener = lightening === "white" ? "white" : "water";
   const known = tubes.flatMap((tube) => {
     const solverTube = solverTubeOf(tube);
     const isUsed = lightener === "white" || !isWhiteTube(tube);
@@ -24,6 +27,7 @@ export function knownTubes(tubes: readonly Tube[], lightener: Lightener): KnownT
     tubes: known.map(({ tube }) => tube),
     solverTubes: known.map(({ solverTube }) => solverTube),
     lightener,
-    key: [lightener, ...known.map(({ tube }) => keyOfTube(tube))].join(","),
+    lightening,
+    key: [JSON.stringify(lightening), ...known.map(({ tube }) => keyOfTube(tube))].join(","),
   };
 }

@@ -1,5 +1,6 @@
 import type { Reflectance } from "../../core/spectrum/types";
 import { PAPER } from "../../data/paper";
+import type { Lightener, Lightening } from "../palette/medium";
 import type { Tube } from "./tube";
 
 /** Water goes into washes as a tube of its own: it has no colour, it thins the film. */
@@ -42,6 +43,20 @@ export function paperUnder(tubeById: ReadonlyMap<string, Tube>): Reflectance {
 export function askedPaper(tubeById: ReadonlyMap<string, Tube>): readonly number[] | undefined {
   const paper = paperUnder(tubeById);
   return paper === PAPER ? undefined : Array.from(paper.values);
+}
+
+/** The same tubes, whose washes run over this paper. */
+export function overPaper(
+  tubeById: ReadonlyMap<string, Tube>,
+  paper: Reflectance,
+): ReadonlyMap<string, Tube> {
+  return new Map([...tubeById, [WATER.id, waterOver(paper)]]);
+}
+
+/** What lightens in a mixture of these, with the paper that water runs over. */
+export function lighteningOf(lightener: Lightener, tubeById: ReadonlyMap<string, Tube>): Lightening {
+  const paper = lightener === "water" ? askedPaper(tubeById) : undefined;
+  return paper ? { paper } : lightener;
 }
 
 export function isWater({ tubeId }: { readonly tubeId: string }): boolean {

@@ -10,6 +10,7 @@ import { believedTubes } from "../../domain/pile/belief";
 import { contentsOf } from "../../domain/pile/contents";
 import type { Pile } from "../../domain/pile/pile";
 import type { Tube } from "../../domain/tube/tube";
+import { useTubesOf } from "../../kit/paint/useTubesOf";
 import { useBeliefs } from "../../kit/paint/useBeliefs";
 import { shownOf } from "../../kit/query/useTask";
 import { useDb, useSettings, useStudio } from "../../kit/studio/useStudio";
@@ -24,17 +25,17 @@ const CELL = "block -outline-offset-4 slim:flex slim:min-h-11 slim:items-center 
 export function TrayPiles({ current }: { current: string | null }) {
   const db = useDb();
   const paintingId = useStudio((studio) => studio.painting?.id);
-  const tubeById = useStudio((studio) => studio.tubeById);
+  const tubesOf = useTubesOf();
   const piles =
     useLiveQuery(() => (paintingId ? readFreePiles(db, paintingId) : NONE), [db, paintingId]) ?? NONE;
-  const beliefs = shownOf(useBeliefs(piles, NONE, tubeById).task);
+  const beliefs = shownOf(useBeliefs(piles, NONE, tubesOf).task);
   return (
     <>
       {piles.map((pile) => (
         <RowGuard key={pile.id} name={pile.name ?? "A pile"} resetKey={pile} as="li">
           <TrayPile
             pile={pile}
-            tubeById={believedTubes(tubeById, beliefs?.get(pile.id))}
+            tubeById={believedTubes(tubesOf(pile), beliefs?.get(pile.id))}
             isCurrent={pile.id === current}
           />
         </RowGuard>

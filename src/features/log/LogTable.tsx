@@ -12,6 +12,7 @@ import type { Tube } from "../../domain/tube/tube";
 import { RowGuard } from "../../ui/RowGuard";
 import { Patch } from "../../ui/Patch";
 import { SortableHead } from "../../ui/SortableHead";
+import { type TubesOf, useTubesOf } from "../../kit/paint/useTubesOf";
 import { useSettings, useStudio } from "../../kit/studio/useStudio";
 import { describeLab } from "../../words/colors";
 import { doseWords } from "../../words/doses";
@@ -125,7 +126,11 @@ function Cell({ row, draw }: { row: LogRow; draw: Column["cell"] }) {
 function useColumns(kind: LogKind, onOpen: (row: LogRow) => void): readonly Column[] {
   const settings = useSettings();
   const tubeById = useStudio((studio) => studio.tubeById);
-  return useMemo(() => columnsOf(kind, onOpen, settings, tubeById), [kind, onOpen, settings, tubeById]);
+  const tubesOf = useTubesOf();
+  return useMemo(
+    () => columnsOf(kind, onOpen, settings, tubeById, tubesOf),
+    [kind, onOpen, settings, tubeById, tubesOf],
+  );
 }
 
 function columnsOf(
@@ -133,6 +138,7 @@ function columnsOf(
   onOpen: (row: LogRow) => void,
   settings: Settings,
   tubeById: ReadonlyMap<string, Tube>,
+  tubesOf: TubesOf,
 ): readonly Column[] {
   const colour: Column = {
     id: "value",
@@ -164,7 +170,7 @@ function columnsOf(
     width: "w-24 wide:w-[12%]",
     cell: (row) => {
       if (kind === "reading" && row.source) return `${SOURCE_WORDS[row.source]}, ${row.state}`;
-      const isStale = kind === "match" && sinceKept(row, tubeById, settings.scale).kind === "changed";
+      const isStale = kind === "match" && sinceKept(row, tubesOf(row), settings.scale).kind === "changed";
       return isStale ? `${STATE_WORDS[row.state]}; a tube changed` : STATE_WORDS[row.state];
     },
   };

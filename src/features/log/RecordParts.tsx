@@ -15,6 +15,7 @@ import { Fold } from "../../ui/Fold";
 import { Button } from "../../ui/Button";
 import { TextAreaField } from "../../ui/fields";
 import { Patch } from "../../ui/Patch";
+import { useTubesOf } from "../../kit/paint/useTubesOf";
 import { PhotoField } from "../../kit/picture/PhotoField";
 import { useDb, useSettings, useStudio } from "../../kit/studio/useStudio";
 import { attempt } from "../../kit/studio/problems";
@@ -27,9 +28,9 @@ import { SOURCE_WORDS } from "../../words/states";
 /** Whether the same parts would still look like that. */
 export function SinceLine({ match, doses }: { match: Match; doses: readonly Dose[] }) {
   const settings = useSettings();
-  const tubeById = useStudio((studio) => studio.tubeById);
+  const tubesOf = useTubesOf();
   const predicted = match.predicted?.light === "D65" ? match.predicted.lab : undefined;
-  const since = sinceKept({ doses, at: match.keptAt, predicted }, tubeById, settings.scale);
+  const since = sinceKept({ doses, at: match.keptAt, predicted }, tubesOf(match), settings.scale);
   if (since.kind === "same") return null;
   return (
     <p className="mt-3 border-4 border-double border-ink p-3">

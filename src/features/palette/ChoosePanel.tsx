@@ -38,16 +38,16 @@ export function ChoosePanel({ palette, known }: PanelProps) {
     [box, palette.tubeIds],
   );
   const searched = useMemo(() => searchedTubes(active, palette.tubeIds), [active, palette.tubeIds]);
-  const { lightener } = known;
-  const boxKnown = useMemo(() => knownTubes(searched, lightener), [searched, lightener]);
+  const { lightening } = known;
+  const boxKnown = useMemo(() => knownTubes(searched, lightening), [searched, lightening]);
   const question = useMemo(
     (): BoxQuestion => ({
       box: boxKnown.solverTubes,
       notes: labs,
       recipeTubes: Math.min(MOST_RECIPE_TUBES, settings.maxTubesPerRecipe),
-      lightener,
+      lightening,
     }),
-    [boxKnown, labs, settings.maxTubesPerRecipe, lightener],
+    [boxKnown, labs, settings.maxTubesPerRecipe, lightening],
   );
   const advised =
     known.tubes.length > LARGE_PALETTE

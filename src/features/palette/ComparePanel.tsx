@@ -12,6 +12,7 @@ import { readPicture } from "../../persistence/pictures";
 import { createPictureClient } from "../../workers/clients";
 import { CheckField } from "../../ui/fields";
 import { isLightfast } from "../../domain/tube/kinds";
+import { lighteningOf } from "../../domain/tube/water";
 import { lightenerOf, mediumOfPalette } from "../../domain/palette/medium";
 import { useDb, useSettings, useStudio } from "../../kit/studio/useStudio";
 import { tubesOf } from "../../domain/palette/searchedTubes";
@@ -77,7 +78,7 @@ function Score({
   const { school } = useSettings();
   const known = useMemo(() => {
     const tubes = tubesOf(palette.tubeIds, tubeById);
-    return knownTubes(tubes, lightenerOf(mediumOfPalette(palette, tubes), school));
+    return knownTubes(tubes, lighteningOf(lightenerOf(mediumOfPalette(palette, tubes), school), tubeById));
   }, [palette, tubeById, school]);
   const labs = useMemo(() => notes.map((note) => labFromStored(note.target)), [notes]);
   const isReady = known.tubes.length > 0 && areas !== undefined;
@@ -89,10 +90,10 @@ function Score({
           labs,
           areas: areas.length > 0 ? areas : undefined,
           edge: EDGE,
-          lightener: known.lightener,
+          lightening: known.lightening,
         }
       : undefined,
-    (remote, asked) => remote.score(asked.tubes, asked.labs, asked.areas, asked.edge, asked.lightener),
+    (remote, asked) => remote.score(asked.tubes, asked.labs, asked.areas, asked.edge, asked.lightening),
   );
   const score = task.status === "failed" ? undefined : shownOf(task);
   const worst = score?.misses.reduce((at, miss, i) => (miss > (score.misses[at] ?? 0) ? i : at), 0) ?? 0;

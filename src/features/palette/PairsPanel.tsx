@@ -64,7 +64,7 @@ export function PairsPanel({ known: ofPalette }: PanelProps) {
               ))}
             </SelectField>
           </div>
-          <PathOfTwo first={first} second={second} whiteParts={whiteParts} isWash={isWash} />
+          <PathOfTwo first={first} second={second} whiteParts={whiteParts} lightening={known.lightening} />
         </section>
       ) : (
         <p>A path needs two paints. Choose another tube for this palette.</p>
@@ -85,7 +85,7 @@ function useWithPiles(known: KnownTubes): KnownTubes {
     () =>
       knownTubes(
         [...known.tubes, ...ingredients.slice(0, MOST_INGREDIENTS).map(({ tube }) => tube)],
-        known.lightener,
+        known.lightening,
       ),
     [known, ingredients],
   );
@@ -163,9 +163,9 @@ function Partners({ known }: Pick<PanelProps, "known">) {
     palettes,
     known.tubes.length < 2
       ? undefined
-      : { tubes: known.solverTubes, place, lightness, whites, lightener: known.lightener },
+      : { tubes: known.solverTubes, place, lightness, whites, lightening: known.lightening },
     (remote, asked) =>
-      remote.partners(asked.tubes, asked.place, asked.lightness, asked.whites, asked.lightener),
+      remote.partners(asked.tubes, asked.place, asked.lightness, asked.whites, asked.lightening),
   );
   const partners = shownOf(task);
   if (known.tubes.length < 2) return null;
@@ -241,9 +241,9 @@ function ParentsOf({ known }: Pick<PanelProps, "known">) {
           box.filter((tube) => tube.archivedAt === undefined),
           NONE,
         ),
-        known.lightener,
+        known.lightening,
       ),
-    [box, known.lightener],
+    [box, known.lightening],
   );
   const from = source === "palette" ? known : boxKnown;
   return (
@@ -264,8 +264,8 @@ function ParentsOf({ known }: Pick<PanelProps, "known">) {
 function Secondary({ secondary, from }: { secondary: SecondaryName; from: KnownTubes }) {
   const task = useQuery(
     palettes,
-    from.tubes.length < 2 ? undefined : { tubes: from.solverTubes, secondary, lightener: from.lightener },
-    (remote, asked) => remote.parents(asked.tubes, asked.secondary, asked.lightener),
+    from.tubes.length < 2 ? undefined : { tubes: from.solverTubes, secondary, lightening: from.lightening },
+    (remote, asked) => remote.parents(asked.tubes, asked.secondary, asked.lightening),
   );
   const parents = shownOf(task);
   return (

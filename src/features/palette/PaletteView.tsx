@@ -8,6 +8,7 @@ import type { Palette } from "../../domain/palette/palette";
 import { Button, buttonClass } from "../../ui/Button";
 import { Drawer } from "../../ui/Drawer";
 import { useSettings, useStudio } from "../../kit/studio/useStudio";
+import { lighteningOf } from "../../domain/tube/water";
 import { lightenerOf, mediumOfPalette } from "../../domain/palette/medium";
 import { tubesOf } from "../../domain/palette/searchedTubes";
 import { knownTubes } from "../../domain/tube/knownTubes";
@@ -93,7 +94,7 @@ function Opened({ palette }: { palette: Palette }) {
     const tubes = tubesOf(palette.tubeIds, tubeById);
     return knownTubes(
       tubes.filter((tube) => allowsBlack || !isBlackTube(tube)),
-      lightenerOf(mediumOfPalette(palette, tubes), school),
+      lighteningOf(lightenerOf(mediumOfPalette(palette, tubes), school), tubeById),
     );
   }, [palette, tubeById, allowsBlack, school]);
   const hasBlack = tubesOf(palette.tubeIds, tubeById).some(isBlackTube);

@@ -6,8 +6,9 @@ import { lchFromLab } from "../../core/color/cieLab";
 import { valueFromLightness, valueText } from "../../core/describe/valueScale";
 import { type MixturePath, mixturePath } from "../../core/palette/mixturePath";
 import type { OpticalModel } from "../../core/spectrum/types";
-import { PAPER, UNDILUTED_THICKNESS } from "../../data/paper";
 import { WHITE_BENCH } from "../../data/testWhite";
+import type { Lightening } from "../../domain/palette/medium";
+import { washOf } from "../../domain/palette/washes";
 import { Fold } from "../../ui/Fold";
 import { Patch } from "../../ui/Patch";
 import { chromaAndValueAxes } from "../../kit/chart/chartAxes";
@@ -29,22 +30,18 @@ export function PathOfTwo({
   first,
   second,
   whiteParts,
-  isWash,
+  lightening,
 }: {
   first: Paint;
   second: Paint;
   /** To one of the two; of washes water. */
   whiteParts: number;
-  isWash: boolean;
+  lightening: Lightening;
 }) {
   const settings = useSettings();
   const path = useMemo(
-    () =>
-      mixturePath(first.optics, second.optics, WHITE_BENCH, {
-        whiteParts,
-        ...(isWash && { wash: { paper: PAPER, undilutedThickness: UNDILUTED_THICKNESS } }),
-      }),
-    [first, second, whiteParts, isWash],
+    () => mixturePath(first.optics, second.optics, WHITE_BENCH, { whiteParts, wash: washOf(lightening) }),
+    [first, second, whiteParts, lightening],
   );
   const patches = path.points.filter((_, i) => i % PATCH_EVERY === 0);
   return (

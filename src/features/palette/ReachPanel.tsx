@@ -45,8 +45,8 @@ export function ReachPanel({ known }: PanelProps) {
   const labs = useMemo(() => notes.map((note) => labFromStored(note.target)), [notes]);
   const task = useQuery(
     palettes,
-    known.tubes.length > 0 ? { tubes: known.solverTubes, labs, lightener: known.lightener } : undefined,
-    (remote, asked) => remote.facts(asked.tubes, asked.labs, asked.lightener),
+    known.tubes.length > 0 ? { tubes: known.solverTubes, labs, lightening: known.lightening } : undefined,
+    (remote, asked) => remote.facts(asked.tubes, asked.labs, asked.lightening),
   );
   const facts = shownOf(task);
   if (known.tubes.length === 0) return <p>This palette has no tubes yet. Choose some from your box.</p>;

@@ -58,7 +58,7 @@ export function SchemePanel({ known }: PanelProps) {
           hues,
           lightness,
           keyStep: KEY_STEP,
-          lightener: known.lightener,
+          lightening: known.lightening,
         },
     (remote, asked) => remote.scheme(asked),
   );

@@ -13,6 +13,7 @@ import type { Tube } from "../../domain/tube/tube";
 import { takeSmears } from "../../kit/hand/doseTaker";
 import { readReadingsOf } from "../../persistence/pileReads";
 import { readPilesFollowing } from "../../persistence/grids";
+import { useTubesOf } from "../../kit/paint/useTubesOf";
 import { useBeliefs } from "../../kit/paint/useBeliefs";
 import { TaskLine } from "../../kit/query/TaskLine";
 import { shownOf } from "../../kit/query/useTask";
@@ -94,7 +95,7 @@ function OpenGrid({
   const pileKey = piles.map(({ id }) => id).join();
   const readings =
     useLiveQuery(() => readReadingsOf(db, pileKey === "" ? [] : pileKey.split(",")), [db, pileKey]) ?? NONE;
-  const beliefs = shownOf(useBeliefs(piles, NONE, tubeById).task);
+  const beliefs = shownOf(useBeliefs(piles, NONE, useTubesOf()).task);
   const grey = useGreyHold();
   const addString = useAddString(grid);
   const { school } = settings;

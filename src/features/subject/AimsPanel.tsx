@@ -70,21 +70,21 @@ export function AimsPanel() {
   const settings = useSettings();
   const { changeNotes, backToSeen, restoreNotes } = usePictureCommands();
   const [wishes, setWishes] = useState<Wishes>(NO_WISHES);
-  const { lightener } = usePaletteMedium();
-  const known = useMemo(() => knownTubes(board, lightener), [board, lightener]);
+  const { lightening } = usePaletteMedium();
+  const known = useMemo(() => knownTubes(board, lightening), [board, lightening]);
   const change = (changes: Partial<Wishes>): void => {
     setWishes((was) => ({ ...was, ...changes }));
   };
   const moved = useMemo(() => movedBy(notes, wishes), [notes, wishes]);
   const canAsk = known.tubes.length > 0 && moved.length > 0;
-  const question = { tubes: known.solverTubes, aims: moved, lightener };
+  const question = { tubes: known.solverTubes, aims: moved, lightening };
   const reach = useQuery(palettes, canAsk && wishes.isIntoReach ? question : undefined, (remote, asked) =>
-    remote.intoReach(asked.tubes, asked.aims, asked.lightener),
+    remote.intoReach(asked.tubes, asked.aims, asked.lightening),
   );
   const brought = reach.status === "ready" ? reach.value : undefined;
   const aims = brought?.notes.map(({ lab }) => lab) ?? moved;
   const score = useQuery(palettes, canAsk && !wishes.isIntoReach ? question : undefined, (remote, asked) =>
-    remote.score(asked.tubes, asked.aims, undefined, REACHED, asked.lightener),
+    remote.score(asked.tubes, asked.aims, undefined, REACHED, asked.lightening),
   );
   const misses = brought?.notes.map(({ missDeltaE2000 }) => missDeltaE2000) ?? shownOf(score)?.misses;
   const adapted = notes.filter((note) => note.seen);

@@ -38,11 +38,11 @@ export function WetGround({
           aims,
           ground: groundTube,
           takenUp: takenUp / 100,
-          lightener: known.lightener,
+          lightening: known.lightening,
         }
       : undefined,
     (remote, asked) =>
-      remote.overWetGround(asked.tubes, asked.aims, asked.ground, asked.takenUp, asked.lightener),
+      remote.overWetGround(asked.tubes, asked.aims, asked.ground, asked.takenUp, asked.lightening),
   );
   return (
     <div className="border-t pt-2">

@@ -8,6 +8,7 @@ import type { Palette } from "../../domain/palette/palette";
 import { lightenerOf, mediumOfPalette } from "../../domain/palette/medium";
 import { tubesOf } from "../../domain/palette/searchedTubes";
 import { knownTubes } from "../../domain/tube/knownTubes";
+import { lighteningOf } from "../../domain/tube/water";
 import { useTask } from "../../kit/query/useTask";
 import { useSettings, useStudio } from "../../kit/studio/useStudio";
 import type { OpenPicture } from "../../kit/picture/usePicture";
@@ -46,9 +47,9 @@ export function usePaletteTable(
   const laidOut = tubesOf(palette?.tubeIds ?? [], tubeById);
   const {
     solverTubes,
-    lightener,
+    lightening,
     key: paintKey,
-  } = knownTubes(laidOut, lightenerOf(mediumOfPalette(palette, laidOut), school));
+  } = knownTubes(laidOut, lighteningOf(lightenerOf(mediumOfPalette(palette, laidOut), school), tubeById));
   const key = solverTubes.length > 0 ? paintKey : "";
   // Each picture has a worker of its own, which has to be given the table before it is asked.
   const pictureId = picture.state.status === "open" ? picture.state.pictureId : "";
@@ -59,7 +60,7 @@ export function usePaletteTable(
     setShare(0);
     const answer = known
       ? succeed(known)
-      : await solver.ask((remote, tell) => remote.paletteTable(solverTubes, SIZE, lightener, tell), {
+      : await solver.ask((remote, tell) => remote.paletteTable(solverTubes, SIZE, lightening, tell), {
           signal,
           onProgress: setShare,
         });

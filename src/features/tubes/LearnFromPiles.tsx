@@ -22,6 +22,8 @@ import { useDb, useSettings, useStudio } from "../../kit/studio/useStudio";
 import { attempt } from "../../kit/studio/problems";
 import { useTubeCommands } from "../../kit/commands/tubes";
 import { chartEvidence } from "../../domain/charts/chartEvidence";
+import { WHITE_PAPER } from "../../domain/ground/seenGround";
+import { tubesOver } from "../../domain/ground/tubesOver";
 import { chartRequest } from "../../domain/charts/chartRequest";
 import { usePaletteMedium } from "../../kit/paint/usePalettePaint";
 import { readAllCharts } from "../../persistence/charts";
@@ -53,6 +55,7 @@ export function LearnFromPiles({ onDone }: { onDone: () => void }) {
   const films = useFilms();
   const charts = useLiveQuery(() => readAllCharts(db), [db]);
   const board = useStudio((studio) => studio.board);
+  const paintings = useStudio((studio) => studio.paintings);
   const { lightener } = usePaletteMedium();
   const record = useMemo(() => {
     if (!rows || !pairs) return undefined;
@@ -66,13 +69,15 @@ export function LearnFromPiles({ onDone }: { onDone: () => void }) {
         ...films.scraps.flatMap((scrap) => scrapEvidence(scrap, tubeById, films.habitOf, films.context)),
         ...(charts ?? []).flatMap((chart) => {
           // Only the cells that were painted count, whatever lightens elsewhere.
-          const asked = chartRequest(chart, tubeById, board, lightener);
+          const painting = paintings.find(({ id }) => id === chart.paintingId);
+          const tubes = tubesOver(painting?.ground ?? WHITE_PAPER, tubeById, films.context);
+          const asked = chartRequest(chart, tubes, board, lightener);
           return asked.ok ? chartEvidence(chart, asked.request, asked.tubes) : [];
         }),
       ],
       tubeById,
     );
-  }, [rows, pairs, tubeById, allowsForDrying, ownHand, films, charts, board, lightener]);
+  }, [rows, pairs, tubeById, allowsForDrying, ownHand, films, charts, board, lightener, paintings]);
   const [state, setState] = useState<State>({ kind: "asked" });
   const [word, setWord] = useState<string>();
   const once = useOnce(state.kind);

@@ -1,11 +1,12 @@
 /** What is said of piles: their names, how they lie, how much of them is left. */
-import { namePile, setLeft, setSoft, setStreaky } from "../../persistence/freePiles";
+import { namePile, setLeft, setPileGround, setSoft, setStreaky } from "../../persistence/freePiles";
 import { keepTurnPhoto, removeTurnPhoto } from "../../persistence/turnPhotos";
 import { commandsOf } from "./commandsOf";
 
 export const usePileCommands = commandsOf({
   namePile,
   setLeft,
+  setPileGround,
   setSoft,
   setStreaky,
   keepTurnPhoto,

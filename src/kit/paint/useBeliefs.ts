@@ -29,7 +29,7 @@ export type Beliefs = {
 export function useBeliefs(
   piles: readonly Pile[],
   story: readonly Pile[],
-  tubeById: ReadonlyMap<string, Tube>,
+  tubesOf: (pile: Pile) => ReadonlyMap<string, Tube>,
 ): Beliefs {
   const db = useDb();
   const toDry = useToDry();
@@ -41,9 +41,9 @@ export function useBeliefs(
   const questions = useMemo(
     () =>
       piles.flatMap(
-        (pile) => beliefQuestion(pile, [...piles, ...story], readings, tubeById, toDry, ownHand) ?? [],
+        (pile) => beliefQuestion(pile, [...piles, ...story], readings, tubesOf(pile), toDry, ownHand) ?? [],
       ),
-    [piles, story, readings, tubeById, toDry, ownHand],
+    [piles, story, readings, tubesOf, toDry, ownHand],
   );
   const answer = useQuery(
     solver,

@@ -11,6 +11,7 @@ import { shownOf } from "../query/useTask";
 import { useDb, useSettings, useStudio } from "../studio/useStudio";
 import { useBeliefs } from "./useBeliefs";
 import { useMinute } from "./useMinute";
+import { useTubesOf } from "./useTubesOf";
 import { usePaletteMedium } from "./usePalettePaint";
 
 const NONE: readonly never[] = [];
@@ -36,7 +37,7 @@ export function useIngredients(own: { readonly noteId?: string; readonly pileId?
   const { medium, lightener } = usePaletteMedium();
   const now = useMinute();
   const piles = useLiveQuery(() => readPilesToTake(db, paintingId), [db, paintingId]) ?? NONE;
-  const beliefs = shownOf(useBeliefs(piles, NONE, tubeById).task);
+  const beliefs = shownOf(useBeliefs(piles, NONE, useTubesOf()).task);
   const { noteId, pileId } = own;
   return useMemo(() => {
     const others = piles.filter(

@@ -4,6 +4,7 @@
 import type { LabD65 } from "../../core/color/types";
 import type { PaintedRecipe, PaletteAnswer } from "../../core/recipe/paletteMixer";
 import { NO_WISHES, recipeQuestion, type RecipeWishes } from "../../domain/recipe/recipeRequest";
+import type { Tube } from "../../domain/tube/tube";
 import { askedPaper } from "../../domain/tube/water";
 import { solver } from "../../workers/clients";
 import { usePaletteMedium } from "../paint/usePalettePaint";
@@ -20,15 +21,19 @@ export type FoundRecipes = {
   readonly handLimit: PaletteAnswer["handLimit"];
 };
 
-/** Idle where the board has no tube. */
-export function useRecipes(target: LabD65, wishes: RecipeWishes = NO_WISHES): Task<FoundRecipes> {
+/** Idle where the board has no tube. @param over - tubes with the water of another ground than the painting's. */
+export function useRecipes(
+  target: LabD65,
+  wishes: RecipeWishes = NO_WISHES,
+  over?: ReadonlyMap<string, Tube>,
+): Task<FoundRecipes> {
   const board = useStudio((studio) => studio.board);
   const tubeById = useStudio((studio) => studio.tubeById);
   const settings = useSettings();
   const { lightener } = usePaletteMedium();
   const question =
     board.length > 0
-      ? recipeQuestion(target, board, wishes, settings, lightener, askedPaper(tubeById))
+      ? recipeQuestion(target, board, wishes, settings, lightener, askedPaper(over ?? tubeById))
       : undefined;
   return useQuery(solver, question, async (remote, { request, tubeIds, partsPerUnit }) => {
     const { recipes, handLimit } = await remote.searchRecipes(request);

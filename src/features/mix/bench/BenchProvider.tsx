@@ -40,10 +40,10 @@ export function BenchProvider({
   const [inHand, change] = useBenchRow(note.id);
   const own = useMemo(() => ({ noteId: note.id }), [note.id]);
   const story = useNoteStory(note.id);
-  const atHand = usePaintAtHand(own, story.sources);
+  const atHand = usePaintAtHand(own, story.sources, note.ground);
   const { pile, main, sample } = story;
   const actions = usePileActions({ of: own, pile: main, sample, story: story.key, history: story.history });
-  const again = useAgain(againPileId, wantedPartsOf(note, settings));
+  const again = useAgain(againPileId, wantedPartsOf(note, settings), atHand.tubeById);
   const known = useBelievedPaint(atHand, story, again.pile);
   const offered = useOffered(note, target, inHand, known, again);
   const { chosen, wantedParts } = offered;

@@ -8,10 +8,11 @@ import type { Dose, Pile } from "../../../domain/pile/pile";
 import { labFromStored } from "../../../domain/reading/storedColor";
 import { mixedAgainQuestion } from "../../../domain/recipe/mixedAgain";
 import { paintRecipe } from "../../../domain/recipe/paintRecipe";
+import type { Tube } from "../../../domain/tube/tube";
 import { useToDry } from "../../../kit/paint/useToDry";
 import { useQuery } from "../../../kit/query/useQuery";
 import { shownOf } from "../../../kit/query/useTask";
-import { useDb, useSettings, useStudio } from "../../../kit/studio/useStudio";
+import { useDb, useSettings } from "../../../kit/studio/useStudio";
 import { readMatchOf, readPile, readReadingsOf } from "../../../persistence/pileReads";
 import { solver } from "../../../workers/clients";
 
@@ -24,11 +25,17 @@ export type Again = {
   readonly corrected: readonly Dose[] | undefined;
 };
 
-/** @param wantedParts - of the whole pile; undefined for one of the same size. */
-export function useAgain(pileId: string | undefined, wantedParts: number | undefined): Again {
+/**
+ * @param wantedParts - of the whole pile; undefined for one of the same size.
+ * @param tubeById - as they are on this bench.
+ */
+export function useAgain(
+  pileId: string | undefined,
+  wantedParts: number | undefined,
+  tubeById: ReadonlyMap<string, Tube>,
+): Again {
   const db = useDb();
   const settings = useSettings();
-  const tubeById = useStudio((studio) => studio.tubeById);
   const pile = useLiveQuery(() => (pileId ? readPile(db, pileId) : undefined), [db, pileId]);
   const match = useLiveQuery(() => (pileId ? readMatchOf(db, pileId) : undefined), [db, pileId]);
   const readings = useLiveQuery(() => (pileId ? readReadingsOf(db, [pileId]) : NONE), [db, pileId]) ?? NONE;

@@ -1,7 +1,7 @@
 "use client";
 
 /** All paint at a bench, as what was read of the pile on it lets its tubes appear. */
-import { useMemo } from "react";
+import { useCallback, useMemo } from "react";
 import type { OwnHand } from "../../../domain/hand/ownHand";
 import type { LabD65 } from "../../../core/color/types";
 import { believedTubes } from "../../../domain/pile/belief";
@@ -41,7 +41,8 @@ export function useBelievedPaint(
     () => [...new Set([pile, main, again].filter((one) => one !== undefined))],
     [pile, main, again],
   );
-  const { task, readings, ownHand } = useBeliefs(piles, leftovers, tubeById);
+  const tubesHere = useCallback(() => tubeById, [tubeById]);
+  const { task, readings, ownHand } = useBeliefs(piles, leftovers, tubesHere);
   const beliefs = shownOf(task);
   const isAsking = task.status === "asking";
   return useMemo(() => {

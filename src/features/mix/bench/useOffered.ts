@@ -31,7 +31,7 @@ export function useOffered(
   const settings = useSettings();
   const { school } = settings;
   const wantedParts = wantedPartsOf(note, settings);
-  const search = useRecipes(target, {
+  const wishes = {
     required: inHand.required ?? [],
     forbidden: inHand.forbidden ?? [],
     factors: factorsOf(toleranceOf(note)),
@@ -41,7 +41,8 @@ export function useOffered(
       mostShare: Math.min(1, leftParts / (wantedParts ?? leftParts)),
     })),
     wantedParts,
-  });
+  };
+  const search = useRecipes(target, wishes, tubeById);
   // The last answers stay while new ones are worked out, so that nothing jumps and no focus is lost.
   const found = search.status === "failed" ? undefined : shownOf(search);
   const { byHand } = inHand;

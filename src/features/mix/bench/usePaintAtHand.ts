@@ -1,11 +1,13 @@
 "use client";
 
 import { useMemo } from "react";
+import type { Ground } from "../../../domain/ground/ground";
 import type { Ingredient } from "../../../domain/pile/ingredients";
 import { leftoverAsTube } from "../../../domain/pile/leftovers";
 import { leftoverId, pileOfLeftover } from "../../../domain/pile/puddle";
 import type { Pile } from "../../../domain/pile/pile";
 import type { Tube } from "../../../domain/tube/tube";
+import { useTubesOf } from "../../../kit/paint/useTubesOf";
 import { useIngredients } from "../../../kit/paint/useIngredients";
 import { useStudio } from "../../../kit/studio/useStudio";
 
@@ -17,12 +19,18 @@ export type PaintAtHand = {
   readonly ingredients: readonly Ingredient[];
 };
 
-/** @param own - what is being mixed itself. @param sources - piles of which paint lies here already. */
+/**
+ * @param own - what is being mixed itself.
+ * @param sources - piles of which paint lies here already.
+ * @param ground - what it is laid on; undefined for the painting's own.
+ */
 export function usePaintAtHand(
   own: { readonly noteId?: string; readonly pileId?: string },
   sources: readonly Pile[],
+  ground: Ground | undefined,
 ): PaintAtHand {
-  const tubes = useStudio((studio) => studio.tubeById);
+  const tubesOf = useTubesOf();
+  const tubes = useMemo(() => tubesOf({ ground }), [tubesOf, ground]);
   const notes = useStudio((studio) => studio.noteById);
   const { piles, ingredients } = useIngredients(own);
   return useMemo(() => {

@@ -12,6 +12,7 @@ import { labFromStored } from "../../../domain/reading/storedColor";
 import { GENERIC_UNCERTAINTY } from "../../../domain/reading/uncertainty";
 import { useSettings, useStudio } from "../../../kit/studio/useStudio";
 import { Button } from "../../../ui/Button";
+import { useTubesOf } from "../../../kit/paint/useTubesOf";
 import { Status } from "../../../ui/Status";
 import { deltaEText } from "../../../words/colors";
 import { SOURCE_WORDS } from "../../../words/states";
@@ -25,13 +26,13 @@ export function LastLook() {
   const { toDry } = usePaint();
   const { pile, reading } = useStory();
   const { actions } = useDeeds();
-  const tubes = useStudio((studio) => studio.tubeById);
+  const tubesOf = useTubesOf();
   const settings = useSettings();
   if (!pile || !reading) return null;
   const { id, color, film, isStoodBy = false } = reading;
   const seen = labFromStored(color);
   const misses = missWords(differenceWords(film === "wet" ? aim : target, seen, tolerance, settings.scale));
-  const recorded = labOfAdditions(contentsOf(pile), tubes);
+  const recorded = labOfAdditions(contentsOf(pile), tubesOf(pile));
   const apart = recorded ? deltaE2000(recorded, film === "wet" ? toDry(seen) : seen) : 0;
   const isStrange = apart > STRONGLY * Math.hypot(color.uncertaintyDeltaE2000, GENERIC_UNCERTAINTY);
   return (

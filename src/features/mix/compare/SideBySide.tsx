@@ -12,6 +12,7 @@ import { useBeliefs } from "../../../kit/paint/useBeliefs";
 import { shownOf } from "../../../kit/query/useTask";
 import { useSettings, useStudio } from "../../../kit/studio/useStudio";
 import { Patch } from "../../../ui/Patch";
+import { useTubesOf } from "../../../kit/paint/useTubesOf";
 import { deltaEText, describeLab } from "../../../words/colors";
 import { doseWords } from "../../../words/doses";
 import { useAimIfAny, usePaint, useStory } from "../bench/contexts";
@@ -22,11 +23,12 @@ const MOST_SHOWN = 5;
 export function SideBySide() {
   const { history, pile: current, isSample } = useStory();
   const { leftovers, wetOf } = usePaint();
+  const tubesOf = useTubesOf();
   const tubeById = useStudio((studio) => studio.tubeById);
   const settings = useSettings();
   const aim = useAimIfAny()?.aim;
   const piles = useMemo(() => trialsBesideEachOther(history.piles, current), [history.piles, current]);
-  const beliefs = shownOf(useBeliefs(piles, leftovers, tubeById).task);
+  const beliefs = shownOf(useBeliefs(piles, leftovers, tubesOf).task);
   if (piles.length < 2) return null;
   return (
     <section aria-labelledby="side-by-side" className="mb-4">
@@ -38,7 +40,7 @@ export function SideBySide() {
           const contents = contentsOf(pile);
           const lab = pile.isStreaky
             ? undefined
-            : labOfAdditions(contents, believedTubes(tubeById, beliefs?.get(pile.id)));
+            : labOfAdditions(contents, believedTubes(tubesOf(pile), beliefs?.get(pile.id)));
           const wet = lab && wetOf(lab);
           const isRead = currentReading(pile, history.readings) !== undefined;
           const name = nameOf(pile, current, isSample);

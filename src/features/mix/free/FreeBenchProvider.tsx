@@ -52,7 +52,7 @@ export function FreeBenchProvider({
   const planned = useLiveQuery(() => (planId ? readRecipe(db, planId) : undefined), [db, planId]);
   const own = useMemo(() => (pileId === undefined ? {} : { pileId }), [pileId]);
   const story = useFreeStory(pileId);
-  const atHand = usePaintAtHand(own, story.sources);
+  const atHand = usePaintAtHand(own, story.sources, story.main?.ground);
   const { pile, main, sample } = story;
   const open = main?.state === "open" ? main : undefined;
   const actions = usePileActions({
@@ -62,7 +62,7 @@ export function FreeBenchProvider({
     story: story.key,
     history: story.history,
   });
-  const again = useAgain(againPileId, wantedParts);
+  const again = useAgain(againPileId, wantedParts, atHand.tubeById);
   const known = useBelievedPaint(atHand, story, again.pile);
   const offers = useOfferedAgain(known, again, wantedParts, planned ?? story.running);
   const drying = useDryingHere(pile ? contentsOf(pile) : (offers.chosen?.amounts ?? NONE), known.believed);

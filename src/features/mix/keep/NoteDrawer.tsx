@@ -12,12 +12,12 @@ import { offerUndo } from "../../../kit/studio/undoStack";
 import { usePaintingCommands } from "../../../kit/commands/paintings";
 import { SeenOnField } from "./SeenOnField";
 import { SurfaceField } from "./SurfaceField";
-import { WetGroundField } from "./WetGroundField";
+import { GroundField } from "./GroundField";
 import { Status } from "../../../ui/Status";
 
 /** Renaming a note, or taking it back while nothing was mixed for it. */
 export function NoteDrawer({ note }: { note: Note }) {
-  const { renameNote, removeNote, restoreNote } = usePaintingCommands();
+  const { renameNote, removeNote, restoreNote, setNoteGround } = usePaintingCommands();
   const router = useRouter();
   const [isOpen, setOpen] = useState(false);
   const [name, setName] = useState(note.name);
@@ -72,7 +72,14 @@ export function NoteDrawer({ note }: { note: Note }) {
           />
           <SeenOnField note={note} />
           <SurfaceField note={note} />
-          <WetGroundField note={note} />
+          <GroundField
+            ground={note.ground}
+            noteId={note.id}
+            canBeWet
+            onGround={(ground) => {
+              attempt(setNoteGround(note.id, ground));
+            }}
+          />
           <div className="flex flex-wrap gap-3">
             <Button type="submit" weight="main" disabled={!isNamed}>
               Rename

@@ -2,6 +2,7 @@
 
 /** How a pile lies: covered or open, soft or stiff, streaky on purpose, how much of it is left. */
 import { formatDistance } from "date-fns";
+import { filmOf } from "../../../domain/mixture/color";
 import { kindOfMixture } from "../../../domain/mixture/drying";
 import { contentsOf, volumeOf } from "../../../domain/pile/contents";
 import { isFree, partsToTake, stiffensAt } from "../../../domain/pile/ingredients";
@@ -12,6 +13,7 @@ import { attempt } from "../../../kit/studio/problems";
 import { Button } from "../../../ui/Button";
 import { CheckField } from "../../../ui/fields";
 import { Status } from "../../../ui/Status";
+import { GroundField } from "../keep/GroundField";
 import { usePaint } from "../bench/contexts";
 
 /** The clock is read when the painter presses, not while the line is drawn. */
@@ -19,7 +21,7 @@ const pressed = (): number => Date.now();
 
 export function PileCare({ pile }: { pile: Pile }) {
   const { tubeById } = usePaint();
-  const { setLeft, setSoft, setStreaky } = usePileCommands();
+  const { setLeft, setPileGround, setSoft, setStreaky } = usePileCommands();
   const now = useMinute();
   const contents = contentsOf(pile);
   const medium = kindOfMixture(contents, tubeById)?.medium ?? "other";
@@ -64,6 +66,15 @@ export function PileCare({ pile }: { pile: Pile }) {
             none is left
           </Button>
         </>
+      ) : null}
+      {isFree(pile) && filmOf(contents, tubeById) ? (
+        <GroundField
+          ground={pile.ground}
+          canBeWet={false}
+          onGround={(ground) => {
+            attempt(setPileGround(pile.id, ground));
+          }}
+        />
       ) : null}
       <Status className="text-sm text-muted">
         {Number.isFinite(stiffens)

@@ -12,7 +12,7 @@ import { Status } from "../../../ui/Status";
 import { deltaEText } from "../../../words/colors";
 import { tubeName } from "../../../words/doses";
 import { solver } from "../../../workers/clients";
-import { useAim, useHand, useOffers } from "../bench/contexts";
+import { useAim, useHand, useOffers, usePaint } from "../bench/contexts";
 
 /** Of a note that the board does not reach: which tube of the box would close it. */
 export function ClosingTube() {
@@ -31,7 +31,7 @@ export function ClosingTube() {
     [...board, ...others],
     board.map(({ id }) => id),
   );
-  const tubeById = useStudio((studio) => studio.tubeById);
+  const { tubeById } = usePaint();
   const question = recipeQuestion(
     target,
     searched,

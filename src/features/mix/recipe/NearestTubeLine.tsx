@@ -11,7 +11,7 @@ import type { Dose } from "../../../domain/pile/pile";
 import { isWhiteTube } from "../../../domain/tube/kinds";
 import { usePaletteMedium } from "../../../kit/paint/usePalettePaint";
 import { useHandy } from "../bench/useHandy";
-import { WATER } from "../../../domain/tube/water";
+import { lighteningOf, WATER } from "../../../domain/tube/water";
 import { solverTubeOf } from "../../../domain/tube/solverTube";
 import { useSettings } from "../../../kit/studio/useStudio";
 import { useQuery } from "../../../kit/query/useQuery";
@@ -43,10 +43,10 @@ export function NearestTubeLine() {
           tubes: known.map(({ solverTube }) => solverTube),
           white: white < 0 ? undefined : white,
           // Oil is not thinned with water.
-          isThinned: medium !== "oil",
+          thinned: lighteningOf(medium === "oil" ? "white" : "water", tubeById),
         }
       : undefined,
-    (remote, asked) => remote.nearestTube(asked.target, asked.tubes, asked.white, asked.isThinned),
+    (remote, asked) => remote.nearestTube(asked.target, asked.tubes, asked.white, asked.thinned),
   );
   if (answer.status === "asking" || answer.status === "failed")
     return <TaskLine task={answer} asking="Looking through the tubes" what="The nearest tube" />;
@@ -109,6 +109,6 @@ function stateWords({ state }: NearestTube): string {
     case "tinted":
       return `with ${Number(state.whiteParts.toPrecision(2))} parts of white to one`;
     case "thinned":
-      return "thinned over white paper";
+      return "thinned over the paper";
   }
 }
