@@ -9,6 +9,7 @@ import {
   MOST_THINNER,
   THINNERS,
 } from "../domain/layers/layering";
+import { FILMS } from "../domain/reading/reading";
 import { amountSchema, finite, groundSchema, id, name, storedColorSchema, time } from "./schemaParts";
 
 const layerSchema = z.strictObject({
@@ -40,7 +41,13 @@ export const scrapSchema = z.strictObject({
   name,
   layers: layersSchema.check(z.minLength(1)),
   readings: z
-    .array(z.strictObject({ ground: groundSchema, color: storedColorSchema }))
+    .array(
+      z.strictObject({
+        ground: groundSchema,
+        color: storedColorSchema,
+        film: z.optional(z.enum(FILMS)),
+      }),
+    )
     .check(z.minLength(1), z.maxLength(MOST_SCRAP_READINGS)),
   readAt: time,
 });

@@ -9,6 +9,7 @@ import {
   addLayering,
   changeLayering,
   keepScrap,
+  readScrapAgain,
   LayeringGoneError,
   readLayablePiles,
   readLayerings,
@@ -17,6 +18,7 @@ import {
   removeScrap,
   setPaintingGround,
 } from "./layerings";
+import { readWetAndDry } from "./pileReads";
 import { recordChanges, takeChangesBack } from "./rowChanges";
 import { startPainting } from "./studio";
 
@@ -93,6 +95,17 @@ describe("scraps", () => {
     ).rejects.toThrow();
     await removeScrap(db, first.id);
     expect(await readScraps(db)).toEqual([second]);
+  });
+
+  it("are read wet, and once more when they are dry: so they teach how the paint dries", async () => {
+    const wet = { ground: WHITE_PAPER, color, film: "wet" as const };
+    const { id } = await keepScrap(db, { paintingId, name: "One", layers: [glaze], readings: [wet] }, 10);
+    expect(await readWetAndDry(db)).toEqual([]);
+    const dry = storedFromLab(labD65(61, 3, 4), "measured", 0.5);
+    await readScrapAgain(db, id, { ground: WHITE_PAPER, color: dry });
+    expect(await readWetAndDry(db)).toEqual([{ contents: glaze.amounts, wet: color, dry }]);
+    await readScrapAgain(db, "gone", wet);
+    expect(await readScraps(db)).toHaveLength(1);
   });
 });
 

@@ -1,7 +1,7 @@
 /** Plans of layers and scraps, kept with their painting; and the ground that a painting stands on. */
 import { nanoid } from "nanoid";
 import type { Ground } from "../domain/ground/ground";
-import type { Layering, Scrap } from "../domain/layers/layering";
+import type { Layering, Scrap, ScrapReading } from "../domain/layers/layering";
 import type { Pile } from "../domain/pile/pile";
 import type { GamanDatabase } from "./database";
 import { parseRows } from "./rows";
@@ -65,6 +65,19 @@ export async function keepScrap(
   const row = scrapSchema.parse({ ...scrap, id: nanoid(), readAt: now });
   await db.scraps.add(row);
   return row;
+}
+
+/** Another look at a kept scrap, as when it has dried. */
+export async function readScrapAgain(
+  db: GamanDatabase,
+  scrapId: string,
+  reading: ScrapReading,
+): Promise<void> {
+  await db.transaction("rw", db.scraps, async () => {
+    const before = parseRows(scrapSchema, [await db.scraps.get(scrapId)]).rows[0];
+    if (before)
+      await db.scraps.put(scrapSchema.parse({ ...before, readings: [...before.readings, reading] }));
+  });
 }
 
 export async function removeScrap(db: GamanDatabase, scrapId: string): Promise<void> {

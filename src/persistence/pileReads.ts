@@ -1,11 +1,13 @@
 /** Piles and what belongs to them, as the store has them. */
 import { volumeOf, contentsOf, changedAt } from "../domain/pile/contents";
 import type { Match } from "../domain/match/match";
+import { wetAndDryOf } from "../domain/layers/scrapEvidence";
 import type { WetAndDry } from "../domain/mixture/drying";
 import type { PaintHistory } from "../domain/pile/lastDeed";
 import type { Pile, StoredRecipe } from "../domain/pile/pile";
 import type { Reading } from "../domain/reading/reading";
 import type { GamanDatabase } from "./database";
+import { scrapSchema } from "./layerSchema";
 import { type ParsedRows, parseRows } from "./rows";
 import { matchSchema, pileSchema, readingSchema, recipeSchema } from "./schema";
 
@@ -174,9 +176,12 @@ export async function readTeachingPiles(
 /** The last wet reading of every pile that was read dry as well, with the last dry one; of the piles that teach. */
 export async function readWetAndDry(db: GamanDatabase): Promise<readonly WetAndDry[]> {
   const { piles, readings } = await readTeachingPiles(db);
+  const scraps = parseRows(scrapSchema, await db.scraps.toArray()).rows;
   const lastOf = new Map(readings.map((reading) => [`${reading.pileId} ${reading.film}`, reading]));
-  return piles.flatMap((pile) => {
+  const ofPiles = piles.flatMap((pile) => {
     const [wet, dry] = [lastOf.get(`${pile.id} wet`), lastOf.get(`${pile.id} dry`)];
-    return wet && dry && volumeOf(contentsOf(pile)) > 0 ? [{ pile, wet, dry }] : [];
+    const contents = contentsOf(pile);
+    return wet && dry && volumeOf(contents) > 0 ? [{ contents, wet: wet.color, dry: dry.color }] : [];
   });
+  return [...ofPiles, ...scraps.flatMap(wetAndDryOf)];
 }

@@ -263,7 +263,7 @@ describe("wet and dry", () => {
     expect(await readWetAndDry(db)).toEqual([]);
     await recordDryCheck(db, match.id, "moved", 90, color(49));
     expect(await readWetAndDry(db)).toMatchObject([
-      { pile: { id: pile.id }, wet: { color: { lab: [52, 2, 10] } }, dry: { color: { lab: [49, 2, 10] } } },
+      { contents: contentsOf(pile), wet: { lab: [52, 2, 10] }, dry: { lab: [49, 2, 10] } },
     ]);
     expect(noteSchema.parse(await db.notes.get(note.id)).state).toBe("mixing");
   });

@@ -26,15 +26,19 @@ export function thinWords(thinnerShare: number): string {
   return thinnerShare >= STAIN ? "a stain" : wordOfShare(thinnerShare);
 }
 
-/** "1 part of paint to 9 of water"; more paint than thinner is said the other way round. */
-export function ratioWords({ thinner, thinnerShare }: Pick<PaintLayer, "thinner" | "thinnerShare">): string {
+/** "1 part of paint to 9 of water", in drops for who counts drops; more paint than thinner is said the other way round. */
+export function ratioWords(
+  { thinner, thinnerShare }: Pick<PaintLayer, "thinner" | "thinnerShare">,
+  { amountUnit }: Pick<Settings, "amountUnit">,
+): string {
+  const [one, many] = amountUnit === "drops" ? ["drop", "drops"] : ["part", "parts"];
   if (thinnerShare < 0.005) return "paint as it is";
   const ratio = thinnerShare / (1 - thinnerShare);
   const rounded = (value: number): string =>
     value >= MOST_RATIO ? value.toFixed(0) : value.toFixed(1).replace(/\.0$/, "");
   return ratio >= 1
-    ? `1 part of paint to ${rounded(ratio)} of ${THINNER_WORDS[thinner]}`
-    : `${rounded(1 / ratio)} parts of paint to 1 of ${THINNER_WORDS[thinner]}`;
+    ? `1 ${one} of paint to ${rounded(ratio)} of ${THINNER_WORDS[thinner]}`
+    : `${rounded(1 / ratio)} ${many} of paint to 1 of ${THINNER_WORDS[thinner]}`;
 }
 
 /** "Burnt sienna, thin, 2 passes, dry brush over 35 %". */

@@ -1,6 +1,6 @@
 /** Films over a ground: seen before they are laid, asked for, tried on a scrap, ordered with their drying times. */
 import type { Page } from "@playwright/test";
-import { formOf, readingOf } from "./pages/bench";
+import { benchOf, formOf, readingOf } from "./pages/bench";
 import { rowsOf } from "./pages/store";
 import { expect, goTo, openDemo, test, trayNote } from "./pages/studio";
 
@@ -149,9 +149,9 @@ test("a scrap is read on a card, kept, and teaches how thick one's own films are
   await tab(page, "Scrap");
   const film = result(page);
   await expect(film).toHaveCount(0);
-  for (const card of ["white card", "black card"]) {
+  for (const card of ["White card", "Black card"]) {
     await side(page).getByRole("radio", { name: card }).click();
-    if (card === "white card") await readingOf(side(page), "the dry scrap", "measure it");
+    if (card === "White card") await readingOf(side(page), "the dry scrap", "measure it");
     const form = formOf(side(page), "the dry scrap", "measure it");
     // Now and then the instrument is held unsteadily, or its cable comes out.
     await expect(async () => {
@@ -161,12 +161,12 @@ test("a scrap is read on a card, kept, and teaches how thick one's own films are
         await expect(button).toBeHidden({ timeout: 3_000 });
       }
       await form.getByRole("button", { name: "Measure the dry scrap" }).click({ timeout: 2_000 });
-      const read = side(page).getByText(`over ${card === "white card" ? "White" : "Black"} card:`);
+      const read = side(page).getByText(`over ${card}:`);
       await expect(read.first()).toBeVisible({ timeout: 2_000 });
     }).toPass();
   }
   await side(page).getByRole("button", { name: "Keep the scrap" }).click();
-  await expect(side(page).getByText("Layers 2, Pyrrole red")).toBeVisible();
+  await expect(side(page).getByRole("paragraph").filter({ hasText: "Layers 2, Pyrrole red" })).toBeVisible();
   expect(await rowsOf(page, "scraps", "gaman-demo")).toHaveLength(2);
   await tab(page, "Layer");
   // Of its own paint now, and thicker than is usual, as the stand-in's hand is.
@@ -210,6 +210,54 @@ test("four washes are laid in the order of tones, each with its timer; the surro
   expect(await rowsOf(page, "notes", "gaman-demo")).toEqual(stored);
   await tab(page, "Beside");
   await expect(side(page).getByText(/^In strokes it is/)).toBeVisible();
+});
+
+test("a film is thinned by its ratio, and a wet reading of a scrap waits for the dry one", async ({
+  page,
+}) => {
+  await openLayers(page);
+  await more(page, "Another plan");
+  await addLayer(page, /Pyrrole red/);
+  await side(page).getByLabel("parts of glaze medium to 1 of paint").fill("999");
+  await expect(side(page).getByText(/the ratio.*(most|at most|between)/i)).toBeVisible();
+  await side(page).getByLabel("parts of glaze medium to 1 of paint").fill("12,5");
+  await page.keyboard.press("Enter");
+  await expect(side(page).getByText(/1 part of paint to 13 of glaze medium/)).toBeVisible();
+  await tab(page, "Scrap");
+  for (const state of ["wet", "dry"] as const) {
+    await side(page)
+      .getByRole("radio", { name: state === "wet" ? "still wet" : "dry", exact: true })
+      .click();
+    await readingOf(side(page), `the ${state} scrap`, "type it");
+    const form = formOf(side(page), `the ${state} scrap`, "type it");
+    await form
+      .getByRole("textbox")
+      .first()
+      .fill(state === "wet" ? "lab(62 34 22)" : "lab(60 33 21)");
+    await page.keyboard.press("Enter");
+    if (state === "dry") break;
+    await side(page).getByRole("button", { name: "Keep the scrap" }).click();
+    await side(page).getByLabel("The scrap", { exact: true }).selectOption({ label: "Layers 2, Pyrrole red" });
+  }
+  await expect(side(page).getByText(/over .*, wet:/)).toBeVisible();
+  const kept = (await rowsOf(page, "scraps", "gaman-demo")) as { readings: { film?: string }[] }[];
+  expect(kept.find(({ readings }) => readings.length === 2)?.readings.map(({ film }) => film)).toEqual([
+    "wet",
+    undefined,
+  ]);
+});
+
+test("a wash for one note runs over a ground of its own", async ({ page }) => {
+  await openDemo(page);
+  await page.getByRole("combobox", { name: "Painting" }).selectOption({ label: "Lane after rain" });
+  await trayNote(page, /^1 /).click();
+  const recipe = benchOf(page).recipes;
+  await expect(recipe).toBeVisible();
+  const before = await recipe.innerText();
+  await page.getByRole("button", { name: "name and kind of the note" }).click();
+  await page.getByRole("dialog").getByLabel("It is laid on").selectOption({ label: "Grey paper" });
+  await page.keyboard.press("Escape");
+  await expect.poll(async () => recipe.innerText()).not.toBe(before);
 });
 
 test("a note that goes into wet paint is aimed at so that it comes out as meant", async ({ page }) => {

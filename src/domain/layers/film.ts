@@ -148,8 +148,8 @@ function laidFilm(
   const [layer, ...more] = layers;
   const optics = layer && opticsOfAmounts(layer.amounts, tubeById);
   if (!optics || more.length > 0 || layer.coverShare < 1 || layer.takenUpShare > 0) return undefined;
-  const read = readings.flatMap(({ ground, color }) => {
-    const seen = seenOfGround(ground, context);
+  const read = readings.flatMap(({ ground, color, film }) => {
+    const seen = film === "wet" ? undefined : seenOfGround(ground, context);
     return seen ? [{ ground: seen, lab: labFromStored(color), uncertainty: evidenceUncertainty(color) }] : [];
   });
   if (read.length === 0) return undefined;

@@ -1,6 +1,7 @@
 /** Layers of one painting, planned over a ground; and scraps, on which layers were tried and read. */
 import type { Ground } from "../ground/ground";
 import type { Dose } from "../pile/pile";
+import type { FilmState } from "../reading/reading";
 import type { StoredColor } from "../reading/storedColor";
 
 export const MOST_LAYERS = 8;
@@ -42,13 +43,20 @@ export type Layering = {
   readonly createdAt: number;
 };
 
-/** A trial, read when it was dry: it is kept like a match, and teaches how thick one's own films are. */
+export type ScrapReading = {
+  readonly ground: Ground;
+  readonly color: StoredColor;
+  /** Dry when it is left out. Wet films tell how they dry, and nothing of their thickness. */
+  readonly film?: FilmState | undefined;
+};
+
+/** A trial: it is kept like a match. Read dry, it teaches how thick one's own films are. */
 export type Scrap = {
   readonly id: string;
   readonly paintingId: string;
   readonly name: string;
   readonly layers: readonly PaintLayer[];
-  readonly readings: readonly { readonly ground: Ground; readonly color: StoredColor }[];
+  readonly readings: readonly ScrapReading[];
   readonly readAt: number;
 };
 

@@ -25,6 +25,7 @@ import { PASSAGE_WISHES, passageAim } from "./passageAims";
 import { groundAfter, seenStack } from "./seenStack";
 import { withScraps } from "../pile/evidence";
 import { scrapEvidence } from "./scrapEvidence";
+import { middleGrey } from "./tonedGround";
 import { toneOrder } from "./toneOrder";
 import { layerOfFilm, layersOfGlazes, towardsQuestion } from "./towards";
 
@@ -36,6 +37,18 @@ const lastOf = (list: readonly LabD65[] | undefined): LabD65 => {
   if (!last) throw new Error("nothing is seen");
   return last;
 };
+
+describe("one toned ground", () => {
+  const grey = (lightness: number, share: number) => ({ base: labD65(lightness, 0, 0), share });
+
+  it("has as much of the picture below it as above, whatever the number of areas", () => {
+    expect(middleGrey([grey(90, 0.1), grey(20, 0.6), grey(55, 0.3)])).toEqual(labD65(20, 0, 0));
+    expect(middleGrey([grey(90, 0.45), grey(20, 0.3), grey(55, 0.25)])).toEqual(labD65(55, 0, 0));
+    expect(middleGrey([grey(30, 1), grey(40, 1), grey(80, 1)])).toEqual(labD65(40, 0, 0));
+    expect(middleGrey([])).toBeUndefined();
+    expect(middleGrey([grey(30, 0)])).toBeUndefined();
+  });
+});
 
 describe("a film in words", () => {
   it("is thinner the more it is thinned, and its words lie where painters have them", () => {
@@ -266,6 +279,13 @@ describe("what scraps say of tubes", () => {
     expect(light?.uncertaintyDeltaE2000 ?? 0).toBeGreaterThan(2);
     // Over black a thin blue film hardly moves, however thick it is.
     expect(dark?.uncertaintyDeltaE2000 ?? 99).toBeLessThan(light?.uncertaintyDeltaE2000 ?? 0);
+  });
+
+  it("is nothing of a wet film: neither of the tubes nor of how thick it is", () => {
+    const one = film("oil-blue");
+    const wet = { ...one, readings: one.readings.map((reading) => ({ ...reading, film: "wet" as const })) };
+    expect(scrapEvidence(wet, tubeById, usual, NOWHERE)).toEqual([]);
+    expect(habitsOf([wet], tubeById, NOWHERE)([{ tubeId: "oil-blue", parts: 1 }])).toBe(USUAL_HABIT);
   });
 
   it("stands beside the piles, each tube in one place", () => {

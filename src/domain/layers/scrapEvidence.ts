@@ -1,6 +1,7 @@
 /** What scraps say of tubes: a film of known paint over a known ground, as thick as one's own films are. */
 import { deltaE2000 } from "../../core/color/ciede2000";
 import type { PileEvidence } from "../../core/learning/learnBox";
+import type { WetAndDry } from "../mixture/drying";
 import { labOfVolumes } from "../mixture/color";
 import { type GroundContext, seenOfGround } from "../ground/seenGround";
 import { labFromStored } from "../reading/storedColor";
@@ -37,7 +38,8 @@ export function scrapEvidence(
   const habit = habitOf(layer.amounts);
   const thickness = layer.passes * thicknessOf(layer.thinnerShare, habit);
   const spread = Math.hypot(habit.spreads[wordOfShare(layer.thinnerShare)], FROM_FILM_TO_FILM);
-  return readings.flatMap(({ ground, color }) => {
+  return readings.flatMap(({ ground, color, film }) => {
+    if (film === "wet") return [];
     const seen = seenOfGround(ground, context);
     if (!seen) return [];
     const at = (factor: number) =>
@@ -58,6 +60,18 @@ export function scrapEvidence(
       },
     ];
   });
+}
+
+/** Each ground on which the topmost layer was read both wet and dry; the newest of each. */
+export function wetAndDryOf({ layers, readings }: Pick<Scrap, "layers" | "readings">): readonly WetAndDry[] {
+  const top = layers.at(-1);
+  if (!top) return [];
+  return readings
+    .filter(({ film }) => film === "wet")
+    .flatMap(({ ground, color: wet }) => {
+      const dry = readings.findLast((one) => one.film !== "wet" && one.ground.name === ground.name);
+      return dry ? [{ contents: top.amounts, wet, dry: dry.color }] : [];
+    });
 }
 
 function genericOpticsOfId(tubeId: string, tubeById: ReadonlyMap<string, Tube>): boolean {

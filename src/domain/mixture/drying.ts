@@ -8,15 +8,17 @@ import {
   type Medium,
   wetFromDry,
 } from "../../core/drying/dryingShift";
-import type { Pile } from "../pile/pile";
-import type { Reading } from "../reading/reading";
+import type { Dose } from "../pile/pile";
 import type { Tube } from "../tube/tube";
-import { contentsOf } from "../pile/contents";
 import { isWater } from "../tube/water";
-import { labFromStored } from "../reading/storedColor";
+import { labFromStored, type StoredColor } from "../reading/storedColor";
 
-/** A pile that was read both wet and dry. */
-export type WetAndDry = { readonly pile: Pile; readonly wet: Reading; readonly dry: Reading };
+/** The same paint read both wet and dry: of a pile, or of a film on a scrap. */
+export type WetAndDry = {
+  readonly contents: readonly Dose[];
+  readonly wet: StoredColor;
+  readonly dry: StoredColor;
+};
 
 export type PaintKind = { readonly medium: Medium; readonly grade: Grade };
 
@@ -43,23 +45,23 @@ export type Drying = {
   readonly toWet: (dry: LabD65) => LabD65;
 };
 
-/** From all piles that were read wet and dry, those of the same medium and grade. */
+/** From all paint that was read wet and dry, that of the same medium and grade. */
 export function dryingOf(
   kind: PaintKind,
   pairs: readonly WetAndDry[],
   tubeById: ReadonlyMap<string, Tube>,
 ): Drying {
-  const own = pairs.filter(({ pile }) => {
-    const other = kindOfMixture(contentsOf(pile), tubeById);
+  const own = pairs.filter(({ contents }) => {
+    const other = kindOfMixture(contents, tubeById);
     return other?.medium === kind.medium && other.grade === kind.grade;
   });
   const model = dryingModel(
     kind.medium,
     kind.grade,
     own.map(({ wet, dry }) => ({
-      wet: labFromStored(wet.color),
-      dry: labFromStored(dry.color),
-      uncertainty: Math.hypot(wet.color.uncertaintyDeltaE2000, dry.color.uncertaintyDeltaE2000),
+      wet: labFromStored(wet),
+      dry: labFromStored(dry),
+      uncertainty: Math.hypot(wet.uncertaintyDeltaE2000, dry.uncertaintyDeltaE2000),
     })),
   );
   return {

@@ -149,9 +149,9 @@ describe("drying", () => {
     turn: 5,
   });
   const pair = (tubeId: string): WetAndDry => ({
-    pile: pile([[tubeId, 4, 1]]),
-    wet: read(55, "wet", 0.3),
-    dry: read(50, "dry", 0.3),
+    contents: [{ tubeId, parts: 4 }],
+    wet: storedFromLab(labD65(55, 2, 6), "measured", 0.3),
+    dry: storedFromLab(labD65(50, 2, 6), "measured", 0.3),
   });
 
   it("goes by the paint of which most lies there, water aside", () => {

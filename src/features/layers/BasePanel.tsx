@@ -1,14 +1,16 @@
 "use client";
 
 /** The base that a glaze wants: a grey for each note, or a mixture of the palette. */
-import { useState } from "react";
+import { useMemo, useState } from "react";
 import type { LabD65 } from "../../core/color/types";
 import { valueText } from "../../core/describe/valueScale";
 import { thicknessOf, WORD_SHARES } from "../../domain/layers/film";
+import { middleGrey } from "../../domain/layers/tonedGround";
 import type { PaintLayer } from "../../domain/layers/layering";
 import { labFromStored, storedFromLab } from "../../domain/reading/storedColor";
 import { useLayerCommands } from "../../kit/commands/layerings";
 import { type FilmOver, useBaseRecipes, useGreysUnder } from "../../kit/layers/useTowards";
+import { usePictureAreas } from "../../kit/picture/usePictureAreas";
 import { TaskLine } from "../../kit/query/TaskLine";
 import { shownOf } from "../../kit/query/useTask";
 import { attempt } from "../../kit/studio/problems";
@@ -25,6 +27,7 @@ import type { KnownLayers } from "./known";
 
 const FILMS = ["thin", "middle", "full"] as const;
 const TONED_UNCERTAINTY = 4;
+const NONE: readonly never[] = [];
 
 export function BasePanel({ known, chosen }: { known: KnownLayers; chosen: PaintLayer | undefined }) {
   const settings = useSettings();
@@ -120,19 +123,46 @@ export function BasePanel({ known, chosen }: { known: KnownLayers; chosen: Paint
         </ul>
         <p className="text-sm text-muted">Each: the grey, the grey under the glaze, the note.</p>
       </section>
-      {found && found.length > 0 ? <TonedGround known={known} greys={found.map(({ base }) => base)} /> : null}
+      {over ? (
+        <TonedGround known={known} over={over} ofNotes={found?.map(({ base }) => base) ?? NONE} />
+      ) : null}
     </div>
   );
 }
 
-/** One ground for the whole painting: the middle of the greys that the notes want. */
-function TonedGround({ known, greys }: { known: KnownLayers; greys: readonly LabD65[] }) {
+/** The largest areas of a picture say what most of it wants. */
+const MOST_AREAS = 60;
+
+/** One ground for the whole painting: the middle of the greys that the picture wants, by area; or else of the notes'. */
+function TonedGround({
+  known,
+  over,
+  ofNotes,
+}: {
+  known: KnownLayers;
+  over: FilmOver;
+  ofNotes: readonly LabD65[];
+}) {
   const db = useDb();
   const settings = useSettings();
   const { changeLayering } = useLayerCommands();
-  const sorted = [...greys].sort((one, other) => one[0] - other[0]);
-  const middle = sorted[Math.floor(sorted.length / 2)];
-  if (!middle) return null;
+  const areas = usePictureAreas();
+  const largest = useMemo(
+    () => [...(areas ?? NONE)].sort((one, other) => other.share - one.share).slice(0, MOST_AREAS),
+    [areas],
+  );
+  const task = useGreysUnder(
+    largest.map(({ lab }) => lab),
+    over,
+  );
+  const ofPicture = shownOf(task);
+  const isOfPicture = largest.length > 0;
+  const greys = isOfPicture
+    ? (ofPicture ?? NONE).map(({ base }, i) => ({ base, share: largest[i]?.share ?? 0 }))
+    : ofNotes.map((base) => ({ base, share: 1 }));
+  const middle = middleGrey(greys);
+  if (!middle)
+    return <TaskLine task={task} asking="Looking at the whole picture" what="The ground for the picture" />;
   const { layering } = known;
   return (
     <section aria-labelledby="toned-ground">
@@ -142,7 +172,10 @@ function TonedGround({ known, greys }: { known: KnownLayers; greys: readonly Lab
       <div className="flex items-center gap-3">
         <Patch lab={middle} className="h-11 w-16 shrink-0" />
         <span>
-          {describeLab(middle, settings).sentence}: as many notes want a darker base as a lighter one.
+          {describeLab(middle, settings).sentence}:{" "}
+          {isOfPicture
+            ? "as much of the picture wants a darker base as a lighter one."
+            : "as many notes want a darker base as a lighter one."}
         </span>
       </div>
       <Button

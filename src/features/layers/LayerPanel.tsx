@@ -2,6 +2,7 @@
 
 /** One layer: how thin, how often, over how much of the place; and what its paint is like as a film. */
 import { Slider } from "radix-ui";
+import { useState } from "react";
 import { coatsToCover } from "../../core/layers/coats";
 import { USUAL_HABIT } from "../../core/layers/filmHabit";
 import { VIEWING } from "../../data/standardViewing";
@@ -16,18 +17,20 @@ import {
   type PaintLayer,
   THINNERS,
 } from "../../domain/layers/layering";
+import { type NumberRange, parseNumber } from "../../domain/reading/typedNumber";
 import { labFromStored } from "../../domain/reading/storedColor";
 import { UNSURE_FILM } from "../../domain/layers/seenStack";
 import { useSettings, useStudio } from "../../kit/studio/useStudio";
 import { Button } from "../../ui/Button";
 import { Fold } from "../../ui/Fold";
-import { SelectField } from "../../ui/fields";
+import { SelectField, TextField } from "../../ui/fields";
 import { useSlowFinger } from "../../ui/useSlowFinger";
 import { Patch } from "../../ui/Patch";
 import { describeLab } from "../../words/colors";
 import { exactWords } from "../../words/doses";
 import { mindWords } from "../../words/mind";
 import { ratioWords, THINNER_WORDS, thinWords } from "../../words/layers";
+import { numberFailureWords } from "../../words/typed";
 import type { KnownLayers } from "./known";
 import type { LayerEdits } from "./useLayerEdits";
 import { WaterLadder } from "./WaterLadder";
@@ -36,6 +39,8 @@ const COVERS = [1, 0.7, 0.5, 0.35, 0.2, 0.1, LEAST_COVER] as const;
 const TAKEN_UP = [0, 0.1, 0.2, 0.35, 0.5, MOST_TAKEN_UP] as const;
 /** The rail runs by equal ratios of film, from paint as it is to a stain. */
 const RAIL_STEPS = 100;
+/** Of what thins, to one of paint. */
+const RATIO: NumberRange = { least: 0, most: MOST_THINNER / (1 - MOST_THINNER), units: ["parts", "drops"] };
 const share = (step: number): number => 1 - (1 - MOST_THINNER) ** (step / RAIL_STEPS);
 const step = (thinnerShare: number): number =>
   Math.round((RAIL_STEPS * Math.log(1 - thinnerShare)) / Math.log(1 - MOST_THINNER));
@@ -115,7 +120,7 @@ export function LayerPanel({
           </Slider.Track>
           <Slider.Thumb
             aria-label="How thin"
-            aria-valuetext={`${thinWords(layer.thinnerShare)}, ${ratioWords(layer)}`}
+            aria-valuetext={`${thinWords(layer.thinnerShare)}, ${ratioWords(layer, settings)}`}
             className="flex size-11 items-center justify-center outline-offset-0"
           >
             <svg aria-hidden="true" viewBox="0 0 24 24" className="size-6">
@@ -124,7 +129,8 @@ export function LayerPanel({
           </Slider.Thumb>
         </Slider.Root>
         <p>
-          <span className="font-semibold">{thinWords(layer.thinnerShare)}</span>, {ratioWords(layer)} (
+          <span className="font-semibold">{thinWords(layer.thinnerShare)}</span>,{" "}
+          {ratioWords(layer, settings)} (
           {(100 * layer.thinnerShare).toFixed(layer.thinnerShare > 0.9 ? 1 : 0)} %)
         </p>
         <div className="mt-1 flex flex-wrap gap-2">
@@ -141,6 +147,13 @@ export function LayerPanel({
             </Button>
           ))}
         </div>
+        <RatioField
+          key={layer.thinnerShare}
+          layer={layer}
+          onShare={(thinnerShare) => {
+            change({ thinnerShare });
+          }}
+        />
         <p className="text-sm text-muted">
           {habit.filmCount > 0
             ? `Your own films: ${Math.round((100 * thicknessOf(layer.thinnerShare, habit)) / thicknessOf(layer.thinnerShare, USUAL_HABIT))} % of the usual thickness, from ${habit.filmCount === 1 ? "1 scrap" : `${habit.filmCount} scraps`}.`
@@ -233,6 +246,35 @@ export function LayerPanel({
         Take this layer off
       </Button>
     </div>
+  );
+}
+
+/** Exactly so much of what thins to one of paint: by parts, or by drops. */
+function RatioField({ layer, onShare }: { layer: PaintLayer; onShare: (share: number) => void }) {
+  const { thinner, thinnerShare } = layer;
+  const settings = useSettings();
+  const [text, setText] = useState(String(Number((thinnerShare / (1 - thinnerShare)).toPrecision(3))));
+  const parsed = parseNumber(text, RATIO);
+  const unit = settings.amountUnit === "drops" ? "drops" : "parts";
+  return (
+    <form
+      className="flex items-end gap-2"
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (parsed.ok) onShare(parsed.value / (1 + parsed.value));
+      }}
+    >
+      <TextField
+        label={`${unit} of ${THINNER_WORDS[thinner]} to 1 of paint`}
+        inputMode="decimal"
+        value={text}
+        error={parsed.ok ? undefined : numberFailureWords(parsed.failure, RATIO, "the ratio")}
+        onChange={(event) => {
+          setText(event.target.value);
+        }}
+      />
+      <Button type="submit">Thin it so</Button>
+    </form>
   );
 }
 

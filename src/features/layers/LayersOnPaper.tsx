@@ -32,7 +32,7 @@ export function LayersOnPaper({ known: { layering, films, seen } }: { known: Kno
           name: layer.name,
           lines: [
             layerWords(layer),
-            ratioWords(layer),
+            ratioWords(layer, settings),
             ...(layer.amounts.length > 1 ? [doseWords(layer.amounts, tubeById, settings).join(", ")] : []),
           ],
           labs: labsAt(i + 1),

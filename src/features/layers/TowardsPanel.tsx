@@ -183,7 +183,7 @@ function Answer({
       <ol className="list-decimal pl-5">
         {layers.map((layer, i) => (
           <li key={i}>
-            {layer.name}: {layerWords({ ...layer, id: "" })}, {ratioWords(layer)}
+            {layer.name}: {layerWords({ ...layer, id: "" })}, {ratioWords(layer, settings)}
           </li>
         ))}
       </ol>

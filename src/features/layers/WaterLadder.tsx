@@ -19,6 +19,7 @@ export function WaterLadder({ known, layer }: { known: KnownLayers; layer: Paint
   const { layering, films, ground } = known;
   const tubeById = useStudio((studio) => studio.tubeById);
   const dryingOf = useDryingOf();
+  const settings = useSettings();
   if (!ground) return null;
   const place = layering.layers.findIndex(({ id }) => id === layer.id);
   const below = layering.layers.slice(0, place);
@@ -32,7 +33,7 @@ export function WaterLadder({ known, layer }: { known: KnownLayers; layer: Paint
           {
             key: thinnerShare,
             dry,
-            words: `${thinWords(thinnerShare)}, ${ratioWords({ ...layer, thinnerShare })}`,
+            words: `${thinWords(thinnerShare)}, ${ratioWords({ ...layer, thinnerShare }, settings)}`,
           },
         ]
       : [];

@@ -5,23 +5,32 @@ import { OnPaper } from "../../kit/sheet/OnPaper";
 import { fileNameOf, fontAddress, pdfOf, pngOf } from "../../kit/sheet/sheetFiles";
 import { svgOf } from "../../kit/sheet/svgOf";
 import { usePrinting } from "../../kit/sheet/usePrinting";
+import type { Drawing } from "../../domain/sheet/drawing";
 import { Button } from "../../ui/Button";
 import { download } from "../../ui/download";
 import { attempt } from "../../kit/studio/problems";
-import { cardDrawing, type RecipeCard } from "./recipeCard";
+import { cardBack, cardDrawing, type RecipeCard } from "./recipeCard";
+
+const sidesOf = (card: RecipeCard): readonly Drawing[] =>
+  [cardDrawing(card), cardBack(card)].filter((side) => side !== undefined);
 
 export function CardButtons({ card }: { card: RecipeCard }) {
   const [printed, print] = usePrinting();
   const name = `${fileNameOf(card.title, "recipe")}-card`;
   const save = async (format: "svg" | "png" | "pdf"): Promise<void> => {
-    const drawing = cardDrawing(card);
+    const sides = sidesOf(card);
     const font = await fontAddress();
-    if (format === "svg")
-      download(new Blob([svgOf(drawing, font)], { type: "image/svg+xml" }), `${name}.svg`);
-    else if (format === "png") download(await pngOf(drawing, font), `${name}.png`);
-    else {
+    if (format === "pdf") {
       const subject = card.doses.map((dose) => `${dose.amount} ${dose.name}`).join(", ");
-      download(await pdfOf([drawing], { title: card.title, subject }), `${name}.pdf`);
+      download(await pdfOf(sides, { title: card.title, subject }), `${name}.pdf`);
+      return;
+    }
+    for (const [i, drawing] of sides.entries()) {
+      const picture =
+        format === "svg"
+          ? new Blob([svgOf(drawing, font)], { type: "image/svg+xml" })
+          : await pngOf(drawing, font);
+      download(picture, `${name}${i === 0 ? "" : "-back"}.${format}`);
     }
   };
   return (
@@ -31,7 +40,7 @@ export function CardButtons({ card }: { card: RecipeCard }) {
         onClick={() => {
           attempt(
             fontAddress().then((font) => {
-              print([svgOf(cardDrawing(card), font)]);
+              print(sidesOf(card).map((drawing) => svgOf(drawing, font)));
             }),
           );
         }}

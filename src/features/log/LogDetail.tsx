@@ -26,6 +26,7 @@ import { exactWords, handWords, tubeName } from "../../words/doses";
 import { CardButtons } from "./CardButtons";
 import { TargetAndPile, type Held } from "./Compare";
 import type { RecipeCard } from "./recipeCard";
+import { PlannedLayers, useLayerLines } from "./PlannedLayers";
 import { Care, Readings, SinceLine, WentIn } from "./RecordParts";
 import { SOURCE_WORDS, STATE_WORDS } from "../../words/states";
 
@@ -76,7 +77,8 @@ function Detail({ record, held, onHold, onClose }: { record: LogRecord } & Omit<
   const settings = useSettings();
   const change = useChangeSettings();
   const tubeById = useStudio((studio) => studio.tubeById);
-  const { match, pile, note, readings } = record;
+  const { match, pile, note, readings, layerings } = record;
+  const layered = useLayerLines(layerings);
   const stored = match?.target ?? note?.target;
   const target = stored && labFromStored(stored);
   const lastRead = match?.result ?? readings.at(-1)?.color;
@@ -126,11 +128,19 @@ function Detail({ record, held, onHold, onClose }: { record: LogRecord } & Omit<
       </div>
       {pile ? <WentIn pile={pile} /> : <p className="mt-4">The pile of this match is not in the record.</p>}
       {readings.length > 0 ? <Readings readings={readings} /> : null}
+      {layered.map((plan) => (
+        <PlannedLayers key={plan.id} plan={plan} />
+      ))}
       {match ? <Care match={match} name={name} /> : null}
       {match && target && result && pile ? (
         <section className="mt-5 border-t pt-2">
           <h3 className="font-bold">Recipe card</h3>
-          <CardButtons card={cardOf(record, match, doses, { target, result }, settings, tubeById)} />
+          <CardButtons
+            card={{
+              ...cardOf(record, match, doses, { target, result }, settings, tubeById),
+              layers: layered.flatMap(({ lines }) => lines),
+            }}
+          />
         </section>
       ) : null}
     </>
@@ -198,7 +208,7 @@ function cardOf(
   { target, result }: { readonly target: LabD65; readonly result: LabD65 },
   settings: Settings,
   tubeById: ReadonlyMap<string, Tube>,
-): RecipeCard {
+): Omit<RecipeCard, "layers"> {
   const whole = volumeOf(doses);
   const film = readings.find(({ id }) => id === match.readingId)?.film;
   const kept = `kept ${film ?? ""} on ${format(match.keptAt, "d MMMM yyyy")}`.replace("  ", " ");

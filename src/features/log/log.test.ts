@@ -8,7 +8,7 @@ import type { Calibration, Tube } from "../../domain/tube/tube";
 import { labOfAdditions } from "../../domain/mixture/color";
 import { WATER } from "../../domain/tube/water";
 import { svgOf } from "../../kit/sheet/svgOf";
-import { cardDrawing, type RecipeCard } from "./recipeCard";
+import { cardBack, cardDrawing, type RecipeCard } from "./recipeCard";
 import { sinceKept } from "../../domain/match/since";
 
 const tube = (id: string, position: number): Tube => ({
@@ -93,6 +93,7 @@ describe("the recipe card", () => {
       tint: i === 3 ? undefined : labD65(50, i, 0),
     })),
     remark: "x".repeat(500),
+    layers: [],
   };
   const svg = svgOf(cardDrawing(card));
 
@@ -122,6 +123,23 @@ describe("the recipe card", () => {
       expect(width).toBeCloseTo(0.1 * (target.width + result.width), 0);
       const next = segments[i + 1];
       if (next) expect(next.x).toBeCloseTo((segments[i]?.x ?? 0) + width, 0);
+    }
+  });
+
+  it("has the layers of its note on its back, all of the eight that a plan can have, and no back without", () => {
+    expect(cardBack(card)).toBeUndefined();
+    const layers = Array.from({ length: 9 }, (_, i) => ({
+      name: `Layer ${i}`,
+      words: "thin, 1 part of paint to 9 of water",
+      lab: i === 4 ? undefined : labD65(90 - 5 * i, 4, 10),
+    }));
+    const back = cardBack({ ...card, layers });
+    if (!back) throw new Error("no back");
+    const shown = svgOf(back);
+    for (const { name } of layers) expect(shown).toContain(name);
+    for (const item of back.items) {
+      const bottom = item.kind === "rect" ? item.y + item.height : item.kind === "text" ? item.y : 0;
+      expect(bottom).toBeLessThanOrEqual(1050);
     }
   });
 

@@ -28,9 +28,42 @@ export type RecipeCard = {
     readonly tint: LabD65 | undefined;
   }[];
   readonly remark: string;
+  /** Of layers planned for the same note, from the ground up: the back of the card. */
+  readonly layers: readonly {
+    readonly name: string;
+    readonly words: string;
+    readonly lab: LabD65 | undefined;
+  }[];
 };
 
 const MOST_DOSES = 8;
+
+const BACK = { top: 190, line: 92 } as const;
+
+/** The back of the card: the layers that are planned for it. Undefined where there are none. */
+export function cardBack({ title, layers }: RecipeCard): Drawing | undefined {
+  if (layers.length === 0) return undefined;
+  const width = WIDTH - 2 * MARGIN;
+  return {
+    width: WIDTH,
+    height: HEIGHT,
+    unitsPerMm: PER_MM,
+    title: `${title}, in layers: ${layers.map(({ name }) => name).join(", ")}`,
+    items: [
+      { kind: "rect", x: 0, y: 0, width: WIDTH, height: HEIGHT, fill: "paper", isOutlined: false },
+      drawnText(MARGIN, 108, `${title}, in layers`, { size: 52, weight: 700, width }),
+      drawnText(MARGIN, 158, "From the ground up, each with its colour when it is dry.", { size: 30, width }),
+      ...layers.flatMap(({ name, words, lab }, i): DrawnItem[] => {
+        const y = BACK.top + i * BACK.line;
+        return [
+          { kind: "rect", x: MARGIN, y, width: 160, height: BACK.line, fill: lab, isOutlined: !lab },
+          drawnText(MARGIN + 190, y + 38, name, { size: 34, weight: 600, width: width - 190 }),
+          drawnText(MARGIN + 190, y + 76, words, { size: 28, width: width - 190 }),
+        ];
+      }),
+    ],
+  };
+}
 
 export function cardDrawing(card: RecipeCard): Drawing {
   return {

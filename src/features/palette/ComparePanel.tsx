@@ -1,28 +1,26 @@
 "use client";
 
 /** Up to four palettes on the same notes and the same picture. */
-import { useLiveQuery } from "dexie-react-hooks";
 import { useMemo, useState } from "react";
 import type { ColorArea } from "../../core/picture/colorAreas";
 import { CAUTION_CLASSES } from "../../core/safety/hazardClasses";
 import type { Palette } from "../../domain/palette/palette";
 import type { Tube } from "../../domain/tube/tube";
 import { labFromStored } from "../../domain/reading/storedColor";
-import { readPicture } from "../../persistence/pictures";
-import { createPictureClient } from "../../workers/clients";
 import { CheckField } from "../../ui/fields";
 import { isLightfast } from "../../domain/tube/kinds";
 import { lighteningOf } from "../../domain/tube/water";
 import { lightenerOf, mediumOfPalette } from "../../domain/palette/medium";
-import { useDb, useSettings, useStudio } from "../../kit/studio/useStudio";
+import { useSettings, useStudio } from "../../kit/studio/useStudio";
 import { tubesOf } from "../../domain/palette/searchedTubes";
 import { knownTubes } from "../../domain/tube/knownTubes";
 import type { PanelProps } from "./panel";
 import { EDGE } from "../../words/palettes";
 import { palettes } from "../../workers/clients";
+import { usePictureAreas } from "../../kit/picture/usePictureAreas";
 import { useQuery } from "../../kit/query/useQuery";
 import { TaskLine } from "../../kit/query/TaskLine";
-import { shownOf, useTask } from "../../kit/query/useTask";
+import { shownOf } from "../../kit/query/useTask";
 
 const MOST_COMPARED = 4;
 export function ComparePanel({ palette }: PanelProps) {
@@ -157,34 +155,3 @@ function tubeFacts(tubes: readonly Tube[]) {
     { term: "mind", words: hazards.length > 0 ? hazards.join(", ") : "the usual care" },
   ];
 }
-
-/** The colours of the painting's picture; empty when it has none. */
-function usePictureAreas(): readonly ColorArea[] | undefined {
-  const db = useDb();
-  const painting = useStudio((studio) => studio.painting);
-  const pictureId = painting?.pictureId;
-  const picture = useLiveQuery(
-    async () => (pictureId ? ((await readPicture(db, pictureId)) ?? null) : null),
-    [db, pictureId],
-  );
-  const task = useTask(picture?.id, async (signal) => {
-    const client = createPictureClient();
-    signal.addEventListener("abort", () => {
-      client.dispose();
-    });
-    const found = await client.ask(async (remote) => {
-      const opened = picture ? await remote.open(picture.blob) : undefined;
-      if (!picture || !opened?.ok) return NONE;
-      await remote.setLight(picture.light);
-      return remote.colorAreas();
-    });
-    client.dispose();
-    return found;
-  });
-  if (picture === undefined) return undefined;
-  if (picture === null) return NONE;
-  // A picture that cannot be read says nothing of its areas; the Subject view tells why.
-  return task.status === "failed" ? NONE : shownOf(task);
-}
-
-const NONE: readonly never[] = [];

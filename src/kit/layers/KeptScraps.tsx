@@ -6,7 +6,7 @@ import type { LabD65 } from "../../core/color/types";
 import { labFromReflectance } from "../../core/spectrum/colorimetry";
 import { VIEWING } from "../../data/standardViewing";
 import { seenOfGround } from "../../domain/ground/seenGround";
-import type { PaintLayer, Scrap } from "../../domain/layers/layering";
+import type { PaintLayer, Scrap, ScrapReading } from "../../domain/layers/layering";
 import { groundAfter } from "../../domain/layers/seenStack";
 import { labFromStored } from "../../domain/reading/storedColor";
 import { Button } from "../../ui/Button";
@@ -18,8 +18,6 @@ import { attempt } from "../studio/problems";
 import { undoably } from "../studio/undoStack";
 import { useDb, useSettings, useStudio } from "../studio/useStudio";
 import { useFilms } from "./useLayers";
-
-type ScrapReading = Scrap["readings"][number];
 
 /** @param nothing - said where there is none. */
 export function KeptScraps({ nothing }: { nothing?: string }) {
@@ -70,17 +68,18 @@ export function ScrapReadings({ readings, scrap }: { readings: readonly ScrapRea
   const { habitOf, context } = useFilms();
   return (
     <ul>
-      {readings.map(({ ground, color }, i) => {
+      {readings.map(({ ground, color, film }, i) => {
         const lab = labFromStored(color);
-        const seen = scrap && seenOfGround(ground, context);
-        const after = seen && groundAfter(scrap.layers, seen, habitOf, tubeById);
+        const seen = film === "wet" ? undefined : seenOfGround(ground, context);
+        const after = scrap && seen && groundAfter(scrap.layers, seen, habitOf, tubeById);
         const now: LabD65 | undefined = after && labFromReflectance(after, VIEWING.D65);
         const miss = now && deltaE2000(now, lab);
         return (
           <li key={i} className="flex items-center gap-3 py-1">
             <Patch lab={lab} className="h-9 w-12 shrink-0" />
             <span className="leading-tight">
-              over {ground.name}: {describeLab(lab, settings).sentence}
+              over {ground.name}
+              {film === "wet" ? ", wet" : ""}: {describeLab(lab, settings).sentence}
               {miss === undefined ? null : (
                 <span className="block text-sm text-muted">
                   {deltaEText(miss)} from what is predicted now, {seenWords(miss)}

@@ -7,7 +7,8 @@ import { thicknessOf } from "../../domain/layers/film";
 import type { PaintLayer } from "../../domain/layers/layering";
 import { groundAfter } from "../../domain/layers/seenStack";
 import { filmOf } from "../../domain/mixture/color";
-import type { PaintKind } from "../../domain/mixture/drying";
+import { kindOfMixture, type PaintKind } from "../../domain/mixture/drying";
+import type { FilmState } from "../../domain/reading/reading";
 import type { Dose } from "../../domain/pile/pile";
 import { genericOpticsOf } from "../../domain/tube/optics";
 import type { Tube } from "../../domain/tube/tube";
@@ -54,11 +55,13 @@ export function filmSpecimen(
   layers: readonly PaintLayer[],
   ground: Reflectance,
   tubeById: ReadonlyMap<string, Tube>,
+  state: FilmState,
 ): UnderTheInstrument | undefined {
   const top = layers.at(-1);
   if (!top || top.coverShare < 1 || top.takenUpShare > 0) return undefined;
   const below = groundAfter(layers.slice(0, -1), ground, () => USUAL_HABIT, tubeById);
-  const under = specimenOf(top.amounts, tubeById, undefined);
+  const kind = state === "wet" ? kindOfMixture(top.amounts, tubeById) : undefined;
+  const under = specimenOf(top.amounts, tubeById, kind);
   if (!below || !under) return undefined;
   const thickness = STAND_IN_HAND * top.passes * thicknessOf(top.thinnerShare, USUAL_HABIT);
   return { ...under, film: { thickness, ground: below } };
