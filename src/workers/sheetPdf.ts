@@ -142,12 +142,12 @@ function drawRect(page: PDFPage, { x, y, width, height, fill, isOutlined }: Draw
     y: page.getHeight() - (y + height) * scale,
     width: width * scale,
     height: height * scale,
-    ...(fill && { color: fill === "paper" ? PAPER : colorOf(fill) }),
+    ...(fill && { color: fill === "paper" ? PAPER : fill === "ink" ? INK : colorOf(fill) }),
     ...(isOutlined && { borderColor: INK, borderWidth: scale }),
   });
 }
 
-function colorOf(lab: Exclude<DrawnRect["fill"], "paper" | undefined>) {
+function colorOf(lab: Exclude<DrawnRect["fill"], "paper" | "ink" | undefined>) {
   const [red, green, blue] = screenColorFromLab(lab).rgb;
   return rgb(red, green, blue);
 }

@@ -237,7 +237,9 @@ test("a film is thinned by its ratio, and a wet reading of a scrap waits for the
     await page.keyboard.press("Enter");
     if (state === "dry") break;
     await side(page).getByRole("button", { name: "Keep the scrap" }).click();
-    await side(page).getByLabel("The scrap", { exact: true }).selectOption({ label: "Layers 2, Pyrrole red" });
+    await side(page)
+      .getByLabel("The scrap", { exact: true })
+      .selectOption({ label: "Layers 2, Pyrrole red" });
   }
   await expect(side(page).getByText(/over .*, wet:/)).toBeVisible();
   const kept = (await rowsOf(page, "scraps", "gaman-demo")) as { readings: { film?: string }[] }[];

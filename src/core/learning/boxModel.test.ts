@@ -10,15 +10,21 @@ const SCALES = { deviation: 1.2, modelError: 0.3 };
 const INVOLVED = BOX_OF_EIGHT.map((_, tube) => tube).slice(0, 6);
 const STEP = 1e-5;
 
-function anyEvidence(rng: Rng, film: Evidence["film"]): Evidence {
+function anyEvidence(rng: Rng, film: Evidence["film"], photo?: number): Evidence {
   const box = simulateBox(BOX_OF_EIGHT, rng);
   const parts = box.randomMix();
-  return { parts, lab: box.trueLab(parts), uncertaintyDeltaE2000: 0.5, ...(film && { film }) };
+  return {
+    parts,
+    lab: box.trueLab(parts),
+    uncertaintyDeltaE2000: 0.5,
+    ...(film && { film }),
+    ...(photo !== undefined && { photo }),
+  };
 }
 
 function modelAt(rng: Rng) {
   const box = simulateBox(BOX_OF_EIGHT, rng);
-  const model = new BoxModel(box.generic, INVOLVED, CONDITIONS);
+  const model = new BoxModel(box.generic, INVOLVED, { ...CONDITIONS, photos: 2 });
   return { model, parameters: model.zero.map(() => 0.5 * rng.normal()) };
 }
 
@@ -40,11 +46,11 @@ describe.each([
   ["opaque mixtures", undefined],
   ["films over paper", { thickness: 0.3, ground: PAPER }],
 ] as const)("%s", (_, film) => {
-  it("the gradient is the slope of the sum, for tubes and for the surface", () => {
+  it("the gradient is the slope of the sum, for tubes, the surface and the light of photos", () => {
     const rng = createRng(91);
     for (let trial = 0; trial < 6; trial++) {
       const at = modelAt(rng);
-      const evidence = Array.from({ length: 3 }, () => anyEvidence(rng, film));
+      const evidence = [undefined, 0, 0, 1].map((photo) => anyEvidence(rng, film, photo));
       const weights = evidence.map(() => 1);
       const { gradient, sum } = at.model.equations(evidence, weights, at.parameters, SCALES);
       expect(sum).toBeCloseTo(at.model.sum(evidence, weights, at.parameters, SCALES), 9);
@@ -61,7 +67,7 @@ describe.each([
     const rng = createRng(92);
     const { model, parameters } = modelAt(rng);
     const empty = model.equations([], [], parameters, SCALES).normal;
-    const full = model.equations([anyEvidence(rng, film)], [1], parameters, SCALES).normal;
+    const full = model.equations([anyEvidence(rng, film, 1)], [1], parameters, SCALES).normal;
     for (const [i, row] of full.entries()) {
       expect(empty[i]?.[i]).toBeCloseTo(model.isOfTube(i) ? 1 / SCALES.deviation ** 2 : 1, 12);
       expect(row[i]).toBeGreaterThanOrEqual(empty[i]?.[i] ?? Number.NaN);

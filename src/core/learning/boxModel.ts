@@ -10,6 +10,7 @@ import { bandSlopes } from "./bandSlopes";
 import type { Covariance } from "./covariance";
 import type { Evidence, MixPart, PredictionTerms, SpectralReading } from "./evidence";
 import { labWithSlopes, residualsBetween, slopesBetween, type Three } from "./residualSlopes";
+import { PARAMETERS_OF_PHOTO, withLightRows, withoutLight } from "./photoLight";
 import { addScaled, combined, dense, inner, type Slopes, sparse, type SparseRows } from "./sparseRows";
 import { PARAMETERS_OF_SURFACE, surfaceOf, type SurfacePrior, surfaceSlopes } from "./surfaceModel";
 import { PARAMETERS_PER_TUBE, strengthSlopes, type TubePrior, tubeOptics } from "./tubeModel";
@@ -23,6 +24,8 @@ export type LearningConditions = {
   readonly prior: TubePrior;
   /** Tubes that are taken as they are, such as the white that the others are judged in. */
   readonly fixed?: readonly number[];
+  /** From how many photos evidence was read. */
+  readonly photos?: number;
 };
 
 /** What is believed of a whole box, beside its tubes. */
@@ -45,6 +48,8 @@ export class BoxModel {
   private readonly placeOf: ReadonlyMap<number, number>;
   /** Of the first of the surface's parameters; undefined when the surface is not learned. */
   private readonly surfaceAt: number | undefined;
+  /** Of the first parameter of the first photo. */
+  private readonly photosAt: number;
   /** All parameters at zero: the generic models. */
   readonly zero: readonly number[];
   /** What the tubes were last learned under; else what is assumed. */
@@ -62,7 +67,8 @@ export class BoxModel {
     this.placeOf = new Map(involved.map((tube, place) => [tube, place]));
     const ofTubes = involved.length * PARAMETERS_PER_TUBE;
     this.surfaceAt = conditions.surfacePrior ? ofTubes : undefined;
-    this.zero = new Array<number>(ofTubes + (conditions.surfacePrior ? PARAMETERS_OF_SURFACE : 0)).fill(0);
+    this.photosAt = ofTubes + (conditions.surfacePrior ? PARAMETERS_OF_SURFACE : 0);
+    this.zero = new Array<number>(this.photosAt + PARAMETERS_OF_PHOTO * (conditions.photos ?? 0)).fill(0);
   }
 
   tubesAt(parameters: readonly number[]): readonly OpticalModel[] {
@@ -74,7 +80,7 @@ export class BoxModel {
   }
 
   isOfTube(parameter: number): boolean {
-    return this.surfaceAt === undefined || parameter < this.surfaceAt;
+    return parameter < (this.surfaceAt ?? this.photosAt);
   }
 
   private at(parameters: readonly number[]): State {
@@ -111,7 +117,9 @@ export class BoxModel {
 
   /** ΔE00 of a reading from its prediction. */
   miss(entry: Evidence, parameters: readonly number[]): number {
-    return Math.hypot(...residualsBetween(this.lab(entry.parts, parameters, entry.film), entry.lab));
+    return Math.hypot(
+      ...residualsBetween(this.lab(entry.parts, parameters, entry.film), this.readLab(entry, parameters)),
+    );
   }
 
   /** Reading minus prediction in standard deviations: the three residuals of ΔE00, and all bands if they were read. */
@@ -120,7 +128,7 @@ export class BoxModel {
     const predicted = this.reflectance(entry.parts, parameters, film);
     const lab = labFromReflectance(predicted, this.conditions.view);
     const deviations = this.deviationsOf(entry, modelError);
-    const ofColor = residualsBetween(lab, entry.lab).map(
+    const ofColor = residualsBetween(lab, this.readLab(entry, parameters)).map(
       (residual, axis) => residual / num(deviations[axis]),
     );
     if (!spectrum) return ofColor;
@@ -187,11 +195,16 @@ export class BoxModel {
     const slopes = this.slopes(entry.parts, parameters, entry.film);
     const { lab, slopes: ofLab } = labWithSlopes(slopes.values, this.conditions.view);
     const deviations = this.deviationsOf(entry, modelError);
-    const ofResiduals = slopesBetween(lab, entry.lab, "reference").map((row, axis) =>
+    const read = this.readLab(entry, parameters);
+    const ofResiduals = slopesBetween(lab, read, "reference").map((row, axis) =>
       combined(row, ofLab, 1 / num(deviations[axis])),
     );
     const { prior } = this.conditions;
-    if (!entry.spectrum) return sparse(slopes, ofResiduals, prior);
+    if (!entry.spectrum) {
+      const rows = sparse(slopes, ofResiduals, prior);
+      const at = entry.photo === undefined ? undefined : this.placeOfPhoto(entry.photo);
+      return at === undefined ? rows : withLightRows(rows, entry.lab, lab, parameters, at, deviations);
+    }
     const deviation = bandDeviation(entry.spectrum);
     const ofBands = Array.from(slopes.values, (_, band) => {
       const row = new Float64Array(slopes.values.length);
@@ -199,6 +212,15 @@ export class BoxModel {
       return row;
     });
     return sparse(slopes, [...ofResiduals, ...ofBands], prior);
+  }
+
+  /** What was read, without what is wrong with the light of its photo. */
+  private readLab({ lab, photo }: Evidence, parameters: readonly number[]): LabD65 {
+    return photo === undefined ? lab : withoutLight(lab, parameters, this.placeOfPhoto(photo));
+  }
+
+  private placeOfPhoto(photo: number): number {
+    return this.photosAt + PARAMETERS_OF_PHOTO * photo;
   }
 
   /** Of the seen reflectance of a mixture by every parameter that it depends on. */

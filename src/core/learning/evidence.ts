@@ -24,6 +24,11 @@ export type Evidence = {
   readonly isStoodBy?: boolean;
   /** The whole spectrum, when an instrument gave one: its bands then count beside the three numbers. */
   readonly spectrum?: SpectralReading;
+  /**
+   * Which photo it was read from, counted from 0: what is wrong with the light of one photo is wrong with all that was
+   * read from it. Left out for a reading of its own.
+   */
+  readonly photo?: number;
   /** For a wash or a drawdown: over what, and how thick; what is not known of the thickness is uncertainty. */
   readonly film?: Film;
 };

@@ -34,6 +34,8 @@ export type PileEvidence = {
   readonly axisUncertainties?: readonly [number, number, number];
   /** One standard deviation of each part's dose, as a share of it. */
   readonly doseErrors?: readonly number[];
+  /** Which photo it was read from, counted from 0; all readings of one share its light. */
+  readonly photo?: number;
   /** Of a wash or a glaze: how thick it lies on what. */
   readonly film?: Film;
 };

@@ -86,7 +86,8 @@ export function learnTubes(
   const involved = [...new Set(evidence.flatMap((entry) => entry.parts.map((part) => part.tube)))]
     .filter((tube) => conditions.fixed?.includes(tube) !== true)
     .sort((a, b) => a - b);
-  const model = new BoxModel(generic, involved, conditions);
+  const photos = 1 + Math.max(-1, ...evidence.map(({ photo = -1 }) => photo));
+  const model = new BoxModel(generic, involved, { ...conditions, photos });
   const missBefore = evidence.map((entry) => model.miss(entry, model.zero));
   let parameters = model.zero;
   let scales = USUAL_SCALES;
@@ -250,7 +251,8 @@ function assertEvidence(evidence: readonly Evidence[], tubeCount: number): void 
         (part) => part.tube >= 0 && part.tube < tubeCount && part.volume > 0 && Number.isFinite(part.volume),
       ) &&
       entry.lab.every(Number.isFinite) &&
-      entry.uncertaintyDeltaE2000 > 0;
+      entry.uncertaintyDeltaE2000 > 0 &&
+      (entry.photo === undefined || (Number.isInteger(entry.photo) && entry.photo >= 0));
     if (!isGood)
       throw new RangeError(
         `Evidence needs tubes, volumes > 0, a colour and an uncertainty: ${JSON.stringify(entry)}`,

@@ -12,7 +12,7 @@
  * Source: P. S. Heckbert, Fundamentals of Texture Mapping and Image Warping (1989), section 2.2, for the map.
  */
 import { deltaE2000 } from "../color/ciede2000";
-import { labFromLinearSrgb } from "../color/srgb";
+import { labFromLinearSrgb, linearSrgbFromLab } from "../color/srgb";
 import { type LabD65, linearSrgb } from "../color/types";
 import { solveSymmetric } from "../optimize/solveSymmetric";
 import { PixelReader, type PixelImage } from "./pixels";
@@ -24,13 +24,24 @@ export type SheetLayout = {
   readonly marks: readonly [SheetPoint, SheetPoint, SheetPoint, SheetPoint];
   /** Where nothing is printed or painted. */
   readonly paper: readonly SheetPoint[];
-  readonly cells: readonly {
-    readonly key: string;
-    readonly x: number;
-    readonly y: number;
-    readonly width: number;
-    readonly height: number;
-  }[];
+  /** Where a white or grey card may lie. */
+  readonly card?: SheetArea;
+  readonly cells: readonly (SheetArea & { readonly key: string })[];
+};
+
+export type SheetArea = {
+  readonly x: number;
+  readonly y: number;
+  readonly width: number;
+  readonly height: number;
+};
+
+/** What is known of the page besides what is printed on it. */
+export type KnownOfSheet = {
+  /** Colour of the paper; left out, that of white paper. */
+  readonly paper?: LabD65;
+  /** Colour of the card that lies in its place; left out, none lies there. */
+  readonly card?: LabD65;
 };
 
 export type ReadCell = {
@@ -42,7 +53,8 @@ export type ReadCell = {
   readonly isBlank: boolean;
 };
 
-export type SheetFault = { readonly code: "no-sheet" } | { readonly code: "dark-paper" };
+/** `no-card`: nothing like the card lies in its place. */
+export type SheetFault = { readonly code: "no-sheet" | "dark-paper" | "no-card" };
 
 /** Share of a cell, on each side, where brush and print run into the lines; the foot holds print. */
 const INNER = { left: 0.22, right: 0.22, top: 0.15, bottom: 0.42 } as const;
@@ -51,8 +63,12 @@ const POINTS = 14;
 const AROUND = 3;
 /** So much of the pixels is left out at each end, by lightness. */
 const TRIMMED = 0.2;
-/** Reflectance of the paper. */
-const PAPER = 0.86;
+/** Of white paper. */
+const WHITE_PAPER = labFromLinearSrgb(linearSrgb(0.86, 0.86, 0.86));
+/** Of the card's place, on each side: it need not lie straight. */
+const CARD_EDGE = 0.25;
+/** By the light of the paper alone a card is seen at least so near to what it is, ΔE00. */
+const LIKE_THE_CARD = 25;
 /** A place darker than this against the brightest paper is no paper, as a share of its luminance. */
 const LEAST_PAPER = 0.5;
 const BLANK_WITHIN = 3;
@@ -66,7 +82,8 @@ const DARKEST = 0.02;
 export function readSheet(
   image: PixelImage,
   corners: readonly [SheetPoint, SheetPoint, SheetPoint, SheetPoint],
-  { marks, paper, cells }: SheetLayout,
+  { marks, paper, card, cells }: SheetLayout,
+  known: KnownOfSheet = {},
 ): { readonly cells: readonly ReadCell[] } | SheetFault {
   const toPhoto = projective(marks, corners);
   if (!toPhoto) return { code: "no-sheet" };
@@ -99,34 +116,63 @@ export function readSheet(
   );
   if (light === "dark") return { code: "dark-paper" };
   if (!light) return { code: "no-sheet" };
-  const white = labFromLinearSrgb(linearSrgb(PAPER, PAPER, PAPER));
+  const white = known.paper ?? WHITE_PAPER;
+  const paperSignal = linearSrgbFromLab(white);
+  /** Pixels of an area as they would be in daylight, without its edges. */
+  const lit = (
+    { x, y, width: w, height: h }: SheetArea,
+    edges: { readonly left: number; readonly right: number; readonly top: number; readonly bottom: number },
+  ): (readonly [number, number, number])[] => {
+    const pixels: (readonly [number, number, number])[] = [];
+    for (let i = 0; i < POINTS; i++)
+      for (let j = 0; j < POINTS; j++) {
+        const px = x + w * (edges.left + ((1 - edges.left - edges.right) * (i + 0.5)) / POINTS);
+        const py = y + h * (edges.top + ((1 - edges.top - edges.bottom) * (j + 0.5)) / POINTS);
+        const seen = at(px, py);
+        const gain = light(px / width, py / height);
+        if (seen)
+          pixels.push([
+            (paperSignal[0] * seen[0]) / gain[0],
+            (paperSignal[1] * seen[1]) / gain[1],
+            (paperSignal[2] * seen[2]) / gain[2],
+          ]);
+      }
+    return pixels;
+  };
+  // What the paper is taken for is a guess; the card is known.
+  let byCard: readonly [number, number, number] = [1, 1, 1];
+  if (known.card && card) {
+    const seen = lit(card, { left: CARD_EDGE, right: CARD_EDGE, top: CARD_EDGE, bottom: CARD_EDGE });
+    const mean = trimmedMean(seen);
+    if (!mean || deltaE2000(labOf(mean), known.card) > LIKE_THE_CARD) return { code: "no-card" };
+    const own = linearSrgbFromLab(known.card);
+    byCard = [own[0] / mean[0], own[1] / mean[1], own[2] / mean[2]];
+  }
   return {
-    cells: cells.flatMap(({ key, x, y, width: w, height: h }) => {
-      const pixels: (readonly [number, number, number])[] = [];
-      for (let i = 0; i < POINTS; i++)
-        for (let j = 0; j < POINTS; j++) {
-          const px = x + w * (INNER.left + ((1 - INNER.left - INNER.right) * (i + 0.5)) / POINTS);
-          const py = y + h * (INNER.top + ((1 - INNER.top - INNER.bottom) * (j + 0.5)) / POINTS);
-          const seen = at(px, py);
-          const gain = light(px / width, py / height);
-          if (seen)
-            pixels.push([
-              (PAPER * seen[0]) / gain[0],
-              (PAPER * seen[1]) / gain[1],
-              (PAPER * seen[2]) / gain[2],
-            ]);
-        }
-      if (pixels.length < (POINTS * POINTS) / 2) return [];
-      const sorted = pixels.sort((one, other) => luminance(one) - luminance(other));
-      const kept = sorted.slice(
-        Math.floor(TRIMMED * sorted.length),
-        Math.ceil((1 - TRIMMED) * sorted.length),
+    cells: cells.flatMap(({ key, ...area }) => {
+      const pixels = lit(area, INNER).map(
+        ([red, green, blue]) => [red * byCard[0], green * byCard[1], blue * byCard[2]] as const,
       );
+      if (pixels.length < (POINTS * POINTS) / 2) return [];
+      const kept = trimmed(pixels);
       const lab = labOf(meanOf(kept));
       const spread = kept.reduce((sum, pixel) => sum + deltaE2000(labOf(pixel), lab), 0) / kept.length;
       return [{ key, lab, spread, isBlank: deltaE2000(lab, white) < BLANK_WITHIN }];
     }),
   };
+}
+
+type Pixel = readonly [number, number, number];
+
+/** Without the darkest and the lightest: the furrows of a brush, and glare. */
+function trimmed(pixels: readonly Pixel[]): readonly Pixel[] {
+  const sorted = [...pixels].sort((one, other) => luminance(one) - luminance(other));
+  return sorted.slice(Math.floor(TRIMMED * sorted.length), Math.ceil((1 - TRIMMED) * sorted.length));
+}
+
+function trimmedMean(pixels: readonly Pixel[]): Pixel | undefined {
+  const kept = trimmed(pixels);
+  return kept.length > 0 ? meanOf(kept) : undefined;
 }
 
 type PaperPoint = {

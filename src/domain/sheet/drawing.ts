@@ -21,8 +21,8 @@ export type DrawnRect = {
   readonly y: number;
   readonly width: number;
   readonly height: number;
-  /** Paint, paper or nothing. */
-  readonly fill: LabD65 | "paper" | undefined;
+  /** Paint, paper, printed black or nothing. */
+  readonly fill: LabD65 | "paper" | "ink" | undefined;
   readonly isOutlined: boolean;
 };
 

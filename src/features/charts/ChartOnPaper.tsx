@@ -9,7 +9,6 @@ import { TakeAlong, tableNumber } from "../../kit/sheet/TakeAlong";
 import { useStudio } from "../../kit/studio/useStudio";
 import { cellFigures } from "../../words/charts";
 import { tubeName } from "../../words/doses";
-import { chartDrawings } from "./chartDrawing";
 
 export function ChartOnPaper({
   chart,
@@ -39,20 +38,26 @@ export function ChartOnPaper({
       title={chart.name}
       subject={tubes.map(({ label }) => label).join(", ")}
       usualName="chart"
-      drawings={() =>
-        sheets.flatMap((sheet) =>
-          chartDrawings({
-            chart: chart.name,
-            painting: painting?.name ?? "",
-            sheet,
-            total: totalOf(sheet),
-            linesOf: (row, column) => {
-              const cell = sheet.rows[row]?.cells[column];
-              return cell ? cellFigures(cell, tubes) : [];
+      drawings={async () => {
+        const { chartDrawings } = await import("./chartDrawing");
+        return sheets.flatMap((sheet, place) =>
+          chartDrawings(
+            {
+              chartId: chart.id,
+              chart: chart.name,
+              painting: painting?.name ?? "",
+              sheet,
+              place,
+              total: totalOf(sheet),
+              linesOf: (row, column) => {
+                const cell = sheet.rows[row]?.cells[column];
+                return cell ? cellFigures(cell, tubes) : [];
+              },
             },
-          }),
-        )
-      }
+            format,
+          ),
+        );
+      }}
       lines={() =>
         sheets.flatMap((sheet) =>
           sheet.rows.flatMap(({ name, cells }, row) =>

@@ -27,14 +27,26 @@ export function TakeAlong({
   subject: string;
   /** Of files whose title has no letters for a name. */
   usualName: string;
-  drawings: () => readonly Drawing[];
+  drawings: () => readonly Drawing[] | Promise<readonly Drawing[]>;
   /** Of the table, one header for all. */
   lines: () => readonly TableLine[];
 }) {
   const [printed, print] = usePrinting();
   const name = fileNameOf(title, usualName);
   const savePdf = async (): Promise<void> => {
-    download(await pdfOf(drawings(), { title, subject }), `${name}.pdf`);
+    download(await pdfOf(await drawings(), { title, subject }), `${name}.pdf`);
+  };
+  const svgs = async (): Promise<readonly string[]> => {
+    const font = await fontAddress();
+    return (await drawings()).map((drawing) => svgOf(drawing, font));
+  };
+  const saveSvg = async (): Promise<void> => {
+    const pages = await svgs();
+    for (const [i, page] of pages.entries())
+      download(
+        new Blob([page], { type: "image/svg+xml" }),
+        pages.length === 1 ? `${name}.svg` : `${name}-${i + 1}.svg`,
+      );
   };
   const saveCsv = (): void => {
     // A cell that a spreadsheet would take for a formula is marked as text.
@@ -55,9 +67,17 @@ export function TakeAlong({
       <Button
         weight="quiet"
         onClick={() => {
+          attempt(saveSvg());
+        }}
+      >
+        SVG
+      </Button>
+      <Button
+        weight="quiet"
+        onClick={() => {
           attempt(
-            fontAddress().then((font) => {
-              print(drawings().map((drawing) => svgOf(drawing, font)));
+            svgs().then((pages) => {
+              print(pages);
             }),
           );
         }}

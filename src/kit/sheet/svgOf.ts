@@ -1,5 +1,5 @@
 /** A drawing as SVG. */
-import type { Drawing, DrawnItem } from "../../domain/sheet/drawing";
+import type { Drawing, DrawnItem, DrawnRect } from "../../domain/sheet/drawing";
 import { cssFromLab } from "../../ui/color";
 
 /** @param font - the typeface as a data address; without one the reader's own is taken. */
@@ -18,7 +18,7 @@ export function svgOf({ width, height, unitsPerMm, title, items }: Drawing, font
 
 function itemOf(item: DrawnItem): string {
   if (item.kind === "rect") {
-    const fill = item.fill === "paper" ? "#ffffff" : item.fill ? cssFromLab(item.fill) : "none";
+    const fill = fillOf(item.fill);
     const stroke = item.isOutlined ? ' stroke="#111111" stroke-width="1"' : "";
     return `<rect x="${round(item.x)}" y="${round(item.y)}" width="${round(item.width)}" height="${round(item.height)}" fill="${fill}"${stroke} shape-rendering="crispEdges"/>`;
   }
@@ -27,7 +27,13 @@ function itemOf(item: DrawnItem): string {
   return `<text x="${item.x}" y="${item.y}" font-size="${item.size}" font-weight="${item.weight}"${anchor}${slant}>${escaped(item.words)}</text>`;
 }
 
-const round = (length: number): string => String(Number(length.toFixed(1)));
+function fillOf(fill: DrawnRect["fill"]): string {
+  if (fill === "paper") return "#ffffff";
+  if (fill === "ink") return "#111111";
+  return fill ? cssFromLab(fill) : "none";
+}
+
+const round = (length: number): string => String(Number(length.toFixed(2)));
 
 /** What a painter typed is text in the drawing, never a part of it. */
 function escaped(words: string): string {
