@@ -4,7 +4,8 @@ import { scumbles } from "../src/core/layers/scumble";
 import { stackOver } from "../src/core/layers/stack";
 import { createRng } from "../src/core/random/rng";
 import { PIGMENT_MODELS } from "../src/data/pigments.generated";
-import { type ChartRequest, chartSheets } from "../src/domain/charts/chartSheets";
+import { chartSheets } from "../src/domain/charts/chartSheets";
+import type { ChartRequest } from "../src/domain/charts/sheetTypes";
 import { UNDILUTED_THICKNESS } from "../src/data/paper";
 import { VIEWING } from "../src/data/standardViewing";
 import { PAINT_SURFACE } from "../src/data/surface";
@@ -74,6 +75,7 @@ export function chartFigures(): Figure[] {
     tubes,
     across: all,
     down: all,
+    hasDown: false,
     white: 0,
     isWash: false,
   };

@@ -38,7 +38,10 @@ import { labFromReflectance } from "../../src/core/spectrum/colorimetry";
 import { CARDS, seenOfGround } from "../../src/domain/ground/seenGround";
 import type { Chart } from "../../src/domain/charts/chart";
 import { blankPages, layoutOf } from "../../src/domain/charts/blankLayout";
-import { cornersOf, photoOf } from "../../tests/support/sheetPhotos";
+import { chartDrawings } from "../../src/features/charts/chartDrawing";
+import { fixedSheets } from "../../src/domain/charts/fixedSheets";
+import { cellFigures } from "../../src/words/charts";
+import { cornersOf, photoOf, type Taken } from "../../tests/support/sheetPhotos";
 import { chartRequest } from "../../src/domain/charts/chartRequest";
 import { chartSheets } from "../../src/domain/charts/chartSheets";
 import { thicknessOf } from "../../src/domain/layers/film";
@@ -718,7 +721,12 @@ async function chartThePair(): Promise<void> {
       return [{ cell: cell.key, color: stored(read, "by-eye", 2) }];
     }),
   );
-  file.charts.push({ ...chart, readings });
+  file.charts.push({
+    ...chart,
+    fixed: fixedSheets(chartSheets(asked.request), asked.tubes),
+    lightener: "white",
+    readings,
+  });
 
   // The whole sheet painted, and photographed by a window.
   const [sheet] = chartSheets(asked.request);
@@ -746,22 +754,36 @@ async function chartThePair(): Promise<void> {
         : [],
     ),
   );
-  const taken = {
+  const taken: Taken = {
     tilt: 14,
     rotation: 3,
     fallOff: 0.25,
     color: [1, 0.93, 0.8],
     noise: 2,
     glares: 2,
+    barrel: 0.02,
+    blur: 0.6,
+    jpegQuality: 88,
     seed: 7,
-  } as const;
-  const photo = photoOf(layout, painted, taken);
-  await sharp(Buffer.from(photo.rgba as Uint8ClampedArray), {
-    raw: { width: photo.widthPx, height: photo.heightPx, channels: 4 },
-  })
-    .removeAlpha()
-    .jpeg({ quality: 88 })
-    .toFile(path.join(ROOT, "public/demo/greens-sheet.jpg"));
+  };
+  const [printed] = chartDrawings(
+    {
+      chartId: chart.id,
+      chart: chart.name,
+      painting: file.paintings.find(({ id }) => id === PAINTING)?.name ?? "",
+      sheet,
+      place: 0,
+      total: "",
+      linesOf: (row, column) => {
+        const cell = sheet.rows[row]?.cells[column];
+        return cell ? cellFigures(cell, asked.tubes) : [];
+      },
+    },
+    page.format,
+  );
+  if (!printed) throw new Error("No blank");
+  const photo = await photoOf({ printed, layout, painted }, taken);
+  writeFileSync(path.join(ROOT, "public/demo/greens-sheet.jpg"), photo.jpeg);
   const corners = cornersOf(layout, taken).map((corner) => corner.map(Math.round));
   process.stdout.write(`wrote public/demo/greens-sheet.jpg, marks at ${JSON.stringify(corners)}\n`);
 }

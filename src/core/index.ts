@@ -99,7 +99,6 @@ export { TEN_IS_WHITE, type ValueScale, valueText } from "./describe/valueScale"
 export { type DryingModel, dryFromWet, dryingModel, type WetDryPair, wetFromDry } from "./drying/dryingShift";
 export type { Evidence, MixPart } from "./learning/evidence";
 export { type LearnedTubes, learnTubes } from "./learning/learnTubes";
-export { adviseReadings, type ReadingAdvice } from "./learning/readingAdvice";
 export { USUAL_PRIOR } from "./learning/tubeModel";
 export { type Contamination, contamination } from "./mixing/contamination";
 export type { Film, PaintVolume } from "./mixing/mixture";

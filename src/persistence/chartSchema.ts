@@ -5,13 +5,38 @@ import {
   CHART_KINDS,
   LEAST_STEPS,
   MOST_CHART_READINGS,
+  MOST_COLUMNS,
+  MOST_FIXED_SHEETS,
+  MOST_ROWS,
   MOST_CHART_TUBES,
   MOST_STEPS,
   TINT_RULES,
 } from "../domain/charts/chart";
-import { id, name, storedColorSchema, time } from "./schemaParts";
+import { CELL_MARKS } from "../domain/charts/sheetTypes";
+import { FILMS } from "../domain/reading/reading";
+import { amountSchema, finite, id, name, storedColorSchema, time } from "./schemaParts";
 
 const tubesSchema = z.array(id).check(z.maxLength(MOST_CHART_TUBES));
+
+const words = z.string().check(z.maxLength(400));
+const cellSchema = z.strictObject({
+  doses: z.array(amountSchema).check(z.minLength(1), z.maxLength(MOST_CHART_TUBES + 2)),
+  over: z.optional(z.union([z.enum(["light", "middle", "dark"]), z.strictObject({ tubeId: id })])),
+  thickness: z.optional(finite.check(z.gt(0), z.lte(100))),
+  mark: z.optional(z.enum(CELL_MARKS)),
+});
+const sheetSchema = z.strictObject({
+  title: words,
+  columns: z.array(words).check(z.maxLength(MOST_COLUMNS)),
+  rows: z
+    .array(
+      z.strictObject({
+        name: words,
+        cells: z.array(z.nullable(cellSchema)).check(z.maxLength(MOST_COLUMNS)),
+      }),
+    )
+    .check(z.maxLength(MOST_ROWS)),
+});
 
 export const chartSchema = z.strictObject({
   id,
@@ -23,6 +48,9 @@ export const chartSchema = z.strictObject({
   balance: z.enum(CHART_BALANCES),
   tintRule: z.enum(TINT_RULES),
   steps: z.int().check(z.gte(LEAST_STEPS), z.lte(MOST_STEPS)),
+  noteId: z.optional(id),
+  lightener: z.optional(z.enum(["white", "water"])),
+  fixed: z.optional(z.array(sheetSchema).check(z.maxLength(MOST_FIXED_SHEETS))),
   readings: z
     .array(
       z.strictObject({
@@ -30,6 +58,8 @@ export const chartSchema = z.strictObject({
         cell: z.string().check(z.minLength(1), z.maxLength(1000)),
         color: storedColorSchema,
         isStruckOut: z.optional(z.boolean()),
+        film: z.optional(z.enum(FILMS)),
+        photoId: z.optional(id),
       }),
     )
     .check(z.maxLength(MOST_CHART_READINGS)),

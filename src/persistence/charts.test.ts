@@ -1,13 +1,14 @@
 import "fake-indexeddb/auto";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { labD65 } from "../core/color/types";
-import type { Chart } from "../domain/charts/chart";
+import type { Chart, FixedChart } from "../domain/charts/chart";
 import { storedFromLab } from "../domain/reading/storedColor";
 import {
   addChart,
   changeChart,
   ChartGoneError,
   keepCellReading,
+  keepCellReadings,
   readAllCharts,
   readCharts,
   removeChart,
@@ -44,6 +45,17 @@ afterEach(async () => {
   await db.delete();
 });
 
+const FIXED: FixedChart = {
+  fixed: [
+    {
+      title: "",
+      columns: ["1"],
+      rows: [{ name: "1", cells: [{ doses: [{ tubeId: "umber", parts: 1 }] }, null] }],
+    },
+  ],
+  lightener: "white",
+};
+
 describe("charts", () => {
   it("are kept with their painting, and come back when they were removed", async () => {
     const { id: other } = await startPainting(db, "Bowl", [], 3);
@@ -57,16 +69,20 @@ describe("charts", () => {
   });
 
   it("keep one reading for a cell, and refuse what cannot be", async () => {
-    await keepCellReading(db, chart.id, { cell: "umber 1", color: color(30) });
-    await keepCellReading(db, chart.id, { cell: "umber 1, white 3", color: color(60) });
-    await keepCellReading(db, chart.id, { cell: "umber 1", color: color(32), isStruckOut: true });
+    await keepCellReading(db, chart.id, { cell: "umber 1", color: color(30) }, FIXED);
+    await keepCellReading(db, chart.id, { cell: "umber 1, white 3", color: color(60) }, FIXED);
+    await keepCellReading(db, chart.id, { cell: "umber 1", color: color(32), isStruckOut: true }, FIXED);
     const [kept] = await readCharts(db, chart.paintingId);
+    // What was painted stays what it is.
+    expect(kept).toMatchObject(FIXED);
+    await keepCellReadings(db, chart.id, [], { fixed: [], lightener: "water" });
+    expect((await readCharts(db, chart.paintingId))[0]).toMatchObject(FIXED);
     expect(kept?.readings).toEqual([
       { cell: "umber 1, white 3", color: color(60) },
       { cell: "umber 1", color: color(32), isStruckOut: true },
     ]);
     await expect(changeChart(db, chart.id, () => ({ steps: 99 }))).rejects.toThrow();
-    await expect(keepCellReading(db, chart.id, { cell: "", color: color(30) })).rejects.toThrow();
+    await expect(keepCellReading(db, chart.id, { cell: "", color: color(30) }, FIXED)).rejects.toThrow();
     expect((await readCharts(db, chart.paintingId))[0]).toEqual(kept);
   });
 });

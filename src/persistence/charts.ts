@@ -1,6 +1,6 @@
 /** Charts, kept with their painting, and what was painted in their cells. */
 import { nanoid } from "nanoid";
-import type { CellReading, Chart } from "../domain/charts/chart";
+import type { CellReading, Chart, FixedChart } from "../domain/charts/chart";
 import type { GamanDatabase } from "./database";
 import { parseRows } from "./rows";
 import { chartSchema } from "./schema";
@@ -54,9 +54,22 @@ export async function keepCellReading(
   db: GamanDatabase,
   chartId: string,
   reading: CellReading,
+  asFixed: FixedChart,
 ): Promise<void> {
-  await changeChart(db, chartId, ({ readings }) => ({
-    readings: [...readings.filter(({ cell }) => cell !== reading.cell), reading],
+  await keepCellReadings(db, chartId, [reading], asFixed);
+}
+
+/** @param asFixed - the sheets as they were painted: from now on they stay so. */
+export async function keepCellReadings(
+  db: GamanDatabase,
+  chartId: string,
+  kept: readonly CellReading[],
+  asFixed: FixedChart,
+): Promise<Chart> {
+  const keys = new Set(kept.map(({ cell }) => cell));
+  return changeChart(db, chartId, (before) => ({
+    readings: [...before.readings.filter(({ cell }) => !keys.has(cell)), ...kept],
+    ...(before.fixed ? {} : asFixed),
   }));
 }
 

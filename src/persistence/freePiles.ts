@@ -68,6 +68,17 @@ async function change(
   });
 }
 
+/** A recipe that a pile will follow. @returns its id. */
+export async function planRecipe(
+  db: GamanDatabase,
+  recipe: Omit<StoredRecipe, "id" | "createdAt">,
+  now: number,
+): Promise<string> {
+  const row = recipeSchema.parse({ ...recipe, id: nanoid(), createdAt: now });
+  await db.recipes.add(row);
+  return row.id;
+}
+
 /** @param name - 1 to 120 characters. */
 export async function namePile(db: GamanDatabase, pileId: string, name: string): Promise<void> {
   await change(db, pileId, () => ({ name }));

@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { labD65 } from "../core/color/types";
 import { CHART_WATER } from "../domain/charts/chartDoses";
-import type { SheetCell } from "../domain/charts/chartSheets";
+import type { SheetCell } from "../domain/charts/sheetTypes";
 import { DEFAULT_SETTINGS } from "../domain/settings/settings";
 import { tubeById } from "../../tests/support/layerPlans";
 import { cellDoses, cellFigures, chartFaultWords, paintedWords } from "./charts";

@@ -3,7 +3,7 @@ import type { SheetFault } from "../core/picture/squaredSheet";
 import type { TableFault } from "../domain/charts/chartTable";
 import type { ChartFault } from "../domain/charts/chartRequest";
 import { type ChartDose, CHART_WATER } from "../domain/charts/chartDoses";
-import type { SheetCell } from "../domain/charts/chartSheets";
+import type { SheetCell } from "../domain/charts/sheetTypes";
 import type { ChartBalance, ChartKind, TintRule } from "../domain/charts/chart";
 import type { Tube } from "../domain/tube/tube";
 import { isWhiteTube } from "../domain/tube/kinds";
@@ -21,6 +21,10 @@ export const CHART_KIND_WORDS: Readonly<Record<ChartKind, { readonly label: stri
     dulled: { label: "dulled primaries", why: "Each of three with the mixture of the other two." },
     greys: { label: "greys", why: "Pairs that make a grey, from warm to cool, with their tints." },
     films: { label: "films", why: "Each tube thin, middle and full over white, grey and black." },
+    drift: { label: "drifting ladder", why: "Small additions of a second tube, then of a third." },
+    "stand-ins": { label: "stand-ins", why: "What a few tubes mix in place of others." },
+    hue: { label: "one hue", why: "All values and chromas of one hue that your tubes reach." },
+    own: { label: "own cells", why: "Mixtures that are written down: your piles, or a sheet that teaches." },
   };
 
 export const BALANCE_WORDS: Readonly<Record<ChartBalance, string>> = {
@@ -74,15 +78,22 @@ export function chartFaultWords(fault: ChartFault): string {
         : `This chart needs ${fault.least} tubes. Choose them, in the order of the chart.`;
     case "no-white":
       return "This chart lightens with white, and no white lies on the board. Lay one out, or choose it.";
+    case "no-note":
+      return "This chart is about a note. Choose which.";
     case "unknown-paint":
       return `The paint of ${fault.labels.join(", ")} is not known. Take it out, or test the tube first.`;
   }
 }
 
 export function sheetFaultWords({ code }: SheetFault): string {
-  return code === "dark-paper"
-    ? "The photo is too dark to read. Take it again in daylight."
-    : "These four corners are no page. Put each on its mark, the page upright, and read again.";
+  switch (code) {
+    case "dark-paper":
+      return "The photo is too dark to read. Take it again in daylight.";
+    case "no-card":
+      return "No such card lies in its place on the page. Say that there is none, or take the photo again.";
+    case "no-sheet":
+      return "These four corners are no page. Put each on its mark, the page upright, and read again.";
+  }
 }
 
 export function tableFaultWords(fault: TableFault): string {
@@ -93,6 +104,8 @@ export function tableFaultWords(fault: TableFault): string {
       return `Line ${fault.line} names a cell that this chart does not have. Set the chart as it was when the table was saved. Nothing was taken.`;
     case "no-number":
       return `Line ${fault.line}: ${fault.name} is no number of CIELAB. Correct it, or leave all three empty. Nothing was taken.`;
+    case "other-count":
+      return `The file has ${fault.readings} readings, and this chart ${fault.cells} cells. Read each cell once, row by row. Nothing was taken.`;
     case "nothing":
       return "No painted colour stands in the table. Fill in painted_L, painted_a and painted_b.";
   }

@@ -7,7 +7,8 @@ import type { Reflectance } from "../core/spectrum/types";
 import { VIEWING } from "../data/standardViewing";
 import { PAINT_SURFACE } from "../data/surface";
 import type { TowardsAnswer, TowardsRequest } from "../domain/layers/towards";
-import { type ChartRequest, chartSheets, type Sheet } from "../domain/charts/chartSheets";
+import { chartSheets } from "../domain/charts/chartSheets";
+import type { ChartRequest, Sheet } from "../domain/charts/sheetTypes";
 import { opticsOf, type SolverTube } from "../domain/tube/solverTube";
 
 /** So many scumbles are worth showing. */

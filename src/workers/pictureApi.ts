@@ -2,7 +2,8 @@
  * Pictures off the main thread: decoding, taking the light out, sampling and every way of looking. One picture
  * is open at a time. Runs in a worker that has OffscreenCanvas and createImageBitmap.
  */
-import { readSheet, type SheetLayout } from "../core/picture/squaredSheet";
+import { type FoundSheet, findSheet } from "./foundSheet";
+import { type KnownOfSheet, readSheet, type SheetLayout } from "../core/picture/squaredSheet";
 import type { LabD65 } from "../core/color/types";
 import { type Blocks, blocksOf } from "../core/picture/blocks";
 import { type ColorArea, colorAreas } from "../core/picture/colorAreas";
@@ -111,8 +112,14 @@ export type PictureApi = {
   colorAreas: () => ColorArea[];
   families: () => { readonly families: readonly ColorFamily[]; readonly extremes: ExtremeSpots };
   noteAreas: (notes: readonly LabD65[]) => NoteAreas;
+  /** The four marks of a printed page and its name; undefined where they are not all in sight. */
+  findSheet: () => Promise<FoundSheet | undefined>;
   /** Cells of a printed sheet whose four marks stand at these places, as photographed. */
-  readSheet: (corners: SheetCorners, layout: SheetLayout) => ReturnType<typeof readSheet>;
+  readSheet: (
+    corners: SheetCorners,
+    layout: SheetLayout,
+    known: KnownOfSheet,
+  ) => ReturnType<typeof readSheet>;
 };
 type SheetCorners = Parameters<typeof readSheet>[1];
 
@@ -271,8 +278,10 @@ export function createPictureApi(): PictureApi {
       table = next;
     },
 
-    readSheet: (corners, layout) =>
-      current ? readSheet(current.raw, corners, layout) : { code: "no-sheet" },
+    findSheet: async () => (current ? findSheet(current.raw) : undefined),
+
+    readSheet: (corners, layout, known) =>
+      current ? readSheet(current.raw, corners, layout, known) : { code: "no-sheet" },
 
     sample: (xPx, yPx, radiusPx) => (current ? samplePixels(lit(), xPx, yPx, radiusPx) : undefined),
 

@@ -17,6 +17,7 @@ import type { PaletteTable } from "../core/picture/paletteTable";
 import type { PaletteAnswer } from "../core/recipe/paletteMixer";
 import type { TubeCalibration, TubeReading } from "../core/learning/calibrateTube";
 import type { LearnedBox, LearningTube, PileEvidence } from "../core/learning/learnBox";
+import type { TeachingQuestion, TeachingSheet } from "../core/learning/teachingSheet";
 import type { MinuteReading } from "../core/learning/minuteReading";
 
 /** What a hand can lay, and which tubes are white. */
@@ -28,6 +29,12 @@ export type SolverApi = {
   calibrateTube: (tube: SolverTube, readings: readonly TubeReading[]) => TubeCalibration;
   /** Fits all tubes to recorded piles and their tests; seconds for a hundred piles. */
   learnBox: (tubes: readonly LearningTube[], piles: readonly PileEvidence[]) => LearnedBox;
+  /** The small sheet of mixtures that teaches most about them. */
+  sheetForBox: (
+    tubes: readonly LearningTube[],
+    piles: readonly PileEvidence[],
+    asked: Omit<TeachingQuestion, "tubes" | "evidence">,
+  ) => TeachingSheet;
   /** The one dab of these tubes that tells most; undefined where none tells much. */
   minuteReading: (
     tubes: readonly (LearningTube & { readonly isWhite: boolean })[],

@@ -24,6 +24,7 @@ import { USUAL_SURFACE_PRIOR } from "../core/learning/surfaceModel";
 import { USUAL_PRIOR } from "../core/learning/tubeModel";
 import { calibrateTube, type TubeCalibration } from "../core/learning/calibrateTube";
 import { learnBox } from "../core/learning/learnBox";
+import { sheetForBox } from "../core/learning/sheetForBox";
 import { minuteReading } from "../core/learning/minuteReading";
 import { UNDILUTED_THICKNESS } from "../data/paper";
 import { WHITE_BENCH } from "../data/testWhite";
@@ -97,6 +98,7 @@ export function createSolverApi(): SolverApi {
   return {
     searchRecipes: (request): PaletteAnswer => mixerFor(request).recipesFor(request.query, request.dosing),
     calibrateTube: (tube, readings): TubeCalibration => calibrateTube(opticsOf(tube), readings, WHITE_BENCH),
+    sheetForBox: (tubes, piles, asked) => sheetForBox(tubes, piles, WHITE_BENCH, asked),
     minuteReading: (tubes, uncertainty) => minuteReading(tubes, WHITE_BENCH, uncertainty),
     learnBox: (tubes, piles) => learnBox(tubes, piles, WHITE_BENCH),
     believe: (request) => {

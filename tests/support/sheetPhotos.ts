@@ -20,6 +20,8 @@ export type PaintedPage = {
   readonly painted: readonly PaintedCell[];
   /** A card that lies in its place. */
   readonly card?: LabD65;
+  /** Left out, it is white. */
+  readonly paper?: LabD65;
 };
 
 export type Taken = {
@@ -51,7 +53,7 @@ const LONGER = 1500;
 /** How far the camera is from the page, in lengths of it, and how much of the frame the page fills. */
 const CAMERA = 2.6;
 const FILLED = 0.84;
-const PAPER = 0.86;
+const WHITE_PAPER = [0.86, 0.86, 0.86];
 const INK = 0.05;
 const TABLE = 0.1;
 /** Units of the page to a pixel of its print. */
@@ -179,10 +181,12 @@ function painting(
   colors: ReadonlyMap<string, readonly number[] | undefined>,
   card: readonly number[] | undefined,
   glareCount: number,
+  paper: readonly number[],
 ): Float32Array {
   const page = new Float32Array(3 * width * height);
   for (let i = 0; i < black.length; i++)
-    page.fill(INK + ((PAPER - INK) * (black[i] ?? 255)) / 255, 3 * i, 3 * i + 3);
+    for (let channel = 0; channel < 3; channel++)
+      page[3 * i + channel] = INK + (((paper[channel] ?? 0) - INK) * (black[i] ?? 255)) / 255;
   const fill = (
     area: SheetArea,
     edge: number,
@@ -221,7 +225,7 @@ function painting(
 
 /** JPEG bytes of the photo, and the pixels as a program that opens it has them. */
 export async function photoOf(
-  { printed, layout, painted, card }: PaintedPage,
+  { printed, layout, painted, card, paper }: PaintedPage,
   taken: Taken,
 ): Promise<{ readonly image: PixelImage; readonly jpeg: Buffer }> {
   const rng = createRng(taken.seed + 1);
@@ -232,7 +236,14 @@ export async function photoOf(
   const [width, height] = [printed.width, printed.height];
   const colors = new Map(painted.map(({ key, lab }) => [key, lab && linearSrgbFromLab(lab)]));
   const cardColor = card && linearSrgbFromLab(card);
-  const page = painting(print, layout, colors, cardColor, taken.glares);
+  const page = painting(
+    print,
+    layout,
+    colors,
+    cardColor,
+    taken.glares,
+    paper ? linearSrgbFromLab(paper) : WHITE_PAPER,
+  );
   const linear = new Float32Array(3 * across * down);
   for (let row = 0; row < down; row++)
     for (let column = 0; column < across; column++) {

@@ -4,13 +4,14 @@
  */
 import { labFromLinearSrgb, linearSrgbFromLab } from "../color/srgb";
 import { type LabD65, linearSrgb } from "../color/types";
-import { slopesBetween } from "./residualSlopes";
+import { residualsBetween } from "./residualSlopes";
 import type { SparseRows } from "./sparseRows";
 
 export const PARAMETERS_OF_PHOTO = 3;
 /** One standard deviation of the logarithm of a channel's factor. */
 const CHANNEL_LOG_SD = 0.035;
 const STEP = 1e-3;
+const CHANNELS = [0, 1, 2] as const;
 
 /** A reading as it would be without what is wrong with its photo's light. @param at - of the photo's first parameter. */
 export function withoutLight(lab: LabD65, parameters: readonly number[], at: number): LabD65 {
@@ -18,19 +19,6 @@ export function withoutLight(lab: LabD65, parameters: readonly number[], at: num
   const factor = (channel: number): number =>
     Math.exp(-CHANNEL_LOG_SD * (parameters[at + channel] ?? Number.NaN));
   return labFromLinearSrgb(linearSrgb(red * factor(0), green * factor(1), blue * factor(2)));
-}
-
-/** Slopes of L*, a*, b* of {@link withoutLight} by its three parameters, [axis][parameter]. */
-function lightSlopes(lab: LabD65, parameters: readonly number[], at: number): readonly (readonly number[])[] {
-  const columns = [0, 1, 2].map((channel) => {
-    const moved = (step: number): LabD65 => {
-      const own = [0, 1, 2].map((one) => (parameters[at + one] ?? Number.NaN) + (one === channel ? step : 0));
-      return withoutLight(lab, own, 0);
-    };
-    const [high, low] = [moved(STEP), moved(-STEP)];
-    return high.map((value, axis) => (value - (low[axis] ?? Number.NaN)) / (2 * STEP));
-  });
-  return [0, 1, 2].map((axis) => columns.map((column) => column[axis] ?? Number.NaN));
 }
 
 /**
@@ -48,22 +36,19 @@ export function withLightRows(
   at: number,
   deviations: readonly number[],
 ): SparseRows {
-  const byLight = lightSlopes(asRead, parameters, at);
-  const byLab = slopesBetween(predicted, withoutLight(asRead, parameters, at), "sample");
-  const channels = [0, 1, 2];
+  const moved = (channel: number, step: number): readonly number[] => {
+    const own = parameters.map((value, p) => value + (p === at + channel ? step : 0));
+    return residualsBetween(predicted, withoutLight(asRead, own, at));
+  };
+  const slopes = CHANNELS.map((channel) => {
+    const [high, low] = [moved(channel, STEP), moved(channel, -STEP)];
+    return deviations.map(
+      (deviation, i) => ((high[i] ?? Number.NaN) - (low[i] ?? Number.NaN)) / (2 * STEP * deviation),
+    );
+  });
   return {
     ...rows,
-    columns: [...rows.columns, ...channels.map((channel) => at + channel)],
-    rows: rows.rows.map((row, residual) => [
-      ...row,
-      ...channels.map((channel) => {
-        const slope = channels.reduce(
-          (sum, axis) =>
-            sum + (byLab[residual]?.[axis] ?? Number.NaN) * (byLight[axis]?.[channel] ?? Number.NaN),
-          0,
-        );
-        return slope / (deviations[residual] ?? Number.NaN);
-      }),
-    ]),
+    columns: [...rows.columns, ...CHANNELS.map((channel) => at + channel)],
+    rows: rows.rows.map((row, i) => [...row, ...slopes.map((slope) => slope[i] ?? Number.NaN)]),
   };
 }

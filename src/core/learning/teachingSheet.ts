@@ -21,6 +21,8 @@ export type TeachingQuestion = {
   readonly tubes: readonly OpticalModel[];
   /** Place of the white among them; undefined without one. */
   readonly white: number | undefined;
+  /** Places of those that may be painted; all of them when it is left out. */
+  readonly offered?: readonly number[];
   /** What has been read of them. */
   readonly evidence: readonly Evidence[];
   /** How many cells, >= 1. */
@@ -105,14 +107,18 @@ export function teachingSheet(question: TeachingQuestion, conditions: LearningCo
 }
 
 /** Each tube alone and let down with white; each pair in three ratios, as it is and let down. */
-function candidatesOf({ tubes, white }: TeachingQuestion): readonly (readonly MixPart[])[] {
+function candidatesOf({
+  tubes,
+  white,
+  offered = [...tubes.keys()],
+}: TeachingQuestion): readonly (readonly MixPart[])[] {
   const part = (tube: number, strength: number): MixPart => ({
     tube,
     volume: strength / strengthOf(tubes[tube]),
   });
   const tinted = (parts: readonly MixPart[], strength: number): readonly MixPart[] =>
     strength > 0 && white !== undefined ? [...parts, part(white, strength)] : parts;
-  const coloured = tubes.map((_, tube) => tube).filter((tube) => tube !== white);
+  const coloured = offered.filter((tube) => tube !== white);
   const tints = white === undefined ? [0] : TINT_STRENGTHS;
   const pairTints = white === undefined ? [0] : PAIR_TINTS;
   return [
@@ -131,12 +137,16 @@ function candidatesOf({ tubes, white }: TeachingQuestion): readonly (readonly Mi
 }
 
 /** Pairs of tubes at equal strength, as they are and pale; of a single tube its tints. */
-function probesOf({ tubes, white }: TeachingQuestion): readonly (readonly MixPart[])[] {
+function probesOf({
+  tubes,
+  white,
+  offered = [...tubes.keys()],
+}: TeachingQuestion): readonly (readonly MixPart[])[] {
   const part = (tube: number, strength: number): MixPart => ({
     tube,
     volume: strength / strengthOf(tubes[tube]),
   });
-  const coloured = tubes.map((_, tube) => tube).filter((tube) => tube !== white);
+  const coloured = offered.filter((tube) => tube !== white);
   const tints = white === undefined ? [0] : PROBE_TINTS;
   const bases =
     coloured.length > 1
@@ -147,7 +157,7 @@ function probesOf({ tubes, white }: TeachingQuestion): readonly (readonly MixPar
   );
   const every = Math.ceil(all.length / MOST_PROBES);
   const probes = all.filter((_, i) => i % every === 0);
-  return probes.length > 0 ? probes : tubes.map((_, tube) => [part(tube, 1)]);
+  return probes.length > 0 ? probes : offered.map((tube) => [part(tube, 1)]);
 }
 
 function strengthOf(optics: OpticalModel | undefined): number {

@@ -162,6 +162,32 @@ export function readSheet(
   };
 }
 
+/** An area of the page as if it was seen from straight above, in grey. @param sidePx - of the square that it becomes. */
+export function squaredArea(
+  image: PixelImage,
+  corners: SheetLayout["marks"],
+  marks: SheetLayout["marks"],
+  { x, y, width, height }: SheetArea,
+  sidePx: number,
+): { readonly width: number; readonly height: number; readonly data: Uint8ClampedArray } | undefined {
+  const toPhoto = projective(marks, corners);
+  if (!toPhoto) return undefined;
+  const reader = new PixelReader(image);
+  const data = new Uint8ClampedArray(4 * sidePx * sidePx);
+  for (let row = 0; row < sidePx; row++)
+    for (let column = 0; column < sidePx; column++) {
+      const [px, py] = toPhoto(x + (width * (column + 0.5)) / sidePx, y + (height * (row + 0.5)) / sidePx);
+      const [u, v] = [Math.round(px), Math.round(py)];
+      let grey = 255;
+      if (u >= 0 && v >= 0 && u < image.widthPx && v < image.heightPx) {
+        reader.read(u, v);
+        grey = 255 * Math.sqrt(Math.max(0, luminance([reader.red, reader.green, reader.blue])));
+      }
+      data.set([grey, grey, grey, 255], 4 * (row * sidePx + column));
+    }
+  return { width: sidePx, height: sidePx, data };
+}
+
 type Pixel = readonly [number, number, number];
 
 /** Without the darkest and the lightest: the furrows of a brush, and glare. */

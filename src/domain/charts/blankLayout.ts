@@ -1,7 +1,7 @@
 /** Where things stand on a printed blank, in tenths of a millimetre: for drawing it, and for reading a photo of it. */
 import type { SheetLayout, SheetPoint } from "../../core/picture/squaredSheet";
 import type { PlacedMark } from "../../core/picture/sheetMarks";
-import type { Sheet } from "./chartSheets";
+import type { Sheet } from "./sheetTypes";
 
 export const PER_MM = 10;
 export const MARGIN = 120;

@@ -1,4 +1,8 @@
 /** A chart: a planned sheet of mixtures, each cell with its doses, and with what was painted there once it was read. */
+import type { Lightener } from "../palette/medium";
+import type { Dose } from "../pile/pile";
+import type { FilmState } from "../reading/reading";
+import type { CellMark } from "./sheetTypes";
 import type { StoredColor } from "../reading/storedColor";
 
 export const CHART_KINDS = [
@@ -10,6 +14,10 @@ export const CHART_KINDS = [
   "dulled",
   "greys",
   "films",
+  "drift",
+  "stand-ins",
+  "hue",
+  "own",
 ] as const;
 export type ChartKind = (typeof CHART_KINDS)[number];
 
@@ -31,7 +39,30 @@ export type CellReading = {
   readonly cell: string;
   readonly color: StoredColor;
   readonly isStruckOut?: boolean | undefined;
+  /** Dry when it is left out. A wet one is what it dries to. */
+  readonly film?: FilmState | undefined;
+  /** All that was read from one photo shares its light. */
+  readonly photoId?: string | undefined;
 };
+
+/** A cell as it was written down: tubes by their ids, water among them. */
+export type FixedCell = {
+  readonly doses: readonly Dose[];
+  readonly over?: "light" | "middle" | "dark" | { readonly tubeId: string } | undefined;
+  readonly thickness?: number | undefined;
+  readonly mark?: CellMark | undefined;
+};
+
+/** A sheet as it was printed or painted: whatever is learned of its tubes, its doses stay. */
+export type FixedSheet = {
+  readonly title: string;
+  readonly columns: readonly string[];
+  readonly rows: readonly { readonly name: string; readonly cells: readonly (FixedCell | null)[] }[];
+};
+export type FixedChart = { readonly fixed: readonly FixedSheet[]; readonly lightener: Lightener };
+export const MOST_FIXED_SHEETS = 300;
+export const MOST_COLUMNS = 120;
+export const MOST_ROWS = 60;
 
 export type Chart = {
   readonly id: string;
@@ -46,6 +77,11 @@ export type Chart = {
   readonly tintRule: TintRule;
   /** Rows of tints, or steps of a ladder. */
   readonly steps: number;
+  /** The note whose hue, or whose light and shadow, it shows. */
+  readonly noteId?: string | undefined;
+  readonly fixed?: readonly FixedSheet[] | undefined;
+  /** What lightened when it was fixed. */
+  readonly lightener?: Lightener | undefined;
   readonly readings: readonly CellReading[];
   readonly createdAt: number;
 };
@@ -60,4 +96,8 @@ export const TUBES_OF_KIND: Readonly<Record<ChartKind, { readonly least: number;
   dulled: { least: 3, most: 3 },
   greys: { least: 2, most: 12 },
   films: { least: 1, most: MOST_CHART_TUBES },
+  drift: { least: 2, most: 4 },
+  "stand-ins": { least: 1, most: 12 },
+  hue: { least: 1, most: 12 },
+  own: { least: 1, most: MOST_CHART_TUBES },
 };

@@ -1,15 +1,16 @@
 /** What the painted cells of a chart say of its tubes: each is a mixture whose doses are known. */
-import { UNDILUTED_THICKNESS } from "../../data/paper";
+import type { LabD65 } from "../../core/color/types";
 import type { Film } from "../../core/mixing/mixture";
-import { CARDS, seenOfGround } from "../ground/seenGround";
+import type { Dose } from "../pile/pile";
 import type { ScrapEvidence } from "../layers/scrapEvidence";
-import { paperOf } from "../palette/washes";
 import { labFromStored } from "../reading/storedColor";
 import { evidenceUncertainty } from "../reading/uncertainty";
 import type { Tube } from "../tube/tube";
 import type { CellReading, Chart } from "./chart";
 import { CHART_WATER } from "./chartDoses";
-import { type ChartRequest, chartSheets, type SheetCell } from "./chartSheets";
+import { chartSheets } from "./chartSheets";
+import { SheetMaker } from "./sheetMaker";
+import type { ChartRequest, SheetCell } from "./sheetTypes";
 
 /** A painter's hand doses a chart to about this share. */
 const DOSE_ERROR = 0.07;
@@ -26,13 +27,18 @@ export function readCells(
   });
 }
 
-/** One for each cell that was read and not struck out. */
+/** What is not known of how a film dries, ΔE00. */
+const DRYING_UNCERTAINTY = 1.5;
+
+/** One for each cell that was read and not struck out. @param toDry - what wet paint of these doses dries to. */
 export function chartEvidence(
   chart: Chart,
   request: ChartRequest,
   tubes: readonly Tube[],
+  toDry: (wet: LabD65, laid: readonly Dose[]) => LabD65,
 ): readonly ScrapEvidence[] {
   if (chart.readings.length === 0) return [];
+  const maker = new SheetMaker(request);
   const cells = chartSheets(request).flatMap(({ rows }) =>
     rows.flatMap((row) => row.cells.flatMap((cell) => cell ?? [])),
   );
@@ -40,15 +46,20 @@ export function chartEvidence(
     .filter(({ reading }) => reading.isStruckOut !== true)
     .map(({ cell, reading }) => {
       const doses = cell.doses.filter(({ tube }) => tube !== CHART_WATER);
-      const film = filmOfCell(cell, request);
+      const film = filmOfCell(cell, maker);
+      const { color } = reading;
+      const isWet = reading.film === "wet";
+      const laid = doses.map(({ tube, parts }) => ({ tubeId: tubes[tube]?.id ?? "", parts }));
       return {
+        ...(reading.photoId !== undefined && { photoId: reading.photoId }),
         scrapId: chart.id,
         readAt: chart.createdAt,
         tubeIds: doses.map(({ tube }) => tubes[tube]?.id ?? ""),
         evidence: {
           parts: doses.map(({ parts: volume }, tube) => ({ tube, volume })),
-          lab: labFromStored(reading.color),
-          uncertaintyDeltaE2000: evidenceUncertainty(reading.color),
+          // Wet paint never teaches as dry: it counts as what it dries to, and as less sure.
+          lab: isWet ? toDry(labFromStored(color), laid) : labFromStored(color),
+          uncertaintyDeltaE2000: Math.hypot(evidenceUncertainty(color), isWet ? DRYING_UNCERTAINTY : 0),
           doseErrors: doses.map(() => DOSE_ERROR),
           ...(film && { film }),
         },
@@ -56,11 +67,8 @@ export function chartEvidence(
     });
 }
 
-function filmOfCell({ doses, over }: SheetCell, request: ChartRequest): Film | undefined {
-  if (!request.isWash && !over) return undefined;
-  const sumOf = (list: SheetCell["doses"]): number => list.reduce((sum, { parts }) => sum + parts, 0);
-  const water = sumOf(doses.filter(({ tube }) => tube === CHART_WATER));
-  const paper = paperOf(request.paper);
-  const ground = over ? seenOfGround(CARDS[over], { labOf: () => undefined }) : paper;
-  return { thickness: UNDILUTED_THICKNESS * (1 - water / sumOf(doses)), ground: ground ?? paper };
+function filmOfCell(cell: SheetCell, maker: SheetMaker): Film | undefined {
+  const thickness = maker.thicknessOf(cell);
+  const ground = maker.groundOf(cell.over);
+  return thickness !== undefined && ground ? { thickness, ground } : undefined;
 }

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { labD65 } from "../../core/color/types";
-import type { Sheet } from "./chartSheets";
+import type { Sheet } from "./sheetTypes";
 import { readingsOfTable, type TableRow } from "./chartTable";
 
 const cell = (key: string) => ({ key, doses: [], lab: labD65(50, 0, 0) });

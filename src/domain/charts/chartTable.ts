@@ -1,10 +1,13 @@
 /** Painted colours of a chart out of a table: the one that Gaman writes, filled in elsewhere. */
 import { fail, type Result, succeed } from "../../core/result";
 import { labD65 } from "../../core/color/types";
+import { type PackedReadings, unpackReading } from "../../core/exchange/readingRow";
+import { labFromReflectance } from "../../core/spectrum/colorimetry";
+import { VIEWING } from "../../data/standardViewing";
 import { storedFromLab } from "../reading/storedColor";
 import { FILE_UNCERTAINTY } from "../reading/uncertainty";
 import type { CellReading } from "./chart";
-import type { Sheet } from "./chartSheets";
+import type { Sheet } from "./sheetTypes";
 
 /** Columns that a table has to have, besides what it may have. */
 export const TABLE_COLUMNS = ["sheet", "row", "column", "painted_L", "painted_a", "painted_b"] as const;
@@ -14,7 +17,9 @@ export type TableFault =
   | { readonly code: "no-column"; readonly name: string }
   | { readonly code: "no-cell"; readonly line: number }
   | { readonly code: "no-number"; readonly line: number; readonly name: string }
-  | { readonly code: "nothing" };
+  | { readonly code: "nothing" }
+  /** Readings in a row do not say which cell they are of: there has to be one for each. */
+  | { readonly code: "other-count"; readonly readings: number; readonly cells: number };
 
 /** Line of the first row: a header stands above it. */
 const FIRST_LINE = 2;
@@ -52,4 +57,22 @@ export function readingsOfTable(
     });
   }
   return readings.length > 0 ? succeed(readings) : fail({ code: "nothing" });
+}
+
+/** Readings of an instrument that went from cell to cell: row by row, sheet by sheet. */
+export function readingsInOrder(
+  packed: PackedReadings,
+  sheets: readonly Sheet[],
+): Result<readonly CellReading[], TableFault> {
+  const cells = sheets.flatMap(({ rows }) => rows.flatMap((row) => row.cells.flatMap((cell) => cell ?? [])));
+  const count = packed.names.length;
+  if (count !== cells.length) return fail({ code: "other-count", readings: count, cells: cells.length });
+  const readings: CellReading[] = [];
+  for (const [place, { key }] of cells.entries()) {
+    const row = unpackReading(packed, place);
+    const lab = row?.spectrum ? labFromReflectance(row.spectrum, VIEWING.D65) : row?.lab;
+    if (!lab) return fail({ code: "no-number", line: place + 1, name: row?.name ?? "a reading" });
+    readings.push({ cell: key, color: storedFromLab(lab, "file", FILE_UNCERTAINTY) });
+  }
+  return succeed(readings);
 }

@@ -1,7 +1,9 @@
 import { describe, expect, it } from "vitest";
 import { pigment } from "../../../tests/support/paint";
-import { labFromXyz } from "../../core/color/cieLab";
-import type { LabD65 } from "../../core/color/types";
+import { deltaE2000 } from "../../core/color/ciede2000";
+import { labFromLch, labFromXyz, lchFromLab } from "../../core/color/cieLab";
+import { type LabD65, labD65, lchUnder } from "../../core/color/types";
+import { USUAL_HABIT } from "../../core/layers/filmHabit";
 import { blendOptics, type Film, mixtureReflectance } from "../../core/mixing/mixture";
 import { xyzFromReflectance } from "../../core/spectrum/colorimetry";
 import { PAPER, UNDILUTED_THICKNESS } from "../../data/paper";
@@ -17,7 +19,12 @@ import { CHART_KINDS, type Chart, type ChartKind, TUBES_OF_KIND } from "./chart"
 import { chartEvidence, readCells } from "./chartEvidence";
 import { chartRequest } from "./chartRequest";
 import { CHART_WATER } from "./chartDoses";
-import { chartSheets, type Sheet, type SheetCell } from "./chartSheets";
+import type { Note } from "../note/note";
+import { withScraps } from "../pile/evidence";
+import { fixedSheets } from "./fixedSheets";
+import { fixedRows } from "./writtenSheet";
+import { chartSheets } from "./chartSheets";
+import type { Sheet, SheetCell } from "./sheetTypes";
 
 const IDS = [
   "titanium-white",
@@ -95,13 +102,35 @@ function colorOf(cell: SheetCell, tubes: readonly Tube[], isWash: boolean, paper
     });
   const whole = cell.doses.reduce((sum, dose) => sum + dose.parts, 0);
   const paint = parts.reduce((sum, { volume }) => sum + volume, 0);
-  const ground = cell.over ? seenOfGround(CARDS[cell.over], { labOf: () => undefined }) : paper;
+  const below = typeof cell.over === "object" ? tubes[cell.over.tube] : undefined;
+  const belowOptics = below && opticsOfTube(below);
+  const ground = belowOptics
+    ? mixtureReflectance([{ optics: belowOptics, volume: 1 }], PAINT_SURFACE)
+    : typeof cell.over === "string"
+      ? seenOfGround(CARDS[cell.over], { labOf: () => undefined })
+      : paper;
   const film: Film | undefined =
     isWash || cell.over
       ? { thickness: (UNDILUTED_THICKNESS * paint) / whole, ground: ground ?? PAPER }
       : undefined;
   const seen = mixtureReflectance([{ optics: blendOptics(parts), volume: 1 }], PAINT_SURFACE, film);
   return labFromXyz(xyzFromReflectance(seen, VIEWING.D65), VIEWING.D65.white);
+}
+
+const asItIs = (wet: LabD65): LabD65 => wet;
+
+function twiceAsStrong(tube: Tube): Tube {
+  const { absorption, scattering } = pigment(tube.id).optics;
+  const learned = {
+    at: 1,
+    absorption: Array.from(absorption, (k) => 2 * k),
+    scattering: Array.from(scattering, (k) => 2 * k),
+    readings: [],
+    piles: [],
+    spreadBefore: 3,
+    spreadAfter: 1,
+  };
+  return { ...tube, optics: { ...tube.optics, calibrations: [learned] } };
 }
 
 describe("the cells of a chart", () => {
@@ -121,6 +150,9 @@ describe("the cells of a chart", () => {
     ["dulled", 3, 15],
     ["films", 1, 9],
     ["films", 24, 216],
+    ["drift", 2, 9],
+    ["drift", 4, 27],
+    ["stand-ins", 3, 12],
   ];
 
   it.each(counts)("of %s from %i tubes are %i, each with the colour of its doses", (kind, count, cells) => {
@@ -203,6 +235,114 @@ describe("the cells of a chart", () => {
     expect(blue("strength")).toBeLessThan(0.2);
   });
 
+  it("of films lie over other tubes where those are chosen, as thick as the painter's own films", () => {
+    const chart = chartOf("films", ["raw-umber"], { downIds: ["titanium-white", "pyrrole-red"] });
+    const own = { ...USUAL_HABIT, factors: { thin: 2, middle: 2, full: 2 } };
+    const asked = chartRequest(chart, tubeById, WHITE, "white", { habitOf: () => own });
+    if (!asked.ok) throw new Error(asked.fault.code);
+    const cells = cellsOf(chartSheets(asked.request));
+    expect(cells).toHaveLength(6);
+    expect(cells.map(({ thickness = 0 }) => thickness / UNDILUTED_THICKNESS)).toEqual(
+      [0.2, 0.2, 0.7, 0.7, 2, 2].map((value) => expect.closeTo(value, 6) as number),
+    );
+    const [overWhite, overRed] = cells;
+    expect(overWhite?.lab[0]).toBeGreaterThan((overRed?.lab[0] ?? 99) + 10);
+  });
+
+  it("of one hue lie at their value and chroma, with the note's colours marked where they are nearest", () => {
+    const local = labD65(52, 28, 26);
+    const note = {
+      id: "n",
+      target: storedFromLab(local, "measured", 1),
+      place: {
+        light: storedFromLab(labD65(74, 20, 22), "measured", 1),
+        dark: storedFromLab(labD65(30, 18, 14), "measured", 1),
+      },
+    } as unknown as Note;
+    const chart = chartOf("hue", ["pyrrole-red", "arylide-yellow", "raw-umber"], { noteId: "n" });
+    const asked = chartRequest(chart, tubeById, WHITE, "white", { notes: [note] });
+    if (!asked.ok) throw new Error(asked.fault.code);
+    const [sheet] = chartSheets(asked.request);
+    const rows = sheet?.rows ?? [];
+    expect(rows.length).toBeGreaterThan(4);
+    for (const { name, cells } of rows)
+      for (const [i, cell] of cells.entries()) {
+        if (!cell) continue;
+        const chroma = Number(sheet?.columns[i]?.replace("C* ", ""));
+        const wanted = labFromLch(
+          lchUnder<"D65">(Number(name.replace("L* ", "")), chroma, lchFromLab(local)[2]),
+        );
+        expect(deltaE2000(cell.lab, wanted)).toBeLessThanOrEqual(2.5);
+      }
+    const all = cellsOf(sheet ? [sheet] : []);
+    const marks = all.flatMap(({ mark }) => mark ?? []);
+    expect(marks.filter((mark) => mark === "local")).toHaveLength(1);
+    expect(new Set(marks)).toEqual(new Set(["local", "light", "shadow", "on the way"]));
+    const marked = all.find(({ mark }) => mark === "local");
+    const nearest = Math.min(...all.map(({ lab }) => deltaE2000(lab, local)));
+    expect(deltaE2000(marked?.lab ?? labD65(0, 0, 0), local)).toBe(nearest);
+    // The wheel's own three answer for the same note.
+    const wheel = chartRequest({ ...chart, kind: "wheel" }, tubeById, WHITE, "white", { notes: [note] });
+    const subject = wheel.ok ? chartSheets(wheel.request)[0]?.rows.at(-1)?.cells : undefined;
+    expect(subject?.map((cell) => cell?.mark)).toEqual(["light", "local", "shadow", "shadow"]);
+    expect(deltaE2000(subject?.[1]?.lab ?? labD65(0, 0, 0), local)).toBeLessThan(3);
+  });
+
+  it("drift from the first tube, and say where the hue turns and where it is dullest", () => {
+    const { sheets } = madeOf(chartOf("drift", ["arylide-yellow", "ultramarine-blue"]));
+    const cells = sheets[0]?.rows[0]?.cells ?? [];
+    const marks = cells.map((cell) => cell?.mark);
+    expect(marks).toContain("hue turns");
+    const chromas = cells.map((cell) => (cell ? lchFromLab(cell.lab)[1] : 999));
+    const dullest = marks.indexOf("dullest");
+    if (dullest >= 0) expect(chromas[dullest]).toBe(Math.min(...chromas));
+    expect(marks[0]).toBeUndefined();
+  });
+
+  it("stay what they were printed as, whatever is learned of their tubes, and are left out where a tube is gone", () => {
+    const chart = chartOf("ratios", ["arylide-yellow", "ultramarine-blue"]);
+    const { sheets, tubes } = madeOf(chart);
+    const fixed = fixedSheets(sheets, tubes);
+    const stronger = new Map(
+      [...tubeById].map(([id, tube]) => [id, id === "ultramarine-blue" ? twiceAsStrong(tube) : tube]),
+    );
+    const printed: Chart = { ...chart, fixed, lightener: "white" };
+    const seen = (of: Chart, box: ReadonlyMap<string, Tube>, lightener: "white" | "water" = "white") => {
+      const asked = chartRequest(of, box, WHITE, lightener);
+      if (!asked.ok) throw new Error(asked.fault.code);
+      return cellsOf(chartSheets(asked.request));
+    };
+    const before = cellsOf(sheets);
+    const after = seen(printed, stronger);
+    expect(after.map(({ key }) => key)).toEqual(before.map(({ key }) => key));
+    expect(after.some(({ lab }, i) => deltaE2000(lab, before[i]?.lab ?? lab) > 2)).toBe(true);
+    expect(seen(chart, stronger).map(({ key }) => key)).not.toEqual(before.map(({ key }) => key));
+    // A board of washes does not make washes of it.
+    expect(seen(printed, tubeById, "water").map(({ lab }) => lab)).toEqual(before.map(({ lab }) => lab));
+    const gone = new Map([...tubeById].filter(([id]) => id !== "ultramarine-blue"));
+    expect(seen(printed, gone)).toHaveLength(5);
+  });
+
+  it("are written one after the other, in rows that fit a page", () => {
+    const doses = [
+      { tubeId: "raw-umber", parts: 0.5 },
+      { tubeId: "titanium-white", parts: 2 },
+    ];
+    const fixed = fixedRows("Mine", [...Array.from({ length: 7 }, () => ({ doses })), { doses: [] }]);
+    expect(fixed.columns).toHaveLength(6);
+    expect(fixed.rows.map(({ cells }) => cells.length)).toEqual([6, 2]);
+    expect(fixed.rows[0]?.cells[0]?.doses.map(({ parts }) => parts)).toEqual([0.25, 1]);
+    expect(fixed.rows[1]?.cells[1]).toBeNull();
+    const asked = chartRequest(
+      chartOf("own", [], { fixed: [fixed], lightener: "white" }),
+      tubeById,
+      WHITE,
+      "white",
+    );
+    if (!asked.ok) throw new Error(asked.fault.code);
+    expect(cellsOf(chartSheets(asked.request))).toHaveLength(7);
+  });
+
   it("are refused with what is missing", () => {
     const fault = (chart: Chart, board: readonly Tube[] = WHITE) => {
       const asked = chartRequest(chart, tubeById, board, "white");
@@ -241,7 +381,7 @@ describe("painted cells", () => {
   });
 
   it("speak of their tubes, but for those that went wrong", () => {
-    const said = chartEvidence(chart, request, tubes);
+    const said = chartEvidence(chart, request, tubes, asItIs);
     expect(said).toHaveLength(1);
     expect(said[0]?.tubeIds).toEqual(first.doses.map(({ tube }) => tubes[tube]?.id));
     expect(said[0]?.evidence.film).toBeUndefined();
@@ -252,8 +392,25 @@ describe("painted cells", () => {
       chartOf("washes", ["raw-umber"], { readings: [{ cell: thin.key, color }] }),
       wash.request,
       wash.tubes,
+      asItIs,
     );
     expect(film?.evidence.film?.thickness).toBeCloseTo(UNDILUTED_THICKNESS / 4, 9);
+    // A wet cell counts as what it dries to, and as less sure; all of one photo share its light.
+    const wet = chartOf("ratios", pair, {
+      readings: [
+        { cell: first.key, color, film: "wet", photoId: "a" },
+        { cell: second.key, color, photoId: "a" },
+      ],
+    });
+    const dried = chartEvidence(wet, request, tubes, ([l, a, b]) => labD65(l - 5, a, b));
+    expect(dried.map(({ evidence }) => evidence.lab[0])).toEqual([first.lab[0] - 5, first.lab[0]]);
+    expect(dried[0]?.evidence.uncertaintyDeltaE2000).toBeGreaterThan(1);
+    const record = withScraps(
+      { tubes: [], piles: [], leftOut: { unknownTube: 0, older: 0 } },
+      dried,
+      tubeById,
+    );
+    expect(record.piles.map(({ evidence }) => evidence.photo)).toEqual([0, 0]);
     expect(film?.evidence.parts).toEqual([{ tube: 0, volume: 1 }]);
   });
 });

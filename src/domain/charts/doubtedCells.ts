@@ -4,6 +4,10 @@
  */
 import { deltaE2000 } from "../../core/color/ciede2000";
 import { labD65, type LabD65 } from "../../core/color/types";
+import type { OpticalModel } from "../../core/spectrum/types";
+import { opticsOfTube } from "../tube/optics";
+import type { Tube } from "../tube/tube";
+import type { ChartDose } from "./chartDoses";
 
 export type PaintedBeside = {
   readonly key: string;
@@ -60,5 +64,26 @@ function expected(cell: PaintedBeside, all: readonly PaintedBeside[]): LabD65 {
 function common(one: PaintedBeside, other: PaintedBeside): number {
   let sum = 0;
   for (const [tube, share] of one.tubes) sum += Math.min(share, other.tubes.get(tube) ?? 0);
+  return sum;
+}
+
+/** Of each tube of a mixture, its share of the colouring: volume times K + S. */
+export function sharesOfColour(
+  doses: readonly ChartDose[],
+  tubes: readonly Tube[],
+): ReadonlyMap<number, number> {
+  const strengths = doses.flatMap(({ tube, parts }) => {
+    const own = tubes[tube];
+    const optics = own && opticsOfTube(own);
+    return optics ? [{ tube, strength: parts * strengthOf(optics) }] : [];
+  });
+  const whole = strengths.reduce((sum, { strength }) => sum + strength, 0);
+  return new Map(strengths.map(({ tube, strength }) => [tube, strength / whole]));
+}
+
+function strengthOf({ absorption, scattering }: OpticalModel): number {
+  let sum = 0;
+  for (let band = 0; band < absorption.length; band++)
+    sum += (absorption[band] ?? 0) + (scattering[band] ?? 0);
   return sum;
 }

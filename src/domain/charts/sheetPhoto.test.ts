@@ -8,21 +8,23 @@ import {
   photoOf,
   type Taken,
 } from "../../../tests/support/sheetPhotos";
-import { figure, seeded, sized } from "../../../tests/support/study";
+import { figure, seeded, sized, thinned } from "../../../tests/support/study";
 import { deltaE2000 } from "../../core/color/ciede2000";
 import { type LabD65, labD65 } from "../../core/color/types";
 import { findMarks } from "../../core/picture/sheetMarks";
-import { readSheet } from "../../core/picture/squaredSheet";
+import { type KnownOfSheet, readSheet } from "../../core/picture/squaredSheet";
 import { createRng } from "../../core/random/rng";
 import { chartDrawings } from "../../features/charts/chartDrawing";
 import { cellFigures } from "../../words/charts";
 import { tubeFromModel } from "../tube/newTube";
 import type { Tube } from "../tube/tube";
-import { blankPages, layoutOf, PAPERS, TURNS } from "./blankLayout";
+import { findSheet } from "../../workers/foundSheet";
+import { blankPages, layoutOf, PAPERS, TURNS, USUAL_FORMAT } from "./blankLayout";
+import { chartName, pageCode, readPageCode } from "./pageCode";
 import type { Chart } from "./chart";
 import { chartRequest } from "./chartRequest";
-import { chartSheets, type SheetCell } from "./chartSheets";
-import { doubtedCells, type PaintedBeside } from "./doubtedCells";
+import { chartSheets } from "./chartSheets";
+import { doubtedCells, type PaintedBeside, sharesOfColour } from "./doubtedCells";
 
 const IDS = [
   "titanium-white",
@@ -78,11 +80,6 @@ function blankOf(format: Parameters<typeof chartDrawings>[1]) {
   );
   if (!page || !printed) throw new Error("no page");
   return { printed, layout: layoutOf(sheet, page) };
-}
-
-/** Shares of the colouring: by the doses, which stand at equal strength here. */
-function sharesOf(cell: SheetCell): ReadonlyMap<number, number> {
-  return new Map(cell.doses.map(({ tube }) => [tube, 1 / cell.doses.length]));
 }
 
 type Painted = {
@@ -165,7 +162,16 @@ describe("a painted sheet in a photo", () => {
         counts.near++;
       const beside = read.cells.flatMap(({ key, lab, isBlank }): PaintedBeside[] => {
         const cell = cells.find((one) => one.key === key);
-        return cell && !isBlank ? [{ key, read: lab, predicted: cell.lab, tubes: sharesOf(cell) }] : [];
+        return cell && !isBlank
+          ? [
+              {
+                key,
+                read: lab,
+                predicted: cell.lab,
+                tubes: sharesOfColour(cell.doses, asked.ok ? asked.tubes : []),
+              },
+            ]
+          : [];
       });
       const seenBlank = [...new Set(read.cells.filter(({ isBlank }) => isBlank).map(({ key }) => key))];
       const doubted = [...new Set(doubtedCells(beside))];
@@ -190,5 +196,87 @@ describe("a painted sheet in a photo", () => {
     });
     figure("charts: cells read from a photo, median ΔE00", at(0.5), { most: 1.5 });
     figure("charts: cells read from a photo, ΔE00 at 95 %", at(0.95), { most: 4 });
+  });
+
+  it("tells by its square which page of which chart it is, on every paper", async () => {
+    const formats = PAPERS.flatMap((paper) => TURNS.map((turn) => ({ paper, turn })));
+    for (const [i, format] of thinned(formats, 3).entries()) {
+      const { printed, layout } = blankOf(format);
+      const { image } = await photoOf(
+        { printed, layout, painted: [] },
+        { ...anyTaken(31 + i), tilt: 12, blur: 0.6 },
+      );
+      expect(findSheet(image)?.page).toEqual({ chart: chartName(CHART.id), sheet: 0, page: 1, format });
+    }
+  });
+
+  it("is read by its card where the paper is not white, and says when no card lies there", async () => {
+    const { printed, layout } = blankOf(USUAL_FORMAT);
+    const card = labD65(51.8, 0, 0);
+    const keys = [...new Set(layout.cells.map(({ key }) => key))];
+    const painted = keys.map((key, i) => ({ key, lab: labD65(35 + 2 * i, 10 - i, i) }));
+    const taken: Taken = { ...anyTaken(77), tilt: 10, fallOff: 0.1, noise: 1, glares: 0 };
+    const [withCard, without] = [
+      await photoOf({ printed, layout, painted, card, paper: labD65(88, 2, 10) }, taken),
+      await photoOf({ printed, layout, painted, paper: labD65(88, 2, 10) }, taken),
+    ];
+    const corners = cornersOf(layout, taken);
+    const missOf = (known: KnownOfSheet): number => {
+      const read = readSheet(withCard.image, corners, layout, known);
+      if (!("cells" in read)) throw new Error(read.code);
+      const misses = read.cells.map(({ key, lab }) =>
+        deltaE2000(lab, painted.find((one) => one.key === key)?.lab ?? lab),
+      );
+      return misses.toSorted((a, b) => a - b)[Math.floor(misses.length / 2)] ?? 99;
+    };
+    expect(missOf({ card })).toBeLessThan(1.5);
+    expect(missOf({})).toBeGreaterThan(3);
+    expect(readSheet(without.image, corners, layout, { card: labD65(20, 0, 0) })).toEqual({
+      code: "no-card",
+    });
+  });
+
+  it("is not found where a mark is out of sight, or where there is no page", async () => {
+    const { printed, layout } = blankOf(USUAL_FORMAT);
+    const { image } = await photoOf({ printed, layout, painted: [] }, { ...anyTaken(5), tilt: 5 });
+    const [, , [right, bottom]] = cornersOf(layout, { ...anyTaken(5), tilt: 5 });
+    const hidden = { ...image, rgba: Uint8ClampedArray.from(image.rgba) };
+    for (let y = Math.round(bottom) - 60; y < bottom + 60; y++)
+      for (let x = Math.round(right) - 60; x < right + 60; x++)
+        hidden.rgba.set([200, 190, 180, 255], 4 * (y * image.widthPx + x));
+    expect(findMarks(hidden)).toBeUndefined();
+    const grey = {
+      widthPx: 300,
+      heightPx: 200,
+      rgba: new Uint8ClampedArray(240_000).fill(128),
+      space: "srgb" as const,
+    };
+    expect(findSheet(grey)).toBeUndefined();
+  });
+});
+
+describe("the name of a page", () => {
+  it("comes back from its code, and nothing else does", () => {
+    const [page] = sheet ? blankPages(sheet, { paper: "letter", turn: "landscape" }) : [];
+    if (!page) throw new Error("no page");
+    const code = pageCode("any id", 3, page);
+    expect(readPageCode(code)).toEqual({
+      chart: chartName("any id"),
+      sheet: 3,
+      page: 1,
+      format: { paper: "letter", turn: "landscape" },
+    });
+    for (const wrong of [
+      "",
+      "GAMAN",
+      code.slice(1),
+      `${code}X`,
+      code.replace("LL", "XL"),
+      "GAMAN:AAAAAA:0:1:AP",
+    ])
+      expect(readPageCode(wrong)).toBeUndefined();
+    const names = Array.from({ length: 2000 }, (_, i) => chartName(`chart ${i}`));
+    expect(new Set(names).size).toBe(names.length);
+    expect(names.every((name) => /^[0-9A-Z]{6}$/.test(name))).toBe(true);
   });
 });

@@ -13,6 +13,8 @@ import type { Scrap } from "./layering";
 
 export type ScrapEvidence = {
   readonly scrapId: string;
+  /** All that was read from one photo shares its light. */
+  readonly photoId?: string;
   readonly readAt: number;
   readonly tubeIds: readonly string[];
   /** Its tubes count from 0 within `tubeIds`. */

@@ -201,17 +201,19 @@ export function withScraps(
   const tubeIds = [
     ...new Set([...record.tubes.map(({ id }) => id), ...scraps.flatMap((scrap) => scrap.tubeIds)]),
   ];
+  const photos = [...new Set(scraps.flatMap(({ photoId }) => photoId ?? []))];
   return {
     ...record,
     tubes: tubeIds.flatMap((id) => tubeById.get(id) ?? []),
     piles: [
       ...record.piles,
-      ...scraps.map(({ scrapId, readAt, tubeIds: own, evidence }) => ({
+      ...scraps.map(({ scrapId, photoId, readAt, tubeIds: own, evidence }) => ({
         pileId: scrapId,
         takenAt: readAt,
         tubeIds: own,
         evidence: {
           ...evidence,
+          ...(photoId !== undefined && { photo: photos.indexOf(photoId) }),
           parts: evidence.parts.map(({ tube, volume }) => ({
             tube: tubeIds.indexOf(own[tube] ?? ""),
             volume,

@@ -32,6 +32,8 @@ export function evidenceUncertainty(color: { readonly uncertaintyDeltaE2000: num
 
 /** A camera's channels against an observer's, when something of known colour lies in the photo. */
 export const FROM_PHOTO_UNCERTAINTY = PHOTO_BY_CARD;
+/** A cell of a sheet among others of the same photo, whose light is wrong for all alike. */
+export const SHEET_CELL_UNCERTAINTY = 1.6;
 /** What instruments that write files of readings promise. */
 export const FILE_UNCERTAINTY = 0.5;
 /** Of each band of an instrument's spectrum, in reflectance. */

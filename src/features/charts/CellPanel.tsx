@@ -2,10 +2,11 @@
 
 /** One cell: what goes into it, what it is near, what was painted there, and where it may go. */
 import { useRouter } from "next/navigation";
+import { useState } from "react";
 import { deltaE2000 } from "../../core/color/ciede2000";
-import type { CellReading, Chart } from "../../domain/charts/chart";
+import type { CellReading, Chart, FixedChart } from "../../domain/charts/chart";
 import { CHART_WATER } from "../../domain/charts/chartDoses";
-import type { SheetCell } from "../../domain/charts/chartSheets";
+import type { SheetCell } from "../../domain/charts/sheetTypes";
 import { labFromStored, storedFromLab } from "../../domain/reading/storedColor";
 import { GENERIC_UNCERTAINTY } from "../../domain/reading/uncertainty";
 import type { Tube } from "../../domain/tube/tube";
@@ -17,6 +18,9 @@ import { ReadColour } from "../../kit/reading/ReadColour";
 import { specimenOf } from "../../kit/reading/specimen";
 import { attempt } from "../../kit/studio/problems";
 import { useSettings, useStudio } from "../../kit/studio/useStudio";
+import { Choice } from "../../ui/Choice";
+import type { FilmState } from "../../domain/reading/reading";
+import { useCellTo } from "./useCellTo";
 import { Button } from "../../ui/Button";
 import { CheckField } from "../../ui/fields";
 import { Patch } from "../../ui/Patch";
@@ -30,29 +34,34 @@ export function CellPanel({
   cell,
   tubes,
   reading,
+  fixed,
 }: {
   chart: Chart;
   cell: SheetCell;
   tubes: readonly Tube[];
   reading: CellReading | undefined;
+  /** The sheets written down: a cell that is painted stays what it is. */
+  fixed: () => FixedChart;
 }) {
   const settings = useSettings();
+  const doses = cellDoses(cell, tubes, settings);
   const notes = useStudio((studio) => studio.notes);
   const tubeById = useStudio((studio) => studio.tubeById);
   const { keepCellReading, changeChart } = useChartCommands();
   const { addNote } = usePaintingCommands();
   const router = useRouter();
   const once = useOnce(cell.key);
-  const doses = cellDoses(cell, tubes, settings);
+  const [film, setFilm] = useState<FilmState>("dry");
+  const contents = cell.doses.map(({ tube, parts }) => ({
+    tubeId: tube === CHART_WATER ? WATER.id : (tubes[tube]?.id ?? ""),
+    parts,
+  }));
+  const to = useCellTo(chart, contents, doses.join(", "), cell.lab);
   const read = reading && labFromStored(reading.color);
   const miss = read && deltaE2000(cell.lab, read);
   const nearest = notes
     .map((note) => ({ note, difference: deltaE2000(cell.lab, labFromStored(note.target)) }))
     .sort((one, other) => one.difference - other.difference)[0];
-  const contents = cell.doses.map(({ tube, parts }) => ({
-    tubeId: tube === CHART_WATER ? WATER.id : (tubes[tube]?.id ?? ""),
-    parts,
-  }));
   return (
     <div className="flex flex-col gap-4">
       <div className="flex h-28">
@@ -103,13 +112,36 @@ export function CellPanel({
         >
           Mix this colour
         </Button>
+        <Button
+          onClick={() => {
+            once("pile", to.bench);
+          }}
+        >
+          Lay these doses
+        </Button>
+        <Button
+          onClick={() => {
+            once("string", to.strings);
+          }}
+        >
+          Make a string of it
+        </Button>
       </div>
       <section aria-labelledby="painted-cell">
         <h3 id="painted-cell" className="font-bold">
           What you painted here
         </h3>
+        <Choice
+          label="How the cell is seen"
+          value={film}
+          options={[
+            { value: "dry", label: "dry" },
+            { value: "wet", label: "still wet" },
+          ]}
+          onChange={setFilm}
+        />
         <ReadColour
-          of={cell.key}
+          of={`${cell.key} ${film}`}
           ways={["eye", "words", "typed", "photo", "colorimeter"]}
           thing="the painted cell"
           beside={cell.lab}
@@ -119,7 +151,9 @@ export function CellPanel({
           onTake={(taken) => {
             if (!taken) return;
             const color = storedFromLab(taken.lab, taken.source, taken.uncertaintyDeltaE2000, taken.silent);
-            attempt(keepCellReading(chart.id, { cell: cell.key, color }));
+            attempt(
+              keepCellReading(chart.id, { cell: cell.key, color, ...(film === "wet" && { film }) }, fixed()),
+            );
           }}
         />
         {reading ? (
@@ -129,11 +163,11 @@ export function CellPanel({
               isChecked={reading.isStruckOut === true}
               onChange={(isStruckOut) => {
                 attempt(
-                  keepCellReading(chart.id, {
-                    cell: reading.cell,
-                    color: reading.color,
-                    ...(isStruckOut && { isStruckOut }),
-                  }),
+                  keepCellReading(
+                    chart.id,
+                    { ...reading, isStruckOut: isStruckOut ? true : undefined },
+                    fixed(),
+                  ),
                 );
               }}
             />
@@ -152,7 +186,7 @@ export function CellPanel({
           </>
         ) : null}
         <p className="mt-2 text-sm text-muted">
-          Read it dry. “Learn from your piles” on a tube’s page then counts it too.
+          “Learn from this chart” then counts it, a wet one as what it dries to.
         </p>
       </section>
     </div>

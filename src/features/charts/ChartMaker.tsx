@@ -10,20 +10,63 @@ import {
   TINT_RULES,
 } from "../../domain/charts/chart";
 import { useChartCommands } from "../../kit/commands/charts";
+import { NoteSelect } from "../../kit/studio/NoteSelect";
 import { attempt } from "../../kit/studio/problems";
 import { Button } from "../../ui/Button";
 import { SelectField } from "../../ui/fields";
+import { OwnCells } from "./OwnCells";
 import { BALANCE_WORDS, CHART_KIND_WORDS, TINT_RULE_WORDS } from "../../words/charts";
 
-const WITH_BALANCE: readonly Chart["kind"][] = ["crossings", "ratios", "wheel", "dulled", "greys"];
+const WITH_BALANCE: readonly Chart["kind"][] = ["crossings", "ratios", "wheel", "dulled", "greys", "drift"];
+/** What the second list of tubes is, for kinds that have one. */
+export const DOWN_LABELS: Partial<Readonly<Record<Chart["kind"], string>>> = {
+  crossings: "Other tubes down the side",
+  films: "Laid over tubes",
+  "stand-ins": "Which tubes stand in",
+};
+const WITH_NOTE: readonly Chart["kind"][] = ["hue", "wheel"];
+const MOST_NAME = 120;
 const WITH_STEPS: readonly Chart["kind"][] = ["ratios", "tints", "washes", "greys"];
 
-export function ChartMaker({ chart, onDown }: { chart: Chart; onDown: () => void }) {
-  const { changeChart } = useChartCommands();
+export function ChartMaker({
+  chart,
+  onDown,
+  onOpen,
+}: {
+  chart: Chart;
+  onDown: () => void;
+  onOpen: (id: string) => void;
+}) {
+  const { addChart, changeChart } = useChartCommands();
   const change = (part: Partial<Omit<Chart, "id" | "paintingId">>): void => {
-    attempt(changeChart(chart.id, () => part));
+    // What was printed of it before is another chart now.
+    attempt(changeChart(chart.id, () => ({ fixed: undefined, lightener: undefined, ...part })));
   };
   const { kind } = chart;
+  if (chart.readings.length > 0)
+    return (
+      <div className="mt-2 flex flex-wrap items-baseline gap-x-4 print:hidden">
+        <p className="text-muted">
+          {CHART_KIND_WORDS[kind].label}: painted, so it stays as it is. Copy it to change it.
+        </p>
+        <Button
+          weight="quiet"
+          onClick={() => {
+            const { id: _, createdAt: __, fixed: ___, lightener: ____, ...rest } = chart;
+            attempt(
+              addChart(
+                { ...rest, name: `${chart.name}, again`.slice(0, MOST_NAME), readings: [] },
+                Date.now(),
+              ).then(({ id }) => {
+                onOpen(id);
+              }),
+            );
+          }}
+        >
+          copy it
+        </Button>
+      </div>
+    );
   return (
     <div className="mt-2 print:hidden">
       <div className="flex flex-wrap items-end gap-3">
@@ -92,8 +135,19 @@ export function ChartMaker({ chart, onDown }: { chart: Chart; onDown: () => void
             ))}
           </SelectField>
         ) : null}
-        {kind === "crossings" ? <Button onClick={onDown}>Other tubes down the side</Button> : null}
+        {DOWN_LABELS[kind] ? <Button onClick={onDown}>{DOWN_LABELS[kind]}</Button> : null}
+        {WITH_NOTE.includes(kind) ? (
+          <NoteSelect
+            label="about the note"
+            none={kind === "hue" ? "the first tube" : "none"}
+            value={chart.noteId ?? ""}
+            onChange={(noteId) => {
+              change({ noteId: noteId || undefined });
+            }}
+          />
+        ) : null}
       </div>
+      {kind === "own" ? <OwnCells chart={chart} /> : null}
       <p className="mt-1 text-muted">{CHART_KIND_WORDS[kind].why}</p>
     </div>
   );

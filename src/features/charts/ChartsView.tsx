@@ -1,12 +1,14 @@
 "use client";
 
 /** Charts of the painter's own tubes: predicted at once, printed as blanks, painted, and read back cell by cell. */
-import { useState } from "react";
+import { lazy, Suspense, useState } from "react";
 import { TubeChoice } from "../../kit/paint/TubeChoice";
-import { CHART_KINDS, type Chart } from "../../domain/charts/chart";
-import type { SheetCell } from "../../domain/charts/chartSheets";
+import { CHART_KINDS, type Chart, type FixedChart } from "../../domain/charts/chart";
+import type { SheetCell } from "../../domain/charts/sheetTypes";
 import { useCharts, useSheets } from "../../kit/charts/useCharts";
 import { useChartCommands } from "../../kit/commands/charts";
+import { fixedSheets } from "../../domain/charts/fixedSheets";
+import { usePaletteMedium } from "../../kit/paint/usePalettePaint";
 import { TaskLine } from "../../kit/query/TaskLine";
 import { shownOf } from "../../kit/query/useTask";
 import { NoPainting } from "../../kit/studio/NoPainting";
@@ -17,7 +19,7 @@ import { Button } from "../../ui/Button";
 import { Drawer } from "../../ui/Drawer";
 import { CHART_KIND_WORDS, chartFaultWords, paintedWords } from "../../words/charts";
 import { CellPanel } from "./CellPanel";
-import { ChartMaker } from "./ChartMaker";
+import { ChartMaker, DOWN_LABELS } from "./ChartMaker";
 import { ChartMenu } from "./ChartMenu";
 import { ChartOnPaper } from "./ChartOnPaper";
 import { newChart } from "./newChart";
@@ -26,17 +28,24 @@ import { TakePhoto } from "./TakePhoto";
 import { TakeTable } from "./TakeTable";
 import { SheetTable } from "./SheetTable";
 
+const LearnFromPiles = lazy(async () => ({
+  default: (await import("../../kit/learn/LearnFromPiles")).LearnFromPiles,
+}));
+
 export function ChartsView() {
   const painting = useStudio((studio) => studio.painting);
   const charts = useCharts();
-  const [openId, setOpenId] = useState<string>();
+  const [opened, setOpened] = useState<{ readonly id: string; readonly cellKey?: string | undefined }>();
+  const open = (id: string, cellKey?: string): void => {
+    setOpened({ id, cellKey });
+  };
   if (!painting) return <NoPainting what="Charts" />;
   if (!charts) return null;
-  const chart = charts.find(({ id }) => id === openId) ?? charts.at(-1);
+  const chart = charts.find(({ id }) => id === opened?.id) ?? charts.at(-1);
   return chart ? (
-    <OpenChart key={chart.id} chart={chart} charts={charts} onOpen={setOpenId} />
+    <OpenChart key={chart.id} chart={chart} charts={charts} atFirst={opened?.cellKey} onOpen={open} />
   ) : (
-    <NoCharts paintingId={painting.id} onOpen={setOpenId} />
+    <NoCharts paintingId={painting.id} onOpen={open} />
   );
 }
 
@@ -79,42 +88,64 @@ function NoCharts({ paintingId, onOpen }: { paintingId: string; onOpen: (id: str
 function OpenChart({
   chart,
   charts,
+  atFirst,
   onOpen,
 }: {
   chart: Chart;
   charts: readonly Chart[];
-  onOpen: (id: string) => void;
+  /** The cell that is chosen when the chart opens. */
+  atFirst: string | undefined;
+  onOpen: (id: string, cellKey?: string) => void;
 }) {
   const { changeChart } = useChartCommands();
   const { asked, task } = useSheets(chart);
   const sheets = shownOf(task);
   const grey = useGreyHold();
   const [page, setPage] = useState(0);
-  const [chosenKey, setChosenKey] = useState<string>();
+  const [chosenKey, setChosenKey] = useState(atFirst);
+  const [isLearning, setLearning] = useState(false);
   const [choosing, setChoosing] = useState<"across" | "down">();
-  const sheet = sheets?.[Math.min(page, sheets.length - 1)];
+  const sheet = sheets?.[Math.max(0, Math.min(page, sheets.length - 1))];
   const all: readonly SheetCell[] =
     sheets?.flatMap(({ rows }) => rows.flatMap(({ cells }) => cells.flatMap((cell) => cell ?? []))) ?? [];
   const chosen = all.find(({ key }) => key === chosenKey);
   const painted = new Map(chart.readings.map((reading) => [reading.cell, reading]));
   const isDown = choosing === "down";
+  const { lightener } = usePaletteMedium();
+  const fixed = (): FixedChart => ({
+    fixed: asked.ok && sheets ? fixedSheets(sheets, asked.tubes) : [],
+    lightener: chart.lightener ?? lightener,
+  });
+  const place = sheets ? Math.min(page, sheets.length - 1) : 0;
   return (
     <div className="wide:grid wide:h-full wide:grid-cols-[minmax(0,1fr)_22rem] wide:overflow-y-auto">
       <section aria-label="Chart" className="min-w-0 p-4 wide:p-5 wide:pl-2">
         <div className="flex flex-wrap items-center gap-x-4 gap-y-1">
           <h1 className="text-xl font-bold">{chart.name}</h1>
-          <Button
-            onClick={() => {
-              setChoosing("across");
-            }}
-          >
-            Choose tubes
-          </Button>
+          {chart.readings.length === 0 ? (
+            <Button
+              onClick={() => {
+                setChoosing("across");
+              }}
+            >
+              Choose tubes
+            </Button>
+          ) : (
+            <Button
+              weight="main"
+              onClick={() => {
+                setLearning(true);
+              }}
+            >
+              Learn from this chart
+            </Button>
+          )}
           {grey}
           <ChartMenu chart={chart} charts={charts} onOpen={onOpen} />
         </div>
         <ChartMaker
           chart={chart}
+          onOpen={onOpen}
           onDown={() => {
             setChoosing("down");
           }}
@@ -152,10 +183,29 @@ function OpenChart({
         <p className="mt-3 text-muted">{paintedWords(chart.readings.length)}</p>
         {asked.ok && sheets ? (
           <>
-            <ChartOnPaper chart={chart} sheets={sheets} tubes={asked.tubes} />
-            {sheet ? <TakePhoto key={sheet.title} chart={chart} sheet={sheet} tubes={asked.tubes} /> : null}
-            <TakeTable chart={chart} sheets={sheets} />
-            <NearestCells cells={all} onChoose={setChosenKey} />
+            {sheet ? (
+              <>
+                <ChartOnPaper chart={chart} sheets={sheets} tubes={asked.tubes} fixed={fixed} />
+                <TakePhoto
+                  chart={chart}
+                  charts={charts}
+                  sheets={sheets}
+                  place={place}
+                  tubes={asked.tubes}
+                  fixed={fixed}
+                  onSheet={setPage}
+                />
+                <TakeTable chart={chart} sheets={sheets} fixed={fixed} />
+              </>
+            ) : null}
+            <NearestCells
+              chart={chart}
+              charts={charts}
+              onChoose={(id, key) => {
+                if (id === chart.id) setChosenKey(key);
+                else onOpen(id, key);
+              }}
+            />
           </>
         ) : null}
       </section>
@@ -170,6 +220,7 @@ function OpenChart({
             cell={chosen}
             tubes={asked.tubes}
             reading={painted.get(chosen.key)}
+            fixed={fixed}
           />
         ) : (
           <p className="text-muted">
@@ -182,20 +233,40 @@ function OpenChart({
         onOpenChange={(isOpen) => {
           if (!isOpen) setChoosing(undefined);
         }}
-        title={isDown ? "Tubes down the side" : "Tubes of this chart"}
+        title={isDown ? (DOWN_LABELS[chart.kind] ?? "Further tubes") : "Tubes of this chart"}
         description="From your box, in the order in which you choose them."
       >
         {choosing ? (
           <TubeChoice
             key={choosing}
-            legend={isDown ? "Tubes down the side" : "Tubes of this chart"}
+            legend={isDown ? (DOWN_LABELS[chart.kind] ?? "Further tubes") : "Tubes of this chart"}
             chosenIds={isDown ? (chart.downIds ?? chart.tubeIds) : chart.tubeIds}
             onChosen={(ids) => {
-              attempt(changeChart(chart.id, () => (isDown ? { downIds: ids } : { tubeIds: ids })));
+              attempt(
+                changeChart(chart.id, () => ({
+                  fixed: undefined,
+                  lightener: undefined,
+                  ...(isDown ? { downIds: ids } : { tubeIds: ids }),
+                })),
+              );
               setChoosing(undefined);
             }}
           />
         ) : null}
+      </Drawer>
+      <Drawer
+        isOpen={isLearning}
+        onOpenChange={setLearning}
+        title="What the painted cells teach"
+        description="All that you read of piles, scraps and charts speaks of your tubes together."
+      >
+        <Suspense fallback={null}>
+          <LearnFromPiles
+            onDone={() => {
+              setLearning(false);
+            }}
+          />
+        </Suspense>
       </Drawer>
     </div>
   );

@@ -5,7 +5,7 @@ import { clsx } from "clsx";
 import { type KeyboardEvent, useRef } from "react";
 import { valueText } from "../../core/describe/valueScale";
 import type { CellReading } from "../../domain/charts/chart";
-import type { Sheet, SheetCell } from "../../domain/charts/chartSheets";
+import type { Sheet, SheetCell } from "../../domain/charts/sheetTypes";
 import { labFromStored } from "../../domain/reading/storedColor";
 import type { Tube } from "../../domain/tube/tube";
 import { useSettings } from "../../kit/studio/useStudio";
@@ -68,6 +68,7 @@ export function SheetTable({
         aria-label={[
           cellDoses(cell, tubes, settings).join(", "),
           describeLab(cell.lab, settings).sentence,
+          ...(cell.mark ? [cell.mark] : []),
           ...(reading && read
             ? [`painted ${describeLab(read, settings).sentence}${reading.isStruckOut ? ", struck out" : ""}`]
             : []),
@@ -92,6 +93,7 @@ export function SheetTable({
         <span aria-hidden="true" className="bg-surface px-1 text-xs leading-4 text-ink tabular-nums">
           {valueText(cell.lab[0], settings.scale)}
           {reading?.isStruckOut ? " ×" : read ? " ✓" : ""}
+          {cell.mark ? ` ${cell.mark}` : ""}
         </span>
       </button>
     );

@@ -1,84 +1,136 @@
 "use client";
 
-/** A photo of the painted sheet: its marks are shown, its cells read in the worker, and what is believed is kept. */
+/**
+ * A photo of the painted sheet: its marks are found, or put in their places by hand; its cells are read in the worker, and
+ * what is believed is kept.
+ */
+import { nanoid } from "nanoid";
 import { useEffect, useRef, useState } from "react";
-import { deltaE2000 } from "../../core/color/ciede2000";
-import type { ReadCell, SheetPoint } from "../../core/picture/squaredSheet";
+import { CARD_LIGHTNESS } from "../../core/picture/pictureLight";
+import type { KnownOfSheet, ReadCell, SheetPoint } from "../../core/picture/squaredSheet";
+import { labD65 } from "../../core/color/types";
 import { blankPages, layoutOf } from "../../domain/charts/blankLayout";
-import type { Chart } from "../../domain/charts/chart";
-import type { Sheet, SheetCell } from "../../domain/charts/chartSheets";
-import { FROM_PHOTO_UNCERTAINTY } from "../../domain/reading/uncertainty";
-import { storedFromLab } from "../../domain/reading/storedColor";
+import type { Chart, FixedChart } from "../../domain/charts/chart";
+import { chartName, type NamedPage } from "../../domain/charts/pageCode";
+import type { Sheet } from "../../domain/charts/sheetTypes";
+import type { FilmState } from "../../domain/reading/reading";
 import type { Tube } from "../../domain/tube/tube";
-import { useChartCommands } from "../../kit/commands/charts";
+import { usePageFormat } from "../../kit/charts/pageFormat";
 import { useObjectUrl } from "../../kit/picture/useObjectUrl";
 import { attempt } from "../../kit/studio/problems";
-import { useDb, useOpenStudio, useSettings } from "../../kit/studio/useStudio";
-import { undoably } from "../../kit/studio/undoStack";
+import { useOpenStudio } from "../../kit/studio/useStudio";
 import { Button } from "../../ui/Button";
-import { CheckField, FileField, SelectField } from "../../ui/fields";
+import { Choice } from "../../ui/Choice";
+import { FileField, SelectField } from "../../ui/fields";
 import { Fold } from "../../ui/Fold";
 import { NEXT } from "../../ui/keepFocus";
 import { Notice } from "../../ui/Notice";
-import { Patch } from "../../ui/Patch";
 import { Status } from "../../ui/Status";
-import { cellDoses, paintedWords, sheetFaultWords } from "../../words/charts";
-import { deltaEText } from "../../words/colors";
+import { sheetFaultWords } from "../../words/charts";
 import { workFailureWords } from "../../words/failures";
 import { pictureFailureWords } from "../../words/pictures";
 import { createPictureClient, type PictureClient } from "../../workers/clients";
 import { type Corners, CornerStage } from "./CornerStage";
+import { PageFormatFields } from "./PageFormatFields";
+import { ReadCells } from "./ReadCells";
 
-/** A cell this far from its prediction more likely went wrong than the tube is so strange, ΔE00. */
-const DOUBTED = 18;
 /** The sheet of this chart was painted with simulated tubes, and photographed by a window. */
 const DEMO_CHART = "chart-greens";
 const DEMO_PHOTO = "/demo/greens-sheet.jpg";
-/** Brush marks and blots of more than this are no colour, ΔE00. */
-const UNEVEN = 5;
 
 type Opened = {
   readonly client: PictureClient;
   readonly file: File;
   readonly widthPx: number;
   readonly heightPx: number;
+  /** Of this photo: what is wrong with its light is wrong for all cells that are read from it. */
+  readonly photoId: string;
 };
+type Marks = "found" | "by-hand";
+type Card = "none" | "white" | "grey";
 
-export function TakePhoto({ chart, sheet, tubes }: { chart: Chart; sheet: Sheet; tubes: readonly Tube[] }) {
+export function TakePhoto({
+  chart,
+  charts,
+  sheets,
+  place,
+  tubes,
+  fixed,
+  onSheet,
+}: {
+  chart: Chart;
+  charts: readonly Chart[];
+  sheets: readonly Sheet[];
+  /** Of the sheet that is open. */
+  place: number;
+  tubes: readonly Tube[];
+  fixed: () => FixedChart;
+  /** The photo is of another sheet of this chart. */
+  onSheet: (place: number) => void;
+}) {
   const { workspace } = useOpenStudio();
+  const [format, setFormat] = usePageFormat();
   const [opened, setOpened] = useState<Opened>();
   const [word, setWord] = useState<string>();
   const [corners, setCorners] = useState<Corners>();
+  const [marks, setMarks] = useState<Marks>("by-hand");
   const [pageNumber, setPageNumber] = useState(1);
+  const [card, setCard] = useState<Card>("none");
+  const [film, setFilm] = useState<FilmState>("dry");
   const [cells, setCells] = useState<readonly ReadCell[]>();
-  const [isReading, setReading] = useState(false);
+  const [busy, setBusy] = useState<string>();
   const url = useObjectUrl(opened?.file);
   const client = useRef<PictureClient>(undefined);
   useEffect(() => () => client.current?.dispose(), []);
-  const pages = blankPages(sheet);
+  const sheet = sheets[place];
+  const pages = sheet ? blankPages(sheet, format) : [];
   const page = pages[pageNumber - 1] ?? pages[0];
 
+  /** What the page says of itself; words where it is not one of this chart. */
+  const turnTo = (named: NamedPage): string | undefined => {
+    if (named.chart !== chartName(chart.id)) {
+      const other = charts.find(({ id }) => chartName(id) === named.chart);
+      return other
+        ? `This page belongs to the chart “${other.name}”. Open that one, and read the photo there.`
+        : "This page belongs to a chart that is not here any more.";
+    }
+    setFormat(named.format);
+    setPageNumber(named.page);
+    if (named.sheet !== place && named.sheet < sheets.length) onSheet(named.sheet);
+    return undefined;
+  };
   const open = async (file: File): Promise<void> => {
     client.current?.dispose();
     client.current = createPictureClient();
     const here = client.current;
     setCells(undefined);
+    setOpened(undefined);
     setWord(undefined);
+    setBusy("Opening the photo");
     const asked = await here.ask((remote) => remote.open(file));
     if (!asked.ok) setWord(workFailureWords("The photo", asked.failure));
     else if (!asked.value.ok) setWord(pictureFailureWords(asked.value.failure));
     else {
       const { widthPx, heightPx } = asked.value.value;
-      setOpened({ client: here, file, widthPx, heightPx });
-      setCorners(cornersAtFirst(widthPx, heightPx));
+      setBusy("Looking for the marks of the page");
+      const looked = await here.ask((remote) => remote.findSheet());
+      const found = looked.ok ? looked.value : undefined;
+      setMarks(found ? "found" : "by-hand");
+      setCorners(found?.marks ?? cornersAtFirst(widthPx, heightPx));
+      if (found?.page) setWord(turnTo(found.page));
+      setOpened({ client: here, file, widthPx, heightPx, photoId: nanoid() });
     }
+    setBusy(undefined);
   };
   const read = async (): Promise<void> => {
-    if (!opened || !corners || !page) return;
-    setReading(true);
+    if (!opened || !corners || !sheet || !page) return;
+    setBusy("Reading the cells");
     setWord(undefined);
-    const asked = await opened.client.ask((remote) => remote.readSheet(corners, layoutOf(sheet, page)));
-    setReading(false);
+    const known: KnownOfSheet = card === "none" ? {} : { card: labD65(CARD_LIGHTNESS[card], 0, 0) };
+    const asked = await opened.client.ask((remote) =>
+      remote.readSheet(corners, layoutOf(sheet, page), known),
+    );
+    setBusy(undefined);
     if (!asked.ok) setWord(workFailureWords("The sheet", asked.failure));
     else if ("code" in asked.value) setWord(sheetFaultWords(asked.value));
     else setCells(asked.value.cells);
@@ -100,7 +152,7 @@ export function TakePhoto({ chart, sheet, tubes }: { chart: Chart; sheet: Sheet;
               attempt(
                 fetch(DEMO_PHOTO).then(async (response) => {
                   if (!response.ok)
-                    throw new Error(`The demo's photo could not be read (${response.status})`);
+                    throw new Error(`The demo’s photo could not be read (${response.status})`);
                   await open(new File([await response.blob()], "greens-sheet.jpg", { type: "image/jpeg" }));
                 }),
               );
@@ -110,9 +162,14 @@ export function TakePhoto({ chart, sheet, tubes }: { chart: Chart; sheet: Sheet;
           </Button>
         ) : null}
         <Notice>{word}</Notice>
+        {busy ? <Status>{busy}</Status> : null}
         {opened && corners && url ? (
           <>
-            <p>Move the four corners onto the marks of the page, then read it.</p>
+            <p>
+              {marks === "found"
+                ? "The page was found by its marks. Say what it was, then read it."
+                : "The marks were not all found. Move the four corners onto them, then read the page."}
+            </p>
             <CornerStage
               url={url}
               widthPx={opened.widthPx}
@@ -120,10 +177,20 @@ export function TakePhoto({ chart, sheet, tubes }: { chart: Chart; sheet: Sheet;
               corners={corners}
               onChange={(next) => {
                 setCorners(next);
+                setMarks("by-hand");
                 setCells(undefined);
               }}
             />
             <div className="flex flex-wrap items-end gap-3">
+              {marks === "by-hand" ? (
+                <PageFormatFields
+                  format={format}
+                  onChange={(next) => {
+                    setFormat(next);
+                    setCells(undefined);
+                  }}
+                />
+              ) : null}
               {pages.length > 1 ? (
                 <SelectField
                   label="page of the blank"
@@ -140,9 +207,30 @@ export function TakePhoto({ chart, sheet, tubes }: { chart: Chart; sheet: Sheet;
                   ))}
                 </SelectField>
               ) : null}
+              <SelectField
+                label="card in its place"
+                value={card}
+                onChange={(event) => {
+                  setCard(CARDS.find((one) => one === event.target.value) ?? "none");
+                  setCells(undefined);
+                }}
+              >
+                <option value="none">none</option>
+                <option value="white">a white card</option>
+                <option value="grey">a grey card</option>
+              </SelectField>
+              <Choice
+                label="The paint was"
+                value={film}
+                options={[
+                  { value: "dry", label: "dry" },
+                  { value: "wet", label: "still wet" },
+                ]}
+                onChange={setFilm}
+              />
               <Button
                 weight="main"
-                disabled={isReading}
+                disabled={busy !== undefined}
                 {...(cells === undefined && NEXT)}
                 onClick={() => {
                   attempt(read());
@@ -151,104 +239,28 @@ export function TakePhoto({ chart, sheet, tubes }: { chart: Chart; sheet: Sheet;
                 Read the cells
               </Button>
             </div>
-            {isReading ? <Status>Reading the cells</Status> : null}
           </>
         ) : null}
-        {cells ? (
-          <ReadCells key={pageNumber} chart={chart} sheet={sheet} tubes={tubes} cells={cells} />
+        {cells && sheet && opened ? (
+          <ReadCells
+            key={`${place} ${pageNumber} ${opened.photoId}`}
+            chart={chart}
+            sheet={sheet}
+            tubes={tubes}
+            cells={cells}
+            film={film}
+            photoId={opened.photoId}
+            fixed={fixed}
+          />
         ) : null}
       </div>
     </Fold>
   );
 }
 
+const CARDS: readonly Card[] = ["none", "white", "grey"];
+
 function cornersAtFirst(widthPx: number, heightPx: number): Corners {
   const at = (x: number, y: number): SheetPoint => [x * widthPx, y * heightPx];
   return [at(0.1, 0.1), at(0.9, 0.1), at(0.9, 0.9), at(0.1, 0.9)];
-}
-
-function ReadCells({
-  chart,
-  sheet,
-  tubes,
-  cells,
-}: {
-  chart: Chart;
-  sheet: Sheet;
-  tubes: readonly Tube[];
-  cells: readonly ReadCell[];
-}) {
-  const db = useDb();
-  const settings = useSettings();
-  const { changeChart } = useChartCommands();
-  const planned = new Map(
-    sheet.rows.flatMap((row) => row.cells.flatMap((cell) => (cell ? [[cell.key, cell] as const] : []))),
-  );
-  const doubtOf = (read: ReadCell, cell: SheetCell): string | undefined =>
-    read.isBlank
-      ? "looks like bare paper"
-      : read.spread > UNEVEN
-        ? "uneven"
-        : deltaE2000(read.lab, cell.lab) > DOUBTED
-          ? "far from what was predicted: did something go wrong?"
-          : undefined;
-  const all = cells.flatMap((read) => {
-    const cell = planned.get(read.key);
-    return cell ? [{ read, cell, doubt: doubtOf(read, cell) }] : [];
-  });
-  const [left, setLeft] = useState<readonly string[]>(() =>
-    all.flatMap(({ read, doubt }) => (doubt ? [read.key] : [])),
-  );
-  const taken = all.filter(({ read }) => !left.includes(read.key));
-  const misses = taken.map(({ read, cell }) => deltaE2000(read.lab, cell.lab)).sort((a, b) => a - b);
-  const middle = misses[Math.floor(misses.length / 2)];
-  return (
-    <section aria-label="What the photo says">
-      <p>
-        {taken.length} of {all.length} cells are taken
-        {middle === undefined
-          ? "."
-          : `; half of them lie within ${deltaEText(middle)} of what was predicted.`}
-      </p>
-      <ul>
-        {all.map(({ read, cell, doubt }) => (
-          <li key={read.key} className="flex items-center gap-3 border-t py-1">
-            <span className="flex h-11 w-20 shrink-0">
-              <Patch lab={cell.lab} className="flex-1" />
-              <Patch lab={read.lab} className="flex-1" />
-            </span>
-            <CheckField
-              label={`${cellDoses(cell, tubes, settings).join(", ")}: ${deltaEText(deltaE2000(read.lab, cell.lab))}${doubt ? `, ${doubt}` : ""}`}
-              isChecked={!left.includes(read.key)}
-              onChange={(isTaken) => {
-                setLeft(isTaken ? left.filter((key) => key !== read.key) : [...left, read.key]);
-              }}
-            />
-          </li>
-        ))}
-      </ul>
-      <Button
-        weight="main"
-        className="mt-2"
-        disabled={taken.length === 0}
-        {...NEXT}
-        onClick={() => {
-          const keys = new Set(taken.map(({ read }) => read.key));
-          const readings = taken.map(({ read }) => ({
-            cell: read.key,
-            color: storedFromLab(read.lab, "picture", FROM_PHOTO_UNCERTAINTY),
-          }));
-          attempt(
-            undoably(db, `${chart.name}: ${paintedWords(readings.length)}`, [["charts", chart.id]], () =>
-              changeChart(chart.id, (before) => ({
-                readings: [...before.readings.filter(({ cell }) => !keys.has(cell)), ...readings],
-              })),
-            ),
-          );
-        }}
-      >
-        Keep these readings
-      </Button>
-    </section>
-  );
 }

@@ -18,7 +18,7 @@ import {
   PER_MM,
   sizeOf,
 } from "../../domain/charts/blankLayout";
-import type { Sheet } from "../../domain/charts/chartSheets";
+import type { Sheet } from "../../domain/charts/sheetTypes";
 import { chartName, pageCode } from "../../domain/charts/pageCode";
 import type { Drawing, DrawnItem, DrawnRect } from "../../domain/sheet/drawing";
 import { drawnText } from "../../kit/sheet/drawnText";

@@ -23,7 +23,9 @@ import { characterSentences, factsOf, movedWords, propertyWords } from "../../wo
 
 // What opens in a drawer is fetched when it does.
 const CompareTubes = lazy(async () => ({ default: (await import("./CompareTubes")).CompareTubes }));
-const LearnFromPiles = lazy(async () => ({ default: (await import("./LearnFromPiles")).LearnFromPiles }));
+const LearnFromPiles = lazy(async () => ({
+  default: (await import("../../kit/learn/LearnFromPiles")).LearnFromPiles,
+}));
 const TubeForm = lazy(async () => ({ default: (await import("./TubeForm")).TubeForm }));
 const TubeTest = lazy(async () => ({ default: (await import("./TubeTest")).TubeTest }));
 

@@ -1,5 +1,17 @@
 /** What is done to charts. */
-import { addChart, changeChart, keepCellReading, removeChart } from "../../persistence/charts";
+import {
+  addChart,
+  changeChart,
+  keepCellReading,
+  keepCellReadings,
+  removeChart,
+} from "../../persistence/charts";
 import { commandsOf } from "./commandsOf";
 
-export const useChartCommands = commandsOf({ addChart, changeChart, keepCellReading, removeChart });
+export const useChartCommands = commandsOf({
+  addChart,
+  changeChart,
+  keepCellReading,
+  keepCellReadings,
+  removeChart,
+});

@@ -1,10 +1,18 @@
 /** What is said of piles: their names, how they lie, how much of them is left. */
-import { namePile, setLeft, setPileGround, setSoft, setStreaky } from "../../persistence/freePiles";
+import {
+  namePile,
+  planRecipe,
+  setLeft,
+  setPileGround,
+  setSoft,
+  setStreaky,
+} from "../../persistence/freePiles";
 import { keepTurnPhoto, removeTurnPhoto } from "../../persistence/turnPhotos";
 import { commandsOf } from "./commandsOf";
 
 export const usePileCommands = commandsOf({
   namePile,
+  planRecipe,
   setLeft,
   setPileGround,
   setSoft,

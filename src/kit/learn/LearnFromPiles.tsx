@@ -1,9 +1,8 @@
 "use client";
 
 /** All tubes at once, from the piles that were recorded: what would move, before anything does. */
-import { useLiveQuery } from "dexie-react-hooks";
 import { format } from "date-fns";
-import { useEffect, useMemo, useRef, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { deltaE2000 } from "../../core/color/ciede2000";
 import type { LearnedBox, LearningTube } from "../../core/learning/learnBox";
 import { tintLab } from "../../core/tube/character";
@@ -13,30 +12,21 @@ import { type TubeLearned } from "../../persistence/tubes";
 import { Button } from "../../ui/Button";
 import { Notice } from "../../ui/Notice";
 import { Working } from "../../ui/Working";
-import { readTeachingPiles, readWetAndDry } from "../../persistence/pileReads";
-import { dryingOf, kindOfMixture } from "../../domain/mixture/drying";
 import { genericOpticsOf } from "../../domain/tube/optics";
 import { workFailureWords } from "../../words/failures";
 import { solver } from "../../workers/clients";
-import { useDb, useSettings, useStudio } from "../../kit/studio/useStudio";
-import { attempt } from "../../kit/studio/problems";
-import { useTubeCommands } from "../../kit/commands/tubes";
-import { chartEvidence } from "../../domain/charts/chartEvidence";
-import { WHITE_PAPER } from "../../domain/ground/seenGround";
-import { tubesOver } from "../../domain/ground/tubesOver";
-import { chartRequest } from "../../domain/charts/chartRequest";
-import { usePaletteMedium } from "../../kit/paint/usePalettePaint";
-import { readAllCharts } from "../../persistence/charts";
-import { scrapEvidence } from "../../domain/layers/scrapEvidence";
-import { type PileRecord, pileRecord, withScraps } from "../../domain/pile/evidence";
-import { useFilms } from "../../kit/layers/useLayers";
-import { useOwnHand } from "../../kit/hand/useOwnHand";
-import type { LabD65 } from "../../core/color/types";
-import type { Dose } from "../../domain/pile/pile";
+import { useDb, useSettings } from "../studio/useStudio";
+import { attempt } from "../studio/problems";
+import { useTubeCommands } from "../commands/tubes";
+import type { PileRecord } from "../../domain/pile/evidence";
 import { tubeReadingOf } from "../../domain/tube/calibrationReadings";
 import { learningTubeOf } from "../../domain/tube/learningTube";
 import { changeWords, surfaceWords } from "../../words/tubes";
-import { useOnce } from "../../kit/commands/useOnce";
+import { useOnce } from "../commands/useOnce";
+import { undoably } from "../studio/undoStack";
+import { Fold } from "../../ui/Fold";
+import { deltaEText } from "../../words/colors";
+import { useTeaching } from "./useTeaching";
 
 type State =
   | { readonly kind: "asked" }
@@ -45,39 +35,8 @@ type State =
 
 export function LearnFromPiles({ onDone }: { onDone: () => void }) {
   const db = useDb();
-  const settings = useSettings();
-  const tubeById = useStudio((studio) => studio.tubeById);
   const { keepCalibrations } = useTubeCommands();
-  const rows = useLiveQuery(() => readTeachingPiles(db), [db]);
-  const pairs = useLiveQuery(() => readWetAndDry(db), [db]);
-  const { allowsForDrying } = settings;
-  const ownHand = useOwnHand();
-  const films = useFilms();
-  const charts = useLiveQuery(() => readAllCharts(db), [db]);
-  const board = useStudio((studio) => studio.board);
-  const paintings = useStudio((studio) => studio.paintings);
-  const { lightener } = usePaletteMedium();
-  const record = useMemo(() => {
-    if (!rows || !pairs) return undefined;
-    const toDry = (wet: LabD65, laid: readonly Dose[]): LabD65 => {
-      const kind = allowsForDrying ? kindOfMixture(laid, tubeById) : undefined;
-      return kind ? dryingOf(kind, pairs, tubeById).toDry(wet) : wet;
-    };
-    return withScraps(
-      pileRecord(rows.piles, rows.readings, tubeById, toDry, ownHand),
-      [
-        ...films.scraps.flatMap((scrap) => scrapEvidence(scrap, tubeById, films.habitOf, films.context)),
-        ...(charts ?? []).flatMap((chart) => {
-          // Only the cells that were painted count, whatever lightens elsewhere.
-          const painting = paintings.find(({ id }) => id === chart.paintingId);
-          const tubes = tubesOver(painting?.ground ?? WHITE_PAPER, tubeById, films.context);
-          const asked = chartRequest(chart, tubes, board, lightener);
-          return asked.ok ? chartEvidence(chart, asked.request, asked.tubes) : [];
-        }),
-      ],
-      tubeById,
-    );
-  }, [rows, pairs, tubeById, allowsForDrying, ownHand, films, charts, board, lightener, paintings]);
+  const record = useTeaching();
   const [state, setState] = useState<State>({ kind: "asked" });
   const [word, setWord] = useState<string>();
   const once = useOnce(state.kind);
@@ -127,7 +86,12 @@ export function LearnFromPiles({ onDone }: { onDone: () => void }) {
           box={state.box}
           onKeep={() => {
             once("keep", () =>
-              keepCalibrations(calibrationsOf(state.record, state.box, Date.now())).then(onDone),
+              undoably(
+                db,
+                `${state.record.tubes.length} tubes are believed otherwise now.`,
+                state.record.tubes.map(({ id }) => ["tubes", id] as const),
+                () => keepCalibrations(calibrationsOf(state.record, state.box, Date.now())),
+              ).then(onDone),
             );
           }}
           onDiscard={onDone}
@@ -205,6 +169,26 @@ function Outcome({
           addition forgotten there?
         </p>
       ) : null}
+      <Fold label="Each reading, before and after">
+        <ol className="text-sm">
+          {record.piles.map((pile, i) => {
+            const outcome = box.piles[i];
+            return outcome ? (
+              <li key={i} className="flex flex-wrap justify-between gap-x-3 border-b py-1">
+                <span>
+                  {pile.tubeIds
+                    .map((id) => record.tubes.find((tube) => tube.id === id)?.label ?? "")
+                    .join(", ")}
+                </span>
+                <span>
+                  {deltaEText(outcome.missBefore)}, then {deltaEText(outcome.missAfter)}
+                  {outcome.isDoubted ? "; hardly believed" : ""}
+                </span>
+              </li>
+            ) : null;
+          })}
+        </ol>
+      </Fold>
       <div className="flex gap-3">
         <Button weight="main" onClick={onKeep}>
           Keep it

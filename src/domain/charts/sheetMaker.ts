@@ -1,0 +1,175 @@
+/**
+ * Makes the cells of a chart: which doses go into one, and what they give.
+ *
+ * Where two tubes meet at equal strength, each takes part by the inverse of its mean K + S.
+ */
+import { labD65, type LabD65 } from "../../core/color/types";
+import { lchFromLab } from "../../core/color/cieLab";
+import { stackOver } from "../../core/layers/stack";
+import { mixtureReflectance, type PaintVolume, blendOptics } from "../../core/mixing/mixture";
+import { bestAmount } from "../../core/optimize/bestAmount";
+import { labFromReflectance } from "../../core/spectrum/colorimetry";
+import type { OpticalModel, Reflectance } from "../../core/spectrum/types";
+import { UNDILUTED_THICKNESS } from "../../data/paper";
+import { VIEWING } from "../../data/standardViewing";
+import { PAINT_SURFACE } from "../../data/surface";
+import { CARDS, seenOfGround } from "../ground/seenGround";
+import { paperOf } from "../palette/washes";
+import { opticsOf } from "../tube/solverTube";
+import { CHART_WATER, type ChartDose, together, wholeOf } from "./chartDoses";
+import type { CellGround, ChartRequest, PlannedCell, SheetCell } from "./sheetTypes";
+
+const MOST_WHITE = 400;
+const LEAST_WHITE = 0.002;
+
+export class SheetMaker {
+  readonly optics: readonly OpticalModel[];
+  private readonly strengths: readonly number[];
+
+  constructor(readonly request: ChartRequest) {
+    this.optics = request.tubes.map(opticsOf);
+    this.strengths = this.optics.map(({ absorption, scattering }) => meanOf(absorption) + meanOf(scattering));
+  }
+
+  label(tube: number): string {
+    return this.request.tubes[tube]?.label ?? "";
+  }
+
+  dose(tube: number, parts: number): ChartDose {
+    return { tube, parts };
+  }
+
+  /** Of one part of colour, by the chart's balance. */
+  share(tube: number): number {
+    return this.request.balance === "strength" ? 1 / (this.strengths[tube] ?? 1) : 1;
+  }
+
+  pair(one: number, other: number, x: number, y: number): readonly ChartDose[] {
+    const least = Math.min(...[one, other].map((tube) => this.share(tube)));
+    return [
+      this.dose(one, (x * this.share(one)) / least),
+      this.dose(other, (y * this.share(other)) / least),
+    ].filter(({ parts }) => parts > 0);
+  }
+
+  lightenedName(parts: number): string {
+    if (parts === 0) return "as it is";
+    return this.request.isWash ? `${parts} of water` : `${parts} of white`;
+  }
+
+  /** With so many parts of white, or of water, to one of the whole. */
+  lightened(doses: readonly ChartDose[], parts: number): SheetCell | undefined {
+    if (this.request.isWash) return this.wash(doses, parts);
+    const { white } = this.request;
+    if (parts === 0) return this.cell(doses);
+    if (white === undefined) return undefined;
+    return this.cell(together(doses, [this.dose(white, parts * wholeOf(doses))]));
+  }
+
+  /** With white to a value; undefined where it is lighter already, or white does not get there. */
+  atValue(doses: readonly ChartDose[], lightness: number): SheetCell | undefined {
+    const missAt = (parts: number): number =>
+      Math.abs((this.lightened(doses, parts)?.lab[0] ?? 1e3) - lightness);
+    const alone = this.cell(doses);
+    if (alone && alone.lab[0] > lightness + 1) return undefined;
+    const parts = bestAmount(missAt, LEAST_WHITE, MOST_WHITE);
+    return missAt(parts) <= 1 ? this.lightened(doses, Number(parts.toPrecision(3))) : undefined;
+  }
+
+  volumesOf(doses: readonly ChartDose[]): readonly PaintVolume[] {
+    return doses.map(({ tube, parts: volume }) => {
+      const optics = this.optics[tube];
+      if (!optics) throw new RangeError(`There is no tube ${tube}`);
+      return { optics, volume };
+    });
+  }
+
+  /** Of one tube, over a card or over another tube. @param water - parts to one of the tube. */
+  filmOver(tube: number, water: number, thickness: number, over: CellGround): SheetCell | undefined {
+    return this.seen({ doses: withWater([this.dose(tube, 1)], water), over, thickness });
+  }
+
+  /** Doses with what is seen of them; undefined where the ground is not known. */
+  seen(planned: PlannedCell): SheetCell | undefined {
+    const { doses, over, thickness, mark } = planned;
+    const paint = doses.filter(({ tube }) => tube !== CHART_WATER);
+    if (paint.length === 0) return undefined;
+    const reflectance = this.reflectanceOf(planned, paint);
+    if (!reflectance) return undefined;
+    const [l, a, b] = labFromReflectance(reflectance, VIEWING.D65);
+    return {
+      key: this.keyOf(planned),
+      doses,
+      lab: labD65(l, a, b),
+      ...(over && { over }),
+      ...(thickness !== undefined && { thickness }),
+      ...(mark && { mark }),
+    };
+  }
+
+  cell(doses: readonly ChartDose[]): SheetCell | undefined {
+    return this.seen({ doses });
+  }
+
+  wash(doses: readonly ChartDose[], water: number): SheetCell | undefined {
+    return this.seen({ doses: withWater(doses, water) });
+  }
+
+  labOf(doses: readonly ChartDose[]): LabD65 | undefined {
+    return this.seen({ doses })?.lab;
+  }
+
+  /** What a film lies on, as it is seen. */
+  groundOf(over: CellGround | undefined): Reflectance | undefined {
+    if (over === undefined) return paperOf(this.request.paper);
+    if (typeof over === "string") return seenOfGround(CARDS[over], { labOf: () => undefined });
+    return mixtureReflectance(this.volumesOf([this.dose(over.tube, 1)]), PAINT_SURFACE);
+  }
+
+  /** Dry; undefined for paint that hides what it lies on. */
+  thicknessOf({ doses, over, thickness }: PlannedCell): number | undefined {
+    if (thickness !== undefined) return thickness;
+    const water = wholeOf(doses.filter(({ tube }) => tube === CHART_WATER));
+    if (water === 0 && !over && !this.request.isWash) return undefined;
+    return UNDILUTED_THICKNESS * (1 - water / wholeOf(doses));
+  }
+
+  private reflectanceOf(planned: PlannedCell, paint: readonly ChartDose[]): Reflectance | undefined {
+    const thickness = this.thicknessOf(planned);
+    const volumes = this.volumesOf(paint);
+    if (thickness === undefined) return mixtureReflectance(volumes, PAINT_SURFACE);
+    const ground = this.groundOf(planned.over);
+    if (!ground) return undefined;
+    return planned.over
+      ? stackOver(
+          ground,
+          [{ optics: blendOptics(volumes), thickness, passes: 1, coverShare: 1 }],
+          PAINT_SURFACE,
+        )[1]
+      : mixtureReflectance(volumes, PAINT_SURFACE, { thickness, ground });
+  }
+
+  private keyOf({ doses, over, thickness }: PlannedCell): string {
+    const idOf = (tube: number): string => this.request.tubes[tube]?.id ?? "water";
+    return [
+      ...doses.map(({ tube, parts }) => `${idOf(tube)} ${parts.toPrecision(4)}`),
+      ...(over === undefined ? [] : [typeof over === "string" ? over : `over ${idOf(over.tube)}`]),
+      // Those of usual thickness are found as they always were.
+      ...(thickness === undefined || typeof over === "string" ? [] : [thickness.toPrecision(3)]),
+    ].join(", ");
+  }
+}
+
+export function withWater(doses: readonly ChartDose[], water: number): readonly ChartDose[] {
+  return water > 0 ? [...doses, { tube: CHART_WATER, parts: water * wholeOf(doses) }] : doses;
+}
+
+export function chromaOf(lab: LabD65): number {
+  return lchFromLab(lab)[1];
+}
+
+function meanOf(row: OpticalModel["absorption"]): number {
+  let sum = 0;
+  for (const value of Array.from(row)) sum += value;
+  return sum / row.length;
+}
