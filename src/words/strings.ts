@@ -1,4 +1,5 @@
 /** What is said of strings: their ways, their members, what is wrong with them. */
+import type { SheetFault } from "../core/picture/squaredSheet";
 import { differenceWords, missWords, WORKING_TOLERANCE } from "../core/describe/difference";
 import type { LabD65 } from "../core/color/types";
 import { readHue } from "../core/describe/huePlaces";
@@ -203,4 +204,16 @@ export function besideWords(cell: GridCell, other: GridCell): string {
 export function lackWords(target: LabD65, pile: LabD65, { scale }: Settings): string {
   const words = missWords(differenceWords(target, pile, WORKING_TOLERANCE, scale));
   return words.length === 0 ? "it will do" : words.join(", ");
+}
+
+/** Why a photo of the palette was not read. */
+export function laidFaultWords({ code }: SheetFault): string {
+  switch (code) {
+    case "dark-paper":
+      return "The photo is too dark to read. Take it again in daylight.";
+    case "no-card":
+      return "Nothing can be judged by this card, or by these piles. Put the mark onto the card, or go without.";
+    case "no-sheet":
+      return "These corners are no palette of two rows and two columns, or too much of the board is hidden. Put each on the middle of an outermost pile.";
+  }
 }

@@ -3,6 +3,7 @@
  * is open at a time. Runs in a worker that has OffscreenCanvas and createImageBitmap.
  */
 import { type FoundSheet, findSheet } from "./foundSheet";
+import { type CardInPhoto, type LaidPlace, readLaidPalette } from "../core/picture/laidPalette";
 import { type KnownOfSheet, readSheet, type SheetLayout } from "../core/picture/squaredSheet";
 import type { LabD65 } from "../core/color/types";
 import { type Blocks, blocksOf } from "../core/picture/blocks";
@@ -114,6 +115,12 @@ export type PictureApi = {
   noteAreas: (notes: readonly LabD65[]) => NoteAreas;
   /** The four marks of a printed page and its name; undefined where they are not all in sight. */
   findSheet: () => Promise<FoundSheet | undefined>;
+  /** Piles that are laid out between four of them, as photographed. */
+  readLaidPalette: (
+    corners: SheetCorners,
+    places: readonly LaidPlace[],
+    card: CardInPhoto | undefined,
+  ) => ReturnType<typeof readLaidPalette>;
   /** Cells of a printed sheet whose four marks stand at these places, as photographed. */
   readSheet: (
     corners: SheetCorners,
@@ -279,6 +286,9 @@ export function createPictureApi(): PictureApi {
     },
 
     findSheet: async () => (current ? findSheet(current.raw) : undefined),
+
+    readLaidPalette: (corners, places, card) =>
+      current ? readLaidPalette(current.raw, corners, places, card) : { code: "no-sheet" },
 
     readSheet: (corners, layout, known) =>
       current ? readSheet(current.raw, corners, layout, known) : { code: "no-sheet" },

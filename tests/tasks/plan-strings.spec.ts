@@ -2,6 +2,10 @@
 import { readFileSync } from "node:fs";
 import type { Page } from "@playwright/test";
 import { extractText } from "unpdf";
+import sharp from "sharp";
+import { labD65, srgb } from "@/core/color/types";
+import { labFromSrgb } from "@/core/color/srgb";
+import { photoOfPalette, UNMOVED } from "../support/palettePhotos";
 import { benchOf } from "./pages/bench";
 import { board } from "./pages/hand";
 import { rowsOf } from "./pages/store";
@@ -269,4 +273,78 @@ test.describe("on a phone", () => {
     await page.getByRole("link", { name: "to your strings" }).tap();
     await expect(cell(page, /^Sky in puddle, value 5¾.*laid/)).toBeVisible();
   });
+});
+
+test("a photo of the laid-out palette tells which pile is off, and what brings it back", async ({ page }) => {
+  await openDemo(page);
+  // The demo's three piles of a string were used up; here they lie on the palette still.
+  await page.evaluate(
+    () =>
+      new Promise<void>((resolve, reject) => {
+        const opening = indexedDB.open("gaman-demo");
+        opening.onerror = () => {
+          reject(new Error("no store"));
+        };
+        opening.onsuccess = () => {
+          const work = opening.result.transaction(["piles", "grids"], "readwrite");
+          const grids = work.objectStore("grids").getAll();
+          const piles = work.objectStore("piles").getAll();
+          piles.onsuccess = () => {
+            const taken = (grids.result as { taken: { recipeId: string }[] }[]).flatMap((one) => one.taken);
+            for (const pile of piles.result as { recipeId?: string }[])
+              if (taken.some(({ recipeId }) => recipeId === pile.recipeId))
+                work.objectStore("piles").put({ ...pile, leftParts: 2 });
+          };
+          work.oncomplete = () => {
+            opening.result.close();
+            resolve();
+          };
+        };
+      }),
+  );
+  await page.reload();
+  await goTo(page, "Strings");
+  await expect(grid(page).locator("tbody [data-cell]")).toHaveCount(20);
+  const colors = await grid(page)
+    .locator("tbody tr td:nth-of-type(1) [data-cell]")
+    .evaluateAll((cells) =>
+      cells.map((cell) => (getComputedStyle(cell).backgroundColor.match(/\d+/g) ?? []).map(Number)),
+    );
+  const labs = colors.map(([red = 0, green = 0, blue = 0]) =>
+    labFromSrgb(srgb(red / 255, green / 255, blue / 255)),
+  );
+  expect(labs).toHaveLength(5);
+  // The second pile of three is lighter than it was believed to be; the ends of the string are not laid.
+  const piles = labs.map((lab, row) => ({
+    row,
+    column: 0,
+    lab: row === 0 || row === 4 ? undefined : row === 2 ? labD65(lab[0] + 8, lab[1], lab[2]) : lab,
+  }));
+  const { image } = photoOfPalette({
+    rows: 5,
+    columns: 4,
+    piles,
+    board: labD65(88, 0, 2),
+    fallOff: 0.3,
+    color: [1, 0.95, 0.85],
+    noise: 1,
+    glares: 0,
+    seed: 3,
+    corners: UNMOVED,
+  });
+  const buffer = await sharp(Buffer.from(image.rgba as Uint8ClampedArray), {
+    raw: { width: image.widthPx, height: image.heightPx, channels: 4 },
+  })
+    .removeAlpha()
+    .png()
+    .toBuffer();
+  await page.getByRole("button", { name: "Check a photo of the laid-out palette" }).click();
+  await page
+    .getByLabel("The photo of the palette")
+    .setInputFiles({ name: "palette.png", mimeType: "image/png", buffer });
+  await page.getByRole("button", { name: "Check the piles" }).click();
+  const says = page.getByRole("region", { name: "What the photo of the palette says" });
+  await expect(says.getByText("2 of 3 piles are as believed.")).toBeVisible();
+  await expect(says.getByText(/too light/)).toHaveCount(1);
+  await expect(says.getByText(/^To bring it back to its row, add /)).toBeVisible();
 });

@@ -71,6 +71,8 @@ const CARD_EDGE = 0.25;
 const LIKE_THE_CARD = 25;
 /** A place darker than this against the brightest paper is no paper, as a share of its luminance. */
 const LEAST_PAPER = 0.5;
+/** Light falls off over a board by no more than this, to each side of its middle. */
+const BOARD_RANGE = 1.7;
 const BLANK_WITHIN = 3;
 /** Below this linear signal a photo holds no light to divide by. */
 const DARKEST = 0.02;
@@ -201,17 +203,31 @@ function trimmedMean(pixels: readonly Pixel[]): Pixel | undefined {
   return kept.length > 0 ? meanOf(kept) : undefined;
 }
 
-type PaperPoint = {
+export type PaperPoint = {
   readonly x: number;
   readonly y: number;
   readonly seen: readonly [number, number, number];
 };
-type Light = (x: number, y: number) => readonly [number, number, number];
+export type Light = (x: number, y: number) => readonly [number, number, number];
 
-function paperLight(points: readonly PaperPoint[]): Light | "dark" | undefined {
-  const brightest = Math.max(0, ...points.map(({ seen }) => luminance(seen)));
+/**
+ * The light over a page or a board, from places where nothing is printed or painted.
+ *
+ * @param paint - what lies on some of the places: on white paper all of it is darker, on a board it may be lighter, too.
+ */
+export function paperLight(
+  points: readonly PaperPoint[],
+  paint: "darker" | "any" = "darker",
+): Light | "dark" | undefined {
+  const lights = points.map(({ seen }) => luminance(seen)).sort((one, other) => one - other);
+  const brightest = lights.at(-1) ?? 0;
   if (brightest < DARKEST) return "dark";
-  let used = points.filter(({ seen }) => luminance(seen) > LEAST_PAPER * brightest);
+  const middle = lights[Math.floor(lights.length / 2)] ?? 0;
+  let used = points.filter(({ seen }) =>
+    paint === "darker"
+      ? luminance(seen) > LEAST_PAPER * brightest
+      : luminance(seen) > middle / BOARD_RANGE && luminance(seen) < middle * BOARD_RANGE,
+  );
   for (let round = 0; ; round++) {
     const fits = ([0, 1, 2] as const).map((channel) =>
       leastSquares(

@@ -7,7 +7,7 @@
 import { nanoid } from "nanoid";
 import { useEffect, useRef, useState } from "react";
 import { CARD_LIGHTNESS } from "../../core/picture/pictureLight";
-import type { KnownOfSheet, ReadCell, SheetPoint } from "../../core/picture/squaredSheet";
+import type { KnownOfSheet, ReadCell } from "../../core/picture/squaredSheet";
 import { labD65 } from "../../core/color/types";
 import { blankPages, layoutOf } from "../../domain/charts/blankLayout";
 import type { Chart, FixedChart } from "../../domain/charts/chart";
@@ -30,7 +30,7 @@ import { sheetFaultWords } from "../../words/charts";
 import { workFailureWords } from "../../words/failures";
 import { pictureFailureWords } from "../../words/pictures";
 import { createPictureClient, type PictureClient } from "../../workers/clients";
-import { type Corners, CornerStage } from "./CornerStage";
+import { type Corners, cornersAtFirst, CornerStage } from "../../kit/picture/CornerStage";
 import { PageFormatFields } from "./PageFormatFields";
 import { ReadCells } from "./ReadCells";
 
@@ -172,6 +172,7 @@ export function TakePhoto({
             </p>
             <CornerStage
               url={url}
+              alt="The painted sheet"
               widthPx={opened.widthPx}
               heightPx={opened.heightPx}
               corners={corners}
@@ -259,8 +260,3 @@ export function TakePhoto({
 }
 
 const CARDS: readonly Card[] = ["none", "white", "grey"];
-
-function cornersAtFirst(widthPx: number, heightPx: number): Corners {
-  const at = (x: number, y: number): SheetPoint => [x * widthPx, y * heightPx];
-  return [at(0.1, 0.1), at(0.9, 0.1), at(0.9, 0.9), at(0.1, 0.9)];
-}

@@ -38,6 +38,7 @@ const StringDrawer = lazy(async () => ({ default: (await import("./StringDrawer"
 const GridDrawer = lazy(async () => ({ default: (await import("./GridDrawer")).GridDrawer }));
 const Versions = lazy(async () => ({ default: (await import("./Versions")).Versions }));
 const PlanOnPaper = lazy(async () => ({ default: (await import("./PlanOnPaper")).PlanOnPaper }));
+const CheckPhoto = lazy(async () => ({ default: (await import("./CheckPhoto")).CheckPhoto }));
 
 const NONE: readonly never[] = [];
 
@@ -208,6 +209,7 @@ function OpenGrid({
         <section aria-label="What the plan takes" className="min-w-0 p-4 pt-0 wide:p-5 wide:pt-0 wide:pl-2">
           <GridFacts {...known} plan={plan} asked={asked} />
           <Suspense fallback={null}>
+            <CheckPhoto {...known} plan={plan} />
             <PlanOnPaper grid={planned} plan={plan} />
           </Suspense>
         </section>

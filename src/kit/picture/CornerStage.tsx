@@ -7,6 +7,12 @@ import type { SheetPoint } from "../../core/picture/squaredSheet";
 
 export type Corners = readonly [SheetPoint, SheetPoint, SheetPoint, SheetPoint];
 
+/** A photo's four corners before they are moved. */
+export function cornersAtFirst(widthPx: number, heightPx: number): Corners {
+  const at = (x: number, y: number): SheetPoint => [x * widthPx, y * heightPx];
+  return [at(0.1, 0.1), at(0.9, 0.1), at(0.9, 0.9), at(0.1, 0.9)];
+}
+
 const NAMES = ["top left", "top right", "bottom right", "bottom left"] as const;
 /** Of the photo's width, for one press of an arrow key; with Shift a tenth of it. */
 const STEP = 0.01;
@@ -16,19 +22,33 @@ export function CornerStage({
   url,
   widthPx,
   heightPx,
+  alt,
   corners,
+  further,
   onChange,
 }: {
   url: string;
   widthPx: number;
   heightPx: number;
+  /** What the photo is of. */
+  alt: string;
   /** Top left, top right, bottom right, bottom left, px of the photo. */
   corners: Corners;
+  /** Another place that is pointed at, as a card. */
+  further?: { readonly name: string; readonly at: SheetPoint; readonly onMove: (at: SheetPoint) => void };
   onChange: (corners: Corners) => void;
 }) {
   const stage = useRef<HTMLDivElement>(null);
+  const points = [
+    ...corners.map((at, i) => ({ name: `Corner ${NAMES[i] ?? ""}`, at })),
+    ...(further ? [{ name: further.name, at: further.at }] : []),
+  ];
   const put = (place: number, [x, y]: SheetPoint): void => {
     const at: SheetPoint = [Math.min(widthPx, Math.max(0, x)), Math.min(heightPx, Math.max(0, y))];
+    if (place === NAMES.length) {
+      further?.onMove(at);
+      return;
+    }
     const [a, b, c, d] = corners.map((corner, i) => (i === place ? at : corner));
     if (a && b && c && d) onChange([a, b, c, d]);
   };
@@ -44,7 +64,7 @@ export function CornerStage({
   const move = (place: number, event: KeyboardEvent): void => {
     const [right, down] =
       { ArrowRight: [1, 0], ArrowLeft: [-1, 0], ArrowDown: [0, 1], ArrowUp: [0, -1] }[event.key] ?? [];
-    const [x, y] = corners[place] ?? [0, 0];
+    const [x, y] = points[place]?.at ?? [0, 0];
     if (right === undefined || down === undefined) return;
     event.preventDefault();
     const step = widthPx * STEP * (event.shiftKey ? 0.1 : 1);
@@ -62,7 +82,7 @@ export function CornerStage({
     >
       {/* A blob of the painter's own; there is nothing for an image service to optimise. */}
       {/* eslint-disable-next-line @next/next/no-img-element */}
-      <img data-paint="" src={url} alt="The painted sheet" className="size-full" />
+      <img data-paint="" src={url} alt={alt} className="size-full" />
       <svg aria-hidden="true" viewBox={`0 0 ${widthPx} ${heightPx}`} className="absolute inset-0 size-full">
         <polygon
           points={corners.map((corner) => corner.join()).join(" ")}
@@ -71,11 +91,11 @@ export function CornerStage({
           strokeWidth={widthPx / 250}
         />
       </svg>
-      {corners.map(([x, y], i) => (
+      {points.map(({ name, at: [x, y] }, i) => (
         <button
-          key={NAMES[i]}
+          key={name}
           type="button"
-          aria-label={`Corner ${NAMES[i] ?? ""}: arrow keys move it`}
+          aria-label={`${name}: arrow keys move it`}
           className={clsx(
             "absolute size-11 -translate-x-1/2 -translate-y-1/2 touch-none rounded-full border-2 border-ink",
             "before:absolute before:inset-0 before:m-auto before:size-1.5 before:rounded-full before:bg-ink",
