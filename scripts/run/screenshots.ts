@@ -161,18 +161,36 @@ const SHOTS: readonly Shot[] = [
       await page.getByRole("button", { name: /^Lichen, value 5¾/ }).click();
     },
   },
-  { name: "table-phone", width: 390, height: 844, take: () => Promise.resolve() },
   { name: "mix-phone", width: 390, height: 844, take: (page) => mix(page, 4) },
+  { name: "charts", width: 1280, height: 800, take: charts },
   {
-    name: "subject-phone",
-    width: 390,
-    height: 844,
+    name: "charts-wheel",
+    width: 1280,
+    height: 800,
     take: async (page) => {
-      await page.getByRole("link", { name: "Subject", exact: true }).click();
-      await page.getByRole("application").click({ position: { x: 180, y: 130 } });
+      await charts(page);
+      await page.getByRole("button", { name: "More charts" }).click();
+      await page.getByRole("menuitem", { name: "New: wheel of three" }).click();
+      await page.getByLabel("about the note").selectOption({ label: "3 Rust streak" });
+      await page.locator("[data-cell]").nth(44).click();
     },
   },
-  { name: "charts", width: 1280, height: 800, take: charts },
+  {
+    name: "charts-photo",
+    width: 1280,
+    height: 800,
+    take: async (page) => {
+      await charts(page);
+      await page.getByRole("button", { name: "Read a photo of the painted sheet" }).click();
+      await page.getByRole("button", { name: "Take the demo’s photo" }).click();
+      const photo = page.getByAltText("The painted sheet");
+      await photo.waitFor();
+      await page.getByText(/^The page was found by its marks/).waitFor();
+      await photo.evaluate((element) => {
+        element.scrollIntoView({ block: "start" });
+      });
+    },
+  },
   { name: "layers", width: 1280, height: 800, take: layers },
   {
     name: "layers-dark",

@@ -1,6 +1,7 @@
 /** What is stored of charts: which tubes they are of, and what was painted and read in their cells. */
 import * as z from "zod/mini";
 import {
+  CELL_MARKS,
   CHART_BALANCES,
   CHART_KINDS,
   LEAST_STEPS,
@@ -12,7 +13,6 @@ import {
   MOST_STEPS,
   TINT_RULES,
 } from "../domain/charts/chart";
-import { CELL_MARKS } from "../domain/charts/sheetTypes";
 import { FILMS } from "../domain/reading/reading";
 import { amountSchema, finite, id, name, storedColorSchema, time } from "./schemaParts";
 

@@ -1,4 +1,7 @@
 /** What is said of charts: their kinds, their cells, what is missing. */
+import type { LabD65 } from "../core/color/types";
+import { comparedTemperature, WORKING_TOLERANCE } from "../core/describe/difference";
+import { comparisonWords } from "../core/describe/comparison";
 import type { SheetFault } from "../core/picture/squaredSheet";
 import type { TableFault } from "../domain/charts/chartTable";
 import type { ChartFault } from "../domain/charts/chartRequest";
@@ -118,4 +121,14 @@ export function paintedWords(count: number): string {
     : count === 1
       ? "1 cell is painted."
       : `${count} cells are painted.`;
+}
+
+/** "warmer, duller, half a step darker": a cell against another one. */
+export function besideWords(other: LabD65, cell: LabD65, settings: Pick<Settings, "scale">): string {
+  const warmth = comparedTemperature(cell, other);
+  const words = [
+    ...(warmth === "as warm" ? [] : [warmth]),
+    ...comparisonWords(other, cell, WORKING_TOLERANCE, settings.scale),
+  ];
+  return words.length > 0 ? words.join(", ") : "alike";
 }

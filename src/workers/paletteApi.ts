@@ -22,7 +22,6 @@ import { StringPlanner } from "../core/strings/stringPlan";
 import type { PlannedString } from "../core/strings/types";
 import type { GridRequest } from "../domain/strings/gridQuestion";
 import { PaletteReach, type ReachAnswer } from "../core/reach/reach";
-import type { Wash } from "../core/mixing/washMixer";
 import { labFromReflectance } from "../core/spectrum/colorimetry";
 import type { OpticalModel } from "../core/spectrum/types";
 import { VIEWING } from "../data/standardViewing";

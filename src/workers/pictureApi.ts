@@ -114,7 +114,7 @@ export type PictureApi = {
   families: () => { readonly families: readonly ColorFamily[]; readonly extremes: ExtremeSpots };
   noteAreas: (notes: readonly LabD65[]) => NoteAreas;
   /** The four marks of a printed page and its name; undefined where they are not all in sight. */
-  findSheet: () => Promise<FoundSheet | undefined>;
+  findSheet: () => FoundSheet | undefined;
   /** Piles that are laid out between four of them, as photographed. */
   readLaidPalette: (
     corners: SheetCorners,
@@ -285,7 +285,7 @@ export function createPictureApi(): PictureApi {
       table = next;
     },
 
-    findSheet: async () => (current ? findSheet(current.raw) : undefined),
+    findSheet: () => (current ? findSheet(current.raw) : undefined),
 
     readLaidPalette: (corners, places, card) =>
       current ? readLaidPalette(current.raw, corners, places, card) : { code: "no-sheet" },

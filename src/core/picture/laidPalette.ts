@@ -206,7 +206,7 @@ function judged(seen: readonly Judged[], board: LabD65, knowsColour: boolean): r
     const [lab, expected] = [seen[i]?.lab, seen[of]?.place.expected];
     return lab && expected ? deltaE2000(lab, expected) : Number.NaN;
   };
-  const isOff = seen.map(({ place, lab }, i) => {
+  const isOff = seen.map(({ place, lab }) => {
     if (!place.expected) return false;
     return (
       Math.abs(lab[0] - place.expected[0]) > OFF.lightness ||

@@ -2,7 +2,6 @@
 import type { Lightener } from "../palette/medium";
 import type { Dose } from "../pile/pile";
 import type { FilmState } from "../reading/reading";
-import type { CellMark } from "./sheetTypes";
 import type { StoredColor } from "../reading/storedColor";
 
 export const CHART_KINDS = [
@@ -44,6 +43,10 @@ export type CellReading = {
   /** All that was read from one photo shares its light. */
   readonly photoId?: string | undefined;
 };
+
+/** Why a cell stands out: where a drift turns, where a note's own colours lie. */
+export const CELL_MARKS = ["hue turns", "dullest", "local", "light", "shadow", "on the way"] as const;
+export type CellMark = (typeof CELL_MARKS)[number];
 
 /** A cell as it was written down: tubes by their ids, water among them. */
 export type FixedCell = {

@@ -1,4 +1,5 @@
 import { describe, expect, it } from "vitest";
+import { cellsOf, chartOf, IDS, madeOf, tubeById, WHITE } from "../../../tests/support/chartTrials";
 import { pigment } from "../../../tests/support/paint";
 import { deltaE2000 } from "../../core/color/ciede2000";
 import { labFromLch, labFromXyz, lchFromLab } from "../../core/color/cieLab";
@@ -10,85 +11,20 @@ import { PAPER, UNDILUTED_THICKNESS } from "../../data/paper";
 import { VIEWING } from "../../data/standardViewing";
 import { PAINT_SURFACE } from "../../data/surface";
 import { CARDS, NAMED_GROUNDS, seenOfGround } from "../ground/seenGround";
+import { GENERIC_UNCERTAINTY } from "../reading/uncertainty";
+import { cellUncertainty, neighboursOf } from "./besideCell";
 import { storedFromLab } from "../reading/storedColor";
 import { opticsOfTube } from "../tube/optics";
-import { tubeFromModel } from "../tube/newTube";
 import type { Tube } from "../tube/tube";
 import { overPaper } from "../tube/water";
 import { CHART_KINDS, type Chart, type ChartKind, TUBES_OF_KIND } from "./chart";
-import { chartEvidence, readCells } from "./chartEvidence";
 import { chartRequest } from "./chartRequest";
 import { CHART_WATER } from "./chartDoses";
 import type { Note } from "../note/note";
-import { withScraps } from "../pile/evidence";
 import { fixedSheets } from "./fixedSheets";
 import { fixedRows } from "./writtenSheet";
 import { chartSheets } from "./chartSheets";
-import type { Sheet, SheetCell } from "./sheetTypes";
-
-const IDS = [
-  "titanium-white",
-  "arylide-yellow",
-  "pyrrole-red",
-  "ultramarine-blue",
-  "phthalo-green-bs",
-  "raw-umber",
-  "burnt-sienna",
-  "quinacridone-rose",
-  "phthalo-blue-gs",
-  "yellow-ochre",
-  "ivory-black",
-  "cadmium-orange",
-  "viridian",
-  "cobalt-blue",
-  "dioxazine-violet",
-  "red-oxide",
-  "bismuth-yellow",
-  "alizarin-crimson",
-  "cerulean-blue",
-  "chromium-oxide-green",
-  "burnt-umber",
-  "raw-sienna",
-  "mars-black",
-  "zinc-white",
-  "cobalt-teal",
-] as const;
-const tubesIn = (medium: Tube["medium"]): readonly Tube[] =>
-  IDS.map((id) => ({
-    ...tubeFromModel(pigment(id)),
-    id,
-    medium,
-    grade: "artist",
-    price: 1,
-    volumeMl: 10,
-    position: 0,
-    addedAt: 0,
-  }));
-const OIL = tubesIn("oil");
-const tubeById: ReadonlyMap<string, Tube> = new Map(OIL.map((tube) => [tube.id, tube]));
-const WHITE = OIL.slice(0, 1);
-
-const chartOf = (kind: ChartKind, tubeIds: readonly string[], part: Partial<Chart> = {}): Chart => ({
-  id: "chart",
-  paintingId: "p",
-  name: "Chart",
-  kind,
-  tubeIds,
-  balance: "strength",
-  tintRule: "white",
-  steps: 5,
-  readings: [],
-  createdAt: 5,
-  ...part,
-});
-
-function madeOf(chart: Chart, lightener: "white" | "water" = "white") {
-  const asked = chartRequest(chart, tubeById, WHITE, lightener);
-  if (!asked.ok) throw new Error(asked.fault.code);
-  return { ...asked, sheets: chartSheets(asked.request) };
-}
-const cellsOf = (sheets: readonly Sheet[]): readonly SheetCell[] =>
-  sheets.flatMap(({ rows }) => rows.flatMap(({ cells }) => cells.flatMap((cell) => cell ?? [])));
+import type { SheetCell } from "./sheetTypes";
 
 /** By the plain form of the physics, from the doses alone. */
 function colorOf(cell: SheetCell, tubes: readonly Tube[], isWash: boolean, paper = PAPER): LabD65 {
@@ -116,8 +52,6 @@ function colorOf(cell: SheetCell, tubes: readonly Tube[], isWash: boolean, paper
   const seen = mixtureReflectance([{ optics: blendOptics(parts), volume: 1 }], PAINT_SURFACE, film);
   return labFromXyz(xyzFromReflectance(seen, VIEWING.D65), VIEWING.D65.white);
 }
-
-const asItIs = (wet: LabD65): LabD65 => wet;
 
 function twiceAsStrong(tube: Tube): Tube {
   const { absorption, scattering } = pigment(tube.id).optics;
@@ -343,6 +277,23 @@ describe("the cells of a chart", () => {
     expect(cellsOf(chartSheets(asked.request))).toHaveLength(7);
   });
 
+  it("know what stands beside them, and how sure they are", () => {
+    const { sheets, tubes } = madeOf(chartOf("ratios", ["arylide-yellow", "ultramarine-blue"]));
+    const [sheet] = sheets;
+    const cell = sheet?.rows[1]?.cells[1];
+    if (!sheet || !cell) throw new Error("no cell");
+    expect(neighboursOf(cell, sheet)).toEqual([
+      { side: "left", lab: sheet.rows[1]?.cells[0]?.lab },
+      { side: "above", lab: sheet.rows[0]?.cells[1]?.lab },
+    ]);
+    const corner = sheet.rows[0]?.cells[0];
+    expect(corner && neighboursOf(corner, sheet)).toEqual([]);
+    const generic = cellUncertainty(cell, tubes);
+    expect(generic).toBeCloseTo(GENERIC_UNCERTAINTY, 9);
+    const known = tubes.map((tube) => (tube.id === "titanium-white" ? tube : twiceAsStrong(tube)));
+    expect(cellUncertainty(cell, known)).toBeLessThan(generic);
+  });
+
   it("are refused with what is missing", () => {
     const fault = (chart: Chart, board: readonly Tube[] = WHITE) => {
       const asked = chartRequest(chart, tubeById, board, "white");
@@ -355,62 +306,5 @@ describe("the cells of a chart", () => {
     expect(fault(chartOf("tints", ["raw-umber"]), [])).toEqual({ code: "no-white" });
     expect(fault(chartOf("crossings", ["raw-umber"]), [])).toBeUndefined();
     expect(fault(chartOf("tints", ["gone"]))).toMatchObject({ code: "few-tubes" });
-  });
-});
-
-describe("painted cells", () => {
-  const pair = ["arylide-yellow", "ultramarine-blue"];
-  const { sheets, request, tubes } = madeOf(chartOf("ratios", pair));
-  const [first, second] = cellsOf(sheets);
-  if (!first || !second) throw new Error("no cells");
-  const color = storedFromLab(first.lab, "measured", 0.4);
-  const chart = chartOf("ratios", pair, {
-    readings: [
-      { cell: first.key, color },
-      { cell: second.key, color, isStruckOut: true },
-      { cell: "a tube that is gone 1.000", color },
-    ],
-  });
-
-  it("are found by their doses, whatever was drawn since", () => {
-    const wider = madeOf(chartOf("ratios", [...pair, "raw-umber"], { steps: 7 }));
-    expect(readCells(chart, cellsOf(wider.sheets)).map(({ cell }) => cell.key)).toEqual([
-      first.key,
-      second.key,
-    ]);
-  });
-
-  it("speak of their tubes, but for those that went wrong", () => {
-    const said = chartEvidence(chart, request, tubes, asItIs);
-    expect(said).toHaveLength(1);
-    expect(said[0]?.tubeIds).toEqual(first.doses.map(({ tube }) => tubes[tube]?.id));
-    expect(said[0]?.evidence.film).toBeUndefined();
-    const wash = madeOf(chartOf("washes", ["raw-umber"]));
-    const thin = cellsOf(wash.sheets)[2];
-    if (!thin) throw new Error("no wash");
-    const [film] = chartEvidence(
-      chartOf("washes", ["raw-umber"], { readings: [{ cell: thin.key, color }] }),
-      wash.request,
-      wash.tubes,
-      asItIs,
-    );
-    expect(film?.evidence.film?.thickness).toBeCloseTo(UNDILUTED_THICKNESS / 4, 9);
-    // A wet cell counts as what it dries to, and as less sure; all of one photo share its light.
-    const wet = chartOf("ratios", pair, {
-      readings: [
-        { cell: first.key, color, film: "wet", photoId: "a" },
-        { cell: second.key, color, photoId: "a" },
-      ],
-    });
-    const dried = chartEvidence(wet, request, tubes, ([l, a, b]) => labD65(l - 5, a, b));
-    expect(dried.map(({ evidence }) => evidence.lab[0])).toEqual([first.lab[0] - 5, first.lab[0]]);
-    expect(dried[0]?.evidence.uncertaintyDeltaE2000).toBeGreaterThan(1);
-    const record = withScraps(
-      { tubes: [], piles: [], leftOut: { unknownTube: 0, older: 0 } },
-      dried,
-      tubeById,
-    );
-    expect(record.piles.map(({ evidence }) => evidence.photo)).toEqual([0, 0]);
-    expect(film?.evidence.parts).toEqual([{ tube: 0, volume: 1 }]);
   });
 });

@@ -11,7 +11,8 @@ import { WHITE_BENCH } from "../../data/testWhite";
 import { washOver } from "../palette/washes";
 import { CHART_WATER, type ChartDose, scaled, together, wholeOf } from "./chartDoses";
 import { chromaOf, type SheetMaker } from "./sheetMaker";
-import type { CellMark, PlannedCell, Sheet, SheetCell } from "./sheetTypes";
+import type { CellMark } from "./chart";
+import type { PlannedCell, Sheet, SheetCell } from "./sheetTypes";
 
 /** What is added of the second and the third tube, in strengths of what lies there. */
 const DRIFT = [0, 1 / 64, 1 / 32, 1 / 16, 1 / 8, 1 / 4, 1 / 2, 1, 2] as const;
@@ -110,7 +111,7 @@ const CHROMAS = [0, 8, 16, 24, 32, 40, 50, 60, 75, 90] as const;
 /** What is mixed as near as this fills its place, ΔE00. */
 const FILLS = 2.5;
 /** A share smaller than this cannot be laid. */
-const LEAST_SHARE = 0.002;
+const LEAST_SHARE = 2e-4;
 
 /** Of one hue all that these tubes reach, by value and chroma, with the subject's own colours marked in it. */
 export function oneHue(maker: SheetMaker): Sheet {

@@ -56,12 +56,13 @@ const CHART: Chart = {
 
 const asked = chartRequest(CHART, new Map(TUBES.map((tube) => [tube.id, tube])), TUBES.slice(0, 1), "white");
 if (!asked.ok) throw new Error(asked.fault.code);
-const [sheet] = chartSheets(asked.request);
-if (!sheet) throw new Error("no sheet");
+const [first] = chartSheets(asked.request);
+if (!first) throw new Error("no sheet");
+const sheet = first;
+const { tubes } = asked;
 const cells = sheet.rows.flatMap((row) => row.cells.flatMap((cell) => cell ?? []));
 
 function blankOf(format: Parameters<typeof chartDrawings>[1]) {
-  if (!sheet) throw new Error("no sheet");
   const [page] = blankPages(sheet, format);
   const [printed] = chartDrawings(
     {
@@ -73,7 +74,7 @@ function blankOf(format: Parameters<typeof chartDrawings>[1]) {
       total: "",
       linesOf: (row, column) => {
         const cell = sheet.rows[row]?.cells[column];
-        return cell && asked.ok ? cellFigures(cell, asked.tubes) : [];
+        return cell ? cellFigures(cell, tubes) : [];
       },
     },
     format,
@@ -92,7 +93,7 @@ type Painted = {
 /** By hidden paints and a hand that doses to a twentieth; two cells forgotten, one mixed wrongly. */
 function painted(seed: number): Painted {
   const rng = createRng(seed);
-  const names = asked.ok ? asked.tubes.map(({ id }) => id) : [];
+  const names = tubes.map(({ id }) => id);
   const hidden = simulateKind("as assumed", names, rng);
   const format = { paper: PAPERS[seed % 2] ?? "a4", turn: TURNS[Math.floor(seed / 2) % 2] ?? "portrait" };
   const { printed, layout } = blankOf(format);
@@ -168,7 +169,7 @@ describe("a painted sheet in a photo", () => {
                 key,
                 read: lab,
                 predicted: cell.lab,
-                tubes: sharesOfColour(cell.doses, asked.ok ? asked.tubes : []),
+                tubes: sharesOfColour(cell.doses, tubes),
               },
             ]
           : [];
@@ -257,7 +258,7 @@ describe("a painted sheet in a photo", () => {
 
 describe("the name of a page", () => {
   it("comes back from its code, and nothing else does", () => {
-    const [page] = sheet ? blankPages(sheet, { paper: "letter", turn: "landscape" }) : [];
+    const [page] = blankPages(sheet, { paper: "letter", turn: "landscape" });
     if (!page) throw new Error("no page");
     const code = pageCode("any id", 3, page);
     expect(readPageCode(code)).toEqual({

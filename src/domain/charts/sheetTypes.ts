@@ -2,15 +2,11 @@
 import type { LabD65 } from "../../core/color/types";
 import type { CARDS } from "../ground/seenGround";
 import type { SolverTube } from "../tube/solverTube";
-import type { Chart } from "./chart";
+import type { CellMark, Chart } from "./chart";
 import type { ChartDose } from "./chartDoses";
 
 /** What a film lies on: a card, or a tube of the chart by its place. */
 export type CellGround = keyof typeof CARDS | { readonly tube: number };
-
-/** Why a cell stands out: where a drift turns, where a note's own colours lie. */
-export const CELL_MARKS = ["hue turns", "dullest", "local", "light", "shadow", "on the way"] as const;
-export type CellMark = (typeof CELL_MARKS)[number];
 
 export type PlannedCell = {
   readonly doses: readonly ChartDose[];

@@ -26,7 +26,9 @@ export function fixedRows(title: string, mixtures: readonly WrittenMixture[]): F
     columns: Array.from({ length: Math.min(COLUMNS, mixtures.length) }, (_, i) => String(i + 1)),
     rows: Array.from({ length: Math.ceil(cells.length / COLUMNS) }, (_, row) => {
       const from = COLUMNS * row;
-      const names = mixtures.slice(from, from + COLUMNS).flatMap(({ name }) => name || []);
+      const names = mixtures
+        .slice(from, from + COLUMNS)
+        .flatMap(({ name = "" }) => (name === "" ? [] : [name]));
       return {
         name:
           names.length > 0

@@ -9,7 +9,6 @@ import type { WetAndDry } from "../mixture/drying";
 import { DEFAULT_SETTINGS } from "../settings/settings";
 import type { Note } from "../note/note";
 import type { Pile } from "./pile";
-import type { Reading } from "../reading/reading";
 import type { Tube } from "../tube/tube";
 import { storedFromLab } from "../reading/storedColor";
 import { densityOf } from "../tube/density";
@@ -139,15 +138,6 @@ describe("what is left of a pile", () => {
 });
 
 describe("drying", () => {
-  const read = (lightness: number, film: Reading["film"], uncertainty: number): Reading => ({
-    id: film,
-    noteId: "note",
-    pileId: "old",
-    color: storedFromLab(labD65(lightness, 2, 6), "measured", uncertainty),
-    film,
-    takenAt: 5,
-    turn: 5,
-  });
   const pair = (tubeId: string): WetAndDry => ({
     contents: [{ tubeId, parts: 4 }],
     wet: storedFromLab(labD65(55, 2, 6), "measured", 0.3),

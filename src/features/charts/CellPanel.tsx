@@ -6,7 +6,8 @@ import { useState } from "react";
 import { deltaE2000 } from "../../core/color/ciede2000";
 import type { CellReading, Chart, FixedChart } from "../../domain/charts/chart";
 import { CHART_WATER } from "../../domain/charts/chartDoses";
-import type { SheetCell } from "../../domain/charts/sheetTypes";
+import { cellUncertainty, neighboursOf } from "../../domain/charts/besideCell";
+import type { Sheet, SheetCell } from "../../domain/charts/sheetTypes";
 import { labFromStored, storedFromLab } from "../../domain/reading/storedColor";
 import { GENERIC_UNCERTAINTY } from "../../domain/reading/uncertainty";
 import type { Tube } from "../../domain/tube/tube";
@@ -24,7 +25,7 @@ import { useCellTo } from "./useCellTo";
 import { Button } from "../../ui/Button";
 import { CheckField } from "../../ui/fields";
 import { Patch } from "../../ui/Patch";
-import { cellDoses } from "../../words/charts";
+import { besideWords, cellDoses } from "../../words/charts";
 import { deltaEText, describeLab, seenWords } from "../../words/colors";
 
 const MOST_NAME = 120;
@@ -33,12 +34,15 @@ export function CellPanel({
   chart,
   cell,
   tubes,
+  sheet,
   reading,
   fixed,
 }: {
   chart: Chart;
   cell: SheetCell;
   tubes: readonly Tube[];
+  /** Where it stands; undefined for a cell of another sheet. */
+  sheet: Sheet | undefined;
   reading: CellReading | undefined;
   /** The sheets written down: a cell that is painted stays what it is. */
   fixed: () => FixedChart;
@@ -75,7 +79,16 @@ export function CellPanel({
         ) : null}
       </div>
       <div>
-        <p>Predicted: {describeLab(cell.lab, settings).sentence}</p>
+        <p>
+          Predicted: {describeLab(cell.lab, settings).sentence}, give or take{" "}
+          {deltaEText(cellUncertainty(cell, tubes))}
+        </p>
+        {(sheet ? neighboursOf(cell, sheet) : []).map(({ side, lab }) => (
+          <p key={side} className="text-muted">
+            {side === "left" ? "Beside the cell on its left: " : "Beside the cell above: "}
+            {besideWords(lab, cell.lab, settings)}
+          </p>
+        ))}
         {read && miss !== undefined ? (
           <p>
             Painted: {describeLab(read, settings).sentence}; {deltaEText(miss)}, {seenWords(miss)}

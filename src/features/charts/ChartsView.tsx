@@ -219,6 +219,7 @@ function OpenChart({
             chart={chart}
             cell={chosen}
             tubes={asked.tubes}
+            sheet={sheet}
             reading={painted.get(chosen.key)}
             fixed={fixed}
           />

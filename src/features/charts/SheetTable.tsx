@@ -15,7 +15,7 @@ import { cellDoses } from "../../words/charts";
 import { describeLab } from "../../words/colors";
 
 const NAME_REM = 5.25;
-const COLUMN_REM = 4;
+const COLUMN_REM = 3.4;
 
 export function SheetTable({
   sheet: { title, columns, rows },

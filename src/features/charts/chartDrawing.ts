@@ -135,7 +135,7 @@ function headOf({ chartId, chart, painting, sheet, total }: BlankSheet, page: Bl
 function codeItems(code: string, format: PageFormat): DrawnItem[] {
   const rows = encodeQR(code, "raw", { ecc: "medium", encoding: "alphanumeric", border: QUIET });
   const { x, y, width } = codePlace(format);
-  const module = width / rows.length;
+  const side = width / rows.length;
   return rows.flatMap((row, i) => {
     const runs: DrawnItem[] = [];
     for (let from = 0; from < row.length; from++) {
@@ -144,10 +144,10 @@ function codeItems(code: string, format: PageFormat): DrawnItem[] {
       while (row[to + 1]) to++;
       runs.push({
         kind: "rect",
-        x: x + from * module,
-        y: y + i * module,
-        width: (to - from + 1) * module,
-        height: module,
+        x: x + from * side,
+        y: y + i * side,
+        width: (to - from + 1) * side,
+        height: side,
         fill: "ink",
         isOutlined: false,
       });

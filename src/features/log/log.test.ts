@@ -138,7 +138,7 @@ describe("the recipe card", () => {
     const shown = svgOf(back);
     for (const { name } of layers) expect(shown).toContain(name);
     for (const item of back.items) {
-      const bottom = item.kind === "rect" ? item.y + item.height : item.kind === "text" ? item.y : 0;
+      const bottom = item.kind === "rect" ? item.y + item.height : item.y;
       expect(bottom).toBeLessThanOrEqual(1050);
     }
   });

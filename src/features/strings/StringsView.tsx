@@ -78,7 +78,6 @@ function OpenGrid({
 }) {
   const db = useDb();
   const settings = useSettings();
-  const tubeById = useStudio((studio) => studio.tubeById);
   const [share, setShare] = useState(0);
   const [isStopped, setStopped] = useState<string>();
   const [place, setPlace] = useState<Place>();

@@ -10,7 +10,7 @@ import { labOfAdditions } from "../../../domain/mixture/color";
 import { contentsOf } from "../../../domain/pile/contents";
 import { labFromStored } from "../../../domain/reading/storedColor";
 import { GENERIC_UNCERTAINTY } from "../../../domain/reading/uncertainty";
-import { useSettings, useStudio } from "../../../kit/studio/useStudio";
+import { useSettings } from "../../../kit/studio/useStudio";
 import { Button } from "../../../ui/Button";
 import { useTubesOf } from "../../../kit/paint/useTubesOf";
 import { Status } from "../../../ui/Status";

@@ -1,0 +1,66 @@
+import { describe, expect, it } from "vitest";
+import { cellsOf, chartOf, madeOf, tubeById } from "../../../tests/support/chartTrials";
+import { type LabD65, labD65 } from "../../core/color/types";
+import { UNDILUTED_THICKNESS } from "../../data/paper";
+import { withScraps } from "../pile/evidence";
+import { storedFromLab } from "../reading/storedColor";
+import { chartEvidence, readCells } from "./chartEvidence";
+
+const asItIs = (wet: LabD65): LabD65 => wet;
+
+describe("painted cells", () => {
+  const pair = ["arylide-yellow", "ultramarine-blue"];
+  const { sheets, request, tubes } = madeOf(chartOf("ratios", pair));
+  const [first, second] = cellsOf(sheets);
+  if (!first || !second) throw new Error("no cells");
+  const color = storedFromLab(first.lab, "measured", 0.4);
+  const chart = chartOf("ratios", pair, {
+    readings: [
+      { cell: first.key, color },
+      { cell: second.key, color, isStruckOut: true },
+      { cell: "a tube that is gone 1.000", color },
+    ],
+  });
+
+  it("are found by their doses, whatever was drawn since", () => {
+    const wider = madeOf(chartOf("ratios", [...pair, "raw-umber"], { steps: 7 }));
+    expect(readCells(chart, cellsOf(wider.sheets)).map(({ cell }) => cell.key)).toEqual([
+      first.key,
+      second.key,
+    ]);
+  });
+
+  it("speak of their tubes, but for those that went wrong", () => {
+    const said = chartEvidence(chart, request, tubes, asItIs);
+    expect(said).toHaveLength(1);
+    expect(said[0]?.tubeIds).toEqual(first.doses.map(({ tube }) => tubes[tube]?.id));
+    expect(said[0]?.evidence.film).toBeUndefined();
+    const wash = madeOf(chartOf("washes", ["raw-umber"]));
+    const thin = cellsOf(wash.sheets)[2];
+    if (!thin) throw new Error("no wash");
+    const [film] = chartEvidence(
+      chartOf("washes", ["raw-umber"], { readings: [{ cell: thin.key, color }] }),
+      wash.request,
+      wash.tubes,
+      asItIs,
+    );
+    expect(film?.evidence.film?.thickness).toBeCloseTo(UNDILUTED_THICKNESS / 4, 9);
+    // A wet cell counts as what it dries to, and as less sure; all of one photo share its light.
+    const wet = chartOf("ratios", pair, {
+      readings: [
+        { cell: first.key, color, film: "wet", photoId: "a" },
+        { cell: second.key, color, photoId: "a" },
+      ],
+    });
+    const dried = chartEvidence(wet, request, tubes, ([l, a, b]) => labD65(l - 5, a, b));
+    expect(dried.map(({ evidence }) => evidence.lab[0])).toEqual([first.lab[0] - 5, first.lab[0]]);
+    expect(dried[0]?.evidence.uncertaintyDeltaE2000).toBeGreaterThan(1);
+    const record = withScraps(
+      { tubes: [], piles: [], leftOut: { unknownTube: 0, older: 0 } },
+      dried,
+      tubeById,
+    );
+    expect(record.piles.map(({ evidence }) => evidence.photo)).toEqual([0, 0]);
+    expect(film?.evidence.parts).toEqual([{ tube: 0, volume: 1 }]);
+  });
+});
