@@ -5,6 +5,7 @@ import {
   closestCenter,
   DndContext,
   type DragEndEvent,
+  type DragOverEvent,
   KeyboardSensor,
   PointerSensor,
   useSensor,
@@ -15,6 +16,7 @@ import {
   SortableContext,
   sortableKeyboardCoordinates,
   useSortable,
+  rectSortingStrategy,
   verticalListSortingStrategy,
 } from "@dnd-kit/sortable";
 import { CSS } from "@dnd-kit/utilities";
@@ -29,14 +31,20 @@ export function SortableList({
   label,
   ids,
   nameOf,
+  isRow = false,
   onOrder,
+  onPreview,
   children,
 }: {
   label: string;
   /** In the order of the list. */
   ids: readonly string[];
   nameOf: (id: string) => string;
+  /** Beside each other, and on further lines where there is no room. */
+  isRow?: boolean;
   onOrder: (ids: readonly string[]) => void;
+  /** The order that it would be, while something is dragged; undefined when nothing is any more. */
+  onPreview?: (ids: readonly string[] | undefined) => void;
   /** Items, each made with {@link useSortableItem}. */
   children: ReactNode;
 }) {
@@ -44,9 +52,14 @@ export function SortableList({
     useSensor(PointerSensor, { activationConstraint: { distance: DRAG_DISTANCE } }),
     useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
   );
-  const onDragEnd = ({ active, over }: DragEndEvent): void => {
-    if (!over || active.id === over.id) return;
-    onOrder(arrayMove([...ids], ids.indexOf(String(active.id)), ids.indexOf(String(over.id))));
+  const orderWith = ({ active, over }: DragOverEvent): readonly string[] | undefined =>
+    over && active.id !== over.id
+      ? arrayMove([...ids], ids.indexOf(String(active.id)), ids.indexOf(String(over.id)))
+      : undefined;
+  const onDragEnd = (event: DragEndEvent): void => {
+    onPreview?.(undefined);
+    const order = orderWith(event);
+    if (order) onOrder(order);
   };
   const told = (id: string | number, words: string): string => `${nameOf(String(id))} ${words}`;
   const placeOf = (id: string | number): string => `place ${ids.indexOf(String(id)) + 1} of ${ids.length}`;
@@ -55,6 +68,14 @@ export function SortableList({
       sensors={sensors}
       collisionDetection={closestCenter}
       onDragEnd={onDragEnd}
+      {...(onPreview && {
+        onDragOver: (event: DragOverEvent) => {
+          onPreview(orderWith(event));
+        },
+        onDragCancel: () => {
+          onPreview(undefined);
+        },
+      })}
       accessibility={{
         announcements: {
           onDragStart: ({ active }) => told(active.id, `is picked up, ${placeOf(active.id)}`),
@@ -66,8 +87,10 @@ export function SortableList({
         },
       }}
     >
-      <SortableContext items={[...ids]} strategy={verticalListSortingStrategy}>
-        <ol aria-label={label}>{children}</ol>
+      <SortableContext items={[...ids]} strategy={isRow ? rectSortingStrategy : verticalListSortingStrategy}>
+        <ol aria-label={label} className={isRow ? "flex flex-wrap gap-x-4" : undefined}>
+          {children}
+        </ol>
       </SortableContext>
     </DndContext>
   );

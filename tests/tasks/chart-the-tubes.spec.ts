@@ -90,6 +90,27 @@ test("every kind is drawn, what is missing is said, and notes are found in it", 
   await expect(page.getByText("This chart needs 3 tubes.")).toBeVisible();
 });
 
+test("tubes are moved, and the chart is drawn anew while they are", async ({ page }) => {
+  await openCharts(page);
+  await newChart(page, "crossings");
+  const heads = page.getByRole("columnheader");
+  await expect(heads.first()).toHaveText("Arylide yellow");
+  const handle = page.getByRole("button", { name: "Move Arylide yellow" });
+  await handle.focus();
+  await page.keyboard.press("Space");
+  await page.keyboard.press("ArrowRight");
+  // Still in the hand: the chart shows what it would be.
+  await expect(heads.first()).toHaveText("Pyrrole red");
+  await page.keyboard.press("Escape");
+  await expect(heads.first()).toHaveText("Arylide yellow");
+  await page.keyboard.press("Space");
+  await page.keyboard.press("ArrowRight");
+  await expect(heads.first()).toHaveText("Pyrrole red");
+  await page.keyboard.press("Space");
+  await page.reload();
+  await expect(page.getByRole("columnheader").first()).toHaveText("Pyrrole red");
+});
+
 test("the sheet that teaches most is proposed, a cell of it laid, another made a string", async ({
   page,
 }) => {
@@ -259,6 +280,17 @@ test.describe("on a phone", () => {
     await goTo(page, "Charts");
     await cells(page).nth(12).tap();
     await expect(chosen(page).getByRole("list", { name: "What goes into the cell" })).toBeVisible();
+    // One row at a time, or one column.
+    await page.getByLabel("show", { exact: true }).selectOption({ label: "row: 3 of white" });
+    await expect(cells(page)).toHaveCount(5);
+    await page.getByLabel("show", { exact: true }).selectOption({ label: "column: 1 : 1" });
+    await expect(page.getByRole("rowheader")).toHaveText([
+      "as it is",
+      "1 of white",
+      "3 of white",
+      "8 of white",
+      "20 of white",
+    ]);
   });
 });
 
@@ -298,4 +330,10 @@ test("a photo of the painted sheet is squared up by its marks, read, and what is
   await expect(page.getByText(/^2[0-5] cells are painted\.$/).first()).toBeVisible();
   await page.keyboard.press("Control+z");
   await expect(page.getByText("10 cells are painted.")).toBeVisible();
+  // What was painted is in the log, and leads back.
+  await goTo(page, "Log");
+  await page.getByRole("tab", { name: "Charts" }).click();
+  await page.getByRole("link", { name: "Greens of yellow and blue" }).click();
+  await expect(page).toHaveURL(/\/charts\?chart=/);
+  await expect(page.getByRole("heading", { name: "Greens of yellow and blue" })).toBeVisible();
 });

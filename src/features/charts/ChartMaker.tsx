@@ -14,6 +14,7 @@ import { NoteSelect } from "../../kit/studio/NoteSelect";
 import { attempt } from "../../kit/studio/problems";
 import { Button } from "../../ui/Button";
 import { SelectField } from "../../ui/fields";
+import { TubeOrder } from "./TubeOrder";
 import { OwnCells } from "./OwnCells";
 import { BALANCE_WORDS, CHART_KIND_WORDS, TINT_RULE_WORDS } from "../../words/charts";
 
@@ -32,8 +33,11 @@ export function ChartMaker({
   chart,
   onDown,
   onOpen,
+  onPreview,
 }: {
   chart: Chart;
+  /** The tubes in the order that they would have, while one is dragged. */
+  onPreview: (tubeIds: readonly string[] | undefined) => void;
   onDown: () => void;
   onOpen: (id: string) => void;
 }) {
@@ -147,6 +151,13 @@ export function ChartMaker({
           />
         ) : null}
       </div>
+      <TubeOrder
+        tubeIds={chart.tubeIds}
+        onOrder={(tubeIds) => {
+          change({ tubeIds });
+        }}
+        onPreview={onPreview}
+      />
       {kind === "own" ? <OwnCells chart={chart} /> : null}
       <p className="mt-1 text-muted">{CHART_KIND_WORDS[kind].why}</p>
     </div>

@@ -1,7 +1,8 @@
 "use client";
 
 /** Charts of the painter's own tubes: predicted at once, printed as blanks, painted, and read back cell by cell. */
-import { lazy, Suspense, useState } from "react";
+import { useSearchParams } from "next/navigation";
+import { lazy, Suspense, useMemo, useState } from "react";
 import { TubeChoice } from "../../kit/paint/TubeChoice";
 import { CHART_KINDS, type Chart, type FixedChart } from "../../domain/charts/chart";
 import type { SheetCell } from "../../domain/charts/sheetTypes";
@@ -35,13 +36,15 @@ const LearnFromPiles = lazy(async () => ({
 export function ChartsView() {
   const painting = useStudio((studio) => studio.painting);
   const charts = useCharts();
+  const params = useSearchParams();
   const [opened, setOpened] = useState<{ readonly id: string; readonly cellKey?: string | undefined }>();
   const open = (id: string, cellKey?: string): void => {
     setOpened({ id, cellKey });
   };
   if (!painting) return <NoPainting what="Charts" />;
   if (!charts) return null;
-  const chart = charts.find(({ id }) => id === opened?.id) ?? charts.at(-1);
+  const asked = opened?.id ?? params.get("chart");
+  const chart = charts.find(({ id }) => id === asked) ?? charts.at(-1);
   return chart ? (
     <OpenChart key={chart.id} chart={chart} charts={charts} atFirst={opened?.cellKey} onOpen={open} />
   ) : (
@@ -98,7 +101,12 @@ function OpenChart({
   onOpen: (id: string, cellKey?: string) => void;
 }) {
   const { changeChart } = useChartCommands();
-  const { asked, task } = useSheets(chart);
+  const [dragged, setDragged] = useState<readonly string[]>();
+  const shown = useMemo(
+    () => (dragged ? { ...chart, tubeIds: dragged, fixed: undefined } : chart),
+    [chart, dragged],
+  );
+  const { asked, task } = useSheets(shown);
   const sheets = shownOf(task);
   const grey = useGreyHold();
   const [page, setPage] = useState(0);
@@ -146,6 +154,7 @@ function OpenChart({
         <ChartMaker
           chart={chart}
           onOpen={onOpen}
+          onPreview={setDragged}
           onDown={() => {
             setChoosing("down");
           }}

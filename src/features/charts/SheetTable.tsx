@@ -2,7 +2,7 @@
 
 /** The cells of a chart touch; one that was painted shows what was predicted and what came out. */
 import { clsx } from "clsx";
-import { type KeyboardEvent, useRef } from "react";
+import { type KeyboardEvent, useRef, useState } from "react";
 import { valueText } from "../../core/describe/valueScale";
 import type { CellReading } from "../../domain/charts/chart";
 import type { Sheet, SheetCell } from "../../domain/charts/sheetTypes";
@@ -10,6 +10,7 @@ import { labFromStored } from "../../domain/reading/storedColor";
 import type { Tube } from "../../domain/tube/tube";
 import { useSettings } from "../../kit/studio/useStudio";
 import { cssFromLab } from "../../ui/color";
+import { SelectField } from "../../ui/fields";
 import { intoSight } from "../../ui/intoSight";
 import { cellDoses } from "../../words/charts";
 import { describeLab } from "../../words/colors";
@@ -17,19 +18,74 @@ import { describeLab } from "../../words/colors";
 const NAME_REM = 5.25;
 const COLUMN_REM = 3.4;
 
-export function SheetTable({
-  sheet: { title, columns, rows },
-  tubes,
-  painted,
-  chosenKey,
-  onChoose,
-}: {
-  sheet: Sheet;
-  tubes: readonly Tube[];
-  painted: ReadonlyMap<string, CellReading>;
-  chosenKey: string | undefined;
-  onChoose: (key: string) => void;
-}) {
+type Props = {
+  readonly sheet: Sheet;
+  readonly tubes: readonly Tube[];
+  readonly painted: ReadonlyMap<string, CellReading>;
+  readonly chosenKey: string | undefined;
+  readonly onChoose: (key: string) => void;
+};
+
+/** On a phone one row or one column at a time, where all of it has no room. */
+export function SheetTable(props: Props) {
+  const { sheet } = props;
+  const [line, setLine] = useState("");
+  const [along = "", at = ""] = line.split(" ");
+  const place = Number(at);
+  const one =
+    along === "row" ? oneRow(sheet, place) : along === "column" ? oneColumn(sheet, place) : undefined;
+  return (
+    <>
+      {sheet.columns.length > FIT_A_PHONE ? (
+        <SelectField
+          className="mt-2 wide:hidden"
+          label="show"
+          value={line}
+          onChange={(event) => {
+            setLine(event.target.value);
+          }}
+        >
+          <option value="">all of it</option>
+          {sheet.rows.map(({ name }, i) => (
+            <option key={`row ${i}`} value={`row ${i}`}>
+              row: {name}
+            </option>
+          ))}
+          {sheet.columns.map((name, i) => (
+            <option key={`column ${i}`} value={`column ${i}`}>
+              column: {name}
+            </option>
+          ))}
+        </SelectField>
+      ) : null}
+      <Cells {...props} sheet={one ?? sheet} />
+    </>
+  );
+}
+
+/** As many columns stand beside each other on a phone. */
+const FIT_A_PHONE = 4;
+
+/** Its cells below each other, so that each is large. */
+function oneRow({ title, columns, rows }: Sheet, place: number): Sheet | undefined {
+  const row = rows[place];
+  return (
+    row && {
+      title,
+      columns: [row.name],
+      rows: columns.map((name, i) => ({ name, cells: [row.cells[i]] })),
+    }
+  );
+}
+
+function oneColumn({ title, columns, rows }: Sheet, place: number): Sheet | undefined {
+  const column = columns[place];
+  return column === undefined
+    ? undefined
+    : { title, columns: [column], rows: rows.map(({ name, cells }) => ({ name, cells: [cells[place]] })) };
+}
+
+function Cells({ sheet: { title, columns, rows }, tubes, painted, chosenKey, onChoose }: Props) {
   const settings = useSettings();
   const table = useRef<HTMLTableElement>(null);
   const first = rows.flatMap(({ cells }) => cells.flatMap((cell) => cell?.key ?? []))[0];

@@ -85,42 +85,45 @@ function colorsOf(page: PDFPage): readonly (readonly string[])[] {
 }
 
 describe("a printed blank", () => {
-  it.each(thinned(CHART_KINDS, 3))("of %s has text, pages of the right size and nothing but black", async (kind) => {
-    const format = FORMATS[CHART_KINDS.indexOf(kind) % FORMATS.length] ?? FORMATS[0];
-    if (!format) throw new Error("no format");
-    const { sheets, tubes, drawings } = blanksOf(kind, format);
-    expect(drawings.length).toBe(sheets.reduce((sum, sheet) => sum + blankPages(sheet, format).length, 0));
-    const file = await pdfOfDrawings({ title: "My chart", subject: "", madeAt: 0, drawings }, FONTS);
-    if ("unknown" in file) throw new Error(file.unknown);
-    const pdf = await getDocumentProxy(file.slice());
-    expect(pdf.numPages).toBe(drawings.length);
-    const { width, height } = sizeOf(format);
-    let words = "";
-    for (let number = 1; number <= pdf.numPages; number++) {
-      const page = await pdf.getPage(number);
-      const [, , right = 0, top = 0] = page.view;
-      expect(10 * MM_PER_POINT * right).toBeCloseTo(width, 0);
-      expect(10 * MM_PER_POINT * top).toBeCloseTo(height, 0);
-      const { items } = await page.getTextContent();
-      words += ` ${items.map((item) => ("str" in item ? item.str : "")).join(" ")}`;
-    }
-    // Every colour that is set has three equal parts: white paper, or the black of the print.
-    const colors = (await PDFDocument.load(file)).getPages().flatMap(colorsOf);
-    expect(colors.length).toBeGreaterThan(20);
-    for (const parts of colors) expect(new Set(parts).size, parts.join(" ")).toBe(1);
-    for (const phrase of [
-      "My chart",
-      "Jug, page 1 of",
-      chartName("a chart"),
-      "Mix each cell by the parts",
-      "white or grey card",
-    ])
-      expect(words).toContain(phrase);
-    const figures = sheets.flatMap(({ rows }) =>
-      rows.flatMap(({ cells }) => cells.flatMap((cell) => (cell ? cellFigures(cell, tubes) : []))),
-    );
-    for (const figure of figures.slice(0, 3)) expect(words).toContain(figure.slice(0, 12));
-  });
+  it.each(thinned(CHART_KINDS, 3))(
+    "of %s has text, pages of the right size and nothing but black",
+    async (kind) => {
+      const format = FORMATS[CHART_KINDS.indexOf(kind) % FORMATS.length] ?? FORMATS[0];
+      if (!format) throw new Error("no format");
+      const { sheets, tubes, drawings } = blanksOf(kind, format);
+      expect(drawings.length).toBe(sheets.reduce((sum, sheet) => sum + blankPages(sheet, format).length, 0));
+      const file = await pdfOfDrawings({ title: "My chart", subject: "", madeAt: 0, drawings }, FONTS);
+      if ("unknown" in file) throw new Error(file.unknown);
+      const pdf = await getDocumentProxy(file.slice());
+      expect(pdf.numPages).toBe(drawings.length);
+      const { width, height } = sizeOf(format);
+      let words = "";
+      for (let number = 1; number <= pdf.numPages; number++) {
+        const page = await pdf.getPage(number);
+        const [, , right = 0, top = 0] = page.view;
+        expect(10 * MM_PER_POINT * right).toBeCloseTo(width, 0);
+        expect(10 * MM_PER_POINT * top).toBeCloseTo(height, 0);
+        const { items } = await page.getTextContent();
+        words += ` ${items.map((item) => ("str" in item ? item.str : "")).join(" ")}`;
+      }
+      // Every colour that is set has three equal parts: white paper, or the black of the print.
+      const colors = (await PDFDocument.load(file)).getPages().flatMap(colorsOf);
+      expect(colors.length).toBeGreaterThan(20);
+      for (const parts of colors) expect(new Set(parts).size, parts.join(" ")).toBe(1);
+      for (const phrase of [
+        "My chart",
+        "Jug, page 1 of",
+        chartName("a chart"),
+        "Mix each cell by the parts",
+        "white or grey card",
+      ])
+        expect(words).toContain(phrase);
+      const figures = sheets.flatMap(({ rows }) =>
+        rows.flatMap(({ cells }) => cells.flatMap((cell) => (cell ? cellFigures(cell, tubes) : []))),
+      );
+      for (const figure of figures.slice(0, 3)) expect(words).toContain(figure.slice(0, 12));
+    },
+  );
 
   it.each(FORMATS)("on $paper, $turn, has cells of 25 mm and more, inside its edges", (format) => {
     const { width, height } = sizeOf(format);

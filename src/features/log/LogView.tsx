@@ -29,12 +29,16 @@ const LogDetail = lazy(async () => ({ default: (await import("./LogDetail")).Log
 const KeptScraps = lazy(async () => ({
   default: (await import("../../kit/layers/KeptScraps")).KeptScraps,
 }));
+const PaintedCharts = lazy(async () => ({
+  default: (await import("../../kit/charts/PaintedCharts")).PaintedCharts,
+}));
 const LogStatistics = lazy(async () => ({ default: (await import("./LogStatistics")).LogStatistics }));
 
 const TABS = [
   { value: "records", name: "Records" },
   { value: "statistics", name: "Statistics" },
   { value: "scraps", name: "Scraps" },
+  { value: "charts", name: "Charts" },
 ] as const;
 
 export function LogView() {
@@ -74,6 +78,11 @@ export function LogView() {
       <Tabs.Content value="scraps" className="min-h-0 flex-1 overflow-y-auto pt-3 outline-none">
         <Suspense fallback={null}>
           <KeptScraps nothing="No scrap is kept yet. Layers has a place to read them." />
+        </Suspense>
+      </Tabs.Content>
+      <Tabs.Content value="charts" className="min-h-0 flex-1 overflow-y-auto pt-3 outline-none">
+        <Suspense fallback={null}>
+          <PaintedCharts nothing="No chart has painted cells yet. Charts prints a blank and reads it back." />
         </Suspense>
       </Tabs.Content>
     </Tabs.Root>

@@ -1,0 +1,146 @@
+/** Each question's key against plain arithmetic and plain mixtures, which share nothing with how it was drawn. */
+import { describe, expect, it } from "vitest";
+import { labOfMix, pigment } from "../../../tests/support/paint";
+import { seeded, sized } from "../../../tests/support/study";
+import { VIEWING } from "../../data/standardViewing";
+import { PAINT_SURFACE } from "../../data/surface";
+import { deltaE2000 } from "../color/ciede2000";
+import { lchFromLab } from "../color/cieLab";
+import type { LabD65 } from "../color/types";
+import { colorModelOf } from "../mixing/colorModelOf";
+import { createRng } from "../random/rng";
+import { lighterOf, type Mixture, predict, valueOrder, warmerOf, whatIsWrong, whatToAdd } from "./drills";
+import { isFairOnScreen, practiceTargets } from "./practiceTargets";
+
+const IDS = [
+  "titanium-white",
+  "arylide-yellow",
+  "pyrrole-red",
+  "prussian-blue",
+  "raw-umber",
+  "yellow-ochre",
+] as const;
+const OPTICS = IDS.map((id) => pigment(id).optics);
+const PALETTE = colorModelOf(OPTICS, VIEWING.D65, PAINT_SURFACE);
+const POOL = practiceTargets(PALETTE, 40, 11);
+const QUESTIONS = sized(40, 200);
+
+const each = <Q>(
+  ask: (rng: ReturnType<typeof createRng>) => Q | undefined,
+  check: (question: Q) => void,
+): void => {
+  let asked = 0;
+  for (let i = 0; i < QUESTIONS; i++) {
+    const question = ask(createRng(seeded(300 + i)));
+    if (!question) continue;
+    asked++;
+    check(question);
+    expect(ask(createRng(seeded(300 + i)))).toEqual(question);
+  }
+  expect(asked).toBe(QUESTIONS);
+};
+
+const plain = ({ tubes, volumes }: Mixture): LabD65 =>
+  labOfMix(Object.fromEntries(tubes.map((tube, i) => [IDS[tube] ?? "", volumes[i] ?? 0])));
+
+describe("the key of a question", () => {
+  it("puts five values in order, though their hues differ", () => {
+    each(
+      (rng) => valueOrder(POOL, rng),
+      ({ patches, key }) => {
+        expect(patches).toHaveLength(5);
+        const values = key.map((place) => patches[place]?.[0] ?? Number.NaN);
+        for (const [i, value] of values.entries())
+          if (i > 0) expect(value - (values[i - 1] ?? 0)).toBeGreaterThanOrEqual(6);
+      },
+    );
+  });
+
+  it.each([3, 6, 12])("names the lighter of two that lie %i L* apart", (apart) => {
+    each(
+      (rng) => lighterOf(POOL, apart, rng),
+      ({ patches: [one, other], key }) => {
+        expect(Math.abs(one[0] - other[0])).toBeCloseTo(apart, 9);
+        expect(key).toBe(one[0] > other[0] ? 0 : 1);
+        expect(isFairOnScreen(one) && isFairOnScreen(other)).toBe(true);
+      },
+    );
+  });
+
+  it("names the warmer of two: nearer to orange", () => {
+    each(
+      (rng) => warmerOf(POOL, rng),
+      ({ patches, key }) => {
+        const towardsOrange = patches.map((lab) => {
+          const [, chroma, hue] = lchFromLab(lab);
+          return chroma * Math.cos(((hue - 55) * Math.PI) / 180);
+        });
+        const [a = 0, b = 0] = towardsOrange;
+        expect(key).toBe(a > b ? 0 : 1);
+        expect(Math.abs(a - b)).toBeGreaterThan(7);
+      },
+    );
+  });
+
+  it("names the axis that is furthest off, and which way", () => {
+    each(
+      (rng) => whatIsWrong(POOL, rng),
+      ({ target, pile, key }) => {
+        const [l, c, h] = lchFromLab(target);
+        const [pl, pc, ph] = lchFromLab(pile);
+        let turn = ph - h;
+        if (turn > 180) turn -= 360;
+        if (turn < -180) turn += 360;
+        const off = {
+          value: pl - l,
+          chroma: pc - c,
+          hue: 2 * Math.sqrt(c * pc) * Math.sin((turn * Math.PI) / 360),
+        };
+        const steps = { value: off.value / 5, chroma: off.chroma / 8, hue: off.hue / 8 };
+        const most = Object.entries(steps).sort((one, other) => Math.abs(other[1]) - Math.abs(one[1]))[0];
+        expect(most?.[0]).toBe(key.axis);
+        expect(key.by).toBeCloseTo(off[key.axis], 6);
+      },
+    );
+  });
+
+  it("is what a plain mixture gives, and no other choice is near it", () => {
+    each(
+      (rng) => predict(PALETTE, rng),
+      ({ mixture, choices, key }) => {
+        const mixed = plain(mixture);
+        const misses = choices.map((lab) => deltaE2000(lab, mixed));
+        expect(choices).toHaveLength(4);
+        expect(misses.indexOf(Math.min(...misses))).toBe(key);
+        expect(misses[key]).toBeLessThan(1e-6);
+        expect(misses.filter((miss) => miss > 2)).toHaveLength(3);
+      },
+    );
+  });
+
+  it("is the addition after which a plain mixture lies nearest", () => {
+    each(
+      (rng) => whatToAdd(PALETTE, rng),
+      ({ target, pile, choices, key }) => {
+        const whole = pile.volumes.reduce((sum, volume) => sum + volume, 0);
+        const misses = choices.map(({ tube, volume }) =>
+          deltaE2000(
+            plain({ tubes: [...pile.tubes, tube], volumes: [...pile.volumes, volume * whole] }),
+            target,
+          ),
+        );
+        expect(choices).toHaveLength(4);
+        expect(misses.indexOf(Math.min(...misses))).toBe(key);
+        expect(misses.filter((miss) => miss > 2)).toHaveLength(3);
+      },
+    );
+  });
+
+  it("is not asked where the colours do not allow it", () => {
+    expect(valueOrder(POOL.slice(0, 3), createRng(1))).toBeUndefined();
+    expect(warmerOf([], createRng(1))).toBeUndefined();
+    const single = colorModelOf(OPTICS.slice(0, 1), VIEWING.D65, PAINT_SURFACE);
+    expect(predict(single, createRng(1))).toBeUndefined();
+    expect(whatToAdd(single, createRng(1))).toBeUndefined();
+  });
+});

@@ -1,0 +1,44 @@
+"use client";
+
+/** The tubes of a chart in their order: dragged, the chart is drawn anew while they move. */
+import type { Tube } from "../../domain/tube/tube";
+import { useStudio } from "../../kit/studio/useStudio";
+import { SortableList, useSortableItem } from "../../ui/SortableList";
+
+export function TubeOrder({
+  tubeIds,
+  onOrder,
+  onPreview,
+}: {
+  tubeIds: readonly string[];
+  onOrder: (ids: readonly string[]) => void;
+  onPreview: (ids: readonly string[] | undefined) => void;
+}) {
+  const tubeById = useStudio((studio) => studio.tubeById);
+  const tubes = tubeIds.flatMap((id) => tubeById.get(id) ?? []);
+  if (tubes.length < 2) return null;
+  return (
+    <SortableList
+      label="Order of the tubes"
+      ids={tubes.map(({ id }) => id)}
+      nameOf={(id) => tubeById.get(id)?.label ?? ""}
+      isRow
+      onOrder={onOrder}
+      onPreview={onPreview}
+    >
+      {tubes.map((tube) => (
+        <Item key={tube.id} tube={tube} />
+      ))}
+    </SortableList>
+  );
+}
+
+function Item({ tube: { id, label } }: { tube: Tube }) {
+  const { ref, style, handle } = useSortableItem(id, label, "-ml-3");
+  return (
+    <li ref={ref} style={style} className="flex items-center pl-3">
+      {handle}
+      {label}
+    </li>
+  );
+}
