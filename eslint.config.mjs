@@ -22,7 +22,8 @@ export default defineConfig([
   {
     files: ["**/*.{ts,tsx}"],
     extends: [tseslint.configs.strictTypeChecked, tseslint.configs.stylisticTypeChecked],
-    languageOptions: { parserOptions: { projectService: true, tsconfigRootDir: import.meta.dirname } },
+    // One program for all files: a service that looks for the config of each takes a third longer.
+    languageOptions: { parserOptions: { project: "tsconfig.json", tsconfigRootDir: import.meta.dirname } },
     rules: {
       "react-hooks/incompatible-library": "off",
       "@typescript-eslint/restrict-template-expressions": ["error", { allowNumber: true }],
