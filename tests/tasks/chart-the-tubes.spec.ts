@@ -78,6 +78,12 @@ test("every kind is drawn, what is missing is said, and notes are found in it", 
   await expect(cells(page)).toHaveCount(9);
   await page.getByLabel("kind of chart").selectOption("wheel");
   await expect(cells(page)).toHaveCount(41);
+  // One tube of the wheel is swapped, and both wheels are seen.
+  await page.getByLabel("swap", { exact: true }).selectOption({ label: "Prussian blue" });
+  await page.getByLabel("for", { exact: true }).selectOption({ label: "Ultramarine blue" });
+  const other = page.getByRole("table", { name: "The wheel with the tube swapped" });
+  await expect(other.locator("[data-cell]")).toHaveCount(41);
+  await expect(cells(page)).toHaveCount(82);
   await page.getByRole("button", { name: "More charts" }).click();
   await page.getByRole("menuitem", { name: "New: tints" }).click();
   await page.getByRole("button", { name: "Choose tubes" }).click();
@@ -86,6 +92,7 @@ test("every kind is drawn, what is missing is said, and notes are found in it", 
     .getByRole("checkbox", { checked: true });
   while ((await all.count()) > 2) await all.first().uncheck();
   await page.getByRole("button", { name: "Take these" }).click();
+  await expect(page.getByText(/ and .* apart: as it is ΔE [\d.]+, 1 of white ΔE/)).toBeVisible();
   await page.getByLabel("kind of chart").selectOption("wheel");
   await expect(page.getByText("This chart needs 3 tubes.")).toBeVisible();
 });
@@ -103,10 +110,17 @@ test("tubes are moved, and the chart is drawn anew while they are", async ({ pag
   await expect(heads.first()).toHaveText("Pyrrole red");
   await page.keyboard.press("Escape");
   await expect(heads.first()).toHaveText("Arylide yellow");
+  // Once more, when what was let go lies in its place again.
+  await expect(async () => {
+    await handle.focus();
+    await page.keyboard.press("Space");
+    await page.keyboard.press("ArrowRight");
+    await expect(heads.first()).toHaveText("Pyrrole red", { timeout: 3_000 });
+  }).toPass();
   await page.keyboard.press("Space");
-  await page.keyboard.press("ArrowRight");
-  await expect(heads.first()).toHaveText("Pyrrole red");
-  await page.keyboard.press("Space");
+  await expect(
+    page.getByRole("list", { name: "Order of the tubes" }).getByRole("listitem").first(),
+  ).toHaveText("Pyrrole red");
   await page.reload();
   await expect(page.getByRole("columnheader").first()).toHaveText("Pyrrole red");
 });

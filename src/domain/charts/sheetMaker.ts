@@ -3,7 +3,7 @@
  *
  * Where two tubes meet at equal strength, each takes part by the inverse of its mean K + S.
  */
-import { labD65, type LabD65 } from "../../core/color/types";
+import type { LabD65 } from "../../core/color/types";
 import { lchFromLab } from "../../core/color/cieLab";
 import { stackOver } from "../../core/layers/stack";
 import { mixtureReflectance, type PaintVolume, blendOptics } from "../../core/mixing/mixture";
@@ -21,6 +21,8 @@ import type { CellGround, ChartRequest, PlannedCell, SheetCell } from "./sheetTy
 
 const MOST_WHITE = 400;
 const LEAST_WHITE = 0.002;
+/** Far from every value. */
+const NOTHING = [1e3] as const;
 
 export class SheetMaker {
   readonly optics: readonly OpticalModel[];
@@ -59,19 +61,26 @@ export class SheetMaker {
 
   /** With so many parts of white, or of water, to one of the whole. */
   lightened(doses: readonly ChartDose[], parts: number): SheetCell | undefined {
-    if (this.request.isWash) return this.wash(doses, parts);
+    const all = this.lightenedDoses(doses, parts);
+    return all && this.cell(all);
+  }
+
+  private lightenedDoses(doses: readonly ChartDose[], parts: number): readonly ChartDose[] | undefined {
+    if (this.request.isWash) return withWater(doses, parts);
     const { white } = this.request;
-    if (parts === 0) return this.cell(doses);
-    if (white === undefined) return undefined;
-    return this.cell(together(doses, [this.dose(white, parts * wholeOf(doses))]));
+    if (parts === 0) return doses;
+    return white === undefined ? undefined : together(doses, [this.dose(white, parts * wholeOf(doses))]);
   }
 
   /** With white to a value; undefined where it is lighter already, or white does not get there. */
   atValue(doses: readonly ChartDose[], lightness: number): SheetCell | undefined {
-    const missAt = (parts: number): number =>
-      Math.abs((this.lightened(doses, parts)?.lab[0] ?? 1e3) - lightness);
-    const alone = this.cell(doses);
-    if (alone && alone.lab[0] > lightness + 1) return undefined;
+    // Tried some dozens of times: only the colour is worked out.
+    const missAt = (parts: number): number => {
+      const planned = this.lightenedDoses(doses, parts);
+      return Math.abs(((planned && this.labOf(planned)) ?? NOTHING)[0] - lightness);
+    };
+    const alone = this.labOf(doses);
+    if (alone && alone[0] > lightness + 1) return undefined;
     const parts = bestAmount(missAt, LEAST_WHITE, MOST_WHITE);
     return missAt(parts) <= 1 ? this.lightened(doses, Number(parts.toPrecision(3))) : undefined;
   }
@@ -92,19 +101,23 @@ export class SheetMaker {
   /** Doses with what is seen of them; undefined where the ground is not known. */
   seen(planned: PlannedCell): SheetCell | undefined {
     const { doses, over, thickness, mark } = planned;
-    const paint = doses.filter(({ tube }) => tube !== CHART_WATER);
-    if (paint.length === 0) return undefined;
-    const reflectance = this.reflectanceOf(planned, paint);
-    if (!reflectance) return undefined;
-    const [l, a, b] = labFromReflectance(reflectance, VIEWING.D65);
-    return {
-      key: this.keyOf(planned),
-      doses,
-      lab: labD65(l, a, b),
-      ...(over && { over }),
-      ...(thickness !== undefined && { thickness }),
-      ...(mark && { mark }),
-    };
+    const lab = this.labSeen(planned);
+    return (
+      lab && {
+        key: this.keyOf(planned),
+        doses,
+        lab,
+        ...(over && { over }),
+        ...(thickness !== undefined && { thickness }),
+        ...(mark && { mark }),
+      }
+    );
+  }
+
+  private labSeen(planned: PlannedCell): LabD65 | undefined {
+    const paint = planned.doses.filter(({ tube }) => tube !== CHART_WATER);
+    const reflectance = paint.length > 0 ? this.reflectanceOf(planned, paint) : undefined;
+    return reflectance && labFromReflectance(reflectance, VIEWING.D65);
   }
 
   cell(doses: readonly ChartDose[]): SheetCell | undefined {
@@ -116,7 +129,7 @@ export class SheetMaker {
   }
 
   labOf(doses: readonly ChartDose[]): LabD65 | undefined {
-    return this.seen({ doses })?.lab;
+    return this.labSeen({ doses });
   }
 
   /** What a film lies on, as it is seen. */

@@ -19,6 +19,7 @@ import { useStudio } from "../../kit/studio/useStudio";
 import { Button } from "../../ui/Button";
 import { Drawer } from "../../ui/Drawer";
 import { CHART_KIND_WORDS, chartFaultWords, paintedWords } from "../../words/charts";
+import { LaddersApart, SwappedWheel } from "./BesideSheet";
 import { CellPanel } from "./CellPanel";
 import { ChartMaker, DOWN_LABELS } from "./ChartMaker";
 import { ChartMenu } from "./ChartMenu";
@@ -186,6 +187,8 @@ function OpenChart({
             onChoose={setChosenKey}
           />
         ) : null}
+        {sheet && (chart.kind === "tints" || chart.kind === "washes") ? <LaddersApart sheet={sheet} /> : null}
+        {chart.kind === "wheel" && asked.ok ? <SwappedWheel chart={chart} /> : null}
         {asked.ok && sheet?.rows.length === 0 ? (
           <p className="mt-3">No two of these tubes make a grey. Add an opposite, or a black.</p>
         ) : null}
