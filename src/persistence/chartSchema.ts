@@ -9,6 +9,7 @@ import {
   MOST_COLUMNS,
   MOST_FIXED_SHEETS,
   MOST_ROWS,
+  MOST_SHEET_REMARK,
   MOST_CHART_TUBES,
   MOST_STEPS,
   TINT_RULES,
@@ -49,6 +50,7 @@ export const chartSchema = z.strictObject({
   tintRule: z.enum(TINT_RULES),
   steps: z.int().check(z.gte(LEAST_STEPS), z.lte(MOST_STEPS)),
   noteId: z.optional(id),
+  remark: z.optional(z.string().check(z.maxLength(MOST_SHEET_REMARK))),
   lightener: z.optional(z.enum(["white", "water"])),
   fixed: z.optional(z.array(sheetSchema).check(z.maxLength(MOST_FIXED_SHEETS))),
   readings: z

@@ -332,7 +332,9 @@ test("a photo of the painted sheet is squared up by its marks, read, and what is
   await corner.focus();
   await page.keyboard.press("Shift+ArrowRight");
   await page.keyboard.press("Shift+ArrowLeft");
+  await page.getByLabel("what its blanks say: date, ground, medium, light").fill("5 May, gessoed card, oil");
   await page.getByRole("button", { name: "Read the cells" }).click();
+  await expect(page.getByText("The sheet says: 5 May, gessoed card, oil.")).toBeVisible();
   const read = page.getByRole("region", { name: "What the photo says" });
   await expect(
     read.getByText(/^\d+ of 25 cells are taken; half of them lie within ΔE [0-4]\.\d/),
@@ -341,7 +343,7 @@ test("a photo of the painted sheet is squared up by its marks, read, and what is
   await expect(blank).toHaveCount(1);
   await expect(blank).not.toBeChecked();
   await read.getByRole("button", { name: "Keep these readings" }).click();
-  await expect(page.getByText(/^2[0-5] cells are painted\.$/).first()).toBeVisible();
+  await expect(page.getByText(/^2[0-5] cells are painted\./).first()).toBeVisible();
   await page.keyboard.press("Control+z");
   await expect(page.getByText("10 cells are painted.")).toBeVisible();
   // What was painted is in the log, and leads back.

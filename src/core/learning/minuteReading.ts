@@ -6,6 +6,7 @@ import type { TestWhite } from "../tube/character";
 import type { OpticalModel } from "../spectrum/types";
 import type { MixPart } from "./evidence";
 import { type LearningTube, testsOf } from "./learnBox";
+import { partOf } from "./partOf";
 import { adviseReadings } from "./readingAdvice";
 
 export type MinuteReading = {
@@ -59,7 +60,7 @@ export function minuteReading(
 /** Pairs of tubes as strong as each other, in white; a tube that has no partner in white alone. */
 function probesOf(coloured: readonly number[], optics: readonly OpticalModel[]): MixPart[][] {
   const white = optics.length - 1;
-  const part = (tube: number, share: number): MixPart => ({ tube, volume: share / strengthOf(optics[tube]) });
+  const part = partOf(optics);
   const pairs = coloured.flatMap((one, i) => coloured.slice(i + 1).map((other) => [one, other] as const));
   const all =
     pairs.length > 0
@@ -67,12 +68,4 @@ function probesOf(coloured: readonly number[], optics: readonly OpticalModel[]):
       : coloured.map((tube) => [part(tube, 1), part(white, PALE)]);
   const every = Math.ceil(all.length / MOST_PROBES);
   return all.filter((_, i) => i % every === 0);
-}
-
-function strengthOf(optics: OpticalModel | undefined): number {
-  if (!optics) return Number.NaN;
-  let sum = 0;
-  for (let band = 0; band < optics.grid.count; band++)
-    sum += (optics.absorption[band] ?? Number.NaN) + (optics.scattering[band] ?? Number.NaN);
-  return sum;
 }

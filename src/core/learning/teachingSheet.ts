@@ -14,6 +14,7 @@ import type { OpticalModel } from "../spectrum/types";
 import { BoxModel, type LearningConditions } from "./boxModel";
 import type { Evidence, MixPart } from "./evidence";
 import { USUAL_SCALES } from "./learnTubes";
+import { partOf } from "./partOf";
 import type { SparseRows } from "./sparseRows";
 
 export type TeachingQuestion = {
@@ -112,10 +113,7 @@ function candidatesOf({
   white,
   offered = [...tubes.keys()],
 }: TeachingQuestion): readonly (readonly MixPart[])[] {
-  const part = (tube: number, strength: number): MixPart => ({
-    tube,
-    volume: strength / strengthOf(tubes[tube]),
-  });
+  const part = partOf(tubes);
   const tinted = (parts: readonly MixPart[], strength: number): readonly MixPart[] =>
     strength > 0 && white !== undefined ? [...parts, part(white, strength)] : parts;
   const coloured = offered.filter((tube) => tube !== white);
@@ -142,10 +140,7 @@ function probesOf({
   white,
   offered = [...tubes.keys()],
 }: TeachingQuestion): readonly (readonly MixPart[])[] {
-  const part = (tube: number, strength: number): MixPart => ({
-    tube,
-    volume: strength / strengthOf(tubes[tube]),
-  });
+  const part = partOf(tubes);
   const coloured = offered.filter((tube) => tube !== white);
   const tints = white === undefined ? [0] : PROBE_TINTS;
   const bases =
@@ -158,14 +153,6 @@ function probesOf({
   const every = Math.ceil(all.length / MOST_PROBES);
   const probes = all.filter((_, i) => i % every === 0);
   return probes.length > 0 ? probes : offered.map((tube) => [part(tube, 1)]);
-}
-
-function strengthOf(optics: OpticalModel | undefined): number {
-  if (!optics) return Number.NaN;
-  let sum = 0;
-  for (let band = 0; band < optics.grid.count; band++)
-    sum += num(optics.absorption[band]) + num(optics.scattering[band]);
-  return sum / optics.grid.count;
 }
 
 /** Rows of slopes as the sums below read them. */

@@ -5,6 +5,7 @@
  * The points are spaced evenly to the eye, by CIELAB distance along the way: equal steps of volume would crowd all
  * that happens near a strong paint into one of them.
  */
+import { meanStrength } from "../mixing/strength";
 import { hueDifferenceDegrees, lchFromLab } from "../color/cieLab";
 import type { LabD65 } from "../color/types";
 import { NEUTRAL_CHROMA } from "../describe/chromaWords";
@@ -89,7 +90,7 @@ export function mixturePath(
     throw new RangeError("The parts of white must be a number that is not below zero");
   return pathOf(
     (share) => pathColor(first, second, share, bench, white),
-    strengthOf(first) / strengthOf(second),
+    meanStrength(first) / meanStrength(second),
   );
 }
 
@@ -134,13 +135,6 @@ function evenly(samples: readonly PathPoint[], pointAt: (share: number) => PathP
       length > 0 ? a + (b - a) * Math.min(1, (wanted - low) / (high - low || 1)) : i / (PATH_POINTS - 1);
     return i === PATH_POINTS - 1 ? pointAt(1) : pointAt(share);
   });
-}
-
-export function strengthOf({ absorption, scattering }: OpticalModel): number {
-  let sum = 0;
-  for (let band = 0; band < absorption.length; band++)
-    sum += (absorption[band] ?? Number.NaN) + (scattering[band] ?? Number.NaN);
-  return sum / absorption.length;
 }
 
 /** Golden sections around the dullest point of the path. */

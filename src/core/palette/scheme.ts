@@ -14,7 +14,8 @@ import { labFromReflectance } from "../spectrum/colorimetry";
 import type { Wash } from "../mixing/washMixer";
 import type { OpticalModel } from "../spectrum/types";
 import type { TestWhite } from "../tube/character";
-import { pathOf, strengthOf } from "./mixturePath";
+import { meanStrength } from "../mixing/strength";
+import { pathOf } from "./mixturePath";
 import type { NearestMixture } from "./nearestMixture";
 import { type EdgeColor, mostChroma } from "./reachProfile";
 
@@ -133,7 +134,7 @@ function brightestStray(
   bench: TestWhite,
   wash: Wash | undefined,
 ): { readonly share: number; readonly lab: LabD65 } | undefined {
-  const strengthIn = ({ optics, paintShare }: SchemePile): number => paintShare * strengthOf(optics);
+  const strengthIn = ({ optics, paintShare }: SchemePile): number => paintShare * meanStrength(optics);
   const path = pathOf(
     (share) =>
       labOfPiles(

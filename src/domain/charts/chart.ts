@@ -64,6 +64,7 @@ export type FixedSheet = {
 };
 export type FixedChart = { readonly fixed: readonly FixedSheet[]; readonly lightener: Lightener };
 export const MOST_FIXED_SHEETS = 300;
+export const MOST_SHEET_REMARK = 400;
 export const MOST_COLUMNS = 120;
 export const MOST_ROWS = 60;
 
@@ -85,6 +86,8 @@ export type Chart = {
   readonly fixed?: readonly FixedSheet[] | undefined;
   /** What lightened when it was fixed. */
   readonly lightener?: Lightener | undefined;
+  /** What stands in the blanks of the painted sheet: its date, ground, medium, light. */
+  readonly remark?: string | undefined;
   readonly readings: readonly CellReading[];
   readonly createdAt: number;
 };

@@ -4,7 +4,7 @@
  */
 import { deltaE2000 } from "../../core/color/ciede2000";
 import { labD65, type LabD65 } from "../../core/color/types";
-import type { OpticalModel } from "../../core/spectrum/types";
+import { meanStrength } from "../../core/mixing/strength";
 import { opticsOfTube } from "../tube/optics";
 import type { Tube } from "../tube/tube";
 import type { ChartDose } from "./chartDoses";
@@ -75,15 +75,8 @@ export function sharesOfColour(
   const strengths = doses.flatMap(({ tube, parts }) => {
     const own = tubes[tube];
     const optics = own && opticsOfTube(own);
-    return optics ? [{ tube, strength: parts * strengthOf(optics) }] : [];
+    return optics ? [{ tube, strength: parts * meanStrength(optics) }] : [];
   });
   const whole = strengths.reduce((sum, { strength }) => sum + strength, 0);
   return new Map(strengths.map(({ tube, strength }) => [tube, strength / whole]));
-}
-
-function strengthOf({ absorption, scattering }: OpticalModel): number {
-  let sum = 0;
-  for (let band = 0; band < absorption.length; band++)
-    sum += (absorption[band] ?? 0) + (scattering[band] ?? 0);
-  return sum;
 }

@@ -9,7 +9,8 @@ import { scaled, together } from "./chartDoses";
 import type { SheetMaker } from "./sheetMaker";
 import type { CellGround, Sheet, SheetCell } from "./sheetTypes";
 
-const TINTS = [0, 1, 3, 8, 20, 50, 120] as const;
+/** Parts of white, or of water, to one. */
+const TINTS = [0, 1, 3, 8, 20, 50, 120, 300, 700] as const;
 const RATIOS = [
   [1, 0],
   [2, 1],
@@ -17,7 +18,6 @@ const RATIOS = [
   [1, 2],
   [0, 1],
 ] as const;
-const THINNING = [0, 1, 3, 8, 20, 50, 120, 300, 700] as const;
 /** Values to which one-value rows are brought, from dark to light, L*. */
 const VALUE_ROWS = [35, 45, 55, 65, 75, 82, 88, 92, 95] as const;
 const MOST_GREYS = 6;
@@ -67,7 +67,7 @@ export function ratios(maker: SheetMaker): readonly Sheet[] {
 /** Tubes down, lightening across. */
 export function ladder(maker: SheetMaker): Sheet {
   const { across, steps } = maker.request;
-  const parts = TINTS.slice(0, Math.min(steps, TINTS.length));
+  const parts = TINTS.slice(0, steps);
   return {
     title: "",
     columns: parts.map((white) => maker.lightenedName(white)),
@@ -80,7 +80,7 @@ export function ladder(maker: SheetMaker): Sheet {
 
 export function washes(maker: SheetMaker): Sheet {
   const { across, steps } = maker.request;
-  const parts = THINNING.slice(0, steps);
+  const parts = TINTS.slice(0, steps);
   return {
     title: "",
     columns: parts.map((water) => (water === 0 ? "as it is" : `${water} of water`)),
@@ -186,7 +186,7 @@ export function greys(maker: SheetMaker): Sheet {
     .sort((x, y) => lchFromLab(x.grey)[1] - lchFromLab(y.grey)[1])
     .slice(0, MOST_GREYS)
     .sort((x, y) => warmth(y) - warmth(x));
-  const parts = TINTS.slice(0, Math.min(steps, TINTS.length));
+  const parts = TINTS.slice(0, steps);
   return {
     title: "",
     columns: parts.map((white) => maker.lightenedName(white)),

@@ -7,6 +7,7 @@ import type { LabD65 } from "../../core/color/types";
 import { lchFromLab } from "../../core/color/cieLab";
 import { stackOver } from "../../core/layers/stack";
 import { mixtureReflectance, type PaintVolume, blendOptics } from "../../core/mixing/mixture";
+import { meanStrength } from "../../core/mixing/strength";
 import { bestAmount } from "../../core/optimize/bestAmount";
 import { labFromReflectance } from "../../core/spectrum/colorimetry";
 import type { OpticalModel, Reflectance } from "../../core/spectrum/types";
@@ -30,7 +31,7 @@ export class SheetMaker {
 
   constructor(readonly request: ChartRequest) {
     this.optics = request.tubes.map(opticsOf);
-    this.strengths = this.optics.map(({ absorption, scattering }) => meanOf(absorption) + meanOf(scattering));
+    this.strengths = this.optics.map(meanStrength);
   }
 
   label(tube: number): string {
@@ -179,10 +180,4 @@ export function withWater(doses: readonly ChartDose[], water: number): readonly 
 
 export function chromaOf(lab: LabD65): number {
   return lchFromLab(lab)[1];
-}
-
-function meanOf(row: OpticalModel["absorption"]): number {
-  let sum = 0;
-  for (const value of Array.from(row)) sum += value;
-  return sum / row.length;
 }

@@ -192,7 +192,10 @@ function OpenChart({
         {asked.ok && sheet?.rows.length === 0 ? (
           <p className="mt-3">No two of these tubes make a grey. Add an opposite, or a black.</p>
         ) : null}
-        <p className="mt-3 text-muted">{paintedWords(chart.readings.length)}</p>
+        <p className="mt-3 text-muted">
+          {paintedWords(chart.readings.length)}
+          {chart.remark === undefined ? "" : ` The sheet says: ${chart.remark}.`}
+        </p>
         {asked.ok && sheets ? (
           <>
             {sheet ? (

@@ -10,18 +10,19 @@ import { CARD_LIGHTNESS } from "../../core/picture/pictureLight";
 import type { KnownOfSheet, ReadCell } from "../../core/picture/squaredSheet";
 import { labD65 } from "../../core/color/types";
 import { blankPages, layoutOf } from "../../domain/charts/blankLayout";
-import type { Chart, FixedChart } from "../../domain/charts/chart";
+import { type Chart, type FixedChart, MOST_SHEET_REMARK } from "../../domain/charts/chart";
 import { chartName, type NamedPage } from "../../domain/charts/pageCode";
 import type { Sheet } from "../../domain/charts/sheetTypes";
 import type { FilmState } from "../../domain/reading/reading";
 import type { Tube } from "../../domain/tube/tube";
+import { useChartCommands } from "../../kit/commands/charts";
 import { usePageFormat } from "../../kit/charts/pageFormat";
 import { useObjectUrl } from "../../kit/picture/useObjectUrl";
 import { attempt } from "../../kit/studio/problems";
 import { useOpenStudio } from "../../kit/studio/useStudio";
 import { Button } from "../../ui/Button";
 import { Choice } from "../../ui/Choice";
-import { FileField, SelectField } from "../../ui/fields";
+import { FileField, SelectField, TextField } from "../../ui/fields";
 import { Fold } from "../../ui/Fold";
 import { NEXT } from "../../ui/keepFocus";
 import { Notice } from "../../ui/Notice";
@@ -69,6 +70,7 @@ export function TakePhoto({
   onSheet: (place: number) => void;
 }) {
   const { workspace } = useOpenStudio();
+  const { changeChart } = useChartCommands();
   const [format, setFormat] = usePageFormat();
   const [opened, setOpened] = useState<Opened>();
   const [word, setWord] = useState<string>();
@@ -220,6 +222,17 @@ export function TakePhoto({
                 <option value="white">a white card</option>
                 <option value="grey">a grey card</option>
               </SelectField>
+              <TextField
+                className="basis-full"
+                label="what its blanks say: date, ground, medium, light"
+                maxLength={MOST_SHEET_REMARK}
+                defaultValue={chart.remark ?? ""}
+                onBlur={(event) => {
+                  const remark = event.target.value.trim();
+                  if (remark !== (chart.remark ?? ""))
+                    attempt(changeChart(chart.id, () => ({ remark: remark === "" ? undefined : remark })));
+                }}
+              />
               <Choice
                 label="The paint was"
                 value={film}
