@@ -47,7 +47,7 @@ export function LogView() {
     <Tabs.Root defaultValue="records" className="flex flex-col p-4 wide:h-full wide:p-5 wide:pb-2 wide:pl-2">
       <div className="flex flex-wrap items-baseline gap-x-6 border-b-2 border-ink">
         <h1 className="text-xl font-bold">Log</h1>
-        <Tabs.List aria-label="What to look at" className="flex">
+        <Tabs.List aria-label="What to look at" className="flex flex-wrap">
           {TABS.map(({ value, name }) => (
             <Tabs.Trigger
               key={value}
