@@ -26,10 +26,15 @@ export async function cutImportShort(profile: Profile, address: string, archive:
   const before = statSync(log).size;
   await page.getByRole("button", { name: "Take it in" }).click({ timeout: 60_000 });
   const until = Date.now() + GIVE_UP_AFTER_MS;
-  while (statSync(log).size - before < GROWN_BY)
-    if (Date.now() > until) throw new Error("The import wrote nothing");
+  while (sizeOf(log) - before < GROWN_BY) if (Date.now() > until) throw new Error("The import wrote nothing");
   await kill();
-  if (endsWhole(readFileSync(log))) appendFileSync(log, headOfNothing());
+  const last = logOf(profile, address);
+  if (endsWhole(readFileSync(last))) appendFileSync(last, headOfNothing());
+}
+
+/** A log that is full gives way to a newer one: then more was written than any limit. */
+function sizeOf(log: string): number {
+  return statSync(log, { throwIfNoEntry: false })?.size ?? Number.POSITIVE_INFINITY;
 }
 
 /** Starts twice: what is written after the first start lies behind the cut, and the second has to read past it. */
