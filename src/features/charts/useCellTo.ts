@@ -3,9 +3,11 @@
 /** A cell goes to the bench as it was dosed, or becomes a string. */
 import { nanoid } from "nanoid";
 import { useRouter } from "next/navigation";
+import { deltaE2000 } from "../../core/color/ciede2000";
 import type { LabD65 } from "../../core/color/types";
 import type { Chart } from "../../domain/charts/chart";
 import { laidAmounts } from "../../domain/hand/laidAmounts";
+import { labOfAdditions } from "../../domain/mixture/color";
 import { volumeOf } from "../../domain/pile/contents";
 import type { Dose } from "../../domain/pile/pile";
 import { storedFromLab } from "../../domain/reading/storedColor";
@@ -41,13 +43,15 @@ export function useCellTo(
       const wanted = contents.map(({ tubeId, parts }) => ({ tubeId, parts: (USUAL_PARTS * parts) / whole }));
       const amounts = laidAmounts(wanted, USUAL_PARTS, settings, tubeById);
       const laid = volumeOf(amounts);
+      // What is promised is what the rounded amounts give, not the cell they were rounded from.
+      const given = labOfAdditions(amounts, tubeById) ?? predicted;
       const id = await planRecipe(
         {
           name,
           amounts,
           shares: amounts.map(({ parts }) => parts / laid),
-          predicted: storedFromLab(predicted, "predicted", GENERIC_UNCERTAINTY),
-          deltaE2000: 0,
+          predicted: storedFromLab(given, "predicted", GENERIC_UNCERTAINTY),
+          deltaE2000: deltaE2000(predicted, given),
           reasons: [],
         },
         Date.now(),
