@@ -16,7 +16,9 @@ import { cellDoses } from "../../words/charts";
 import { describeLab } from "../../words/colors";
 
 const NAME_REM = 5.25;
-const COLUMN_REM = 3.4;
+const COLUMN_REM = 3.2;
+/** With more columns their names are set smaller, or they would touch. */
+const MANY_COLUMNS = 9;
 
 type Props = {
   readonly sheet: Sheet;
@@ -169,7 +171,10 @@ function Cells({ sheet: { title, columns, rows }, tubes, painted, chosenKey, onC
               <th
                 key={i}
                 scope="col"
-                className="pr-1 pb-1 text-left align-bottom text-sm leading-tight font-normal"
+                className={clsx(
+                  "pr-1 pb-1 text-left align-bottom leading-tight font-normal",
+                  columns.length > MANY_COLUMNS ? "text-xs" : "text-sm",
+                )}
               >
                 {name}
               </th>

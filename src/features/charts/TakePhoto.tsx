@@ -222,17 +222,6 @@ export function TakePhoto({
                 <option value="white">a white card</option>
                 <option value="grey">a grey card</option>
               </SelectField>
-              <TextField
-                className="basis-full"
-                label="what its blanks say: date, ground, medium, light"
-                maxLength={MOST_SHEET_REMARK}
-                defaultValue={chart.remark ?? ""}
-                onBlur={(event) => {
-                  const remark = event.target.value.trim();
-                  if (remark !== (chart.remark ?? ""))
-                    attempt(changeChart(chart.id, () => ({ remark: remark === "" ? undefined : remark })));
-                }}
-              />
               <Choice
                 label="The paint was"
                 value={film}
@@ -252,6 +241,17 @@ export function TakePhoto({
               >
                 Read the cells
               </Button>
+              <TextField
+                className="basis-full"
+                label="what its blanks say: date, ground, medium, light"
+                maxLength={MOST_SHEET_REMARK}
+                defaultValue={chart.remark ?? ""}
+                onBlur={(event) => {
+                  const remark = event.target.value.trim();
+                  if (remark !== (chart.remark ?? ""))
+                    attempt(changeChart(chart.id, () => ({ remark: remark === "" ? undefined : remark })));
+                }}
+              />
             </div>
           </>
         ) : null}

@@ -16,7 +16,8 @@ export function cornersAtFirst(widthPx: number, heightPx: number): Corners {
 const NAMES = ["top left", "top right", "bottom right", "bottom left"] as const;
 /** Of the photo's width, for one press of an arrow key; with Shift a tenth of it. */
 const STEP = 0.01;
-const HIGHEST = "65dvh";
+/** What is done with the photo stays in sight below it. */
+const HIGHEST = "50dvh";
 
 export function CornerStage({
   url,
