@@ -45,6 +45,17 @@ export const chartSchema = z.strictObject({
   name,
   kind: z.enum(CHART_KINDS),
   tubeIds: tubesSchema,
+  mixtures: z.optional(
+    z
+      .array(
+        z.strictObject({
+          id,
+          name,
+          amounts: z.array(amountSchema).check(z.minLength(1), z.maxLength(MOST_CHART_TUBES + 2)),
+        }),
+      )
+      .check(z.maxLength(2 * MOST_CHART_TUBES)),
+  ),
   downIds: z.optional(tubesSchema),
   balance: z.enum(CHART_BALANCES),
   tintRule: z.enum(TINT_RULES),

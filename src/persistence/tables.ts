@@ -1,4 +1,5 @@
 /** Every table that holds the painter's work: what its rows are, what they are called and what they speak of. */
+import { isMixtureId } from "../domain/charts/chartMixtures";
 import { TABLE_NAMES, type TableName } from "../domain/store/tableNames";
 import type { Table } from "dexie";
 import type * as z from "zod/mini";
@@ -121,7 +122,10 @@ const DEFINED: readonly RowTable[] = [
   ]),
   define("charts", chartSchema, (row) => [
     ["paintings", row.paintingId],
-    ...[...row.tubeIds, ...(row.downIds ?? [])].map((id) => ["tubes", id] as const),
+    ...[...row.tubeIds, ...(row.downIds ?? [])].flatMap((id) =>
+      isMixtureId(id) ? [] : [["tubes", id] as const],
+    ),
+    ...(row.mixtures ?? []).flatMap(({ amounts }) => tubesOf(amounts)),
   ]),
 ];
 

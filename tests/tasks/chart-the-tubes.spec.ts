@@ -97,6 +97,31 @@ test("every kind is drawn, what is missing is said, and notes are found in it", 
   await expect(page.getByText("This chart needs 3 tubes.")).toBeVisible();
 });
 
+test("piles and notes stand in a chart beside tubes, and are laid as the tubes in them", async ({ page }) => {
+  await openCharts(page);
+  await newChart(page, "crossings");
+  await page.getByRole("button", { name: "Choose tubes" }).click();
+  const drawer = page.getByRole("dialog", { name: "Tubes of this chart" });
+  const ticked = drawer.getByRole("checkbox", { checked: true });
+  while ((await ticked.count()) > 1) await ticked.first().uncheck();
+  await drawer.getByRole("checkbox", { name: /^pile of 3 Rust streak/ }).check();
+  await drawer
+    .getByRole("checkbox", { name: /by its best recipe from the board/ })
+    .first()
+    .check();
+  await drawer.getByRole("button", { name: "Take these" }).click();
+  await expect(cells(page)).toHaveCount(9);
+  await expect(page.getByRole("columnheader", { name: "pile of 3 Rust streak" })).toBeVisible();
+  await page.reload();
+  await cells(page).nth(1).click();
+  const doses = chosen(page).getByRole("list", { name: "What goes into the cell" });
+  await expect(doses.getByText("pile of 3 Rust streak")).toBeVisible();
+  await chosen(page).getByRole("button", { name: "Lay these doses" }).click();
+  await expect(page.getByRole("button", { name: "All added" })).toBeVisible();
+  for (const tube of ["Arylide yellow", "Pyrrole red", "Raw umber"])
+    await expect(page.getByRole("button", { name: new RegExp(`^Tick: .* ${tube}$`) })).toBeVisible();
+});
+
 test("tubes are moved, and the chart is drawn anew while they are", async ({ page }) => {
   await openCharts(page);
   await newChart(page, "crossings");

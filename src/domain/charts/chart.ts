@@ -68,6 +68,15 @@ export const MOST_SHEET_REMARK = 400;
 export const MOST_COLUMNS = 120;
 export const MOST_ROWS = 60;
 
+/** Paint that was mixed before, in a chart as if it were a tube. */
+export type ChartMixture = {
+  /** As the chart's doses name it. */
+  readonly id: string;
+  readonly name: string;
+  /** Of tubes, without water. */
+  readonly amounts: readonly Dose[];
+};
+
 export type Chart = {
   readonly id: string;
   readonly paintingId: string;
@@ -75,6 +84,8 @@ export type Chart = {
   readonly kind: ChartKind;
   /** In the order of the chart. */
   readonly tubeIds: readonly string[];
+  /** Those among its tubes that are mixtures. */
+  readonly mixtures?: readonly ChartMixture[] | undefined;
   /** Of crossings: the tubes down the side; those across without it. */
   readonly downIds?: readonly string[] | undefined;
   readonly balance: ChartBalance;

@@ -1,7 +1,9 @@
 import { describe, expect, it } from "vitest";
 import { cellsOf, chartOf, madeOf, tubeById } from "../../../tests/support/chartTrials";
+import { deltaE2000 } from "../../core/color/ciede2000";
 import { type LabD65, labD65 } from "../../core/color/types";
 import { UNDILUTED_THICKNESS } from "../../data/paper";
+import { labOfAdditions } from "../mixture/color";
 import { withScraps } from "../pile/evidence";
 import { storedFromLab } from "../reading/storedColor";
 import { chartEvidence, readCells } from "./chartEvidence";
@@ -62,5 +64,42 @@ describe("painted cells", () => {
     );
     expect(record.piles.map(({ evidence }) => evidence.photo)).toEqual([0, 0]);
     expect(film?.evidence.parts).toEqual([{ tube: 0, volume: 1 }]);
+  });
+
+  it("of a pile in a chart are those of its tubes, in colour and in what they teach", () => {
+    const green = {
+      id: "mix:green",
+      name: "Hedge green",
+      amounts: [
+        { tubeId: "arylide-yellow", parts: 3 },
+        { tubeId: "ultramarine-blue", parts: 1 },
+      ],
+    };
+    const made = madeOf(
+      chartOf("crossings", ["mix:green", "raw-umber", "ultramarine-blue"], { mixtures: [green] }),
+    );
+    expect(made.tubes.map(({ label }) => label)).toContain("Hedge green");
+    const cells = cellsOf(made.sheets);
+    const mixed = cells.filter(({ key }) => key.includes("mix:green"));
+    expect(mixed.length).toBeGreaterThan(2);
+    for (const cell of mixed) {
+      const painted = chartOf("crossings", ["mix:green", "raw-umber", "ultramarine-blue"], {
+        mixtures: [green],
+        readings: [{ cell: cell.key, color }],
+      });
+      const [said] = chartEvidence(painted, made.request, made.tubes, asItIs);
+      expect(said?.tubeIds).not.toContain("mix:green");
+      expect(new Set(said?.tubeIds).size).toBe(said?.tubeIds.length);
+      const doses = said?.evidence.parts.map(({ tube, volume }) => ({
+        tubeId: said.tubeIds[tube] ?? "",
+        parts: volume,
+      }));
+      const apart = labOfAdditions(doses ?? [], tubeById);
+      expect(apart && deltaE2000(apart, cell.lab)).toBeLessThan(1e-6);
+      expect(doses?.reduce((sum, { parts }) => sum + parts, 0)).toBeCloseTo(
+        cell.doses.reduce((sum, { parts }) => sum + parts, 0),
+        9,
+      );
+    }
   });
 });

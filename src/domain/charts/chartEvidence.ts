@@ -8,6 +8,7 @@ import { evidenceUncertainty } from "../reading/uncertainty";
 import type { Tube } from "../tube/tube";
 import type { CellReading, Chart } from "./chart";
 import { CHART_WATER } from "./chartDoses";
+import { takenApart } from "./chartMixtures";
 import { chartSheets } from "./chartSheets";
 import { SheetMaker } from "./sheetMaker";
 import type { ChartRequest, SheetCell } from "./sheetTypes";
@@ -45,22 +46,26 @@ export function chartEvidence(
   return readCells(chart, cells)
     .filter(({ reading }) => reading.isStruckOut !== true)
     .map(({ cell, reading }) => {
-      const doses = cell.doses.filter(({ tube }) => tube !== CHART_WATER);
+      const placed = cell.doses.filter(({ tube }) => tube !== CHART_WATER);
       const film = filmOfCell(cell, maker);
       const { color } = reading;
       const isWet = reading.film === "wet";
-      const laid = doses.map(({ tube, parts }) => ({ tubeId: tubes[tube]?.id ?? "", parts }));
+      // A mixture speaks of the tubes that it was mixed from.
+      const laid = takenApart(
+        placed.map(({ tube, parts }) => ({ tubeId: tubes[tube]?.id ?? "", parts })),
+        chart,
+      );
       return {
         ...(reading.photoId !== undefined && { photoId: reading.photoId }),
         scrapId: chart.id,
         readAt: chart.createdAt,
-        tubeIds: doses.map(({ tube }) => tubes[tube]?.id ?? ""),
+        tubeIds: laid.map(({ tubeId }) => tubeId),
         evidence: {
-          parts: doses.map(({ parts: volume }, tube) => ({ tube, volume })),
+          parts: laid.map(({ parts: volume }, tube) => ({ tube, volume })),
           // Wet paint never teaches as dry: it counts as what it dries to, and as less sure.
           lab: isWet ? toDry(labFromStored(color), laid) : labFromStored(color),
           uncertaintyDeltaE2000: Math.hypot(evidenceUncertainty(color), isWet ? DRYING_UNCERTAINTY : 0),
-          doseErrors: doses.map(() => DOSE_ERROR),
+          doseErrors: laid.map(() => DOSE_ERROR),
           ...(film && { film }),
         },
       };

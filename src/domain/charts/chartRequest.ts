@@ -8,6 +8,7 @@ import { solverTubeOf } from "../tube/solverTube";
 import type { Tube } from "../tube/tube";
 import { askedPaper } from "../tube/water";
 import { type Chart, TUBES_OF_KIND } from "./chart";
+import { isMixtureId, withMixtures } from "./chartMixtures";
 import { plannedSheets, tubeIdsOf } from "./fixedSheets";
 import type { ChartRequest, ChartTube, OwnFilms } from "./sheetTypes";
 
@@ -33,17 +34,20 @@ const NEEDS_WHITE: readonly Chart["kind"][] = ["ratios", "tints", "greys"];
 /** @param board - where the white is looked for first, then among the chart's own tubes. */
 export function chartRequest(
   chart: Chart,
-  tubeById: ReadonlyMap<string, Tube>,
+  box: ReadonlyMap<string, Tube>,
   board: readonly Tube[],
   lightener: Lightener,
   { notes = [], habitOf }: ChartSurroundings = {},
 ): AskedChart {
+  const tubeById = withMixtures(chart, box);
   const { kind, balance, tintRule, steps, tubeIds, downIds = tubeIds, fixed } = chart;
   const ids = [...tubeIds, ...downIds, ...(fixed ? tubeIdsOf(fixed) : [])];
   const named = [...new Set(ids)].flatMap((id) => tubeById.get(id) ?? []);
   // A chart that was painted stays what it was, whatever lies on the board today.
   const isWash = (chart.lightener ?? lightener) === "water" || kind === "washes";
-  const white = isWash ? undefined : [...board, ...named].find(isWhiteTube);
+  const white = isWash
+    ? undefined
+    : [...board, ...named].find((tube) => isWhiteTube(tube) && !isMixtureId(tube.id));
   const all = white && !named.includes(white) ? [...named, white] : named;
   const unknown = all.filter((tube) => solverTubeOf(tube) === undefined);
   if (unknown.length > 0)

@@ -4,7 +4,7 @@ import { highestClass } from "../../core/safety/hazardClasses";
 import { contentsOf, volumeOf } from "./contents";
 import { leftoverId, pileOfLeftover, puddleId } from "./puddle";
 import type { Note } from "../note/note";
-import type { Pile } from "./pile";
+import type { Dose, Pile } from "./pile";
 import { LIGHTFASTNESS_CLASSES, type Tube } from "../tube/tube";
 import { opticsOfTube } from "../tube/optics";
 import { isWater } from "../tube/water";
@@ -19,6 +19,33 @@ export function leftoverAsTube(
   tubeById: ReadonlyMap<string, Tube>,
 ): Tube | undefined {
   const contents = contentsOf(pile);
+  const paintShare = volumeOf(contents.filter((dose) => !isWater(dose))) / volumeOf(contents);
+  return mixtureAsTube(
+    {
+      id: paintShare < 1 ? puddleId(pile.id, paintShare) : leftoverId(pile.id),
+      label: pile.name ?? `rest of ${note ? `${note.number} ${note.name}` : "an older pile"}`,
+      contents,
+      at: pile.createdAt,
+    },
+    tubeById,
+  );
+}
+
+/** Any mixture as a tube of its own; undefined as above. @param at - since when it is, ms since 1970. */
+export function mixtureAsTube(
+  {
+    id,
+    label,
+    contents,
+    at,
+  }: {
+    readonly id: string;
+    readonly label: string;
+    readonly contents: readonly Dose[];
+    readonly at: number;
+  },
+  tubeById: ReadonlyMap<string, Tube>,
+): Tube | undefined {
   const paints = contents.filter((dose) => !isWater(dose));
   const paintShare = volumeOf(paints) / volumeOf(contents);
   const parts = paints.map(({ tubeId, parts: volume }) => {
@@ -33,8 +60,8 @@ export function leftoverAsTube(
   const { absorption, scattering, surface } = blendOptics(known);
   return {
     ...most.tube,
-    id: paintShare < 1 ? puddleId(pile.id, paintShare) : leftoverId(pile.id),
-    label: pile.name ?? `rest of ${note ? `${note.number} ${note.name}` : "an older pile"}`,
+    id,
+    label,
     colourIndexNames: [...new Set(known.flatMap(({ tube }) => tube.colourIndexNames))],
     price: undefined,
     granulates: known.some(({ tube }) => tube.granulates === true),
@@ -47,7 +74,7 @@ export function leftoverAsTube(
       modelIds: [...new Set(known.flatMap(({ tube }) => tube.optics.modelIds))],
       calibrations: [
         {
-          at: pile.createdAt,
+          at,
           absorption: Array.from(absorption, (k) => k * paintShare),
           scattering: Array.from(scattering, (s) => s * paintShare),
           ...(surface && { surface }),

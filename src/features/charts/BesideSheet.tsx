@@ -4,6 +4,7 @@
 import { useMemo, useState } from "react";
 import { deltaE2000 } from "../../core/color/ciede2000";
 import type { CellReading, Chart } from "../../domain/charts/chart";
+import { withMixtures } from "../../domain/charts/chartMixtures";
 import type { Sheet } from "../../domain/charts/sheetTypes";
 import { isWhiteTube } from "../../domain/tube/kinds";
 import { useSheets } from "../../kit/charts/useCharts";
@@ -21,7 +22,8 @@ const NONE: ReadonlyMap<string, CellReading> = new Map<string, CellReading>();
 export function SwappedWheel({ chart }: { chart: Chart }) {
   const box = useStudio((studio) => studio.box);
   const tubeById = useStudio((studio) => studio.tubeById);
-  const own = chart.tubeIds.slice(0, 3).flatMap((id) => tubeById.get(id) ?? []);
+  const all = withMixtures(chart, tubeById);
+  const own = chart.tubeIds.slice(0, 3).flatMap((id) => all.get(id) ?? []);
   const [fromId, setFromId] = useState(own[0]?.id ?? "");
   const [toId, setToId] = useState("");
   const others = box.filter(

@@ -6,6 +6,7 @@ import { useState } from "react";
 import { deltaE2000 } from "../../core/color/ciede2000";
 import type { CellReading, Chart, FixedChart } from "../../domain/charts/chart";
 import { CHART_WATER } from "../../domain/charts/chartDoses";
+import { takenApart } from "../../domain/charts/chartMixtures";
 import { cellUncertainty, neighboursOf } from "../../domain/charts/besideCell";
 import type { Sheet, SheetCell } from "../../domain/charts/sheetTypes";
 import { labFromStored, storedFromLab } from "../../domain/reading/storedColor";
@@ -56,10 +57,14 @@ export function CellPanel({
   const router = useRouter();
   const once = useOnce(cell.key);
   const [film, setFilm] = useState<FilmState>("dry");
-  const contents = cell.doses.map(({ tube, parts }) => ({
-    tubeId: tube === CHART_WATER ? WATER.id : (tubes[tube]?.id ?? ""),
-    parts,
-  }));
+  // A pile or a note in it is laid as the tubes that it was mixed from.
+  const contents = takenApart(
+    cell.doses.map(({ tube, parts }) => ({
+      tubeId: tube === CHART_WATER ? WATER.id : (tubes[tube]?.id ?? ""),
+      parts,
+    })),
+    chart,
+  );
   const to = useCellTo(chart, contents, doses.join(", "), cell.lab);
   const read = reading && labFromStored(reading.color);
   const miss = read && deltaE2000(cell.lab, read);

@@ -152,7 +152,7 @@ export function ChartMaker({
         ) : null}
       </div>
       <TubeOrder
-        tubeIds={chart.tubeIds}
+        chart={chart}
         onOrder={(tubeIds) => {
           change({ tubeIds });
         }}

@@ -27,8 +27,19 @@ export function ChartOnPaper({
 }) {
   const { changeChart } = useChartCommands();
   const [format, setFormat] = usePageFormat();
+  const tubeById = useStudio((studio) => studio.tubeById);
   const painting = useStudio((studio) => studio.painting);
   const readings = new Map(chart.readings.map((reading) => [reading.cell, reading]));
+  /** What has to be mixed before: "; Green: 1 Prussian blue, 0.6 Arylide yellow". */
+  const mixedFrom = (chart.mixtures ?? [])
+    .map(({ name, amounts }) => {
+      const most = Math.max(...amounts.map(({ parts }) => parts));
+      const parts = amounts.map(
+        (dose) => `${Number((dose.parts / most).toPrecision(2))} ${tubeName(tubeById.get(dose.tubeId))}`,
+      );
+      return `; ${name}: ${parts.join(", ")}`;
+    })
+    .join("");
   /** Shares of all tubes over the sheet: what to lay out. */
   const totalOf = (sheet: Sheet): string => {
     const sums = new Map<number, number>();
@@ -38,7 +49,7 @@ export function ChartOnPaper({
     }
     return `For all its cells, in fillings of one cell: ${[...sums]
       .map(([tube, share]) => `${share.toFixed(1)} ${tube === CHART_WATER ? "water" : tubeName(tubes[tube])}`)
-      .join(", ")}`;
+      .join(", ")}${mixedFrom}`;
   };
   return (
     <div className="mt-4 print:hidden">

@@ -3,7 +3,6 @@
 /** Charts of the painter's own tubes: predicted at once, printed as blanks, painted, and read back cell by cell. */
 import { useSearchParams } from "next/navigation";
 import { lazy, Suspense, useMemo, useState } from "react";
-import { TubeChoice } from "../../kit/paint/TubeChoice";
 import { CHART_KINDS, type Chart, type FixedChart } from "../../domain/charts/chart";
 import type { SheetCell } from "../../domain/charts/sheetTypes";
 import { useCharts, useSheets } from "../../kit/charts/useCharts";
@@ -24,6 +23,7 @@ import { CellPanel } from "./CellPanel";
 import { ChartMaker, DOWN_LABELS } from "./ChartMaker";
 import { ChartMenu } from "./ChartMenu";
 import { ChartOnPaper } from "./ChartOnPaper";
+import { ChoosePaint } from "./ChoosePaint";
 import { newChart } from "./newChart";
 import { NearestCells } from "./NearestCells";
 import { TakePhoto } from "./TakePhoto";
@@ -101,7 +101,6 @@ function OpenChart({
   atFirst: string | undefined;
   onOpen: (id: string, cellKey?: string) => void;
 }) {
-  const { changeChart } = useChartCommands();
   const [dragged, setDragged] = useState<readonly string[]>();
   const shown = useMemo(
     () => (dragged ? { ...chart, tubeIds: dragged, fixed: undefined } : chart),
@@ -250,21 +249,15 @@ function OpenChart({
           if (!isOpen) setChoosing(undefined);
         }}
         title={isDown ? (DOWN_LABELS[chart.kind] ?? "Further tubes") : "Tubes of this chart"}
-        description="From your box, in the order in which you choose them."
+        description="From your box, your piles and notes, in the order in which you choose them."
       >
         {choosing ? (
-          <TubeChoice
+          <ChoosePaint
             key={choosing}
+            chart={chart}
+            side={choosing}
             legend={isDown ? (DOWN_LABELS[chart.kind] ?? "Further tubes") : "Tubes of this chart"}
-            chosenIds={isDown ? (chart.downIds ?? chart.tubeIds) : chart.tubeIds}
-            onChosen={(ids) => {
-              attempt(
-                changeChart(chart.id, () => ({
-                  fixed: undefined,
-                  lightener: undefined,
-                  ...(isDown ? { downIds: ids } : { tubeIds: ids }),
-                })),
-              );
+            onDone={() => {
               setChoosing(undefined);
             }}
           />

@@ -1,21 +1,24 @@
 "use client";
 
 /** The tubes of a chart in their order: dragged, the chart is drawn anew while they move. */
+import type { Chart } from "../../domain/charts/chart";
+import { withMixtures } from "../../domain/charts/chartMixtures";
 import type { Tube } from "../../domain/tube/tube";
 import { useStudio } from "../../kit/studio/useStudio";
 import { SortableList, useSortableItem } from "../../ui/SortableList";
 
 export function TubeOrder({
-  tubeIds,
+  chart,
   onOrder,
   onPreview,
 }: {
-  tubeIds: readonly string[];
+  chart: Chart;
   onOrder: (ids: readonly string[]) => void;
   onPreview: (ids: readonly string[] | undefined) => void;
 }) {
-  const tubeById = useStudio((studio) => studio.tubeById);
-  const tubes = tubeIds.flatMap((id) => tubeById.get(id) ?? []);
+  const box = useStudio((studio) => studio.tubeById);
+  const tubeById = withMixtures(chart, box);
+  const tubes = chart.tubeIds.flatMap((id) => tubeById.get(id) ?? []);
   if (tubes.length < 2) return null;
   return (
     <SortableList

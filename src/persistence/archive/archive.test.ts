@@ -91,6 +91,12 @@ describe("merging", () => {
     const piles = parseRows(pileSchema, await mine.piles.toArray()).rows;
     const named = new Set(piles.flatMap(({ additions }) => additions.map(({ tubeId }) => tubeId)));
     expect([...named].every((id) => sample.tubes.some((tube) => tube.id === id))).toBe(true);
+    const charts = await mine.charts.where({ paintingId: theirs.painting.id }).toArray();
+    // A painted cell is found by its tubes: what was read there is not lost.
+    expect(charts.map(({ readings }) => readings[0]?.cell)).toEqual(
+      charts.map(({ tubeIds }) => `${tubeIds[0]} 1`),
+    );
+    expect(charts).toHaveLength(1);
     expect((await mine.palettes.get(theirs.painting.paletteId))?.tubeIds).toEqual(
       sample.tubes.map(({ id }) => id),
     );

@@ -166,11 +166,26 @@ function renameIn(value: unknown, known: ReadonlyMap<string, string>): unknown {
   return Object.fromEntries(
     Object.entries(value).map(([field, held]) => {
       if (field === "tubeId" && typeof held === "string") return [field, known.get(held) ?? held];
+      // A chart finds its painted cells by the tubes in them.
+      if (field === "cell" && typeof held === "string") return [field, renameInCell(held, known)];
       if (TUBE_LISTS.has(field) && Array.isArray(held))
         return [field, held.map((id: unknown) => (typeof id === "string" ? (known.get(id) ?? id) : id))];
       return [field, renameIn(held, known)];
     }),
   );
+}
+
+/** "over a, b 0.5" with its tubes called as they are called here. */
+function renameInCell(cell: string, known: ReadonlyMap<string, string>): string {
+  return cell
+    .split(", ")
+    .map((piece) =>
+      piece
+        .split(" ")
+        .map((word) => known.get(word) ?? word)
+        .join(" "),
+    )
+    .join(", ");
 }
 
 /** Numbers that other notes of the same painting have are not given twice. */
