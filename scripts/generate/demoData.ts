@@ -24,6 +24,14 @@ import {
   VIEWING,
   xyzFromReflectance,
 } from "../../src/core";
+import { MixtureEvaluator } from "../../src/core/mixing/mixtureEvaluator";
+import { answeredOf, signsOf } from "../../src/domain/practice/answered";
+import { drawSession } from "../../src/domain/practice/drawSession";
+import { nextApart } from "../../src/domain/practice/progress";
+import { screenQuestions } from "../../src/domain/practice/screenCheck";
+import { weaknessOf } from "../../src/domain/practice/weakness";
+import { recallOf } from "../../src/kit/practice/recall";
+import { answerOf, type Learner } from "../../tests/support/practiceLearners";
 import { roundToHand } from "../../src/core/amounts/amounts";
 import { mixtureReflectance } from "../../src/core/mixing/mixture";
 import { neighboursOf, type PixelImage, samplePixels } from "../../src/core/picture/pixels";
@@ -315,6 +323,8 @@ const file: DemoDraft = {
   layerings: [],
   scraps: [],
   charts: [],
+  practices: [],
+  foundSeries: [],
 };
 
 function stored(lab: LabD65, source: StoredColor["source"], uncertaintyDeltaE2000: number): StoredColor {
@@ -788,10 +798,92 @@ async function chartThePair(): Promise<void> {
   process.stdout.write(`wrote public/demo/greens-sheet.jpg, marks at ${JSON.stringify(corners)}\n`);
 }
 
+/** Four weeks of practice by somebody who says colours too dark and too dull, and gets better at it. */
+function practise(): void {
+  const rng = createRng(20261129);
+  const palette = new MixtureEvaluator(
+    PALETTE.map(opticsOf),
+    VIEWING.D65,
+    PAINT_SURFACE,
+  );
+  const cent = (value: number): number => Math.round(value * 100) / 100;
+  const rounded = (lab: LabD65): LabD65 => labD65(cent(lab[0]), cent(lab[1]), cent(lab[2]));
+  const tubes = PALETTE.map((id) => {
+    const tube = file.tubes.find((one) => one.id === id);
+    return { label: tube?.label ?? id, tubeId: id };
+  });
+  const first = MADE_AT - 28 * DAY_MS;
+  for (let day = 0; day < 28; day++) {
+    // Nobody practises every day.
+    if (rng.next() < 0.4) continue;
+    const startedAt = first + day * DAY_MS + 2 * 60 * 60_000;
+    const before = answeredOf(file.practices);
+    const signs = signsOf(before);
+    const seed = rng.below(1 << 30);
+    const questions = [
+      ...(file.practices.length === 0 ? screenQuestions(seed) : []),
+      ...drawSession(palette, {
+        seed,
+        ...weaknessOf(signs, recallOf(signs, startedAt).of),
+        seconds: 300,
+        apart: nextApart(before),
+        screen: { least: 0, most: 100 },
+        start: "weakest",
+        isValueFirst: false,
+      }),
+    ].map((question) => ({
+      ...question,
+      patches: question.patches.map(rounded),
+      choices: question.choices.map(({ lab, ...choice }) => ({
+        ...choice,
+        ...(lab && { lab: rounded(lab) }),
+      })),
+      ...(question.around && { around: rounded(question.around) }),
+    }));
+    const skill = 1 - day / 60;
+    const learner: Learner = {
+      bias: { value: -6 * skill, chroma: -4 * skill, hue: 1 },
+      noise: { value: 6 * skill, chroma: 6 * skill, hue: 6 * skill },
+      missOf: ({ drill }) => (drill === "screen" ? 0 : 0.4 * skill),
+    };
+    file.practices.push({
+      id: `practice-${day}`,
+      startedAt,
+      level: "own",
+      seed,
+      tubes,
+      questions,
+      answers: questions.map((question, i) => ({
+        at: startedAt + (i + 1) * 20_000,
+        given: answerOf(learner, question, rng),
+      })),
+      endedAt: startedAt + questions.length * 20_000 + 1000,
+    });
+  }
+  const things = ["Rail post", "Wet rope", "Own hand", "Bench lid", "Gull feather", "Tar bucket"] as const;
+  file.foundSeries.push({
+    id: "round-the-slipway",
+    name: "Round the slipway",
+    wanted: 30,
+    createdAt: MADE_AT - 9 * DAY_MS,
+    colours: things.map((name, i) => {
+      const color = labD65(30 + 9 * i, 6 - 3 * i, 4 + 5 * ((i * 2) % 5));
+      const isRead = i < 4;
+      return {
+        id: `found-${i}`,
+        name,
+        ...(i < 5 && { said: labD65(26 + 9 * i, 5 - 3 * i, 3 + 4 * ((i * 2) % 5)) }),
+        ...(isRead && { color: stored(color, "picture", 2) }),
+      };
+    }),
+  });
+}
+
 planStrings();
 noteTheLane();
 planLayers();
 await chartThePair();
+practise();
 const checked = demoFileSchema.parse(file);
 writeFileSync(path.join(ROOT, "public/demo/slipway.json"), `${JSON.stringify(checked)}\n`);
 for (const note of checked.notes.filter(({ paintingId }) => paintingId === PAINTING)) {

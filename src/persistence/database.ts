@@ -21,13 +21,14 @@ import type { Painting, Picture } from "../domain/painting/painting";
 import type { Palette } from "../domain/palette/palette";
 import type { Settings } from "../domain/settings/settings";
 import type { Chart } from "../domain/charts/chart";
+import type { FoundSeries, PracticeSession } from "../domain/practice/practice";
 import type { Layering, Scrap } from "../domain/layers/layering";
 import type { Grid } from "../domain/strings/grid";
 import type { Timer } from "../domain/timer/timer";
 import type { Tube, TubePhoto } from "../domain/tube/tube";
 
 /** Of the newest shape on disk; archives say which one they hold. */
-export const STORE_VERSION = 12;
+export const STORE_VERSION = 13;
 
 export type Workspace = "own" | "demo";
 
@@ -53,6 +54,8 @@ export class GamanDatabase extends Dexie {
   declare layerings: Table<Layering, string>;
   declare scraps: Table<Scrap, string>;
   declare charts: Table<Chart, string>;
+  declare practices: Table<PracticeSession, string>;
+  declare foundSeries: Table<FoundSeries, string>;
   declare settings: Table<Settings, string>;
   declare quarantine: Table<QuarantinedRow, number>;
   declare imports: Table<Import, string>;
@@ -128,6 +131,7 @@ export class GamanDatabase extends Dexie {
     this.version(10).stores({ grids: "id, paintingId" });
     this.version(11).stores({ layerings: "id, paintingId", scraps: "id, paintingId" });
     this.version(12).stores({ charts: "id, paintingId" });
+    this.version(13).stores({ practices: "id, startedAt", foundSeries: "id" });
   }
 }
 

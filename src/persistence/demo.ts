@@ -6,6 +6,7 @@ import type { Painting, Picture } from "../domain/painting/painting";
 import type { Palette } from "../domain/palette/palette";
 import type { Pile, StoredRecipe } from "../domain/pile/pile";
 import type { Reading } from "../domain/reading/reading";
+import type { FoundSeries, PracticeSession } from "../domain/practice/practice";
 import type { Chart } from "../domain/charts/chart";
 import type { Layering, Scrap } from "../domain/layers/layering";
 import type { Grid } from "../domain/strings/grid";
@@ -14,6 +15,7 @@ import type { GamanDatabase } from "./database";
 import { asLargeWrite } from "./largeWrite";
 import {
   chartSchema,
+  foundSeriesSchema,
   gridSchema,
   layeringSchema,
   matchSchema,
@@ -22,6 +24,7 @@ import {
   paletteSchema,
   pictureSchema,
   pileSchema,
+  practiceSchema,
   readingSchema,
   recipeSchema,
   scrapSchema,
@@ -48,6 +51,8 @@ export const demoFileSchema = z.strictObject({
   layerings: z.array(layeringSchema),
   scraps: z.array(scrapSchema),
   charts: z.array(chartSchema),
+  practices: z.array(practiceSchema),
+  foundSeries: z.array(foundSeriesSchema),
 });
 export type DemoFile = {
   readonly format: "gaman-demo";
@@ -66,6 +71,8 @@ export type DemoFile = {
   readonly layerings: readonly Layering[];
   readonly scraps: readonly Scrap[];
   readonly charts: readonly Chart[];
+  readonly practices: readonly PracticeSession[];
+  readonly foundSeries: readonly FoundSeries[];
 };
 
 /** Replaces whatever demo there was. Either all of it is there afterwards or nothing. */
@@ -98,12 +105,29 @@ export async function writeDemo(
     await db.layerings.bulkAdd(file.layerings.map(moved));
     await db.scraps.bulkAdd(file.scraps.map(moved));
     await db.charts.bulkAdd(file.charts.map(moved));
+    await db.practices.bulkAdd(
+      file.practices.map((session) => ({
+        ...moved(session),
+        answers: session.answers.map((answer) => moved(answer)),
+      })),
+    );
+    await db.foundSeries.bulkAdd(file.foundSeries.map(moved));
     await db.settings.put(settingsSchema.parse({ ...settings, currentPaintingId: file.currentPaintingId }));
   };
   await asLargeWrite(() => db.transaction("rw", db.tables, write));
 }
 
-const TIME_FIELDS = ["createdAt", "addedAt", "takenAt", "keptAt", "checkedAt", "readAt"];
+const TIME_FIELDS = [
+  "createdAt",
+  "addedAt",
+  "takenAt",
+  "keptAt",
+  "checkedAt",
+  "readAt",
+  "startedAt",
+  "endedAt",
+  "at",
+];
 
 function shiftTimes<T extends Record<string, unknown>>(row: T, shift: number): T {
   return Object.fromEntries(

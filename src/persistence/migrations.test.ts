@@ -13,6 +13,7 @@ import { readNoteHistory, readPile } from "./pileReads";
 import { readCharts } from "./charts";
 import { readGrids } from "./grids";
 import { readLayerings, readScraps } from "./layerings";
+import { readFoundSeries, readPractices } from "./practices";
 import { noteSchema } from "./schema";
 import { readSettings } from "./studio";
 
@@ -132,6 +133,21 @@ describe("the step from version 6", () => {
     // Four rows, two measurements.
     expect(seenStates(piles, readings, (wet) => wet)).toHaveLength(2);
     expect(await now.imports.count()).toBe(0);
+    await now.delete();
+  });
+});
+
+describe("the step from version 12", () => {
+  it("adds the tables of practice, and leaves the rest as it was", async () => {
+    const name = "from-12";
+    const old = new Dexie(name);
+    old.version(12).stores({ notes: "id, paintingId, [paintingId+number]", charts: "id, paintingId" });
+    await old.table("notes").add(note);
+    old.close();
+    const now = new GamanDatabase(name);
+    expect(await readPractices(now)).toEqual([]);
+    expect(await readFoundSeries(now)).toEqual([]);
+    expect(noteSchema.parse(await now.notes.get(note.id))).toEqual(note);
     await now.delete();
   });
 });

@@ -3,6 +3,7 @@
  * Nothing of it is left in what runs.
  */
 import type * as z from "zod/mini";
+import type { LabD65 } from "../core/color/types";
 import type { Chart } from "../domain/charts/chart";
 import type { Layering, Scrap } from "../domain/layers/layering";
 import type { Match, MatchPhoto } from "../domain/match/match";
@@ -10,6 +11,7 @@ import type { Note } from "../domain/note/note";
 import type { Painting, Picture } from "../domain/painting/painting";
 import type { Palette } from "../domain/palette/palette";
 import type { BenchRow, Pile, StoredRecipe, TurnPhoto } from "../domain/pile/pile";
+import type { FoundSeries, PracticeSession } from "../domain/practice/practice";
 import type { FirstLook, Reading } from "../domain/reading/reading";
 import type { School } from "../domain/school/school";
 import type { Settings } from "../domain/settings/settings";
@@ -19,7 +21,11 @@ import type { Tube, TubePhoto } from "../domain/tube/tube";
 import type * as rows from "./schema";
 
 /** As the domain sees a row: nothing in it can be written to. */
-type Read<T> = T extends Blob ? T : T extends object ? { readonly [Key in keyof T]: Read<T[Key]> } : T;
+type Read<T> = T extends Blob | LabD65
+  ? T
+  : T extends object
+    ? { readonly [Key in keyof T]: Read<T[Key]> }
+    : T;
 
 type Same<Row, Domain> = [Read<Row>] extends [Domain] ? ([Domain] extends [Read<Row>] ? true : false) : false;
 type RowOf<Schema extends keyof typeof rows> =
@@ -47,6 +53,8 @@ export type RowsAreDomain = [
   Same<RowOf<"layeringSchema">, Layering>,
   Same<RowOf<"scrapSchema">, Scrap>,
   Same<RowOf<"chartSchema">, Chart>,
+  Same<RowOf<"practiceSchema">, PracticeSession>,
+  Same<RowOf<"foundSeriesSchema">, FoundSeries>,
 ];
 /** Does not compile when a row and its type differ: "never" is not "true". */
 export const ROWS_ARE_DOMAIN: RowsAreDomain extends readonly true[] ? true : false = true;

@@ -5,6 +5,7 @@
  * white. Times are milliseconds since 1970 (UTC). A type here is the shape on disk of the newest schema
  * version; changing it needs a new version and a migration (see ./migrations).
  */
+import { LEVELS } from "../domain/practice/practice";
 import * as z from "zod/mini";
 import {
   NEIGHBOUR_SIDES,
@@ -48,6 +49,7 @@ import { difference, finite, groundSchema, id, name, ordinal, storedColorSchema,
 export * from "./chartSchema";
 export * from "./layerSchema";
 export * from "./mixSchema";
+export * from "./practiceSchema";
 export * from "./recoverySchema";
 
 /** The longest side that any picture may have. */
@@ -317,6 +319,13 @@ export const settingsSchema = z.strictObject({
   keepsScreenOn: z.optional(z.boolean()),
   tableOrder: z.optional(z.enum(TABLE_ORDERS)),
   paintSurfaces: z.optional(z.partialRecord(z.enum(TUBE_MEDIA), z.enum(PAINT_SURFACES))),
+  practice: z.optional(
+    z.strictObject({
+      level: z.enum(LEVELS),
+      minutes: z.union([z.literal(3), z.literal(5), z.literal(10)]),
+      isValueFirst: z.boolean(),
+    }),
+  ),
   currentPaintingId: z.optional(id),
   /** When the last archive of everything was saved to a file. */
   lastArchiveAt: z.optional(time),

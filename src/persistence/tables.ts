@@ -9,6 +9,7 @@ import type { GamanDatabase } from "./database";
 import {
   benchSchema,
   chartSchema,
+  foundSeriesSchema,
   gridSchema,
   layeringSchema,
   lookSchema,
@@ -19,6 +20,7 @@ import {
   paletteSchema,
   pictureSchema,
   pileSchema,
+  practiceSchema,
   readingSchema,
   recipeSchema,
   scrapSchema,
@@ -127,6 +129,9 @@ const DEFINED: readonly RowTable[] = [
     ),
     ...(row.mixtures ?? []).flatMap(({ amounts }) => tubesOf(amounts)),
   ]),
+  // An eye is trained whatever becomes of tubes and notes.
+  define("practices", practiceSchema, () => []),
+  define("foundSeries", foundSeriesSchema, () => []),
 ];
 
 export const ROW_TABLES: ReadonlyMap<TableName, RowTable> = new Map(

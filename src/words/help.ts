@@ -99,6 +99,18 @@ export const VIEW_HELP: readonly ViewHelp[] = [
     words: ["ground", "layer", "glaze", "scumble", "wash"],
   },
   {
+    path: "/practice",
+    purpose: "Practice trains the eye and the hand in minutes, without paint, and shows what it comes to.",
+    use: [
+      "Check the screen once: what it does not show it cannot teach.",
+      "Choose tubes and minutes, and begin. Answer by touch, or with the keys 1 to 4; N goes on.",
+      "After each answer both colours touch, and one sentence says why.",
+      "Break it off whenever you like: it goes on where you were.",
+      "On the simulated bench you match hidden paint; found colours are said first, then mixed for real.",
+    ],
+    words: ["value", "chroma", "hue", "ΔE", "addition"],
+  },
+  {
     path: "/log",
     purpose: "Log is your memory: every match and pile, found again by words, and mixed again.",
     use: [

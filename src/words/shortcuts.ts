@@ -48,6 +48,15 @@ export const SHORTCUTS: readonly {
     keys: [{ keys: ["L"], isHeld: true, does: "the top layer off" }],
   },
   {
+    where: "In practice",
+    views: ["/practice"],
+    keys: [
+      { keys: ["1", "2", "3", "4", "5"], does: "the answer of that number" },
+      { keys: ["N"], does: "the next question" },
+      { keys: ["←", "↑", "→", "↓"], does: "move the mark on the plan" },
+    ],
+  },
+  {
     where: "In lists, on rails and in the palette",
     keys: [
       { keys: ["←", "→"], does: "the next choice, or a step on a rail" },

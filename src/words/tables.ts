@@ -24,6 +24,8 @@ export const TABLE_WORDS: Readonly<Record<TableName, readonly [one: string, many
   layerings: ["plan of layers", "plans of layers"],
   scraps: ["scrap", "scraps"],
   charts: ["chart", "charts"],
+  practices: ["practice session", "practice sessions"],
+  foundSeries: ["series of found colours", "series of found colours"],
 };
 
 /** "12 notes", "1 note". */

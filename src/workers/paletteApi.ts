@@ -31,6 +31,7 @@ import type { Lightening } from "../domain/palette/medium";
 import { opticsOf, type SolverTube } from "../domain/tube/solverTube";
 import { washOf, washOver } from "../domain/palette/washes";
 import { createLayersApi, type LayersApi } from "./layersApi";
+import { createPracticeApi, type PracticeApi } from "./practiceApi";
 
 /** Values of the columns in the reach chart, L*. */
 export const REACH_LIGHTNESSES = [15, 25, 35, 45, 55, 65, 75, 85, 95] as const;
@@ -87,52 +88,53 @@ export type SchemeQuestion = {
   readonly lightening: Lightening;
 };
 
-export type PaletteApi = LayersApi & {
-  /** In every question: of washes the tubes are without white, and a place after the last is water. */
-  facts: (tubes: readonly SolverTube[], notes: readonly LabD65[], lightening: Lightening) => PaletteFacts;
-  score: (
-    tubes: readonly SolverTube[],
-    notes: readonly LabD65[],
-    colors: readonly ColorArea[] | undefined,
-    toleranceDeltaE2000: number,
-    lightening: Lightening,
-  ) => PaletteScore;
-  advise: (question: BoxQuestion, palette: readonly number[], offered: readonly number[]) => PaletteAdvice;
-  /** Takes seconds; tells the share that is done. */
-  choose: (
-    question: BoxQuestion,
-    wishes: PaletteWishes,
-    onProgress: (share: number) => void,
-  ) => PaletteChoice;
-  partners: (
-    tubes: readonly SolverTube[],
-    quieted: number,
-    lightness: number,
-    /** Whites quiet nothing, and nothing quiets them. */
-    whites: readonly number[],
-    lightening: Lightening,
-  ) => readonly QuietPartner[];
-  parents: (
-    tubes: readonly SolverTube[],
-    secondary: SecondaryName,
-    lightening: Lightening,
-  ) => readonly Parents[];
-  scheme: (question: SchemeQuestion) => SchemeAnswer;
-  /** Strings on common rows, one after the other; tells the share that is done. */
-  strings: (request: GridRequest, onProgress: (share: number) => void) => readonly PlannedString[];
-  /** The way between two piles, from one to the other. */
-  slide: (tubes: readonly SolverTube[], one: readonly number[], other: readonly number[]) => MixturePath;
-  /** All notes moved into what the palette mixes, with their relations kept. */
-  intoReach: (tubes: readonly SolverTube[], notes: readonly LabD65[], lightening: Lightening) => IntoReach;
-  /** What the nearest mixture of each note becomes when it takes up wet paint from below. */
-  overWetGround: (
-    tubes: readonly SolverTube[],
-    notes: readonly LabD65[],
-    ground: SolverTube,
-    takenUp: number,
-    lightening: Lightening,
-  ) => readonly LabD65[];
-};
+export type PaletteApi = LayersApi &
+  PracticeApi & {
+    /** In every question: of washes the tubes are without white, and a place after the last is water. */
+    facts: (tubes: readonly SolverTube[], notes: readonly LabD65[], lightening: Lightening) => PaletteFacts;
+    score: (
+      tubes: readonly SolverTube[],
+      notes: readonly LabD65[],
+      colors: readonly ColorArea[] | undefined,
+      toleranceDeltaE2000: number,
+      lightening: Lightening,
+    ) => PaletteScore;
+    advise: (question: BoxQuestion, palette: readonly number[], offered: readonly number[]) => PaletteAdvice;
+    /** Takes seconds; tells the share that is done. */
+    choose: (
+      question: BoxQuestion,
+      wishes: PaletteWishes,
+      onProgress: (share: number) => void,
+    ) => PaletteChoice;
+    partners: (
+      tubes: readonly SolverTube[],
+      quieted: number,
+      lightness: number,
+      /** Whites quiet nothing, and nothing quiets them. */
+      whites: readonly number[],
+      lightening: Lightening,
+    ) => readonly QuietPartner[];
+    parents: (
+      tubes: readonly SolverTube[],
+      secondary: SecondaryName,
+      lightening: Lightening,
+    ) => readonly Parents[];
+    scheme: (question: SchemeQuestion) => SchemeAnswer;
+    /** Strings on common rows, one after the other; tells the share that is done. */
+    strings: (request: GridRequest, onProgress: (share: number) => void) => readonly PlannedString[];
+    /** The way between two piles, from one to the other. */
+    slide: (tubes: readonly SolverTube[], one: readonly number[], other: readonly number[]) => MixturePath;
+    /** All notes moved into what the palette mixes, with their relations kept. */
+    intoReach: (tubes: readonly SolverTube[], notes: readonly LabD65[], lightening: Lightening) => IntoReach;
+    /** What the nearest mixture of each note becomes when it takes up wet paint from below. */
+    overWetGround: (
+      tubes: readonly SolverTube[],
+      notes: readonly LabD65[],
+      ground: SolverTube,
+      takenUp: number,
+      lightening: Lightening,
+    ) => readonly LabD65[];
+  };
 
 function nearestOf(tubes: readonly SolverTube[], lightening: Lightening): NearestMixture {
   return new NearestMixture(tubes.map(opticsOf), VIEWING.D65, PAINT_SURFACE, washOf(lightening));
@@ -152,6 +154,7 @@ function missesOf({ box, notes, recipeTubes, lightening }: BoxQuestion): NoteMis
 export function createPaletteApi(): PaletteApi {
   return {
     ...createLayersApi(),
+    ...createPracticeApi(),
     facts(tubes, notes, lightening) {
       const reach = new PaletteReach(tubes.map(opticsOf), VIEWING.D65, PAINT_SURFACE, washOf(lightening));
       return {

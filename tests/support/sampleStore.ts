@@ -14,6 +14,8 @@ import { TEN_IS_WHITE } from "@/core/describe/valueScale";
 import { DEFAULT_SCHOOL } from "@/domain/school/school";
 import { newGrid, noteBase, stringOf } from "@/domain/strings/newString";
 import { addGrid, takeCell } from "@/persistence/grids";
+import { labD65 } from "@/core/color/types";
+import { addFoundSeries, addPractice, keepAnswer } from "@/persistence/practices";
 import { addChart } from "@/persistence/charts";
 import { addLayering, keepScrap } from "@/persistence/layerings";
 import { CARDS } from "@/domain/ground/seenGround";
@@ -200,6 +202,24 @@ export async function fillStore(db: GamanDatabase, title = "Harbour"): Promise<S
     },
     1015,
   );
+  const session = await addPractice(db, {
+    startedAt: 1016,
+    level: "own",
+    seed: 7,
+    tubes: [{ label: "Raw umber", tubeId: umber.id }],
+    questions: [
+      {
+        drill: "lighter",
+        axis: "value",
+        patches: [labD65(40, 3, 4), labD65(52, -6, 8)],
+        choices: [],
+        key: [1],
+        by: 12,
+      },
+    ],
+  });
+  await keepAnswer(db, session.id, 0, { at: 1017, given: [1] });
+  await addFoundSeries(db, { name: "Round the harbour", wanted: 12 }, 1018);
   await changeBench(db, sand.id, { byHand: [{ tubeId: white.id, parts: 2 }], required: [umber.id] });
   return { painting, notes, tubes };
 }

@@ -9,8 +9,18 @@ import { lchFromLab } from "../color/cieLab";
 import type { LabD65 } from "../color/types";
 import { colorModelOf } from "../mixing/colorModelOf";
 import { createRng } from "../random/rng";
-import { lighterOf, type Mixture, predict, valueOrder, warmerOf, whatIsWrong, whatToAdd } from "./drills";
+import {
+  lighterOf,
+  type Mixture,
+  oddOne,
+  predict,
+  valueOrder,
+  warmerOf,
+  whatIsWrong,
+  whatToAdd,
+} from "./drills";
 import { isFairOnScreen, practiceTargets } from "./practiceTargets";
+import { opposites, parents, pathBetween, SECONDARY_HUES, whichFirst } from "./tubeDrills";
 
 const IDS = [
   "titanium-white",
@@ -19,25 +29,32 @@ const IDS = [
   "prussian-blue",
   "raw-umber",
   "yellow-ochre",
+  "quinacridone-rose",
+  "ultramarine-blue",
+  "viridian",
 ] as const;
 const OPTICS = IDS.map((id) => pigment(id).optics);
-const PALETTE = colorModelOf(OPTICS, VIEWING.D65, PAINT_SURFACE);
+const PALETTE = colorModelOf(OPTICS.slice(0, 6), VIEWING.D65, PAINT_SURFACE);
+const RICH = colorModelOf(OPTICS, VIEWING.D65, PAINT_SURFACE);
 const POOL = practiceTargets(PALETTE, 40, 11);
 const QUESTIONS = sized(40, 200);
 
 const each = <Q>(
   ask: (rng: ReturnType<typeof createRng>) => Q | undefined,
   check: (question: Q) => void,
+  /** Fewer beside the unit tests where a check takes long; all of them in the study. */
+  beside = QUESTIONS,
 ): void => {
   let asked = 0;
-  for (let i = 0; i < QUESTIONS; i++) {
+  const count = Math.min(QUESTIONS, sized(beside, QUESTIONS));
+  for (let i = 0; i < count; i++) {
     const question = ask(createRng(seeded(300 + i)));
     if (!question) continue;
     asked++;
     check(question);
     expect(ask(createRng(seeded(300 + i)))).toEqual(question);
   }
-  expect(asked).toBe(QUESTIONS);
+  expect(asked).toBe(count);
 };
 
 const plain = ({ tubes, volumes }: Mixture): LabD65 =>
@@ -132,6 +149,109 @@ describe("the key of a question", () => {
         expect(choices).toHaveLength(4);
         expect(misses.indexOf(Math.min(...misses))).toBe(key);
         expect(misses.filter((miss) => miss > 2)).toHaveLength(3);
+      },
+    );
+  });
+
+  it.each(["value", "chroma", "hue"] as const)("finds the one of four that differs in %s alone", (axis) => {
+    each(
+      (rng) => oddOne(POOL, axis, 4, rng),
+      ({ patches, key }) => {
+        const [odd, base] = [patches[key], patches[(key + 1) % 4]];
+        if (!odd || !base) throw new Error("no patch");
+        expect(patches.filter((lab) => lab === base)).toHaveLength(3);
+        expect(deltaE2000(odd, base)).toBeCloseTo(4, 6);
+        const [l, c, h] = lchFromLab(base);
+        const [ol, oc, oh] = lchFromLab(odd);
+        if (axis !== "value") expect(ol).toBeCloseTo(l, 6);
+        if (axis !== "chroma") expect(oc).toBeCloseTo(c, 6);
+        if (axis !== "hue" && c > 1) expect(oh).toBeCloseTo(h, 4);
+      },
+    );
+  });
+
+  /** Mixtures of two tubes by plain arithmetic, on a grid of its own. */
+  const between = (one: number, other: number): LabD65[] =>
+    Array.from({ length: 400 }, (_, i) => {
+      const way = (i + 0.5) / 400;
+      return plain({
+        tubes: [one, other],
+        volumes: [(1 - way) / RICH.strengthOf(one), way / RICH.strengthOf(other)],
+      });
+    });
+
+  it.each(["orange", "green", "violet"] as const)("names the pair that gives the brightest %s", (hue) => {
+    each(
+      (rng) => parents(RICH, hue, rng),
+      ({ choices, key }) => {
+        const [low, high] = SECONDARY_HUES[hue];
+        const most = choices.map(({ mixture: { tubes } }) =>
+          Math.max(
+            0,
+            ...between(tubes[0] ?? 0, tubes[1] ?? 0).flatMap((lab) => {
+              const [, chroma, angle] = lchFromLab(lab);
+              return angle >= low && angle <= high ? [chroma] : [];
+            }),
+          ),
+        );
+        expect(most.indexOf(Math.max(...most))).toBe(key);
+      },
+      12,
+    );
+  });
+
+  it("names the tube that takes most chroma from another", () => {
+    each(
+      (rng) => opposites(RICH, rng),
+      ({ tube, choices, key }) => {
+        const least = choices.map((choice) =>
+          Math.min(...between(tube, choice.tube).map((lab) => lchFromLab(lab)[1])),
+        );
+        expect(least.indexOf(Math.min(...least))).toBe(key);
+      },
+      12,
+    );
+  });
+
+  it("names what goes first: as each school begins", () => {
+    each(
+      (rng) => whichFirst(RICH, "weakest", rng),
+      ({ mixture, key }) => {
+        const whole = mixture.volumes.reduce((sum, volume) => sum + volume, 0);
+        const shift = mixture.volumes.map((_, place) =>
+          deltaE2000(
+            plain(mixture),
+            plain({
+              ...mixture,
+              volumes: mixture.volumes.map((v, i) => (i === place ? v + 0.01 * whole : v)),
+            }),
+          ),
+        );
+        expect(shift.indexOf(Math.min(...shift))).toBe(key);
+      },
+    );
+    each(
+      (rng) => whichFirst(RICH, "majority", rng),
+      ({ mixture: { volumes }, key }) => {
+        expect(volumes.indexOf(Math.max(...volumes))).toBe(key);
+      },
+    );
+    each(
+      (rng) => whichFirst(RICH, "lightest", rng),
+      ({ mixture: { tubes }, key }) => {
+        const lightness = tubes.map((tube) => plain({ tubes: [tube], volumes: [1] })[0]);
+        expect(lightness.indexOf(Math.max(...lightness))).toBe(key);
+      },
+    );
+  });
+
+  it("is where the path of a pair passes", () => {
+    each(
+      (rng) => pathBetween(RICH, rng),
+      ({ mixture, ends, middle }) => {
+        expect(deltaE2000(plain(mixture), middle)).toBeLessThan(1e-6);
+        for (const [i, end] of ends.entries())
+          expect(deltaE2000(plain({ tubes: [mixture.tubes[i] ?? 0], volumes: [1] }), end)).toBeLessThan(1e-6);
       },
     );
   });

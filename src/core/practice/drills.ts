@@ -27,6 +27,16 @@ export type OneOfTwo = {
   readonly key: 0 | 1;
 };
 
+/** Four patches, one of which differs on one axis. */
+export type OddOne = {
+  readonly kind: "odd";
+  readonly axis: Axis;
+  readonly patches: readonly LabD65[];
+  readonly key: number;
+  /** Between it and the others. */
+  readonly deltaE2000: number;
+};
+
 /** A pile that misses its target on one axis more than on the others. */
 export type WhatIsWrong = {
   readonly kind: "what-is-wrong";
@@ -68,10 +78,10 @@ const AS_LIGHT = 12;
 const COLOURED = 10;
 /** The axis that is furthest off is so much further than the next, in what an eye parts on each. */
 const CLEARLY = 2;
-const STEP_OF_AXIS: Readonly<Record<Axis, number>> = { value: 5, chroma: 8, hue: 8 };
+export const STEP_OF_AXIS: Readonly<Record<Axis, number>> = { value: 5, chroma: 8, hue: 8 };
 /** The right choice lies so much nearer than the next, ΔE00. */
 const NEARER_BY = 2;
-const CHOICES = 4;
+export const CHOICES = 4;
 
 /** Undefined where the colours do not allow it. @param pool - fair colours. */
 export function valueOrder(pool: readonly LabD65[], rng: Rng): ValueOrder | undefined {
@@ -115,6 +125,48 @@ export function warmerOf(pool: readonly LabD65[], rng: Rng): OneOfTwo | undefine
       ? undefined
       : { kind: "warmer", patches: [one, other], key: by > 0 ? 0 : 1 };
   });
+}
+
+/** @param apart - by how much the odd one differs, ΔE00: the finer the harder. */
+export function oddOne(pool: readonly LabD65[], axis: Axis, apart: number, rng: Rng): OddOne | undefined {
+  return tried(() => {
+    const [base] = someOf(pool, 1, rng);
+    if (!base || (axis !== "value" && chromaOf(base) < COLOURED)) return undefined;
+    const odd = differing(base, axis, apart, sign(rng));
+    if (!odd || !isFairOnScreen(odd) || !isFairOnScreen(base)) return undefined;
+    const key = rng.below(CHOICES);
+    return {
+      kind: "odd",
+      axis,
+      patches: Array.from({ length: CHOICES }, (_, place) => (place === key ? odd : base)),
+      key,
+      deltaE2000: deltaE2000(base, odd),
+    };
+  });
+}
+
+const HALVINGS = 40;
+/** As far as an axis is followed, in units of L*, C*ab or ΔH*. */
+const FURTHEST = 60;
+
+/** The colour that lies so far off along one axis alone; undefined where the axis ends before. */
+function differing(base: LabD65, axis: Axis, apart: number, way: 1 | -1): LabD65 | undefined {
+  const at = (size: number): LabD65 => {
+    const { lightness, chroma, hueDegrees } = applyDifference(base, {
+      deltaLightness: axis === "value" ? way * size : 0,
+      deltaChroma: axis === "chroma" ? way * size : 0,
+      deltaHue: axis === "hue" ? way * size : 0,
+    });
+    return labFromLch(lchUnder<"D65">(lightness, chroma, hueDegrees));
+  };
+  let [low, high] = [0, FURTHEST];
+  if (deltaE2000(base, at(high)) < apart) return undefined;
+  for (let i = 0; i < HALVINGS; i++) {
+    const middle = (low + high) / 2;
+    if (deltaE2000(base, at(middle)) < apart) low = middle;
+    else high = middle;
+  }
+  return at(high);
 }
 
 export function whatIsWrong(pool: readonly LabD65[], rng: Rng): WhatIsWrong | undefined {
@@ -235,14 +287,14 @@ function choicesOf<Q>(
   return asked(choices, choices.indexOf(right));
 }
 
-function labOf(palette: ColorModel, { tubes, volumes }: Mixture): LabD65 {
+export function labOf(palette: ColorModel, { tubes, volumes }: Mixture): LabD65 {
   const out = new Float64Array(3);
   palette.writeLab(out, Uint8Array.from(tubes), Float64Array.from(volumes), tubes.length);
   return labD65(out[0] ?? Number.NaN, out[1] ?? Number.NaN, out[2] ?? Number.NaN);
 }
 
 /** Undefined where no such question can be found. */
-function tried<Q>(ask: () => Q | undefined): Q | undefined {
+export function tried<Q>(ask: () => Q | undefined): Q | undefined {
   for (let i = 0; i < TRIES; i++) {
     const question = ask();
     if (question) return question;
@@ -250,7 +302,7 @@ function tried<Q>(ask: () => Q | undefined): Q | undefined {
   return undefined;
 }
 
-function someOf<T>(list: readonly T[], count: number, rng: Rng): readonly T[] {
+export function someOf<T>(list: readonly T[], count: number, rng: Rng): readonly T[] {
   return list
     .map((item) => ({ item, key: rng.next() }))
     .sort((one, other) => one.key - other.key)

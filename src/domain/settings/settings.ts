@@ -1,5 +1,6 @@
 /** The painter's own scales, words, sizes and school. */
 import type { TubeMedium } from "../tube/tube";
+import type { Level } from "../practice/practice";
 import { DEFAULT_SCHOOL, type School } from "../school/school";
 
 export const ROOMS = ["light", "middle", "dark"] as const;
@@ -10,6 +11,14 @@ export type TableOrder = (typeof TABLE_ORDERS)[number];
 export const AMOUNT_UNITS = ["parts", "millilitres", "drops", "grams", "percent"] as const;
 
 export const PAINT_SURFACES = ["matt", "satin", "gloss", "varnished"] as const;
+
+/** @see Settings.practice */
+export type PracticeWish = {
+  readonly level: Level;
+  readonly minutes: (typeof PRACTICE_MINUTES)[number];
+  readonly isValueFirst: boolean;
+};
+export const PRACTICE_MINUTES = [3, 5, 10] as const;
 
 export type Settings = {
   readonly id: "settings";
@@ -36,6 +45,8 @@ export type Settings = {
   readonly paintSurfaces?: Readonly<Partial<Record<TubeMedium, (typeof PAINT_SURFACES)[number]>>> | undefined;
   /** By number when left out. */
   readonly tableOrder?: TableOrder | undefined;
+  /** How this painter practises: from which tubes, how long, and whether values lead. */
+  readonly practice?: PracticeWish | undefined;
   readonly currentPaintingId?: string | undefined;
   /** When the last archive of everything was saved to a file. */
   readonly lastArchiveAt?: number | undefined;

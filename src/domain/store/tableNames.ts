@@ -20,5 +20,7 @@ export const TABLE_NAMES = [
   "layerings",
   "scraps",
   "charts",
+  "practices",
+  "foundSeries",
 ] as const;
 export type TableName = (typeof TABLE_NAMES)[number];

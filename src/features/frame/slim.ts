@@ -6,7 +6,7 @@ import { useSyncExternalStore } from "react";
 import { forget, recall, remember } from "../../kit/studio/remembered";
 
 const KEY = "gaman-folded";
-const SLIM_VIEWS: ReadonlySet<string> = new Set(["/settings", "/log", "/tubes"]);
+const SLIM_VIEWS: ReadonlySet<string> = new Set(["/settings", "/log", "/tubes", "/practice"]);
 
 const listeners = new Set<() => void>();
 

@@ -8,6 +8,7 @@ export const VIEWS = [
   { path: "/strings", name: "Strings" },
   { path: "/charts", name: "Charts" },
   { path: "/layers", name: "Layers" },
+  { path: "/practice", name: "Practice" },
   { path: "/log", name: "Log" },
   { path: "/settings", name: "Settings" },
 ] as const;

@@ -1,17 +1,15 @@
 "use client";
 
 /** A plan to take along: as PDF with text, on paper, as a table for spreadsheets. */
-import Papa from "papaparse";
 import type { Drawing } from "../../domain/sheet/drawing";
 import { Button } from "../../ui/Button";
 import { download } from "../../ui/download";
 import { attempt } from "../studio/problems";
 import { OnPaper } from "./OnPaper";
 import { fileNameOf, fontAddress, pdfOf } from "./sheetFiles";
+import { saveTable, type TableLine } from "./saveTable";
 import { svgOf } from "./svgOf";
 import { usePrinting } from "./usePrinting";
-
-export type TableLine = Readonly<Record<string, string | number>>;
 
 export function TakeAlong({
   label,
@@ -49,9 +47,7 @@ export function TakeAlong({
       );
   };
   const saveCsv = (): void => {
-    // A cell that a spreadsheet would take for a formula is marked as text.
-    const text = Papa.unparse([...lines()], { escapeFormulae: true, newline: "\r\n" });
-    download(new Blob([text], { type: "text/csv;charset=utf-8" }), `${name}.csv`);
+    saveTable(lines(), `${name}.csv`);
   };
   return (
     <div className="mt-4 flex flex-wrap items-center gap-x-4 print:hidden">

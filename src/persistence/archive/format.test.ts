@@ -41,7 +41,7 @@ describe("the published JSON Schema", () => {
       JSON.parse(readFileSync(file, "utf8")) as object,
     );
     const document = await documentOf(await sampleArchive("schema"));
-    expect(Object.keys(document)).toHaveLength(21);
+    expect(Object.keys(document)).toHaveLength(23);
     validate(document);
     expect(validate.errors).toBeNull();
     expect(validate({ ...document, notes: [{ id: 3 }] })).toBe(false);

@@ -387,6 +387,8 @@ describe("the fixture of store version 6", () => {
       layerings: 0,
       scraps: 0,
       charts: 0,
+      practices: 0,
+      foundSeries: 0,
     });
     expect([report.unreadable, report.dangling]).toEqual([[], []]);
     const [match] = await target.matches.toArray();

@@ -82,6 +82,7 @@ export const VIEWS = [
   { name: "Mix", path: "/mix" },
   { name: "Strings", path: "/strings" },
   { name: "Charts", path: "/charts" },
+  { name: "Practice", path: "/practice" },
   { name: "Layers", path: "/layers" },
   { name: "Log", path: "/log" },
   { name: "Settings", path: "/settings" },

@@ -1,0 +1,100 @@
+"use client";
+
+/** Things to tap, each with the key that does the same. */
+import type { LabD65 } from "../../core/color/types";
+import { useSettings } from "../../kit/studio/useStudio";
+import { NEXT } from "../../ui/keepFocus";
+import { KeyCap } from "../../ui/KeyCap";
+import { Patch } from "../../ui/Patch";
+import { useKey } from "../../ui/useKey";
+
+const KEYS = ["1", "2", "3", "4", "5"] as const;
+
+export function TapButtons({
+  names,
+  labs,
+  gone = [],
+  onTap,
+}: {
+  names: readonly string[];
+  /** Colours that are tapped themselves. */
+  labs?: readonly LabD65[];
+  /** Places that were tapped already. */
+  gone?: readonly number[];
+  onTap: (place: number) => void;
+}) {
+  const { singleKeys } = useSettings();
+  const isTall = labs !== undefined;
+  return (
+    <ul
+      aria-label="Answers"
+      className={
+        isTall
+          ? "grid min-h-64 flex-1 grid-cols-[repeat(auto-fit,minmax(8rem,1fr))]"
+          : "grid grid-cols-2 gap-3 wide:grid-cols-4"
+      }
+    >
+      {names.map((name, place) => (
+        <li key={name} className="flex">
+          <Tap
+            place={place}
+            name={name}
+            lab={labs?.[place]}
+            isGone={gone.includes(place)}
+            hasKey={singleKeys}
+            onTap={onTap}
+          />
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+function Tap({
+  place,
+  name,
+  lab,
+  isGone,
+  hasKey,
+  onTap,
+}: {
+  place: number;
+  name: string;
+  lab: LabD65 | undefined;
+  isGone: boolean;
+  hasKey: boolean;
+  onTap: (place: number) => void;
+}) {
+  const key = KEYS[place] ?? "1";
+  const tap = (): void => {
+    if (!isGone) onTap(place);
+  };
+  useKey(key, hasKey, tap);
+  if (lab)
+    return (
+      <button
+        type="button"
+        className="group flex min-h-40 w-full flex-col text-left disabled:opacity-30"
+        disabled={isGone}
+        {...(place === 0 && NEXT)}
+        onClick={tap}
+      >
+        <Patch lab={lab} className="w-full flex-1" />
+        <span className="flex min-h-11 items-center gap-2 px-1 group-hover:underline">
+          <KeyCap>{key}</KeyCap>
+          {isGone ? "taken" : name}
+        </span>
+      </button>
+    );
+  return (
+    <button
+      type="button"
+      className="flex min-h-16 w-full items-center justify-center gap-3 border-2 border-ink px-3 py-2 text-center text-lg font-semibold hover:bg-ink hover:text-surface"
+      {...(place === 0 && NEXT)}
+      onClick={tap}
+    >
+      <KeyCap>{key}</KeyCap>
+      {name}
+    </button>
+  );
+}

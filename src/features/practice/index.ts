@@ -1,0 +1,1 @@
+export { PracticeView } from "./PracticeView";

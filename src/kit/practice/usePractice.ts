@@ -1,0 +1,134 @@
+"use client";
+
+/** Practice of this painter: all that was answered, what is weak, and the next session. */
+import { useLiveQuery } from "dexie-react-hooks";
+import { useMemo } from "react";
+import { type Answered, answeredOf, signsOf } from "../../domain/practice/answered";
+import { TUBES_OF_LEVEL } from "../../domain/practice/levels";
+import type { Level, PracticeSession, SessionTube } from "../../domain/practice/practice";
+import { nextApart } from "../../domain/practice/progress";
+import { screenLimits, screenQuestions } from "../../domain/practice/screenCheck";
+import { signsOfPair, type Weakness, weaknessOf } from "../../domain/practice/weakness";
+import type { PracticeWish } from "../../domain/settings/settings";
+import { PIGMENT_LIBRARY } from "../../domain/tube/optics";
+import { type SolverTube, solverTubeOf } from "../../domain/tube/solverTube";
+import { readEyeTrials, readPractices } from "../../persistence/practices";
+import { palettes } from "../../workers/clients";
+import { usePracticeCommands } from "../commands/practice";
+import { useDb, useSettings, useStudio } from "../studio/useStudio";
+import { recallOf } from "./recall";
+
+/** Of the log: so many of the newest matches and looks speak of the eye as it is now. */
+const LATEST_OF_LOG = 150;
+const SECONDS = 60;
+const BLACK = "ivory-black";
+
+export const USUAL_WISH: PracticeWish = { level: "primaries", minutes: 5, isValueFirst: false };
+
+export type Practice = {
+  readonly sessions: readonly PracticeSession[];
+  readonly answered: readonly Answered[];
+  /** The one that was begun last and not ended. */
+  readonly open: PracticeSession | undefined;
+};
+
+/** Undefined until it is read. */
+export function usePractice(): Practice | undefined {
+  const db = useDb();
+  const sessions = useLiveQuery(() => readPractices(db), [db]);
+  return useMemo(() => {
+    if (!sessions) return undefined;
+    const last = sessions.at(-1);
+    const isOpen = last && last.endedAt === undefined && last.answers.length < last.questions.length;
+    return { sessions, answered: answeredOf(sessions), open: isOpen ? last : undefined };
+  }, [sessions]);
+}
+
+export type PracticeTubes = {
+  readonly tubes: readonly SolverTube[];
+  readonly names: readonly SessionTube[];
+  /** As a bench of simulated paint names them. */
+  readonly ids: readonly string[];
+};
+
+export function usePracticeTubes(level: Level): PracticeTubes {
+  const board = useStudio((studio) => studio.board);
+  return useMemo(() => {
+    const all =
+      level === "own"
+        ? board.flatMap((tube) => {
+            const paint = solverTubeOf(tube);
+            return paint ? [{ id: tube.id, name: { label: tube.label, tubeId: tube.id }, paint }] : [];
+          })
+        : TUBES_OF_LEVEL[level].flatMap((id) => {
+            const model = PIGMENT_LIBRARY.byId(id);
+            if (!model) return [];
+            const { name, optics } = model;
+            const paint: SolverTube = {
+              absorption: Array.from(optics.absorption),
+              scattering: Array.from(optics.scattering),
+              isBlack: id === BLACK,
+            };
+            return [{ id, name: { label: name }, paint }];
+          });
+    return {
+      tubes: all.map(({ paint }) => paint),
+      names: all.map(({ name }) => name),
+      ids: all.map(({ id }) => id),
+    };
+  }, [level, board]);
+}
+
+/** What wants practice, by what was answered and by what the log tells; undefined until that is read. */
+export function useWeakness(answered: readonly Answered[], now: number): Weakness | undefined {
+  const db = useDb();
+  const trials = useLiveQuery(() => readEyeTrials(db, LATEST_OF_LOG), [db]);
+  return useMemo(() => {
+    if (!trials) return undefined;
+    const practised = signsOf(answered);
+    const signs = [
+      ...trials.flatMap(({ truth, said, at }) => signsOfPair(truth, said, at)),
+      ...practised,
+    ].sort((one, other) => one.at - other.at);
+    // Only what was practised is remembered as practice; a match is work.
+    return weaknessOf(signs, recallOf(practised, now).of);
+  }, [trials, answered, now]);
+}
+
+export type Begun = { readonly ok: true } | { readonly ok: false; readonly why: "few-colours" | "failed" };
+
+/** Draws the next session and keeps it; or the check of the screen, where it is due. */
+export function useBeginPractice(): (
+  wish: PracticeWish,
+  tubes: PracticeTubes,
+  answered: readonly Answered[],
+  weakness: Weakness,
+  isScreenCheck: boolean,
+) => Promise<Begun> {
+  const { addPractice } = usePracticeCommands();
+  const { school } = useSettings();
+  return async (wish, { tubes, names }, answered, weakness, isScreenCheck) => {
+    const startedAt = Date.now();
+    const seed = startedAt % 2 ** 31;
+    const row = { startedAt, level: wish.level, seed };
+    if (isScreenCheck) {
+      await addPractice({ ...row, tubes: [], questions: screenQuestions(seed) });
+      return { ok: true };
+    }
+    const drawn = await palettes.ask((remote) =>
+      remote.practiceSession(tubes, {
+        seed,
+        ...weakness,
+        seconds: SECONDS * wish.minutes,
+        apart: nextApart(answered),
+        screen: screenLimits(answered, startedAt) ?? { least: 0, most: 100 },
+        start: school.start,
+        isValueFirst: wish.isValueFirst,
+      }),
+    );
+    if (!drawn.ok) return { ok: false, why: "failed" };
+    if (drawn.value.length === 0) return { ok: false, why: "few-colours" };
+    await addPractice({ ...row, tubes: names, questions: drawn.value });
+    return { ok: true };
+  };
+}
