@@ -801,11 +801,7 @@ async function chartThePair(): Promise<void> {
 /** Four weeks of practice by somebody who says colours too dark and too dull, and gets better at it. */
 function practise(): void {
   const rng = createRng(20261129);
-  const palette = new MixtureEvaluator(
-    PALETTE.map(opticsOf),
-    VIEWING.D65,
-    PAINT_SURFACE,
-  );
+  const palette = new MixtureEvaluator(PALETTE.map(opticsOf), VIEWING.D65, PAINT_SURFACE);
   const cent = (value: number): number => Math.round(value * 100) / 100;
   const rounded = (lab: LabD65): LabD65 => labD65(cent(lab[0]), cent(lab[1]), cent(lab[2]));
   const tubes = PALETTE.map((id) => {

@@ -5,6 +5,8 @@ import { ROOT } from "./project.mjs";
 import { withServedBrowser } from "./servedBrowser";
 
 const PORT = 3419;
+/** An answer is kept, and the next question drawn. */
+const SETTLE_MS = 300;
 const folder = process.argv[2] ?? path.join(ROOT, "docs/screenshots");
 const only = process.argv[3];
 
@@ -55,6 +57,15 @@ async function layers(page: Page): Promise<void> {
   if (await more.isVisible()) await more.click();
   await page.getByRole("link", { name: "Layers", exact: true }).click();
   await page.getByRole("heading", { name: "Rust over the hull" }).waitFor();
+}
+
+/** A session of the painter's own tubes. */
+async function practice(page: Page): Promise<void> {
+  await page.getByRole("link", { name: "Practice", exact: true }).click();
+  await page.getByText("your palette").click();
+  await page.getByText("10 minutes").click();
+  await page.getByRole("button", { name: "Begin", exact: true }).click();
+  await page.getByRole("list", { name: "Answers" }).waitFor();
 }
 
 const SHOTS: readonly Shot[] = [
@@ -137,21 +148,6 @@ const SHOTS: readonly Shot[] = [
     },
   },
   {
-    name: "strings-dark",
-    width: 1280,
-    height: 800,
-    take: async (page) => {
-      await strings(page);
-      await room(page, "dark");
-      await page.getByRole("button", { name: "more for this grid" }).click();
-      await page.getByRole("menuitem", { name: "Compare three versions" }).click();
-      await page
-        .getByText(/measured doses\./)
-        .nth(2)
-        .waitFor();
-    },
-  },
-  {
     name: "strings-phone",
     width: 390,
     height: 844,
@@ -192,18 +188,32 @@ const SHOTS: readonly Shot[] = [
     },
   },
   { name: "layers", width: 1280, height: 800, take: layers },
+  { name: "practice", width: 1280, height: 800, take: (page) => practice(page) },
   {
-    name: "layers-dark",
+    name: "practice-told",
     width: 1280,
     height: 800,
     take: async (page) => {
-      await layers(page);
-      await room(page, "dark");
-      await page.getByRole("tab", { name: "Base" }).click();
-      await page.getByText(/under the glaze it is/).waitFor();
+      await practice(page);
+      const next = page.getByRole("button", { name: /^Next/ });
+      // Taps until the first question is answered, whichever it is.
+      for (let tap = 0; tap < 9 && !(await next.isVisible()); tap++) {
+        await page.keyboard.press(String(1 + (tap % 4)));
+        await page.waitForTimeout(SETTLE_MS);
+      }
+      await next.waitFor();
     },
   },
-  { name: "layers-phone", width: 390, height: 844, take: layers },
+  {
+    name: "practice-progress",
+    width: 1280,
+    height: 800,
+    take: async (page) => {
+      await page.getByRole("link", { name: "Practice", exact: true }).click();
+      await page.getByRole("tab", { name: "Progress" }).click();
+      await page.getByRole("img", { name: /^How far off/ }).waitFor();
+    },
+  },
 ];
 
 await withServedBrowser(PORT, async (browser, address) => {

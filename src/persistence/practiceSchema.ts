@@ -24,7 +24,7 @@ const questionSchema = z.strictObject({
   mixture: z.optional(dosesSchema),
   choices: z
     .array(z.strictObject({ lab: z.optional(labSchema), doses: z.optional(dosesSchema) }))
-    .check(z.maxLength(8)),
+    .check(z.maxLength(12)),
   key: places,
   by: z.optional(finite.check(z.gte(-200), z.lte(200))),
   hue: z.optional(z.enum(["orange", "green", "violet"])),

@@ -244,8 +244,12 @@ export function dosesWords(
 }
 
 /** How the answer misses, in words and quarter steps: "half a step too dark, slightly too red". */
-export function missesWords({ isRight, truth, said }: Score, settings: Settings): string {
+export function missesWords({ isRight, truth, said, misses }: Score, settings: Settings): string {
   if (isRight) return "Right.";
+  const worst = [...misses].sort((one, other) => Math.abs(other.size) - Math.abs(one.size))[0];
+  // Of an order there is no one answer: the patch that lies furthest from its place is told.
+  if (!truth && worst?.axis === "value" && worst.size !== 0)
+    return `The ${valueText(worst.about[0], settings.scale)} was taken for ${stepsText(worst.size, settings.scale)} ${worst.size > 0 ? "lighter" : "darker"} than it is.`;
   if (!truth || !said) return "Not this one.";
   const words = missWords(differenceWords(truth, said, WORKING_TOLERANCE, settings.scale));
   return words.length > 0
@@ -253,9 +257,9 @@ export function missesWords({ isRight, truth, said }: Score, settings: Settings)
     : "Not this one; the two look nearly alike.";
 }
 
-/** "You missed that way in 5 of your last 12." */
+/** "you missed this way in 5 of your last 12." */
 export function sameWayWords({ missed, of }: { readonly missed: number; readonly of: number }): string {
-  return of < LEAST_TO_SAY || missed < 2 ? "" : `You missed this way in ${missed} of your last ${of}.`;
+  return of < LEAST_TO_SAY || missed < 2 ? "" : `you missed this way in ${missed} of your last ${of}.`;
 }
 const LEAST_TO_SAY = 4;
 
@@ -310,7 +314,7 @@ export function reasonOf(
         : "Paint does not meet in the middle: each tube takes light away, and the stronger one leads.";
     }
     case "path":
-      return "The path between two tubes bends: each takes away what the other would give back, so the middle lies nearer to grey than the straight line.";
+      return pathReason(question);
     case "parents":
       return `${(right?.doses ?? []).map(label).join(" and ")} both lean towards ${question.hue ?? "it"}. A parent that leans away brings a third primary in, and the mixture dulls.`;
     case "opposites":
@@ -327,6 +331,17 @@ export function reasonOf(
     case "screen":
       return "";
   }
+}
+
+/** Against the straight line between the two, as a plan suggests it. */
+function pathReason({ patches, choices }: Question): string {
+  const [one, other] = patches;
+  const middle = choices[0]?.lab;
+  if (!one || !other || !middle) return "";
+  const straight = Math.hypot((one[1] + other[1]) / 2, (one[2] + other[2]) / 2);
+  return lchFromLab(middle)[1] < straight
+    ? "The path between two tubes bends: each takes away light that the other would give back, so the middle lies nearer to grey than the straight line."
+    : "The path between two tubes bends: both let the light between them pass, so the middle keeps more colour than the straight line.";
 }
 
 function seenReason(lab: LabD65, around: LabD65 | undefined): string {

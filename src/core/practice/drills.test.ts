@@ -57,8 +57,13 @@ const each = <Q>(
   expect(asked).toBe(count);
 };
 
-const plain = ({ tubes, volumes }: Mixture): LabD65 =>
-  labOfMix(Object.fromEntries(tubes.map((tube, i) => [IDS[tube] ?? "", volumes[i] ?? 0])));
+const plain = ({ tubes, volumes }: Mixture): LabD65 => {
+  const parts: Record<string, number> = {};
+  // A tube that is added may lie in the pile already.
+  for (const [i, tube] of tubes.entries())
+    parts[IDS[tube] ?? ""] = (parts[IDS[tube] ?? ""] ?? 0) + (volumes[i] ?? 0);
+  return labOfMix(parts);
+};
 
 describe("the key of a question", () => {
   it("puts five values in order, though their hues differ", () => {
@@ -248,8 +253,16 @@ describe("the key of a question", () => {
   it("is where the path of a pair passes", () => {
     each(
       (rng) => pathBetween(RICH, rng),
-      ({ mixture, ends, middle }) => {
+      ({ mixture, ends, middle, way }) => {
         expect(deltaE2000(plain(mixture), middle)).toBeLessThan(1e-6);
+        expect(way).toHaveLength(7);
+        expect(way[3] && deltaE2000(way[3], middle)).toBeLessThan(1e-6);
+        const [one = 0, other = 0] = mixture.volumes;
+        for (const [i, lab] of way.entries()) {
+          const share = (i + 1) / 8;
+          const between = plain({ ...mixture, volumes: [(1 - share) * one, share * other] });
+          expect(deltaE2000(between, lab)).toBeLessThan(1e-6);
+        }
         for (const [i, end] of ends.entries())
           expect(deltaE2000(plain({ tubes: [mixture.tubes[i] ?? 0], volumes: [1] }), end)).toBeLessThan(1e-6);
       },

@@ -43,23 +43,29 @@ export type PathQuestion = {
   readonly mixture: Mixture;
   readonly ends: readonly [LabD65, LabD65];
   readonly middle: LabD65;
+  /** From the first to the second, both left out. */
+  readonly way: readonly LabD65[];
 };
 
 /** Ratios by strength that are looked at between two tubes. */
-export const RATIO_STEPS = 48;
+const RATIO_STEPS = 96;
+/** The best pair is the best also where the hue is taken so much wider or narrower, degrees: no edge decides. */
+const HUE_EDGE = 3;
 /** The right answer keeps, or takes, so much more chroma than the next, C*ab. */
 const CLEAR_CHROMA = 3;
 /** A touch of the tube that goes first moves the mixture less than a touch of the next, by this factor. */
 const CLEAR_SHIFT = 1.4;
+/** Of all mixtures on the way every so many are told. */
+const TOLD_STEP = RATIO_STEPS / 8;
 /** A touch: so much of the whole. */
-export const TOUCH_SHARE = 0.01;
+const TOUCH_SHARE = 0.01;
 /** A path that hardly leaves the straight line asks nothing, ΔE00. */
 const BENT = 5;
 /** A tube of less chroma has no opposite. */
 const COLOURED = 20;
 
 /** Mixtures of two tubes by strength, the two ends left out. */
-export function mixturesBetween(palette: ColorModel, one: number, other: number): readonly Mixture[] {
+function mixturesBetween(palette: ColorModel, one: number, other: number): readonly Mixture[] {
   const [first, second] = [palette.strengthOf(one), palette.strengthOf(other)];
   return Array.from({ length: RATIO_STEPS - 1 }, (_, i) => {
     const way = (i + 1) / RATIO_STEPS;
@@ -67,17 +73,32 @@ export function mixturesBetween(palette: ColorModel, one: number, other: number)
   });
 }
 
-export function brightestOf(
-  palette: ColorModel,
-  one: number,
-  other: number,
-  [low, high]: readonly [number, number],
-): Pair {
-  const all = mixturesBetween(palette, one, other).map((mixture) => {
+type HueMixture = Pair & { readonly hue: number };
+
+const pairsOf = new WeakMap<ColorModel, readonly (readonly HueMixture[])[]>();
+
+/** Of each pair of the palette, worked out once. */
+function everyPair(palette: ColorModel): readonly (readonly HueMixture[])[] {
+  const known =
+    pairsOf.get(palette) ??
+    allPairs(palette.tubeCount).map(([one, other]) => hueMixtures(palette, one, other));
+  pairsOf.set(palette, known);
+  return known;
+}
+
+function hueMixtures(palette: ColorModel, one: number, other: number): readonly HueMixture[] {
+  return mixturesBetween(palette, one, other).map((mixture) => {
     const lab = labOf(palette, mixture);
     const [, chroma, hue] = lchFromLab(lab);
-    return { mixture, lab, chroma, off: hue >= low && hue <= high ? 0 : offOf(hue, low, high) };
+    return { mixture, lab, chroma, hue };
   });
+}
+
+function brightestOf(mixtures: readonly HueMixture[], low: number, high: number): Pair {
+  const all = mixtures.map((one) => ({
+    ...one,
+    off: one.hue >= low && one.hue <= high ? 0 : offOf(one.hue, low, high),
+  }));
   const within = all.filter(({ off }) => off === 0);
   const best =
     within.length > 0
@@ -93,13 +114,23 @@ function offOf(hue: number, low: number, high: number): number {
 
 /** Undefined where the palette gives no such hue, or no pair is clearly the best. */
 export function parents(palette: ColorModel, hue: SecondaryHue, rng: Rng): ParentsQuestion | undefined {
-  const pairs = allPairs(palette.tubeCount).map(([one, other]) =>
-    brightestOf(palette, one, other, SECONDARY_HUES[hue]),
-  );
+  const [low, high] = SECONDARY_HUES[hue];
+  const pairs = everyPair(palette).map((all) => ({
+    pair: brightestOf(all, low, high),
+    wider: brightestOf(all, low - HUE_EDGE, high + HUE_EDGE).chroma,
+    narrower: brightestOf(all, low + HUE_EDGE, high - HUE_EDGE).chroma,
+  }));
   return tried(() => {
-    const choices = someOf(pairs, CHOICES, rng);
+    const asked = someOf(pairs, CHOICES, rng);
+    const choices = asked.map(({ pair }) => pair);
     const key = clearly(choices.map(({ chroma }) => chroma));
-    return choices.length === CHOICES && key !== undefined && choices.every(({ lab }) => isFairOnScreen(lab))
+    const isSure =
+      key === clearly(asked.map(({ wider }) => wider)) &&
+      key === clearly(asked.map(({ narrower }) => narrower));
+    return choices.length === CHOICES &&
+      key !== undefined &&
+      isSure &&
+      choices.every(({ lab }) => isFairOnScreen(lab))
       ? { kind: "parents", hue, choices, key }
       : undefined;
   });
@@ -124,7 +155,7 @@ export function opposites(palette: ColorModel, rng: Rng): OppositesQuestion | un
   });
 }
 
-export function dullestOf(
+function dullestOf(
   palette: ColorModel,
   one: number,
   other: number,
@@ -156,12 +187,14 @@ export function whichFirst(palette: ColorModel, start: LayingStart, rng: Rng): F
         : start === "majority"
           ? (volumes[first] ?? 0) > CLEAR_SHIFT * (volumes[second] ?? 0)
           : true;
-    return isClear ? { kind: "first", mixture, key: first } : undefined;
+    return isClear && isFairOnScreen(labOf(palette, mixture))
+      ? { kind: "first", mixture, key: first }
+      : undefined;
   });
 }
 
 /** ΔE00 by which a touch more of each tube moves the mixture. */
-export function shiftsOf(palette: ColorModel, { tubes, volumes }: Mixture): readonly number[] {
+function shiftsOf(palette: ColorModel, { tubes, volumes }: Mixture): readonly number[] {
   const whole = volumes.reduce((sum, volume) => sum + volume, 0);
   const lab = labOf(palette, { tubes, volumes });
   return tubes.map((_, place) => {
@@ -185,7 +218,15 @@ export function pathBetween(palette: ColorModel, rng: Rng): PathQuestion | undef
     const middle = labOf(palette, mixture);
     const straight = labD65(middle[0], (ends[0][1] + ends[1][1]) / 2, (ends[0][2] + ends[1][2]) / 2);
     return isFairOnScreen(middle) && deltaE2000(middle, straight) > BENT
-      ? { kind: "path", mixture, ends, middle }
+      ? {
+          kind: "path",
+          mixture,
+          ends,
+          middle,
+          way: mixturesBetween(palette, one, other)
+            .filter((_, i) => (i + 1) % TOLD_STEP === 0)
+            .map((between) => labOf(palette, between)),
+        }
       : undefined;
   });
 }

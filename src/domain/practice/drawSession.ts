@@ -114,30 +114,41 @@ export function drawSession(palette: ColorModel, request: SessionRequest): reado
       weights.set(key, lead * (request.weights[key] ?? request.usual[axis]) ** EMPHASIS);
     }
   const questions: Question[] = [];
-  const used = new Map<LabD65, number>();
+  // A colour is named once before any is named again: an answer that was just told is no practice.
+  const named = new Set<LabD65>();
   let left = seconds;
   let tries = 4 * MOST_QUESTIONS;
   while (left > 0 && tries-- > 0 && questions.length < MOST_QUESTIONS) {
     // The weakest comes first; after it, by how much each wants practice.
     const skill = questions.length === 0 ? heaviest(weights) : drawn(weights, rng);
     const axis = axes.find((one) => skill.startsWith(`${one} `)) ?? "value";
-    const least = Math.min(...pool.map((lab) => used.get(lab) ?? 0));
     const inRegion = pool.filter((lab) => skillKey(axis, lab) === skill);
-    const fresh = inRegion.filter((lab) => (used.get(lab) ?? 0) === least);
-    const from = fresh.length > 0 ? fresh : inRegion;
     const last = questions.at(-1)?.drill;
     const drills = DRILLS_OF_AXIS[axis].filter(
       (drill) => drill !== last && !(isValueFirst && drill === "name"),
     );
     const drill = drills[rng.below(drills.length)];
+    const isNaming = drill === "name" || drill === "place";
+    if (isNaming && named.size === pool.length) named.clear();
+    const from = isNaming ? freshOf(inRegion, pool, named) : inRegion;
     const question = drill && drawer.ask(drill, axis, from, pool);
     weights.set(skill, ASKED * (weights.get(skill) ?? 0));
     if (!question) continue;
-    for (const lab of question.patches) if (pool.includes(lab)) used.set(lab, (used.get(lab) ?? 0) + 1);
+    for (const lab of isNaming ? question.patches : []) named.add(lab);
     questions.push(question);
     left -= SECONDS_OF_DRILL[question.drill];
   }
   return questions;
+}
+
+/** Of the skill what was not named yet, or else of all colours. */
+function freshOf(
+  inRegion: readonly LabD65[],
+  pool: readonly LabD65[],
+  named: ReadonlySet<LabD65>,
+): readonly LabD65[] {
+  const fresh = inRegion.filter((lab) => !named.has(lab));
+  return fresh.length > 0 ? fresh : pool.filter((lab) => !named.has(lab));
 }
 
 function heaviest(weights: ReadonlyMap<string, number>): string {
@@ -173,7 +184,7 @@ class Drawer {
 
   /** @param from - colours of the skill. @param pool - all fair colours, where one skill has too few. */
   ask(drill: Drill, axis: SkillAxis, from: readonly LabD65[], pool: readonly LabD65[]): Question | undefined {
-    const { palette, rng, request } = this;
+    const { rng, request } = this;
     switch (drill) {
       case "name":
       case "place": {
@@ -329,7 +340,8 @@ class Drawer {
             axis: "mixing",
             patches: question.ends,
             mixture: dosesOf(question.mixture),
-            choices: [{ lab: question.middle }],
+            // The middle, then the whole way from one tube to the other.
+            choices: [{ lab: question.middle }, ...question.way.map((lab) => ({ lab }))],
             key: [Math.round(question.middle[1]), Math.round(question.middle[2])],
           }
         );

@@ -3,7 +3,7 @@ import { lchFromLab } from "../../core/color/cieLab";
 import type { LabD65 } from "../../core/color/types";
 import { NEUTRAL_CHROMA } from "../../core/describe/chromaWords";
 import { type HueName, readHue } from "../../core/describe/huePlaces";
-import { SKILL_AXES, type SkillAxis } from "./practice";
+import type { SkillAxis } from "./practice";
 
 export const HUE_REGIONS = ["red", "orange", "yellow", "green", "blue", "violet", "grey"] as const;
 export type HueRegion = (typeof HUE_REGIONS)[number];
@@ -52,8 +52,4 @@ const FAMILY: Readonly<Record<string, HueName>> = {
 export function skillKey(axis: SkillAxis, lab: LabD65): string {
   const { hue, value, chroma } = regionOf(lab);
   return `${axis} ${hue} ${value} ${chroma}`;
-}
-
-export function axisOfSkill(key: string): SkillAxis {
-  return SKILL_AXES.find((axis) => key.startsWith(`${axis} `)) ?? "mixing";
 }

@@ -72,7 +72,7 @@ export function BenchMatch({
   };
   const additions = looks.reduce((sum, count) => sum + Math.max(0, count - 1), 0);
   const parts = piles.reduce((sum, one) => sum + volumeOf(one), 0);
-  const end = async (): Promise<void> => {
+  const end = async (now: number): Promise<void> => {
     const results = piles.map((one) => bench.seen(one));
     const [result, again] = results;
     if (!result) return;
@@ -84,7 +84,6 @@ export function BenchMatch({
         ? `Gaman, with the instrument: ${additionsWords(needed.additions)}, ${handWords(needed.parts, settings)}, ${deltaEText(needed.deltaE2000)}.`
         : "Gaman could not try it with these tubes.",
     );
-    const now = Date.now();
     const session = await addPractice({
       startedAt: now,
       level: state.level,
@@ -196,7 +195,7 @@ export function BenchMatch({
             isWaiting={!isThere || waits}
             onClick={() => {
               if (isSecondToCome) onChange({ ...state, piles: [...piles, []], looks: [...looks, 0] });
-              else attempt(end());
+              else attempt(end(Date.now()));
             }}
           >
             {isSecondToCome ? "That is it; now once more" : "That is it"}

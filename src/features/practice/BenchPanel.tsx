@@ -1,7 +1,7 @@
 "use client";
 
 /** Matching on a bench of hidden paint: doses by touch, few additions, little paint; then what the engine needed. */
-import { useEffect, useState } from "react";
+import { useState } from "react";
 import type { LabD65 } from "../../core/color/types";
 import { labD65 } from "../../core/color/types";
 import { USUAL_WISH, usePracticeTubes } from "../../kit/practice/usePractice";
@@ -34,16 +34,13 @@ function recalled(): BenchState | undefined {
 
 export function BenchPanel() {
   const settings = useSettings();
-  const [state, setState] = useState<BenchState>();
+  // A broken-off match lies there as it was left.
+  const [state, setState] = useState(recalled);
   const [kind, setKind] = useState<"bench" | "grey">("bench");
   const [sense, setSense] = useState<"eye" | "instrument">("eye");
   const [word, setWord] = useState<string>();
   const level = state?.level ?? settings.practice?.level ?? USUAL_WISH.level;
   const tubes = usePracticeTubes(level);
-  useEffect(() => {
-    // A broken-off match lies there as it was left.
-    setState(recalled());
-  }, []);
   const change = (next: BenchState | undefined): void => {
     setState(next);
     if (next) remember(KEY, JSON.stringify(next));

@@ -12,6 +12,7 @@ import { KeyCap } from "../../ui/KeyCap";
 import { Patch } from "../../ui/Patch";
 import { Status } from "../../ui/Status";
 import { useKey } from "../../ui/useKey";
+import { PathShown } from "./PathPlan";
 import { describeLab } from "../../words/colors";
 import { dosesWords, missesWords, reasonOf, sameWayWords, wayWords } from "../../words/practice";
 
@@ -42,7 +43,12 @@ export function Feedback({
   const isHabitSaid = habit !== "" && !habit.endsWith(": ");
   return (
     <div className="flex flex-1 flex-col gap-3">
-      <Shown question={question} score={score} />
+      <div className="flex min-h-40 flex-1 flex-wrap gap-4">
+        {question.drill === "path" ? (
+          <PathShown question={question} mark={[answer.given[0] ?? 0, answer.given[1] ?? 0]} />
+        ) : null}
+        <Shown question={question} score={score} />
+      </div>
       <div className="text-lg">
         <Status className="font-semibold">{missesWords(score, settings)}</Status>
         {truth && said && question.drill !== "order" ? (

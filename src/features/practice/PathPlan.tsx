@@ -1,13 +1,14 @@
 "use client";
 
 /** A plan of hue and chroma: the painter marks where the middle of two tubes lies, by touch or with the arrow keys. */
-import { type KeyboardEvent, type PointerEvent, useState } from "react";
+import { type ComponentProps, type KeyboardEvent, type PointerEvent, useState } from "react";
+import type { LabD65 } from "../../core/color/types";
 import type { Question } from "../../domain/practice/practice";
 import { Button } from "../../ui/Button";
 import { cssFromLab } from "../../ui/color";
 
 /** a* and b* at the edge of the plan. */
-const EDGE = 90;
+const EDGE = 112;
 const STEP = 4;
 const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
   ArrowLeft: [-STEP, 0],
@@ -43,54 +44,17 @@ export function PathPlan({
   };
   return (
     <div className="flex flex-1 flex-col items-center gap-3">
-      <svg
-        viewBox={`${-EDGE} ${-EDGE} ${2 * EDGE} ${2 * EDGE}`}
+      <Plan
+        one={one}
+        other={other}
+        mark={at}
         role="application"
         aria-label={`Plan of hue and chroma. The mark lies at ${placeWords(at)}. Move it with the arrow keys.`}
         tabIndex={0}
         className="aspect-square w-full max-w-md cursor-crosshair border"
         onPointerDown={place}
         onKeyDown={move}
-      >
-        {RINGS.map((r) => (
-          <circle key={r} r={r} className="fill-none stroke-line" strokeWidth={0.6} />
-        ))}
-        <path d={`M${-EDGE} 0H${EDGE}M0 ${-EDGE}V${EDGE}`} className="stroke-line" strokeWidth={0.6} />
-        {(
-          [
-            [0, -EDGE + 8, "yellow"],
-            [0, EDGE - 3, "blue"],
-            [EDGE - 10, -2, "red"],
-            [-EDGE + 12, -2, "green"],
-          ] as const
-        ).map(([x, y, word]) => (
-          <text key={word} x={x} y={y} textAnchor="middle" fontSize={7} className="fill-muted">
-            {word}
-          </text>
-        ))}
-        {[one, other].map(([l, a, b], i) => (
-          <g key={i}>
-            <circle
-              data-paint=""
-              cx={a}
-              cy={-b}
-              r={6}
-              style={{ fill: cssFromLab(i === 0 ? one : other) }}
-              className="stroke-ink"
-              strokeWidth={1}
-            />
-            <text x={a} y={-b - 9} textAnchor="middle" fontSize={7} className="fill-ink">
-              {i + 1}
-              {l < 20 ? " (dark)" : ""}
-            </text>
-          </g>
-        ))}
-        <path
-          d={`M${at[0] - 5} ${-at[1]}h10M${at[0]} ${-at[1] - 5}v10`}
-          className="stroke-ink"
-          strokeWidth={2}
-        />
-      </svg>
+      />
       <p aria-live="polite">Your mark: {placeWords(at)}</p>
       <Button
         weight="main"
@@ -101,6 +65,84 @@ export function PathPlan({
         It passes here
       </Button>
     </div>
+  );
+}
+
+/** The same plan with the way from tube to tube, and the mark that was made. */
+export function PathShown({ question, mark }: { question: Question; mark: readonly [number, number] }) {
+  const [one, other] = question.patches;
+  if (!one || !other) return null;
+  const way = question.choices.slice(1).flatMap(({ lab }) => (lab ? [lab] : []));
+  return (
+    <Plan
+      one={one}
+      other={other}
+      mark={mark}
+      way={way}
+      role="img"
+      aria-label={`The way between the two passes at ${placeWords([question.key[0] ?? 0, question.key[1] ?? 0])}; your mark lies at ${placeWords(mark)}.`}
+      className="aspect-square w-full max-w-xs border"
+    />
+  );
+}
+
+function Plan({
+  one,
+  other,
+  mark,
+  way = [],
+  ...rest
+}: ComponentProps<"svg"> & {
+  one: LabD65;
+  other: LabD65;
+  mark: readonly [number, number];
+  way?: readonly LabD65[];
+}) {
+  const points = [one, ...way, other].map(([, a, b]) => `${a.toFixed(1)},${(-b).toFixed(1)}`).join(" ");
+  return (
+    <svg viewBox={`${-EDGE} ${-EDGE} ${2 * EDGE} ${2 * EDGE}`} {...rest}>
+      {RINGS.map((r) => (
+        <circle key={r} r={r} className="fill-none stroke-line" strokeWidth={0.6} />
+      ))}
+      <path d={`M${-EDGE} 0H${EDGE}M0 ${-EDGE}V${EDGE}`} className="stroke-line" strokeWidth={0.6} />
+      {(
+        [
+          [0, -EDGE + 8, "yellow"],
+          [0, EDGE - 3, "blue"],
+          [EDGE - 10, -2, "red"],
+          [-EDGE + 12, -2, "green"],
+        ] as const
+      ).map(([x, y, word]) => (
+        <text key={word} x={x} y={y} textAnchor="middle" fontSize={7} className="fill-muted">
+          {word}
+        </text>
+      ))}
+      {[one, other].map(([l, a, b], i) => (
+        <g key={i}>
+          <circle
+            data-paint=""
+            cx={a}
+            cy={-b}
+            r={6}
+            style={{ fill: cssFromLab(i === 0 ? one : other) }}
+            className="stroke-ink"
+            strokeWidth={1}
+          />
+          <text x={a} y={-b - 9} textAnchor="middle" fontSize={7} className="fill-ink">
+            {i + 1}
+            {l < 20 ? " (dark)" : ""}
+          </text>
+        </g>
+      ))}
+      {way.length > 0 ? (
+        <polyline points={points} className="fill-none stroke-ink" strokeWidth={1.5} strokeDasharray="3 2" />
+      ) : null}
+      <path
+        d={`M${mark[0] - 5} ${-mark[1]}h10M${mark[0]} ${-mark[1] - 5}v10`}
+        className="stroke-ink"
+        strokeWidth={2}
+      />
+    </svg>
   );
 }
 

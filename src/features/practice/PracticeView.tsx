@@ -21,23 +21,17 @@ const TABS = [
 export function PracticeView() {
   const practice = usePractice();
   const [runId, setRunId] = useState<string>();
-  const [isBegun, setBegun] = useState(false);
   if (!practice) return null;
-  const { sessions, answered, open } = practice;
-  // A session that was just begun is the open one; it stays in sight when its last answer ends it.
-  const run = sessions.find(({ id }) => id === runId) ?? (isBegun ? open : undefined);
+  const { sessions, answered } = practice;
+  const run = sessions.find(({ id }) => id === runId);
   if (run)
     return (
       <SessionRun
         key={run.id}
         session={run}
         answered={answered}
-        onShown={() => {
-          setRunId(run.id);
-        }}
         onLeave={() => {
           setRunId(undefined);
-          setBegun(false);
         }}
       />
     );
@@ -61,13 +55,7 @@ export function PracticeView() {
         </Tabs.List>
       </div>
       <Tabs.Content value="today" className="outline-none">
-        <Today
-          practice={practice}
-          onRun={(id) => {
-            setRunId(id);
-            setBegun(true);
-          }}
-        />
+        <Today practice={practice} onRun={setRunId} />
       </Tabs.Content>
       <Suspense fallback={null}>
         <Tabs.Content value="bench" className="outline-none">

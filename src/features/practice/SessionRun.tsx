@@ -16,12 +16,10 @@ import { SessionEnd } from "./SessionEnd";
 export function SessionRun({
   session,
   answered,
-  onShown,
   onLeave,
 }: {
   session: PracticeSession;
   answered: readonly Answered[];
-  onShown: () => void;
   onLeave: () => void;
 }) {
   const { keepAnswer, changePractice } = usePracticeCommands();
@@ -33,11 +31,6 @@ export function SessionRun({
   const question = questions[place];
   const answer = answers[place];
   const isOver = !isTold && answers.length >= questions.length;
-  useEffect(() => {
-    onShown();
-    // Only once: from then on the view knows which session is in sight.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, []);
   useEffect(() => {
     if (isOver && session.endedAt === undefined)
       attempt(changePractice(session.id, () => ({ endedAt: Date.now() })));

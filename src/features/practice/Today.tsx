@@ -26,7 +26,7 @@ import { LEVEL_WORDS, skillWords } from "../../words/practice";
 
 const SHOWN_WEAK = 3;
 
-export function Today({ practice, onRun }: { practice: Practice; onRun: (id?: string) => void }) {
+export function Today({ practice, onRun }: { practice: Practice; onRun: (id: string) => void }) {
   const settings = useSettings();
   const changeSettings = useChangeSettings();
   const wish = settings.practice ?? USUAL_WISH;
@@ -47,7 +47,7 @@ export function Today({ practice, onRun }: { practice: Practice; onRun: (id?: st
     const begun = await begin(wish, tubes, answered, weakness, isScreenCheck);
     setDrawing(false);
     setWord(begun.ok ? undefined : WORD_OF[begun.why]);
-    if (begun.ok) onRun();
+    if (begun.ok) onRun(begun.sessionId);
   };
   const weakest = Object.entries(weakness?.weights ?? {})
     .sort(([, one], [, other]) => other - one)

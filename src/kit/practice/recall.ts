@@ -28,7 +28,7 @@ export function recallOf(signs: readonly Sign[], now: number): Recall {
   const cards = new Map<string, Card>();
   for (const { axis, about, steps, at } of signs) {
     const key = skillKey(axis, about);
-    const card: Card = cards.get(key) ?? createEmptyCard<Card>(new Date(at));
+    const card: Card = cards.get(key) ?? createEmptyCard(new Date(at));
     cards.set(key, scheduler.next(card, new Date(at), gradeOf(steps)).card);
   }
   return {

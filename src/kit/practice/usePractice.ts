@@ -5,14 +5,15 @@ import { useLiveQuery } from "dexie-react-hooks";
 import { useMemo } from "react";
 import { type Answered, answeredOf, signsOf } from "../../domain/practice/answered";
 import { TUBES_OF_LEVEL } from "../../domain/practice/levels";
-import type { Level, PracticeSession, SessionTube } from "../../domain/practice/practice";
+import type { FoundSeries, Level, PracticeSession, SessionTube } from "../../domain/practice/practice";
 import { nextApart } from "../../domain/practice/progress";
 import { screenLimits, screenQuestions } from "../../domain/practice/screenCheck";
 import { signsOfPair, type Weakness, weaknessOf } from "../../domain/practice/weakness";
 import type { PracticeWish } from "../../domain/settings/settings";
 import { PIGMENT_LIBRARY } from "../../domain/tube/optics";
+import { labFromStored } from "../../domain/reading/storedColor";
 import { type SolverTube, solverTubeOf } from "../../domain/tube/solverTube";
-import { readEyeTrials, readPractices } from "../../persistence/practices";
+import { type EyeTrial, readEyeTrials, readFoundSeries, readPractices } from "../../persistence/practices";
 import { palettes } from "../../workers/clients";
 import { usePracticeCommands } from "../commands/practice";
 import { useDb, useSettings, useStudio } from "../studio/useStudio";
@@ -82,7 +83,10 @@ export function usePracticeTubes(level: Level): PracticeTubes {
 /** What wants practice, by what was answered and by what the log tells; undefined until that is read. */
 export function useWeakness(answered: readonly Answered[], now: number): Weakness | undefined {
   const db = useDb();
-  const trials = useLiveQuery(() => readEyeTrials(db, LATEST_OF_LOG), [db]);
+  const trials = useLiveQuery(async () => {
+    const [log, found] = await Promise.all([readEyeTrials(db, LATEST_OF_LOG), readFoundSeries(db)]);
+    return [...log, ...found.flatMap(trialsOfSeries)];
+  }, [db]);
   return useMemo(() => {
     if (!trials) return undefined;
     const practised = signsOf(answered);
@@ -95,7 +99,16 @@ export function useWeakness(answered: readonly Answered[], now: number): Weaknes
   }, [trials, answered, now]);
 }
 
-export type Begun = { readonly ok: true } | { readonly ok: false; readonly why: "few-colours" | "failed" };
+/** What was said of found things against what was read of them. */
+function trialsOfSeries({ colours, createdAt }: FoundSeries): readonly EyeTrial[] {
+  return colours.flatMap(({ said, color }) =>
+    said && color ? [{ truth: labFromStored(color), said, at: createdAt }] : [],
+  );
+}
+
+export type Begun =
+  | { readonly ok: true; readonly sessionId: string }
+  | { readonly ok: false; readonly why: "few-colours" | "failed" };
 
 /** Draws the next session and keeps it; or the check of the screen, where it is due. */
 export function useBeginPractice(): (
@@ -112,8 +125,8 @@ export function useBeginPractice(): (
     const seed = startedAt % 2 ** 31;
     const row = { startedAt, level: wish.level, seed };
     if (isScreenCheck) {
-      await addPractice({ ...row, tubes: [], questions: screenQuestions(seed) });
-      return { ok: true };
+      const { id } = await addPractice({ ...row, tubes: [], questions: screenQuestions(seed) });
+      return { ok: true, sessionId: id };
     }
     const drawn = await palettes.ask((remote) =>
       remote.practiceSession(tubes, {
@@ -128,7 +141,7 @@ export function useBeginPractice(): (
     );
     if (!drawn.ok) return { ok: false, why: "failed" };
     if (drawn.value.length === 0) return { ok: false, why: "few-colours" };
-    await addPractice({ ...row, tubes: names, questions: drawn.value });
-    return { ok: true };
+    const { id } = await addPractice({ ...row, tubes: names, questions: drawn.value });
+    return { ok: true, sessionId: id };
   };
 }
