@@ -316,7 +316,7 @@ export function reasonOf(
     case "path":
       return pathReason(question);
     case "parents":
-      return `${(right?.doses ?? []).map(label).join(" and ")} both lean towards ${question.hue ?? "it"}. A parent that leans away brings a third primary in, and the mixture dulls.`;
+      return `A parent that leans away from ${question.hue ?? "it"} brings a third primary in, and the mixture dulls: ${(right?.doses ?? []).map(label).join(" and ")} bring least of it.`;
     case "opposites":
       return `${label(right?.doses?.[1])} lies nearly across the wheel from ${label(mixture[0])}: together they take away light of every hue alike.`;
     case "first":

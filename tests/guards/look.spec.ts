@@ -104,6 +104,39 @@ for (const room of ROOMS) {
   });
 }
 
+test("so is practice: what is asked, what is told, the bench, progress", async ({ page }) => {
+  await openDemo(page);
+  await goTo(page, "Practice");
+  for (const tab of ["Found colours", "Progress", "Simulated bench"]) {
+    await page.getByRole("tab", { name: tab }).click();
+    await expect(page.getByRole("tabpanel", { name: tab })).toBeVisible();
+    if (tab === "Progress") await expect(page.getByRole("img", { name: /^How far off/ })).toBeVisible();
+    if (tab === "Simulated bench") await page.getByRole("button", { name: "Begin a match" }).click();
+    await expectClean(page, tab);
+  }
+  await page.getByRole("tab", { name: "Today" }).click();
+  await page.getByRole("button", { name: "Begin", exact: true }).click();
+  const drills = new Set<string>();
+  const next = page.getByRole("button", { name: /^Next/ });
+  for (let count = 0; count < 3; count++) {
+    const drill = await page.getByRole("region", { name: "Practice" }).getByRole("heading").innerText();
+    const isNew = !drills.has(drill.replace(/ \d.*/s, ""));
+    drills.add(drill.replace(/ \d.*/s, ""));
+    if (isNew) await expectClean(page, `${drill}, asked`);
+    let taps = 0;
+    await expect(async () => {
+      const mark = page.getByRole("button", { name: "It passes here" });
+      if (await mark.isVisible()) await mark.click();
+      else await page.keyboard.press(String(1 + (taps++ % 4)));
+      await expect(next).toBeVisible({ timeout: 300 });
+    }).toPass({ intervals: [0] });
+    if (isNew) await expectClean(page, `${drill}, told`);
+    await page.keyboard.press("n");
+    await expect(next).toBeHidden();
+    if (await page.getByRole("heading", { name: "Done" }).isVisible()) break;
+  }
+});
+
 test("the first visit is as clean", async ({ page }) => {
   await page.goto("/");
   await expect(page.getByRole("button", { name: "Open the demo painting" })).toBeVisible();

@@ -51,6 +51,9 @@ export type PathQuestion = {
 const RATIO_STEPS = 96;
 /** The best pair is the best also where the hue is taken so much wider or narrower, degrees: no edge decides. */
 const HUE_EDGE = 3;
+/** The right answer is one that a painter would take: as bright as so much of what the palette gives, C*ab. */
+const WORTH_MIXING = 15;
+const WORTHY_SHARE = 0.6;
 /** The right answer keeps, or takes, so much more chroma than the next, C*ab. */
 const CLEAR_CHROMA = 3;
 /** A touch of the tube that goes first moves the mixture less than a touch of the next, by this factor. */
@@ -120,6 +123,7 @@ export function parents(palette: ColorModel, hue: SecondaryHue, rng: Rng): Paren
     wider: brightestOf(all, low - HUE_EDGE, high + HUE_EDGE).chroma,
     narrower: brightestOf(all, low + HUE_EDGE, high - HUE_EDGE).chroma,
   }));
+  const most = Math.max(0, ...pairs.map(({ pair }) => pair.chroma));
   return tried(() => {
     const asked = someOf(pairs, CHOICES, rng);
     const choices = asked.map(({ pair }) => pair);
@@ -130,6 +134,7 @@ export function parents(palette: ColorModel, hue: SecondaryHue, rng: Rng): Paren
     return choices.length === CHOICES &&
       key !== undefined &&
       isSure &&
+      (choices[key]?.chroma ?? 0) >= Math.max(WORTH_MIXING, WORTHY_SHARE * most) &&
       choices.every(({ lab }) => isFairOnScreen(lab))
       ? { kind: "parents", hue, choices, key }
       : undefined;

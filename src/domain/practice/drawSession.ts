@@ -133,7 +133,7 @@ export function drawSession(palette: ColorModel, request: SessionRequest): reado
     const from = isNaming ? freshOf(inRegion, pool, named) : inRegion;
     const question = drill && drawer.ask(drill, axis, from, pool);
     weights.set(skill, ASKED * (weights.get(skill) ?? 0));
-    if (!question) continue;
+    if (!question || SECONDS_OF_DRILL[question.drill] > left) continue;
     for (const lab of isNaming ? question.patches : []) named.add(lab);
     questions.push(question);
     left -= SECONDS_OF_DRILL[question.drill];

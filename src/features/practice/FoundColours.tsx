@@ -142,12 +142,16 @@ function Series({
           </Button>
         ))}
       </div>
-      <progress
-        className="mt-1 h-2 w-full max-w-2xl accent-ink"
-        value={mixed}
-        max={wanted}
+      <div
+        role="progressbar"
         aria-label="mixed so far"
-      />
+        aria-valuenow={mixed}
+        aria-valuemin={0}
+        aria-valuemax={wanted}
+        className="mt-1 h-3 w-full max-w-2xl border border-edge"
+      >
+        <div className="h-full bg-ink" style={{ width: `${Math.min(100, (100 * mixed) / wanted)}%` }} />
+      </div>
       {open ? (
         <Found
           key={open.id}
@@ -208,6 +212,7 @@ function Series({
                 <span className="min-w-0">
                   {colour.name}
                   <span className="block text-sm text-muted">
+                    {colour.color ? `${describeLab(labFromStored(colour.color), settings).sentence}; ` : ""}
                     {stateWords(colour, matched?.has(colour.noteId ?? "") === true)}
                   </span>
                 </span>
