@@ -3,6 +3,7 @@ import { labFromLch } from "@/core/color/cieLab";
 import { type LabD65, lchUnder } from "@/core/color/types";
 import { applyDifference } from "@/core/describe/difference";
 import type { ColorModel } from "@/core/mixing/colorModel";
+import { colorModelOf } from "@/core/mixing/colorModelOf";
 import type { Rng } from "@/core/random/rng";
 import { type Answered, answeredOf, signsOf } from "@/domain/practice/answered";
 import { drawSession } from "@/domain/practice/drawSession";
@@ -11,6 +12,29 @@ import type { PracticeSession, Question } from "@/domain/practice/practice";
 import { nextApart } from "@/domain/practice/progress";
 import { weaknessOf } from "@/domain/practice/weakness";
 import { recallOf } from "@/kit/practice/recall";
+import { VIEWING } from "@/data/standardViewing";
+import { PAINT_SURFACE } from "@/data/surface";
+import { pigment } from "./paint";
+
+export const NINE = [
+  "titanium-white",
+  "arylide-yellow",
+  "pyrrole-red",
+  "prussian-blue",
+  "raw-umber",
+  "yellow-ochre",
+  "quinacridone-rose",
+  "ultramarine-blue",
+  "viridian",
+] as const;
+
+export function paletteOfTubes(ids: readonly string[]): ColorModel {
+  return colorModelOf(
+    ids.map((id) => pigment(id).optics),
+    VIEWING.D65,
+    PAINT_SURFACE,
+  );
+}
 
 export type Learner = {
   /** Mean errors of the eye, L*, C*ab, ΔH*. */

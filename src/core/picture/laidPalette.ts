@@ -7,8 +7,9 @@
  * out as planned, so that piles are judged against each other. With a card they are judged by what they are.
  */
 import { deltaE2000 } from "../color/ciede2000";
-import { labFromLinearSrgb, linearSrgbFromLab } from "../color/srgb";
-import { type LabD65, linearSrgb } from "../color/types";
+import { linearSrgbFromLab } from "../color/srgb";
+import type { LabD65 } from "../color/types";
+import { labOfLit, type LitPixel, meanOfLit, trimmed } from "./litPixels";
 import { PixelReader, type PixelImage } from "./pixels";
 import { paperLight, projective, type SheetFault, type SheetPoint } from "./squaredSheet";
 
@@ -34,8 +35,6 @@ export type SeenPlace = {
 
 /** A card of known colour, and where its middle lies in the photo, px. */
 export type CardInPhoto = { readonly at: SheetPoint; readonly lab: LabD65 };
-
-type Pixel = readonly [number, number, number];
 
 /** Of the distance from pile to pile: as far as a pile surely reaches from its middle. */
 const INSIDE = 0.17;
@@ -78,20 +77,20 @@ export function readLaidPalette(
   );
   if (!toPhoto) return { code: "no-sheet" };
   const reader = new PixelReader(image);
-  const at = ([x, y]: SheetPoint): Pixel | undefined => {
+  const at = ([x, y]: SheetPoint): LitPixel | undefined => {
     const [column, row] = [Math.round(x), Math.round(y)];
     if (!(column >= 0 && row >= 0 && column < image.widthPx && row < image.heightPx)) return undefined;
     reader.read(column, row);
     return [reader.red, reader.green, reader.blue];
   };
-  const around = ([x, y]: SheetPoint): Pixel | undefined => {
-    const seen: Pixel[] = [];
+  const around = ([x, y]: SheetPoint): LitPixel | undefined => {
+    const seen: LitPixel[] = [];
     for (let dy = -AROUND; dy <= AROUND; dy++)
       for (let dx = -AROUND; dx <= AROUND; dx++) {
         const pixel = at([x + dx, y + dy]);
         if (pixel) seen.push(pixel);
       }
-    return trimmedMean(seen);
+    return meanOfLit(trimmed(seen, TRIMMED));
   };
   const shareOf = (column: number, row: number): SheetPoint => [column / columns, row / rows];
   const light = paperLight(
@@ -106,7 +105,7 @@ export function readLaidPalette(
   if (!light) return { code: "no-sheet" };
   /** Signal of each pile against the board's. */
   const signals = places.map(({ row, column }) => {
-    const pixels: Pixel[] = [];
+    const pixels: LitPixel[] = [];
     for (let i = 0; i < POINTS; i++)
       for (let j = 0; j < POINTS; j++) {
         const [dx, dy] = [((i + 0.5) / POINTS - 0.5) * 2 * INSIDE, ((j + 0.5) / POINTS - 0.5) * 2 * INSIDE];
@@ -114,17 +113,17 @@ export function readLaidPalette(
         const gain = light(...shareOf(column + dx, row + dy));
         if (seen) pixels.push([seen[0] / gain[0], seen[1] / gain[1], seen[2] / gain[2]]);
       }
-    return trimmedMean(pixels);
+    return meanOfLit(trimmed(pixels, TRIMMED));
   });
   const board = card
     ? boardByCard(card, around, light, toPhoto, shareOf, corners)
     : boardByPiles(signals, places);
   if (!board) return { code: "no-card" };
-  const boardLab = labOf(board);
+  const boardLab = labOfLit(board);
   const seen = places.flatMap((place, i) => {
     const signal = signals[i];
     return signal
-      ? [{ place, lab: labOf([signal[0] * board[0], signal[1] * board[1], signal[2] * board[2]]) }]
+      ? [{ place, lab: labOfLit([signal[0] * board[0], signal[1] * board[1], signal[2] * board[2]]) }]
       : [];
   });
   return { places: judged(seen, boardLab, card !== undefined) };
@@ -140,9 +139,9 @@ function boardPoints(rows: number, columns: number): readonly SheetPoint[] {
 
 /** What the board must be for the middle pile to come out as expected, channel by channel. */
 function boardByPiles(
-  signals: readonly (Pixel | undefined)[],
+  signals: readonly (LitPixel | undefined)[],
   places: readonly LaidPlace[],
-): Pixel | undefined {
+): LitPixel | undefined {
   const ratios = places.flatMap(({ expected }, i) => {
     const signal = signals[i];
     if (!signal || !expected) return [];
@@ -156,18 +155,18 @@ function boardByPiles(
       .sort((a, b) => a - b);
     return sorted[Math.floor(sorted.length / 2)] ?? Number.NaN;
   };
-  const board: Pixel = [middle(0), middle(1), middle(2)];
+  const board: LitPixel = [middle(0), middle(1), middle(2)];
   return board.every(Number.isFinite) ? board : undefined;
 }
 
 function boardByCard(
   { at, lab }: CardInPhoto,
-  around: (point: SheetPoint) => Pixel | undefined,
-  light: (x: number, y: number) => Pixel,
+  around: (point: SheetPoint) => LitPixel | undefined,
+  light: (x: number, y: number) => LitPixel,
   toPhoto: (x: number, y: number) => SheetPoint,
   shareOf: (column: number, row: number) => SheetPoint,
   corners: readonly SheetPoint[],
-): Pixel | undefined {
+): LitPixel | undefined {
   const seen = around(at);
   if (!seen) return undefined;
   // Where the card lies on the board, by stepping towards it from the middle.
@@ -244,21 +243,4 @@ function judged(seen: readonly Judged[], board: LabD65, knowsColour: boolean): r
     if (isEmpty[i] === true) return { ...plain, state: "empty" };
     return { ...plain, state: isOff[i] === true ? "off" : "as expected" };
   });
-}
-
-function trimmedMean(pixels: readonly Pixel[]): Pixel | undefined {
-  const sorted = [...pixels].sort((one, other) => luminance(one) - luminance(other));
-  const kept = sorted.slice(Math.floor(TRIMMED * sorted.length), Math.ceil((1 - TRIMMED) * sorted.length));
-  if (kept.length === 0) return undefined;
-  const mean = (channel: 0 | 1 | 2): number =>
-    kept.reduce((sum, pixel) => sum + pixel[channel], 0) / kept.length;
-  return [mean(0), mean(1), mean(2)];
-}
-
-function luminance([red, green, blue]: Pixel): number {
-  return 0.2126 * red + 0.7152 * green + 0.0722 * blue;
-}
-
-function labOf([red, green, blue]: Pixel): LabD65 {
-  return labFromLinearSrgb(linearSrgb(red, green, blue));
 }

@@ -15,6 +15,7 @@ import { deltaE2000 } from "../color/ciede2000";
 import { labFromLinearSrgb, linearSrgbFromLab } from "../color/srgb";
 import { type LabD65, linearSrgb } from "../color/types";
 import { solveSymmetric } from "../optimize/solveSymmetric";
+import { labOfLit, luminance, meanOfLit, trimmed } from "./litPixels";
 import { PixelReader, type PixelImage } from "./pixels";
 
 export type SheetPoint = readonly [x: number, y: number];
@@ -107,7 +108,7 @@ export function readSheet(
         reader.read(column, row);
         seen.push([reader.red, reader.green, reader.blue]);
       }
-    return seen.length > 0 ? meanOf(seen) : undefined;
+    return meanOfLit(seen);
   };
   const [width, height] = [marks[2][0] - marks[0][0], marks[2][1] - marks[0][1]];
   const light = paperLight(
@@ -145,8 +146,8 @@ export function readSheet(
   let byCard: readonly [number, number, number] = [1, 1, 1];
   if (known.card && card) {
     const seen = lit(card, { left: CARD_EDGE, right: CARD_EDGE, top: CARD_EDGE, bottom: CARD_EDGE });
-    const mean = trimmedMean(seen);
-    if (!mean || deltaE2000(labOf(mean), known.card) > LIKE_THE_CARD) return { code: "no-card" };
+    const mean = meanOfLit(trimmed(seen, TRIMMED));
+    if (!mean || deltaE2000(labOfLit(mean), known.card) > LIKE_THE_CARD) return { code: "no-card" };
     const own = linearSrgbFromLab(known.card);
     byCard = [own[0] / mean[0], own[1] / mean[1], own[2] / mean[2]];
   }
@@ -156,9 +157,11 @@ export function readSheet(
         ([red, green, blue]) => [red * byCard[0], green * byCard[1], blue * byCard[2]] as const,
       );
       if (pixels.length < (POINTS * POINTS) / 2) return [];
-      const kept = trimmed(pixels);
-      const lab = labOf(meanOf(kept));
-      const spread = kept.reduce((sum, pixel) => sum + deltaE2000(labOf(pixel), lab), 0) / kept.length;
+      const kept = trimmed(pixels, TRIMMED);
+      const mean = meanOfLit(kept);
+      if (!mean) return [];
+      const lab = labOfLit(mean);
+      const spread = kept.reduce((sum, pixel) => sum + deltaE2000(labOfLit(pixel), lab), 0) / kept.length;
       return [{ key, lab, spread, isBlank: deltaE2000(lab, white) < BLANK_WITHIN }];
     }),
   };
@@ -188,19 +191,6 @@ export function squaredArea(
       data.set([grey, grey, grey, 255], 4 * (row * sidePx + column));
     }
   return { width: sidePx, height: sidePx, data };
-}
-
-type Pixel = readonly [number, number, number];
-
-/** Without the darkest and the lightest: the furrows of a brush, and glare. */
-function trimmed(pixels: readonly Pixel[]): readonly Pixel[] {
-  const sorted = [...pixels].sort((one, other) => luminance(one) - luminance(other));
-  return sorted.slice(Math.floor(TRIMMED * sorted.length), Math.ceil((1 - TRIMMED) * sorted.length));
-}
-
-function trimmedMean(pixels: readonly Pixel[]): Pixel | undefined {
-  const kept = trimmed(pixels);
-  return kept.length > 0 ? meanOf(kept) : undefined;
 }
 
 export type PaperPoint = {
@@ -307,18 +297,4 @@ function isConvex(corners: readonly SheetPoint[]): boolean {
     const [afterX = 0, afterY = 0] = corners[(i + 2) % corners.length] ?? [];
     return (nextX - x) * (afterY - nextY) - (nextY - y) * (afterX - nextX) > 0;
   });
-}
-
-function luminance([red, green, blue]: readonly [number, number, number]): number {
-  return 0.2126 * red + 0.7152 * green + 0.0722 * blue;
-}
-
-function labOf([red, green, blue]: readonly [number, number, number]): LabD65 {
-  return labFromLinearSrgb(linearSrgb(red, green, blue));
-}
-
-function meanOf(pixels: readonly (readonly [number, number, number])[]): readonly [number, number, number] {
-  const mean = (channel: 0 | 1 | 2): number =>
-    pixels.reduce((sum, pixel) => sum + pixel[channel], 0) / pixels.length;
-  return [mean(0), mean(1), mean(2)];
 }

@@ -1,13 +1,11 @@
 /** Each question's key against plain arithmetic and plain mixtures, which share nothing with how it was drawn. */
 import { describe, expect, it } from "vitest";
-import { labOfMix, pigment } from "../../../tests/support/paint";
+import { labOfMix } from "../../../tests/support/paint";
+import { NINE, paletteOfTubes } from "../../../tests/support/practiceLearners";
 import { seeded, sized } from "../../../tests/support/study";
-import { VIEWING } from "../../data/standardViewing";
-import { PAINT_SURFACE } from "../../data/surface";
 import { deltaE2000 } from "../color/ciede2000";
 import { lchFromLab } from "../color/cieLab";
 import type { LabD65 } from "../color/types";
-import { colorModelOf } from "../mixing/colorModelOf";
 import { createRng } from "../random/rng";
 import {
   lighterOf,
@@ -22,20 +20,8 @@ import {
 import { isFairOnScreen, practiceTargets } from "./practiceTargets";
 import { opposites, parents, pathBetween, SECONDARY_HUES, whichFirst } from "./tubeDrills";
 
-const IDS = [
-  "titanium-white",
-  "arylide-yellow",
-  "pyrrole-red",
-  "prussian-blue",
-  "raw-umber",
-  "yellow-ochre",
-  "quinacridone-rose",
-  "ultramarine-blue",
-  "viridian",
-] as const;
-const OPTICS = IDS.map((id) => pigment(id).optics);
-const PALETTE = colorModelOf(OPTICS.slice(0, 6), VIEWING.D65, PAINT_SURFACE);
-const RICH = colorModelOf(OPTICS, VIEWING.D65, PAINT_SURFACE);
+const PALETTE = paletteOfTubes(NINE.slice(0, 6));
+const RICH = paletteOfTubes(NINE);
 const POOL = practiceTargets(PALETTE, 40, 11);
 const QUESTIONS = sized(40, 200);
 
@@ -61,7 +47,7 @@ const plain = ({ tubes, volumes }: Mixture): LabD65 => {
   const parts: Record<string, number> = {};
   // A tube that is added may lie in the pile already.
   for (const [i, tube] of tubes.entries())
-    parts[IDS[tube] ?? ""] = (parts[IDS[tube] ?? ""] ?? 0) + (volumes[i] ?? 0);
+    parts[NINE[tube] ?? ""] = (parts[NINE[tube] ?? ""] ?? 0) + (volumes[i] ?? 0);
   return labOfMix(parts);
 };
 
@@ -273,7 +259,7 @@ describe("the key of a question", () => {
   it("is not asked where the colours do not allow it", () => {
     expect(valueOrder(POOL.slice(0, 3), createRng(1))).toBeUndefined();
     expect(warmerOf([], createRng(1))).toBeUndefined();
-    const single = colorModelOf(OPTICS.slice(0, 1), VIEWING.D65, PAINT_SURFACE);
+    const single = paletteOfTubes(NINE.slice(0, 1));
     expect(predict(single, createRng(1))).toBeUndefined();
     expect(whatToAdd(single, createRng(1))).toBeUndefined();
   });

@@ -1,16 +1,14 @@
 /** Questions as they are drawn, what an answer to each is worth, and what all answers come to. */
 import { describe, expect, it } from "vitest";
-import { labOfMix, pigment } from "../../../tests/support/paint";
+import { labOfMix } from "../../../tests/support/paint";
+import { NINE, paletteOfTubes } from "../../../tests/support/practiceLearners";
 import { sized } from "../../../tests/support/study";
 import { deltaE2000 } from "../../core/color/ciede2000";
 import { hueDifferenceDegrees, labFromLch, lchFromLab } from "../../core/color/cieLab";
 import { type LabD65, labD65, lchUnder } from "../../core/color/types";
 import { STEP_OF_AXIS } from "../../core/practice/drills";
 import { isFairOnScreen } from "../../core/practice/practiceTargets";
-import { colorModelOf } from "../../core/mixing/colorModelOf";
 import { createRng } from "../../core/random/rng";
-import { VIEWING } from "../../data/standardViewing";
-import { PAINT_SURFACE } from "../../data/surface";
 import { type Answered, answeredOf, signsOf } from "./answered";
 import { benchTarget, drawSession, SECONDS_OF_DRILL, type SessionRequest } from "./drawSession";
 import { saidByTaps, stepsOfNaming, tapsFor } from "./naming";
@@ -21,22 +19,7 @@ import { screenLimits, screenQuestions } from "./screenCheck";
 import { regionOf, skillKey } from "./skills";
 import { signsOfPair, weaknessOf } from "./weakness";
 
-const IDS = [
-  "titanium-white",
-  "arylide-yellow",
-  "pyrrole-red",
-  "prussian-blue",
-  "raw-umber",
-  "yellow-ochre",
-  "quinacridone-rose",
-  "ultramarine-blue",
-  "viridian",
-] as const;
-const PALETTE = colorModelOf(
-  IDS.map((id) => pigment(id).optics),
-  VIEWING.D65,
-  PAINT_SURFACE,
-);
+const PALETTE = paletteOfTubes(NINE);
 const ASKED: SessionRequest = {
   seed: 1,
   weights: {},
@@ -53,7 +36,7 @@ const answer = (given: readonly number[], at = 1): Answer => ({ at, given });
 const mixed = (doses: readonly PlacedDose[]): LabD65 =>
   labOfMix(
     Object.fromEntries(
-      IDS.flatMap((id, place) => {
+      NINE.flatMap((id, place) => {
         const parts = doses.reduce((sum, dose) => sum + (dose.tube === place ? dose.parts : 0), 0);
         return parts > 0 ? [[id, parts]] : [];
       }),
@@ -148,7 +131,7 @@ describe("a session", () => {
     for (const { drill, patches } of narrow)
       if (drill === "name" || drill === "place" || drill === "order")
         for (const [lightness] of patches) expect(lightness >= 24 && lightness <= 83).toBe(true);
-    const one = colorModelOf([pigment("titanium-white").optics], VIEWING.D65, PAINT_SURFACE);
+    const one = paletteOfTubes(NINE.slice(0, 1));
     expect(drawSession(one, ASKED).every(({ axis }) => axis !== "mixing")).toBe(true);
   });
 

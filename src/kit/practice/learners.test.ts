@@ -1,35 +1,22 @@
 /** What is said of simulated painters whose eyes are known, and what they are given to practise. */
 import { describe, expect, it } from "vitest";
-import { pigment } from "../../../tests/support/paint";
-import { type Learner, practised, seenBy } from "../../../tests/support/practiceLearners";
+import {
+  type Learner,
+  NINE,
+  paletteOfTubes,
+  practised,
+  seenBy,
+} from "../../../tests/support/practiceLearners";
 import { figure, seeded, sized } from "../../../tests/support/study";
-import { colorModelOf } from "../../core/mixing/colorModelOf";
 import { practiceTargets } from "../../core/practice/practiceTargets";
 import { createRng } from "../../core/random/rng";
-import { VIEWING } from "../../data/standardViewing";
-import { PAINT_SURFACE } from "../../data/surface";
 import { answeredOf, signsOf } from "../../domain/practice/answered";
 import { tapsFor } from "../../domain/practice/naming";
 import { habitsOf } from "../../domain/practice/progress";
 import { skillKey } from "../../domain/practice/skills";
 import { recallOf } from "./recall";
 
-const IDS = [
-  "titanium-white",
-  "arylide-yellow",
-  "pyrrole-red",
-  "prussian-blue",
-  "raw-umber",
-  "yellow-ochre",
-  "quinacridone-rose",
-  "ultramarine-blue",
-  "viridian",
-] as const;
-const PALETTE = colorModelOf(
-  IDS.map((id) => pigment(id).optics),
-  VIEWING.D65,
-  PAINT_SURFACE,
-);
+const PALETTE = paletteOfTubes(NINE);
 const STEADY: Learner = {
   bias: { value: 0, chroma: 0, hue: 0 },
   noise: { value: 5, chroma: 5, hue: 5 },
