@@ -15,6 +15,7 @@ export const SHORTCUTS: readonly {
       { keys: ["Ctrl Z", "⌘ Z"], does: "take back what was done last" },
       { keys: ["R"], does: "the next room: light, middle, dark" },
       { keys: ["G"], isHeld: true, does: "all paint as greys of its value" },
+      { keys: ["B"], isHeld: true, does: "squint: edges gone, the large masses left" },
       { keys: ["Esc"], does: "put a sheet away" },
     ],
   },

@@ -214,6 +214,16 @@ test("a tube without a label is read by eye and in figures, and starts from what
   await unknown.getByLabel("Hex or CIELAB (D65) of the tint").fill("46 -14 -28");
   await page.keyboard.press("Enter");
   await expect(told).toHaveText(/^Blue.* in white, give or take \d+°/);
+  // The tint again, as a bright blue that was dulled with its opposite and lightened until it looked the same.
+  await unknown.getByRole("button", { name: "by a mixture that looks the same" }).nth(1).click();
+  await unknown.getByLabel("bright tube").selectOption({ label: "Prussian blue" });
+  await unknown.getByLabel("parts of its opposite").fill("many");
+  await expect(unknown.getByText("A number from 0 to 1000")).toBeVisible();
+  await expect(unknown.getByRole("button", { name: "They look the same" })).toBeDisabled();
+  await unknown.getByLabel("parts of its opposite").fill("0,2");
+  await unknown.getByLabel("parts of white").fill("40");
+  await unknown.getByRole("button", { name: "They look the same" }).click();
+  await expect(told).toHaveText(/^(?:Perhaps b|B)lue.* in white, give or take \d+°/);
   const first = drawer.getByRole("list", { name: "Most like it" }).getByRole("listitem").first();
   await expect(first).toContainText(/blue .*% likely/i);
   await first.getByRole("button").click();

@@ -179,6 +179,10 @@ test("values alone, the room and a smaller board are a touch away on every view"
   await sight.tap();
   await panel.getByRole("checkbox", { name: /All paint in grey/ }).uncheck();
   await expect(html).not.toHaveAttribute("data-grey");
+  await panel.getByRole("checkbox", { name: /^Squint/ }).check();
+  await expect(page.locator("#view")).toHaveCSS("filter", /squint/);
+  await panel.getByRole("checkbox", { name: /^Squint/ }).uncheck();
+  await expect(page.locator("#view")).toHaveCSS("filter", "none");
   await panel.getByRole("radio", { name: "dark room" }).tap();
   await expect(html).toHaveAttribute("data-room", "dark");
   await panel.getByRole("checkbox", { name: "Board and tray as a line each" }).check();

@@ -242,22 +242,30 @@ test("by keyboard: from pile to pile with the arrows, and to the bench", async (
   await expect(page.getByRole("heading", { name: /^Sand, wet/ })).toBeVisible();
 });
 
-test("grey is held by a key and by a button", async ({ page }) => {
-  await openDemo(page);
-  await goTo(page, "Strings");
-  await expect(grid(page)).toBeVisible();
-  const hold = page.getByRole("button", { name: /hold for grey/ });
-  const isGrey = () => page.evaluate(() => document.documentElement.dataset.grey !== undefined);
-  await hold.focus();
-  await page.keyboard.press("Enter");
-  expect(await isGrey()).toBe(true);
-  await page.keyboard.press("Enter");
-  expect(await isGrey()).toBe(false);
-  await hold.dispatchEvent("pointerdown");
-  expect(await isGrey()).toBe(true);
-  await hold.dispatchEvent("pointerup");
-  expect(await isGrey()).toBe(false);
-});
+for (const { look, key, name } of [
+  { look: "grey", key: "g", name: /hold for grey/ },
+  { look: "squint", key: "b", name: /hold to squint/ },
+])
+  test(`${look} is held by a key and by a button`, async ({ page }) => {
+    await openDemo(page);
+    await goTo(page, "Strings");
+    await expect(grid(page)).toBeVisible();
+    const hold = page.getByRole("button", { name });
+    const isOn = () => page.evaluate((one) => document.documentElement.hasAttribute(`data-${one}`), look);
+    await hold.focus();
+    await page.keyboard.press("Enter");
+    expect(await isOn()).toBe(true);
+    await page.keyboard.press("Enter");
+    expect(await isOn()).toBe(false);
+    await hold.dispatchEvent("pointerdown");
+    expect(await isOn()).toBe(true);
+    await hold.dispatchEvent("pointerup");
+    expect(await isOn()).toBe(false);
+    await page.keyboard.down(key);
+    await expect.poll(isOn).toBe(true);
+    await page.keyboard.up(key);
+    await expect.poll(isOn).toBe(false);
+  });
 
 test.describe("on a phone", () => {
   test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });

@@ -7,7 +7,7 @@ import type { LabD65 } from "../color/types";
 import type { LearningConditions } from "./boxModel";
 import type { Evidence, MixPart } from "./evidence";
 import { type LearnedTubes, learnTubes } from "./learnTubes";
-import { USUAL_SURFACE_PRIOR } from "./surfaceModel";
+import { type SurfaceBelief, USUAL_SURFACE_PRIOR } from "./surfaceModel";
 import { USUAL_PRIOR } from "./tubeModel";
 import { type Film, mixtureReflectance } from "../mixing/mixture";
 import { labFromReflectance } from "../spectrum/colorimetry";
@@ -22,6 +22,10 @@ export type LearningTube = {
   readonly believed: OpticalModel;
   /** Of its tests, which go on counting. */
   readonly readings: readonly TubeReading[];
+  /** Paint of one medium has one surface; of another one it is learned apart. One box where it is left out. */
+  readonly medium?: string | undefined;
+  /** What is thought of that surface before anything was read; the usual where it is left out. */
+  readonly surface?: SurfaceBelief | undefined;
 };
 
 export type PileEvidence = {
@@ -65,6 +69,63 @@ export function learnBox(
   piles: readonly PileEvidence[],
   bench: TestWhite,
 ): LearnedBox {
+  const groups = groupsOf(tubes, piles);
+  const learned = groups.map(({ places, own }) => {
+    const at = new Map(places.map((place, i) => [place, i]));
+    return learnOneMedium(
+      places.flatMap((place) => tubes[place] ?? []),
+      own.flatMap((pile) => {
+        const evidence = piles[pile];
+        return evidence
+          ? [
+              {
+                ...evidence,
+                // A tube that is not there is refused where it is looked for.
+                parts: evidence.parts.map((part) => ({ ...part, tube: at.get(part.tube) ?? Number.NaN })),
+              },
+            ]
+          : [];
+      }),
+      bench,
+    );
+  });
+  const tubeOf = new Map(
+    groups.flatMap(({ places }, g) => places.map((place, i) => [place, learned[g]?.tubes[i]] as const)),
+  );
+  const pileOf = new Map(
+    groups.flatMap(({ own }, g) => own.map((pile, i) => [pile, learned[g]?.piles[i]] as const)),
+  );
+  return {
+    tubes: tubes.flatMap((_, place) => tubeOf.get(place) ?? []),
+    piles: piles.flatMap((_, pile) => pileOf.get(pile) ?? []),
+  };
+}
+
+/** Tubes by medium, with the piles of each; all together where a pile holds paint of two. */
+function groupsOf(
+  tubes: readonly LearningTube[],
+  piles: readonly PileEvidence[],
+): readonly { readonly places: readonly number[]; readonly own: readonly number[] }[] {
+  const all = [...tubes.keys()];
+  const everything = [{ places: all, own: [...piles.keys()] }];
+  const mediumOf = (place: number): string => tubes[place]?.medium ?? "";
+  const isMixed = piles.some(
+    ({ parts }) => new Set(parts.map(({ tube }) => (tubes[tube] ? mediumOf(tube) : "?"))).size > 1,
+  );
+  const isUnknown = piles.some(({ parts }) => parts.length === 0 || parts.some(({ tube }) => !tubes[tube]));
+  const media = [...new Set(all.map(mediumOf))];
+  if (isMixed || isUnknown || media.length < 2) return everything;
+  return media.map((medium) => ({
+    places: all.filter((place) => mediumOf(place) === medium),
+    own: [...piles.keys()].filter((pile) => mediumOf(piles[pile]?.parts[0]?.tube ?? -1) === medium),
+  }));
+}
+
+function learnOneMedium(
+  tubes: readonly LearningTube[],
+  piles: readonly PileEvidence[],
+  bench: TestWhite,
+): LearnedBox {
   const generic = [...tubes.map((tube) => tube.generic), bench.white];
   const { conditions, tint, tests } = testsOf(tubes, bench);
   const evidence = [...piles, ...tests];
@@ -100,7 +161,7 @@ export function learnBox(
 
 /** The tube tests of a box as evidence; the place after the last tube is the white that they were made with. */
 export function testsOf(
-  tubes: readonly Pick<LearningTube, "readings">[],
+  tubes: readonly Pick<LearningTube, "readings" | "surface">[],
   bench: TestWhite,
 ): {
   readonly conditions: LearningConditions;
@@ -108,6 +169,7 @@ export function testsOf(
   readonly tests: readonly Evidence[];
 } {
   const white = tubes.length;
+  const surface = tubes.find((tube) => tube.surface)?.surface;
   const tint = (tube: number, whiteParts: number): MixPart[] =>
     whiteParts > 0
       ? [
@@ -118,8 +180,8 @@ export function testsOf(
   return {
     conditions: {
       view: bench.view,
-      surface: bench.surface,
-      surfacePrior: USUAL_SURFACE_PRIOR,
+      surface: surface?.centre ?? bench.surface,
+      surfacePrior: surface?.prior ?? USUAL_SURFACE_PRIOR,
       prior: USUAL_PRIOR,
       fixed: [white],
     },

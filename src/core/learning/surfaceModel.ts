@@ -11,6 +11,9 @@ import type { SurfaceConstants } from "../mixing/saunderson";
 /** Prior standard deviations of ln k1 and logit k2. */
 export type SurfacePrior = { readonly outer: number; readonly inner: number };
 
+/** Where the surface of some paint is thought to be, before anything of it was read. */
+export type SurfaceBelief = { readonly centre: SurfaceConstants; readonly prior: SurfacePrior };
+
 /** In one standard deviation each way: k1 from 0.017 to 0.037 around 0.025, k2 from 0.48 to 0.71 around 0.6. */
 export const USUAL_SURFACE_PRIOR: SurfacePrior = { outer: 0.4, inner: 0.5 };
 

@@ -13,7 +13,7 @@ import { TaskLine } from "../../kit/query/TaskLine";
 import { shownOf } from "../../kit/query/useTask";
 import { NoPainting } from "../../kit/studio/NoPainting";
 import { attempt } from "../../kit/studio/problems";
-import { useGreyHold } from "../../kit/studio/useGreyHold";
+import { useSightHolds } from "../../kit/studio/useSightHolds";
 import { useStudio } from "../../kit/studio/useStudio";
 import { Button } from "../../ui/Button";
 import { Drawer } from "../../ui/Drawer";
@@ -108,7 +108,7 @@ function OpenChart({
   );
   const { asked, task } = useSheets(shown);
   const sheets = shownOf(task);
-  const grey = useGreyHold();
+  const sight = useSightHolds();
   const [page, setPage] = useState(0);
   const [chosenKey, setChosenKey] = useState(atFirst);
   const [isLearning, setLearning] = useState(false);
@@ -148,7 +148,7 @@ function OpenChart({
               Learn from this chart
             </Button>
           )}
-          {grey}
+          {sight}
           <ChartMenu chart={chart} charts={charts} onOpen={onOpen} />
         </div>
         <ChartMaker

@@ -14,7 +14,7 @@ import { StudioProvider } from "../../kit/studio/StudioProvider";
 import { isWriting, putAway, useProblems } from "../../kit/studio/problems";
 import { Board } from "./Board";
 import { GivenAnywhere } from "./GivenAnywhere";
-import { GreyByValue } from "./GreyByValue";
+import { AllPaint } from "./AllPaint";
 import { Navigation } from "./Navigation";
 import { NewVersion } from "./NewVersion";
 import { useSlim } from "./slim";
@@ -39,7 +39,7 @@ export function Frame({ tools, foot, children }: { tools: ReactNode; foot: React
         Skip to the view
       </a>
       <LiveRegions />
-      <GreyByValue />
+      <AllPaint />
       <div
         data-slim={isSlim ? "" : undefined}
         className="grid h-dvh tiny:h-auto print:block print:h-auto grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)_auto_auto] wide:grid-cols-[7.25rem_minmax(0,1fr)] wide:grid-rows-[auto_minmax(0,1fr)_auto]"

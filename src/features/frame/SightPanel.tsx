@@ -1,7 +1,7 @@
 "use client";
 
 import { ROOMS } from "../../domain/settings/settings";
-import { keepGrey, useKeptGrey } from "../../kit/studio/greyView";
+import { keepLook, useKeptLook } from "../../kit/studio/looks";
 import { useChangeSettings } from "../../kit/studio/useChangeSettings";
 import { useSettings } from "../../kit/studio/useStudio";
 import { Choice } from "../../ui/Choice";
@@ -12,7 +12,8 @@ import { fold, useSlim } from "./slim";
 export function SightPanel({ onOpenChange }: { onOpenChange: (isOpen: boolean) => void }) {
   const settings = useSettings();
   const change = useChangeSettings();
-  const isGrey = useKeptGrey();
+  const isGrey = useKeptLook("grey");
+  const isSquinting = useKeptLook("squint");
   const { isFolded, canFold } = useSlim();
   return (
     <Drawer
@@ -33,7 +34,16 @@ export function SightPanel({ onOpenChange }: { onOpenChange: (isOpen: boolean) =
         <CheckField
           label="All paint in grey, to see its values alone"
           isChecked={isGrey}
-          onChange={keepGrey}
+          onChange={(isOn) => {
+            keepLook("grey", isOn);
+          }}
+        />
+        <CheckField
+          label="Squint: edges gone, the large masses left"
+          isChecked={isSquinting}
+          onChange={(isOn) => {
+            keepLook("squint", isOn);
+          }}
         />
         {canFold ? (
           <CheckField label="Board and tray as a line each" isChecked={isFolded} onChange={fold} />

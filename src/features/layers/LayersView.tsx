@@ -8,6 +8,7 @@ import type { Layering } from "../../domain/layers/layering";
 import { seenStack } from "../../domain/layers/seenStack";
 import { useFilms, useLayerings } from "../../kit/layers/useLayers";
 import { NoPainting } from "../../kit/studio/NoPainting";
+import { useSightHolds } from "../../kit/studio/useSightHolds";
 import { useStudio } from "../../kit/studio/useStudio";
 import { Button } from "../../ui/Button";
 import { Drawer } from "../../ui/Drawer";
@@ -97,6 +98,7 @@ function OpenLayers({
     ),
   };
   const layers = isOff ? layering.layers.slice(0, -1) : layering.layers;
+  const sight = useSightHolds();
   const ground = seenOfGround(layering.ground, films.context);
   const seen = ground && seenStack(layers, ground, films.habitOf, tubeById);
   const known: KnownLayers = { layering, films, ground, seen };
@@ -123,6 +125,7 @@ function OpenLayers({
               top layer off
             </HoldButton>
           ) : null}
+          {sight}
           <LayersMenu
             layering={stored}
             layerings={layerings}

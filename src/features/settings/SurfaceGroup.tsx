@@ -15,7 +15,7 @@ export function SurfaceGroup() {
   return (
     <Group
       title="The dry surface"
-      text="Where a match must be invisible, its surface counts as much as its colour. Readings teach how your paint reflects; this is how it looks from the side."
+      text="Where a match must be invisible, its surface counts as much as its colour. Readings teach how your paint reflects; what you say here is where they begin."
     >
       <div className="flex flex-wrap gap-4">
         {MEDIA.map((medium) => (

@@ -32,7 +32,7 @@ import { GridTable, type Place } from "./GridTable";
 import { NoGrid } from "./NoGrid";
 import { RowPanel } from "./RowPanel";
 import { useAddString } from "./useAddString";
-import { useGreyHold } from "../../kit/studio/useGreyHold";
+import { useSightHolds } from "../../kit/studio/useSightHolds";
 
 const StringDrawer = lazy(async () => ({ default: (await import("./StringDrawer")).StringDrawer }));
 const GridDrawer = lazy(async () => ({ default: (await import("./GridDrawer")).GridDrawer }));
@@ -96,7 +96,7 @@ function OpenGrid({
   const readings =
     useLiveQuery(() => readReadingsOf(db, pileKey === "" ? [] : pileKey.split(",")), [db, pileKey]) ?? NONE;
   const beliefs = shownOf(useBeliefs(piles, NONE, useTubesOf()).task);
-  const grey = useGreyHold();
+  const sight = useSightHolds();
   const addString = useAddString(grid);
   const { school } = settings;
   const isFull = grid.strings.length >= MOST_STRINGS;
@@ -132,7 +132,7 @@ function OpenGrid({
           >
             Add a string
           </Button>
-          {grey}
+          {sight}
           <GridMenu grid={grid} grids={grids} onOpen={onOpen} onPanel={setOpened} />
         </div>
         {isEmpty ? (

@@ -13,7 +13,9 @@ import { useTubeCommands } from "../../kit/commands/tubes";
 import { ReadColour } from "../../kit/reading/ReadColour";
 import type { TakenColour } from "../../kit/reading/taken";
 import { useSettings } from "../../kit/studio/useStudio";
+import { SameMixture } from "./SameMixture";
 import { Button } from "../../ui/Button";
+import { Fold } from "../../ui/Fold";
 import { Patch } from "../../ui/Patch";
 import { Smear } from "../../ui/Smear";
 import { Status } from "../../ui/Status";
@@ -83,6 +85,13 @@ export function UnknownTube({ onAdded }: { onAdded: (tubeId: string) => void }) 
                 if (one) setTaken((before) => ({ ...before, [whiteParts]: one }));
               }}
             />
+            <Fold label="by a mixture that looks the same">
+              <SameMixture
+                onTake={(one) => {
+                  setTaken((before) => ({ ...before, [whiteParts]: one }));
+                }}
+              />
+            </Fold>
           </div>
         );
       })}

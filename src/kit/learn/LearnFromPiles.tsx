@@ -7,6 +7,7 @@ import { deltaE2000 } from "../../core/color/ciede2000";
 import type { LearnedBox, LearningTube } from "../../core/learning/learnBox";
 import { tintLab } from "../../core/tube/character";
 import { WHITE_BENCH } from "../../data/testWhite";
+import type { Settings } from "../../domain/settings/settings";
 import type { Tube } from "../../domain/tube/tube";
 import { type TubeLearned } from "../../persistence/tubes";
 import { Button } from "../../ui/Button";
@@ -36,6 +37,7 @@ type State =
 export function LearnFromPiles({ onDone }: { onDone: () => void }) {
   const db = useDb();
   const { keepCalibrations } = useTubeCommands();
+  const { paintSurfaces } = useSettings();
   const record = useTeaching();
   const [state, setState] = useState<State>({ kind: "asked" });
   const [word, setWord] = useState<string>();
@@ -51,7 +53,7 @@ export function LearnFromPiles({ onDone }: { onDone: () => void }) {
     const answer = await solver.ask(
       (remote) =>
         remote.learnBox(
-          from.tubes.map(heldTubeOf),
+          from.tubes.map((tube) => heldTubeOf(tube, paintSurfaces)),
           from.piles.map((pile) => pile.evidence),
         ),
       { signal: left.signal },
@@ -200,8 +202,8 @@ function Outcome({
 }
 
 /** The piles name tubes by their place, so that none may be left out. */
-function heldTubeOf(tube: Tube): LearningTube {
-  const learning = learningTubeOf(tube);
+function heldTubeOf(tube: Tube, shines: Settings["paintSurfaces"]): LearningTube {
+  const learning = learningTubeOf(tube, shines);
   if (!learning) throw new Error(`${tube.label} has no generic model`);
   return learning;
 }
