@@ -4,6 +4,8 @@
 import { useEffect, useRef, useState } from "react";
 import type { LabD65 } from "../../core/color/types";
 import { type PackedReadings, unpackReading } from "../../core/exchange/readingRow";
+import { labWithoutGloss, reflectanceWithoutGloss } from "../../core/mixing/withoutGloss";
+import { PAINT_SURFACE } from "../../data/surface";
 import { labFromReflectance } from "../../core/spectrum/colorimetry";
 import type { TubeReading } from "../../core/learning/calibrateTube";
 import { BAND_UNCERTAINTY, FILE_UNCERTAINTY } from "../../domain/reading/uncertainty";
@@ -11,7 +13,7 @@ import { VIEWING } from "../../data/standardViewing";
 import { readingFiles } from "../../workers/clients";
 import { workFailureWords } from "../../words/failures";
 import { Button } from "../../ui/Button";
-import { FileField, TextField } from "../../ui/fields";
+import { CheckField, FileField, TextField } from "../../ui/fields";
 import { Notice } from "../../ui/Notice";
 import { Patch } from "../../ui/Patch";
 import { Working } from "../../ui/Working";
@@ -51,6 +53,7 @@ export function ReadFromFile({
   const settings = useSettings();
   const [state, setState] = useState<State>({ kind: "none" });
   const [text, setText] = useState("");
+  const [hasGloss, setGloss] = useState(false);
   const running = useRef<AbortController>(null);
   useEffect(() => () => running.current?.abort(), []);
 
@@ -113,11 +116,22 @@ export function ReadFromFile({
               setText(event.target.value);
             }}
           />
+          <CheckField
+            label="the instrument counted the gloss in (SCI): take it out"
+            isChecked={hasGloss}
+            onChange={setGloss}
+          />
           <ul className="max-h-64 overflow-y-auto border-y" tabIndex={0} aria-label="Readings of the file">
             {placesOf(state.readings, text).map((place) => {
               const row = unpackReading(state.readings, place);
-              const lab = row && (row.lab ?? (row.spectrum && labFromReflectance(row.spectrum, VIEWING.D65)));
-              if (!lab) return null;
+              const read =
+                row && (row.lab ?? (row.spectrum && labFromReflectance(row.spectrum, VIEWING.D65)));
+              if (!read) return null;
+              const lab = hasGloss ? labWithoutGloss(read, PAINT_SURFACE, VIEWING.D65.white) : read;
+              const spectrum =
+                row.spectrum && hasGloss
+                  ? reflectanceWithoutGloss(row.spectrum, PAINT_SURFACE)
+                  : row.spectrum;
               return (
                 <li key={place} className="flex items-center gap-3 border-b py-1 last:border-b-0">
                   <Patch lab={lab} className="h-11 w-14 shrink-0" />
@@ -134,7 +148,7 @@ export function ReadFromFile({
                       onTake(
                         lab,
                         FILE_UNCERTAINTY,
-                        row.spectrum && { reflectance: row.spectrum, uncertainty: BAND_UNCERTAINTY },
+                        spectrum && { reflectance: spectrum, uncertainty: BAND_UNCERTAINTY },
                         row.whiteParts,
                       );
                     }}

@@ -1,13 +1,19 @@
 "use client";
 
 import { useState } from "react";
+import { labWithoutGloss } from "../../core/mixing/withoutGloss";
+import { VIEWING } from "../../data/standardViewing";
+import { PAINT_SURFACE } from "../../data/surface";
 import { parseColor } from "./parseColor";
 import { TYPED_UNCERTAINTY } from "../../domain/reading/uncertainty";
 import { Button } from "../../ui/Button";
-import { TextField } from "../../ui/fields";
+import { CheckField, TextField } from "../../ui/fields";
 import { colorFailureWords } from "../../words/typed";
 import { PickFromScreen } from "./PickFromScreen";
 import type { TakenColour } from "./taken";
+
+/** Three numbers, and no name of a colour space before them. */
+const FIGURES = /^\s*[+-]?\d[\d.,]*[\s;,/]+[+-]?\d[\d.,]*[\s;,/]+[+-]?\d/;
 
 /** Figures of a colour. What is wrong with them is said when they are recorded, not while they are typed. */
 export function TypeColour({
@@ -22,11 +28,15 @@ export function TypeColour({
 }) {
   const [text, setText] = useState("");
   const [problem, setProblem] = useState<string>();
+  const [hasGloss, setGloss] = useState(false);
+  // Figures of an instrument are CIELAB; a colour of a screen has no gloss.
+  const isMeasured = !isLive && FIGURES.test(text);
   const taken = (typed: string): TakenColour | undefined => {
     const parsed = parseColor(typed);
-    return parsed.ok
-      ? { lab: parsed.value, source: "typed", uncertaintyDeltaE2000: TYPED_UNCERTAINTY }
-      : undefined;
+    if (!parsed.ok) return undefined;
+    const lab =
+      hasGloss && isMeasured ? labWithoutGloss(parsed.value, PAINT_SURFACE, VIEWING.D65.white) : parsed.value;
+    return { lab, source: "typed", uncertaintyDeltaE2000: TYPED_UNCERTAINTY };
   };
   const check = (): void => {
     const parsed = parseColor(text);
@@ -65,6 +75,13 @@ export function TypeColour({
           if (isLive) onTake(taken(hex));
         }}
       />
+      {isMeasured ? (
+        <CheckField
+          label="the instrument counted the gloss in (SCI): take it out"
+          isChecked={hasGloss}
+          onChange={setGloss}
+        />
+      ) : null}
       {isLive ? null : <Button type="submit">Record this reading</Button>}
     </form>
   );
