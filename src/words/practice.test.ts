@@ -39,6 +39,7 @@ const QUESTIONS = [1, 2, 3, 4, 5, 6].flatMap((seed) =>
     {
       seed,
       weights: {},
+      hues: {},
       usual: { value: 1, chroma: 1, hue: 1, mixing: 1 },
       seconds: 600,
       apart: { lighter: 6, value: 4, chroma: 4, hue: 4 },

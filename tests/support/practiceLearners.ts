@@ -9,6 +9,7 @@ import { type Answered, answeredOf, signsOf } from "@/domain/practice/answered";
 import { drawSession } from "@/domain/practice/drawSession";
 import { tapsFor } from "@/domain/practice/naming";
 import type { PracticeSession, Question } from "@/domain/practice/practice";
+import { type HueRegion, regionOf } from "@/domain/practice/skills";
 import { nextApart } from "@/domain/practice/progress";
 import { weaknessOf } from "@/domain/practice/weakness";
 import { recallOf } from "@/kit/practice/recall";
@@ -40,15 +41,20 @@ export type Learner = {
   /** Mean errors of the eye, L*, C*ab, ΔH*. */
   readonly bias: { readonly value: number; readonly chroma: number; readonly hue: number };
   readonly noise: { readonly value: number; readonly chroma: number; readonly hue: number };
+  /** Colours of this hue are seen three times as unsurely. */
+  readonly weakHue?: HueRegion;
   /** Chance that a question is missed that is not about naming. */
   readonly missOf: (question: Question) => number;
 };
 
-export function seenBy({ bias, noise }: Learner, truth: LabD65, rng: Rng): LabD65 {
+const WEAK = 3;
+
+export function seenBy({ bias, noise, weakHue }: Learner, truth: LabD65, rng: Rng): LabD65 {
+  const times = weakHue !== undefined && regionOf(truth).hue === weakHue ? WEAK : 1;
   const { lightness, chroma, hueDegrees } = applyDifference(truth, {
-    deltaLightness: bias.value + noise.value * rng.normal(),
-    deltaChroma: bias.chroma + noise.chroma * rng.normal(),
-    deltaHue: bias.hue + noise.hue * rng.normal(),
+    deltaLightness: bias.value + times * noise.value * rng.normal(),
+    deltaChroma: bias.chroma + times * noise.chroma * rng.normal(),
+    deltaHue: bias.hue + times * noise.hue * rng.normal(),
   });
   return labFromLch(lchUnder<"D65">(lightness, chroma, hueDegrees));
 }

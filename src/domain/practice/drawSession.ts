@@ -39,13 +39,15 @@ import {
   type SkillAxis,
 } from "./practice";
 import { AXES, WRONG_STEPS } from "./score";
-import { skillKey } from "./skills";
+import { type HueRegion, regionOf, skillKey } from "./skills";
 
 export type SessionRequest = {
   readonly seed: number;
   /** How much each skill wants practice, above 0; what is not named wants {@link usual} of its axis. */
   readonly weights: Readonly<Record<string, number>>;
   readonly usual: Readonly<Record<SkillAxis, number>>;
+  /** How much more than others colours of a hue want practice; 1 where left out. */
+  readonly hues: Readonly<Partial<Record<HueRegion, number>>>;
   /** What a session takes, s. */
   readonly seconds: number;
   /** Differences to ask about next, by what was told so far: L* of the lighter of two, ΔE00 of the odd one. */
@@ -111,7 +113,8 @@ export function drawSession(palette: ColorModel, request: SessionRequest): reado
     for (const lab of pool) {
       const key = skillKey(axis, lab);
       const lead = isValueFirst && axis === "value" ? 2 : 1;
-      weights.set(key, lead * (request.weights[key] ?? request.usual[axis]) ** EMPHASIS);
+      const hue = axis === "mixing" ? 1 : (request.hues[regionOf(lab).hue] ?? 1);
+      weights.set(key, lead * (request.weights[key] ?? hue * request.usual[axis]) ** EMPHASIS);
     }
   const questions: Question[] = [];
   // A colour is named once before any is named again: an answer that was just told is no practice.

@@ -23,6 +23,7 @@ const PALETTE = paletteOfTubes(NINE);
 const ASKED: SessionRequest = {
   seed: 1,
   weights: {},
+  hues: {},
   usual: { value: 0.8, chroma: 0.8, hue: 0.8, mixing: 0.8 },
   seconds: 600,
   apart: { lighter: 6, value: 4, chroma: 4, hue: 4 },

@@ -2,7 +2,7 @@
 import { AXES } from "./score";
 import type { Sign } from "./answered";
 import { SKILL_AXES, type SkillAxis } from "./practice";
-import { skillKey } from "./skills";
+import { type HueRegion, regionOf, skillKey } from "./skills";
 import { threeWayDifference } from "../../core/describe/difference";
 import { STEP_OF_AXIS } from "../../core/practice/drills";
 import type { LabD65 } from "../../core/color/types";
@@ -21,6 +21,8 @@ export type Weakness = {
   /** Mean steps off, drawn towards its axis where little is known. */
   readonly weights: Readonly<Record<string, number>>;
   readonly usual: Readonly<Record<SkillAxis, number>>;
+  /** How much more than others colours of a hue are missed, about 1. */
+  readonly hues: Readonly<Partial<Record<HueRegion, number>>>;
 };
 
 /**
@@ -41,6 +43,19 @@ export function weaknessOf(signs: readonly Sign[], recall: (skill: string) => nu
     hue: axisMean("hue"),
     mixing: axisMean("mixing"),
   };
+  // A hue that is hard is hard on every axis: what is said of its value speaks of its chroma too.
+  const byHue = new Map<HueRegion, number[]>();
+  for (const { axis, about, steps } of signs) {
+    if (axis === "mixing") continue;
+    const { hue } = regionOf(about);
+    byHue.set(hue, [...(byHue.get(hue) ?? []), steps / Math.max(LEAST, usual[axis])]);
+  }
+  const hues = Object.fromEntries(
+    [...byHue].map(([hue, times]) => [
+      hue,
+      (LIKE_THE_OTHERS + times.reduce((sum, one) => sum + one, 0)) / (LIKE_THE_OTHERS + times.length),
+    ]),
+  ) as Weakness["hues"];
   const bySkill = new Map<string, Sign[]>();
   for (const sign of signs) {
     const key = skillKey(sign.axis, sign.about);
@@ -49,12 +64,14 @@ export function weaknessOf(signs: readonly Sign[], recall: (skill: string) => nu
   const weights = Object.fromEntries(
     [...bySkill].map(([key, own]) => {
       const axis = SKILL_AXES.find((one) => own[0]?.axis === one) ?? "mixing";
-      const miss = meanTowards(usual[axis], LIKE_ITS_AXIS, own);
+      const first = own[0];
+      const hue = axis === "mixing" || !first ? 1 : (hues[regionOf(first.about).hue] ?? 1);
+      const miss = meanTowards(hue * usual[axis], LIKE_ITS_AXIS, own);
       return [key, Math.max(LEAST, miss) * (1 - (1 - REMEMBERED) * recall(key))] as const;
     }),
   );
   // What was never asked is not remembered either.
-  return { weights, usual };
+  return { weights, usual, hues };
 }
 
 /** Half of what an answer says is said by the last so many: an eye that learned is not held to its first week. */

@@ -13,7 +13,7 @@ import { createRng } from "../../core/random/rng";
 import { answeredOf, signsOf } from "../../domain/practice/answered";
 import { tapsFor } from "../../domain/practice/naming";
 import { habitsOf } from "../../domain/practice/progress";
-import { skillKey } from "../../domain/practice/skills";
+import { regionOf, skillKey } from "../../domain/practice/skills";
 import { recallOf } from "./recall";
 
 const PALETTE = paletteOfTubes(NINE);
@@ -89,7 +89,7 @@ describe("what is practised", () => {
         },
         missOf: (question) => (weak(question) ? 0.6 : 0.1),
       };
-      const { sessions } = practised(learner, PALETTE, 8, rng);
+      const { sessions } = practised(learner, PALETTE, 6, rng);
       // What the first day gave is chance: nothing was known.
       const later = sessions.slice(2).flatMap(({ questions }) => questions);
       const shareOf = (one: string): number => later.filter((question) => question.axis === one).length;
@@ -97,6 +97,36 @@ describe("what is practised", () => {
       if (others.every((one) => shareOf(axis) > shareOf(one))) led++;
     }
     figure("practice: weak axis is practised most", led / trials, { least: 0.9 });
+  });
+
+  it("is a hue that is hard, more than for an eye to which it is not", () => {
+    const trials = sized(4, 40);
+    let led = 0;
+    for (let i = 0; i < trials; i++) {
+      const weakHue = (["red", "yellow", "green", "blue"] as const)[i % 4] ?? "red";
+      const even: Learner = { ...STEADY, noise: { value: 3, chroma: 4, hue: 4 }, missOf: () => 0.15 };
+      const uneven: Learner = {
+        ...even,
+        weakHue,
+        missOf: ({ axis, patches: [first] }) =>
+          axis !== "mixing" && first && regionOf(first).hue === weakHue ? 0.6 : 0.15,
+      };
+      // Of what is seen from the third day on, the share of that hue: the same palette and seeds for both.
+      const shareOf = (learner: Learner): number => {
+        const { sessions } = practised(learner, PALETTE, 7, createRng(seeded(8000 + i)));
+        const seen = sessions
+          .slice(2)
+          .flatMap(({ questions }) =>
+            questions.flatMap(({ axis, patches }) => (axis === "mixing" ? [] : patches.slice(0, 1))),
+          )
+          .map((lab) => regionOf(lab).hue);
+        return seen.filter((hue) => hue === weakHue).length / seen.length;
+      };
+      if (shareOf(uneven) > shareOf(even)) led++;
+    }
+    figure("practice: a hard hue is practised more than by an even eye", led / trials, {
+      least: sized(0.8, 0.9),
+    });
   });
 
   it("comes again when it is about to be forgotten", () => {
