@@ -51,7 +51,9 @@ export const practiceSchema = z.strictObject({
   startedAt: time,
   level: z.enum(LEVELS),
   seed: z.int().check(z.gte(0), z.lte(0xffffffff)),
-  tubes: z.array(z.strictObject({ label: name, tubeId: z.optional(id) })).check(z.maxLength(24)),
+  tubes: z
+    .array(z.strictObject({ label: name, tubeId: z.optional(id), lab: z.optional(labSchema) }))
+    .check(z.maxLength(24)),
   questions: z.array(questionSchema).check(z.maxLength(MOST_QUESTIONS)),
   answers: z
     .array(z.strictObject({ at: time, given: places, bench: z.optional(benchSchema) }))

@@ -243,8 +243,8 @@ test("by keyboard: from pile to pile with the arrows, and to the bench", async (
 });
 
 for (const { look, key, name } of [
-  { look: "grey", key: "g", name: /hold for grey/ },
-  { look: "squint", key: "b", name: /hold to squint/ },
+  { look: "grey", key: "g", name: /grey$/ },
+  { look: "squint", key: "b", name: /squint$/ },
 ])
   test(`${look} is held by a key and by a button`, async ({ page }) => {
     await openDemo(page);

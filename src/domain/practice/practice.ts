@@ -77,7 +77,12 @@ export type Answer = {
   readonly bench?: BenchResult | undefined;
 };
 
-export type SessionTube = { readonly label: string; readonly tubeId?: string | undefined };
+export type SessionTube = {
+  readonly label: string;
+  readonly tubeId?: string | undefined;
+  /** As it comes out of the tube. */
+  readonly lab?: LabD65 | undefined;
+};
 
 export type PracticeSession = {
   readonly id: string;

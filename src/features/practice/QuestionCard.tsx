@@ -2,7 +2,8 @@
 
 /** A question: its colours as large as there is room, below them at most five things to tap. */
 import { useState } from "react";
-import type { Question, SessionTube } from "../../domain/practice/practice";
+import type { LabD65 } from "../../core/color/types";
+import type { PlacedDose, Question, SessionTube } from "../../domain/practice/practice";
 import { useSettings } from "../../kit/studio/useStudio";
 import { Button } from "../../ui/Button";
 import { Patch } from "../../ui/Patch";
@@ -72,8 +73,8 @@ export function QuestionCard({
         <PathPlan question={question} onAnswer={onAnswer} />
       ) : (
         <>
-          <Seen question={question} />
-          <TapButtons names={options ?? []} onTap={tap} />
+          <Seen question={question} ofTube={drill === "opposites" ? labsOf(mixture, tubes)[0] : undefined} />
+          <TapButtons names={options ?? []} tubes={tubesOfChoices(question, tubes)} onTap={tap} />
         </>
       )}
       {given.length > 0 && given.length < wanted ? (
@@ -91,8 +92,30 @@ export function QuestionCard({
   );
 }
 
+function labsOf(doses: readonly PlacedDose[] | undefined, tubes: readonly SessionTube[]): readonly LabD65[] {
+  return (doses ?? []).map(({ tube }) => tubes[tube]?.lab).filter((lab) => lab !== undefined);
+}
+
+/** Where tubes are chosen they are seen: painters know them by their colour. */
+function tubesOfChoices(
+  { drill, choices }: Question,
+  tubes: readonly SessionTube[],
+): readonly (readonly LabD65[])[] {
+  if (drill === "parents" || drill === "first") return choices.map(({ doses }) => labsOf(doses, tubes));
+  if (drill === "opposites") return choices.map(({ doses }) => labsOf(doses?.slice(1), tubes));
+  return [];
+}
+
 /** Colours that are looked at and not tapped. */
-function Seen({ question: { patches, around } }: { question: Question }) {
+function Seen({
+  question: { patches: asked, around },
+  ofTube,
+}: {
+  question: Question;
+  /** A tube that is asked about, as it comes out. */
+  ofTube: LabD65 | undefined;
+}) {
+  const patches = ofTube ? [ofTube] : asked;
   if (patches.length === 0) return null;
   const seen = (
     <div className="flex h-full min-h-40 flex-1">

@@ -13,10 +13,13 @@ const KEYS = ["1", "2", "3", "4", "5"] as const;
 export function TapButtons({
   names,
   labs,
+  tubes,
   gone = [],
   onTap,
 }: {
   names: readonly string[];
+  /** Tubes that a choice is of, as they come out. */
+  tubes?: readonly (readonly LabD65[])[];
   /** Colours that are tapped themselves. */
   labs?: readonly LabD65[];
   /** Places that were tapped already. */
@@ -40,6 +43,7 @@ export function TapButtons({
             place={place}
             name={name}
             lab={labs?.[place]}
+            tubes={tubes?.[place] ?? []}
             isGone={gone.includes(place)}
             hasKey={singleKeys}
             onTap={onTap}
@@ -54,6 +58,7 @@ function Tap({
   place,
   name,
   lab,
+  tubes,
   isGone,
   hasKey,
   onTap,
@@ -61,6 +66,7 @@ function Tap({
   place: number;
   name: string;
   lab: LabD65 | undefined;
+  tubes: readonly LabD65[];
   isGone: boolean;
   hasKey: boolean;
   onTap: (place: number) => void;
@@ -89,12 +95,21 @@ function Tap({
   return (
     <button
       type="button"
-      className="flex min-h-16 w-full items-center justify-center gap-3 border-2 border-ink px-3 py-2 text-center text-lg font-semibold hover:bg-ink hover:text-surface"
+      className="flex min-h-16 w-full flex-col border-2 border-ink text-center text-lg font-semibold hover:bg-ink hover:text-surface"
       {...(place === 0 && NEXT)}
       onClick={tap}
     >
-      <KeyCap>{key}</KeyCap>
-      {name}
+      {tubes.length > 0 ? (
+        <span className="flex h-28 w-full wide:h-56">
+          {tubes.map((tube, i) => (
+            <Patch key={i} lab={tube} className="flex-1" />
+          ))}
+        </span>
+      ) : null}
+      <span className="flex flex-1 items-center justify-center gap-3 px-3 py-2">
+        <KeyCap>{key}</KeyCap>
+        {name}
+      </span>
     </button>
   );
 }

@@ -12,7 +12,8 @@ import { signsOfPair, type Weakness, weaknessOf } from "../../domain/practice/we
 import type { PracticeWish } from "../../domain/settings/settings";
 import { PIGMENT_LIBRARY } from "../../domain/tube/optics";
 import { labFromStored } from "../../domain/reading/storedColor";
-import { type SolverTube, solverTubeOf } from "../../domain/tube/solverTube";
+import { labOfVolumes } from "../../domain/mixture/color";
+import { opticsOf, type SolverTube, solverTubeOf } from "../../domain/tube/solverTube";
 import { type EyeTrial, readEyeTrials, readFoundSeries, readPractices } from "../../persistence/practices";
 import { palettes } from "../../workers/clients";
 import { usePracticeCommands } from "../commands/practice";
@@ -74,7 +75,10 @@ export function usePracticeTubes(level: Level): PracticeTubes {
           });
     return {
       tubes: all.map(({ paint }) => paint),
-      names: all.map(({ name }) => name),
+      names: all.map(({ name, paint }) => ({
+        ...name,
+        lab: labOfVolumes([{ optics: opticsOf(paint), volume: 1 }]),
+      })),
       ids: all.map(({ id }) => id),
     };
   }, [level, board]);

@@ -18,13 +18,14 @@ export function useSightHolds(): ReactNode {
     setLook(isOn ? own : undefined);
   };
   return (
-    <>
+    <span className="inline-flex flex-wrap items-center gap-x-1 print:hidden">
+      <span className="text-muted">hold</span>
       <HoldButton isOn={look === "grey"} onChange={change("grey")} shortcut="G">
-        hold for grey
+        grey
       </HoldButton>
       <HoldButton isOn={look === "squint"} onChange={change("squint")} shortcut="B">
-        hold to squint
+        squint
       </HoldButton>
-    </>
+    </span>
   );
 }
