@@ -52,6 +52,19 @@ describe("a practice session", () => {
     expect((await readPractices(db))[0]?.questions).toEqual(begun.questions);
   });
 
+  it("is parsed again only when it changed", async () => {
+    const first = await addPractice(db, { ...begun, startedAt: 10 });
+    const second = await addPractice(db, { ...begun, startedAt: 20 });
+    const before = await readPractices(db);
+    await keepAnswer(db, second.id, 0, { at: 21, given: [2] });
+    const after = await readPractices(db);
+    expect(after[0]).toBe(before[0]);
+    expect(after[1]).not.toBe(before[1]);
+    expect(after[1]?.answers).toEqual([{ at: 21, given: [2] }]);
+    await changePractice(db, first.id, () => ({ endedAt: 30 }));
+    expect((await readPractices(db))[0]?.endedAt).toBe(30);
+  });
+
   it("comes in the order of time, and refuses what is no question", async () => {
     await addPractice(db, { ...begun, startedAt: 20 });
     await addPractice(db, { ...begun, startedAt: 10 });

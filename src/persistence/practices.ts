@@ -14,9 +14,25 @@ export class PracticeGoneError extends Error {
   }
 }
 
-/** All of them, oldest first. */
+/** Sessions that were read before, by store: after an answer only the one that it belongs to is parsed again. */
+const known = new WeakMap<GamanDatabase, ReadonlyMap<string, PracticeSession>>();
+
+/** Questions of a session never change, and answers are only added. */
+function stampOf({ id, startedAt, endedAt, answers }: PracticeSession): string {
+  return [id, startedAt, endedAt, answers.length, answers.at(-1)?.at].join(" ");
+}
+
+/** All of them, oldest first; the same objects as before for those that did not change. */
 export async function readPractices(db: GamanDatabase): Promise<readonly PracticeSession[]> {
-  return parseRows(practiceSchema, await db.practices.orderBy("startedAt").toArray()).rows;
+  const stored = await db.practices.orderBy("startedAt").toArray();
+  const before = known.get(db);
+  const rows = stored.flatMap((row) => {
+    // What was never parsed may be anything.
+    const same = Array.isArray(row.answers) ? before?.get(stampOf(row)) : undefined;
+    return same ?? parseRows(practiceSchema, [row]).rows;
+  });
+  known.set(db, new Map(rows.map((row) => [stampOf(row), row])));
+  return rows;
 }
 
 export async function addPractice(

@@ -9,16 +9,24 @@ export type Answered = {
   readonly score: Score;
 };
 
+const scored = new WeakMap<PracticeSession, readonly Answered[]>();
+
 /** In the order in which it was answered. */
 export function answeredOf(sessions: readonly PracticeSession[]): readonly Answered[] {
-  return sessions
-    .flatMap(({ questions, answers }) =>
-      answers.flatMap((answer, i): Answered[] => {
-        const question = questions[i];
-        return question ? [{ at: answer.at, question, answer, score: scoreOf(question, answer) }] : [];
-      }),
-    )
-    .sort((one, other) => one.at - other.at);
+  return sessions.flatMap(answersOf).sort((one, other) => one.at - other.at);
+}
+
+/** Scored once for each state of a session. */
+function answersOf(session: PracticeSession): readonly Answered[] {
+  const { questions, answers } = session;
+  const all =
+    scored.get(session) ??
+    answers.flatMap((answer, i): Answered[] => {
+      const question = questions[i];
+      return question ? [{ at: answer.at, question, answer, score: scoreOf(question, answer) }] : [];
+    });
+  scored.set(session, all);
+  return all;
 }
 
 /** A sign of a skill: from practice, or from the log's own matches. */

@@ -1,7 +1,7 @@
 /** What wants practice: skills that are missed far, and those that are about to be forgotten. */
 import { AXES } from "./score";
 import type { Sign } from "./answered";
-import { SKILL_AXES, type SkillAxis } from "./practice";
+import type { SkillAxis } from "./practice";
 import { type HueRegion, regionOf, skillKey } from "./skills";
 import { threeWayDifference } from "../../core/describe/difference";
 import { STEP_OF_AXIS } from "../../core/practice/drills";
@@ -48,7 +48,9 @@ export function weaknessOf(signs: readonly Sign[], recall: (skill: string) => nu
   for (const { axis, about, steps } of signs) {
     if (axis === "mixing") continue;
     const { hue } = regionOf(about);
-    byHue.set(hue, [...(byHue.get(hue) ?? []), steps / Math.max(LEAST, usual[axis])]);
+    const times = byHue.get(hue) ?? [];
+    times.push(steps / Math.max(LEAST, usual[axis]));
+    byHue.set(hue, times);
   }
   const hues = Object.fromEntries(
     [...byHue].map(([hue, times]) => [
@@ -59,18 +61,19 @@ export function weaknessOf(signs: readonly Sign[], recall: (skill: string) => nu
   const bySkill = new Map<string, Sign[]>();
   for (const sign of signs) {
     const key = skillKey(sign.axis, sign.about);
-    bySkill.set(key, [...(bySkill.get(key) ?? []), sign]);
+    const own = bySkill.get(key) ?? [];
+    own.push(sign);
+    bySkill.set(key, own);
   }
   const weights = Object.fromEntries(
     [...bySkill].map(([key, own]) => {
-      const axis = SKILL_AXES.find((one) => own[0]?.axis === one) ?? "mixing";
       const first = own[0];
+      const axis = first?.axis ?? "mixing";
       const hue = axis === "mixing" || !first ? 1 : (hues[regionOf(first.about).hue] ?? 1);
       const miss = meanTowards(hue * usual[axis], LIKE_ITS_AXIS, own);
       return [key, Math.max(LEAST, miss) * (1 - (1 - REMEMBERED) * recall(key))] as const;
     }),
   );
-  // What was never asked is not remembered either.
   return { weights, usual, hues };
 }
 

@@ -22,6 +22,8 @@ import { recallOf } from "./recall";
 
 /** Of the log: so many of the newest matches and looks speak of the eye as it is now. */
 const LATEST_OF_LOG = 150;
+/** Signs of practice that still speak of the eye as it is: those of about twenty sessions. */
+const LATEST_SIGNS = 1200;
 const SECONDS = 60;
 const BLACK = "ivory-black";
 
@@ -93,7 +95,7 @@ export function useWeakness(answered: readonly Answered[], now: number): Weaknes
   }, [db]);
   return useMemo(() => {
     if (!trials) return undefined;
-    const practised = signsOf(answered);
+    const practised = signsOf(answered).slice(-LATEST_SIGNS);
     const signs = [
       ...trials.flatMap(({ truth, said, at }) => signsOfPair(truth, said, at)),
       ...practised,
