@@ -12,6 +12,10 @@ const PAGES: readonly (readonly [view: string, page: string, atMost: number])[] 
   ["Palette", "palette", 250],
   ["Subject", "subject", 250],
   ["Mix", "mix", 250],
+  ["Strings", "strings", 250],
+  ["Charts", "charts", 250],
+  ["Layers", "layers", 250],
+  ["Practice", "practice", 250],
   ["Log", "log", 220],
   ["Settings", "settings", 250],
 ];
