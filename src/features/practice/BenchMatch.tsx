@@ -21,6 +21,8 @@ import { handWords } from "../../words/doses";
 export type BenchState = {
   readonly kind: "bench" | "grey";
   readonly level: Level;
+  /** Tubes that the places mean: on a board that was changed since they would mean others. */
+  readonly ids: readonly string[];
   readonly seed: number;
   readonly target: LabD65;
   readonly withInstrument: boolean;

@@ -24,7 +24,8 @@ function recalled(): BenchState | undefined {
       return undefined;
     const state = held as BenchState;
     const [l, a, b] = state.target;
-    const isWhole = [l, a, b, state.seed, ...state.piles.flat()].every(Number.isFinite);
+    const isWhole =
+      Array.isArray(state.ids) && [l, a, b, state.seed, ...state.piles.flat()].every(Number.isFinite);
     return isWhole ? { ...state, target: labD65(l, a, b) } : undefined;
   } catch {
     // What was written by another hand is no bench.
@@ -59,6 +60,7 @@ export function BenchPanel() {
     change({
       kind,
       level,
+      ids: tubes.ids,
       seed,
       target,
       withInstrument: sense === "instrument",
@@ -67,7 +69,7 @@ export function BenchPanel() {
       isDone: false,
     });
   };
-  if (state && tubes.tubes.length > 0)
+  if (state?.ids.join() === tubes.ids.join())
     return <BenchMatch key={state.seed} state={state} tubes={tubes} onChange={change} />;
   return (
     <div className="mt-4 flex max-w-3xl flex-col gap-4">

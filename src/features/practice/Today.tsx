@@ -2,6 +2,7 @@
 
 /** Where practice begins: from which tubes, how long, what is weakest; and what was broken off goes on. */
 import { useState } from "react";
+import { answeredOf } from "../../domain/practice/answered";
 import { LEVELS, type PracticeSession } from "../../domain/practice/practice";
 import { isHueUntold, isLevelKnown } from "../../domain/practice/progress";
 import { type ScreenLimits, screenLimits } from "../../domain/practice/screenCheck";
@@ -55,7 +56,7 @@ export function Today({ practice, onRun }: { practice: Practice; onRun: (id: str
     .map(([key]) => skillWords(key));
   const atLevel = practice.sessions.filter(({ level }) => level === wish.level);
   const goOn =
-    wish.level !== "own" && isLevelKnown(answered.filter(({ question }) => isOf(atLevel, question)))
+    wish.level !== "own" && isLevelKnown(answeredOf(atLevel))
       ? LEVELS[LEVELS.indexOf(wish.level) + 1]
       : undefined;
   return (
@@ -184,10 +185,6 @@ const WORD_OF = {
     "These tubes give no colours that the screen shows surely. Put more tubes on your board, or choose other tubes.",
   failed: "The questions could not be drawn. Try it once more.",
 } as const;
-
-function isOf(sessions: readonly PracticeSession[], question: PracticeSession["questions"][number]): boolean {
-  return sessions.some(({ questions }) => questions.includes(question));
-}
 
 function ScreenLine({ limits: { least, most } }: { limits: ScreenLimits }) {
   const isWhole = least === 0 && most === 100;

@@ -42,9 +42,11 @@ export function usePractice(): Practice | undefined {
   const sessions = useLiveQuery(() => readPractices(db), [db]);
   return useMemo(() => {
     if (!sessions) return undefined;
-    const last = sessions.at(-1);
-    const isOpen = last && last.endedAt === undefined && last.answers.length < last.questions.length;
-    return { sessions, answered: answeredOf(sessions), open: isOpen ? last : undefined };
+    // A match on the bench, or a check of the screen, may have come between.
+    const open = sessions.findLast(
+      ({ endedAt, answers, questions }) => endedAt === undefined && answers.length < questions.length,
+    );
+    return { sessions, answered: answeredOf(sessions), open };
   }, [sessions]);
 }
 
