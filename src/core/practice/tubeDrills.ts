@@ -124,6 +124,7 @@ export function parents(palette: ColorModel, hue: SecondaryHue, rng: Rng): Paren
     narrower: brightestOf(all, low + HUE_EDGE, high - HUE_EDGE).chroma,
   }));
   const most = Math.max(0, ...pairs.map(({ pair }) => pair.chroma));
+  if (pairs.length < CHOICES || most < WORTH_MIXING) return undefined;
   return tried(() => {
     const asked = someOf(pairs, CHOICES, rng);
     const choices = asked.map(({ pair }) => pair);
@@ -145,6 +146,7 @@ export function opposites(palette: ColorModel, rng: Rng): OppositesQuestion | un
   const all = [...Array(palette.tubeCount).keys()];
   const masstones = all.map((tube) => labOf(palette, { tubes: [tube], volumes: [1] }));
   const coloured = all.filter((tube) => chromaOf(masstones[tube]) >= COLOURED);
+  if (coloured.length <= CHOICES) return undefined;
   return tried(() => {
     const [tube] = someOf(coloured, 1, rng);
     if (tube === undefined) return undefined;

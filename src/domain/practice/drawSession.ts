@@ -178,6 +178,8 @@ export function benchTarget(palette: ColorModel, seed: number, isGrey: boolean):
 
 class Drawer {
   private threshold = 0;
+  /** What this palette did not give once is not looked for again: looking takes long. */
+  private readonly missing = new Set<Drill>();
 
   constructor(
     private readonly palette: ColorModel,
@@ -255,8 +257,12 @@ class Drawer {
           by: question.key.by,
         };
       }
-      default:
-        return this.ofTubes(drill);
+      default: {
+        if (this.missing.has(drill)) return undefined;
+        const question = this.ofTubes(drill);
+        if (!question) this.missing.add(drill);
+        return question;
+      }
     }
   }
 
@@ -296,8 +302,13 @@ class Drawer {
       }
       case "parents": {
         const hues = Object.keys(SECONDARY_HUES) as readonly SecondaryHue[];
-        const hue = hues[rng.below(hues.length)];
-        const question = hue && parents(palette, hue, rng);
+        const start = rng.below(hues.length);
+        // A palette may give one secondary and not another.
+        let question: ReturnType<typeof parents>;
+        for (let i = 0; i < hues.length && !question; i++) {
+          const hue = hues[(start + i) % hues.length];
+          question = hue && parents(palette, hue, rng);
+        }
         return (
           question && {
             drill,
