@@ -79,7 +79,12 @@ export function calibrateTube(
   if (readings.length === 0) throw new RangeError("A calibration needs at least one reading");
   const fault = impossibleReading(readings, bench);
   if (fault) throw new RangeError(`The readings cannot be true: ${fault.code}`);
-  const conditions = { view: bench.view, surface: bench.surface, prior: USUAL_PRIOR, fixed: [WHITE] };
+  const conditions = {
+    view: bench.view,
+    surface: bench.surface,
+    prior: USUAL_PRIOR,
+    fixed: [WHITE],
+  };
   const box = [bench.white, generic];
   const evidence = readings.map(
     ({ whiteParts, lab, uncertaintyDeltaE2000, spectrum }): Evidence => ({

@@ -4,6 +4,8 @@ import { blendByStrength } from "../../core/pigment/startingModel";
 import type { PigmentModel } from "../../core/pigment/types";
 import { GRID_10NM, type OpticalModel } from "../../core/spectrum/types";
 import { PIGMENT_MODELS } from "../../data/pigments.generated";
+import { SURFACE_OF_SHINE } from "../../data/surface";
+import type { Settings } from "../settings/settings";
 import type { Tube } from "./tube";
 
 export const PIGMENT_LIBRARY = createPigmentLibrary(PIGMENT_MODELS);
@@ -42,9 +44,39 @@ export function withOptics(tube: Tube, optics: OpticalModel): Tube {
   return believed;
 }
 
+type Shine = keyof typeof SURFACE_OF_SHINE;
+const shines = new WeakMap<Tube, Shine>();
+const shining = new WeakMap<Tube, Partial<Record<Shine, Tube>>>();
+
+/**
+ * The same tubes as the painter says that their paint dries: what nothing was read of yet is seen under that surface. A
+ * tube stays the same object from one call to the next, so that what was worked out of it stays.
+ */
+export function withShine(tubes: readonly Tube[], said: Settings["paintSurfaces"]): readonly Tube[] {
+  return tubes.some((tube) => said?.[tube.medium])
+    ? tubes.map((tube) => {
+        const shine = said?.[tube.medium];
+        if (!shine) return tube;
+        const known = shining.get(tube)?.[shine];
+        if (known) return known;
+        const shown = { ...tube };
+        shines.set(shown, shine);
+        shining.set(tube, { ...shining.get(tube), [shine]: shown });
+        return shown;
+      })
+    : tubes;
+}
+
+/** How the tube's dry paint is said to shine; undefined where nothing was said. */
+export function shineOf(tube: Tube): Shine | undefined {
+  return shines.get(tube);
+}
+
 /** The generic model before any reading: of one pigment, or the blend of several. */
 export function genericOpticsOf(tube: Tube): OpticalModel | undefined {
   const models = modelsOfTube(tube);
   const [first] = models;
-  return models.length > 1 ? blendByStrength(models.map((model) => model.optics)) : first?.optics;
+  const optics = models.length > 1 ? blendByStrength(models.map((model) => model.optics)) : first?.optics;
+  const shine = shineOf(tube);
+  return optics && shine ? { ...optics, surface: SURFACE_OF_SHINE[shine].centre } : optics;
 }

@@ -3,7 +3,7 @@ import type { SurfaceConstants } from "../../core/mixing/saunderson";
 import type { Tube } from "./tube";
 import { GRID_10NM, type OpticalModel } from "../../core/spectrum/types";
 import { isBlackTube } from "./kinds";
-import { opticsOfTube } from "./optics";
+import { opticsOfTube, shineOf } from "./optics";
 
 /** K and S per band of {@link GRID_10NM}: plain data, so that it survives cloning. */
 export type SolverTube = {
@@ -21,8 +21,9 @@ export function opticsOf({ absorption, scattering, surface }: SolverTube): Optic
 }
 
 /** Changes when what is believed of the tube does; its label does not matter. */
-export function keyOfTube({ id, optics }: Tube): string {
-  return `${id}:${optics.modelIds.join("+")}:${optics.calibrations.at(-1)?.at ?? 0}`;
+export function keyOfTube(tube: Tube): string {
+  const { id, optics } = tube;
+  return `${id}:${optics.modelIds.join("+")}:${optics.calibrations.at(-1)?.at ?? 0}:${shineOf(tube) ?? ""}`;
 }
 
 export function solverTubeOf(tube: Tube): SolverTube | undefined {

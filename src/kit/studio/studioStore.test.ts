@@ -1,8 +1,12 @@
 import "fake-indexeddb/auto";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { pigment } from "../../../tests/support/paint";
+import { SURFACE_OF_SHINE } from "../../data/surface";
 import { labD65 } from "../../core/color/types";
 import { storedFromLab } from "../../domain/reading/storedColor";
+import { labOfAdditions } from "../../domain/mixture/color";
+import { opticsOfTube } from "../../domain/tube/optics";
+import { keyOfTube } from "../../domain/tube/solverTube";
 import { tubeFromModel } from "../../domain/tube/newTube";
 import { GamanDatabase } from "../../persistence/database";
 import * as schema from "../../persistence/schema";
@@ -43,6 +47,35 @@ const start = (title: string) =>
     ["titanium-white", "raw-umber", "viridian"].map((id) => tubeFromModel(pigment(id))),
     1,
   );
+
+describe("paint whose shine the painter said", () => {
+  it("is predicted under that surface before anything was read, and stays the same object meanwhile", async () => {
+    await start("Jug");
+    await until(() => store.get().board.length === 3);
+    const unsaid = store.get().tubes[1];
+    expect(unsaid && opticsOfTube(unsaid)?.surface).toBeUndefined();
+    await changeSettings(db, { paintSurfaces: { oil: "matt" } });
+    await until(() => store.get().settings.paintSurfaces?.oil === "matt");
+    const said = store.get().tubes[1];
+    expect(said && opticsOfTube(said)?.surface).toEqual(SURFACE_OF_SHINE.matt.centre);
+    expect(store.get().board[1]).toBe(said);
+    expect(unsaid && said && keyOfTube(unsaid) !== keyOfTube(said)).toBe(true);
+    // Matt paint cannot be as dark: the surface throws more light at the viewer.
+    const darkness = (tube: typeof said): number =>
+      (tube && labOfAdditions([{ tubeId: tube.id, parts: 1 }], new Map([[tube.id, tube]])))?.[0] ??
+      Number.NaN;
+    expect(darkness(said)).toBeGreaterThan(darkness(unsaid) + 1);
+    const paintingId = store.get().painting?.id ?? "";
+    await addNote(db, { paintingId, name: "Rim", target: storedFromLab(labD65(50, 2, 10), "typed", 1) }, 5);
+    await until(() => store.get().notes.length === 1);
+    expect(store.get().tubes[1]).toBe(said);
+    await changeTube(db, said?.id ?? "", { label: "Another name" });
+    await until(() => store.get().tubes[1]?.label === "Another name");
+    expect(store.get().tubes[0]).toBe(store.get().board[0]);
+    const stored = await db.tubes.toArray();
+    expect(stored.every((row) => !JSON.stringify(row).includes("surface"))).toBe(true);
+  }, 60_000);
+});
 
 describe("the studio", () => {
   it("is ready without any painting, and takes one into hand with its palette and board", async () => {

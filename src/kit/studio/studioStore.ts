@@ -12,6 +12,7 @@ import { DEFAULT_SETTINGS, type Settings } from "../../domain/settings/settings"
 import type { Tube } from "../../domain/tube/tube";
 import type { Ground } from "../../domain/ground/ground";
 import { seenOfGround } from "../../domain/ground/seenGround";
+import { withShine } from "../../domain/tube/optics";
 import { WATER, waterOver } from "../../domain/tube/water";
 import type { GamanDatabase } from "../../persistence/database";
 import { type Watched, watchPainting, watchStudio } from "../../persistence/watch";
@@ -133,7 +134,7 @@ export class StudioStore {
     const before = this.state;
     const own = painting ? (palettes?.parsed.rows ?? NONE) : NONE;
     const noteRows = painting ? (notes?.parsed.rows ?? NONE) : NONE;
-    const allTubes = tubes.parsed.rows;
+    const allTubes = same(before.tubes, withShine(tubes.parsed.rows, settings.settings.paintSurfaces));
     const areTubesSame = allTubes === before.tubes;
     const isGroundSame = JSON.stringify(before.painting?.ground) === JSON.stringify(painting?.ground);
     const tubeById =
