@@ -214,6 +214,7 @@ describe("learning tubes", () => {
       least: sized(0.8, 0.84),
       most: 0.97,
     });
-    expect(insideWithoutDosing / count).toBeLessThan(0.75);
+    // The doses must be what fills the band, or it would say nothing of them.
+    expect(insideWithoutDosing / count).toBeLessThan(inside / count - 0.05);
   });
 });
