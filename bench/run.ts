@@ -19,12 +19,15 @@ import { stringFigures } from "./strings";
 import { subjectFigures } from "./subject";
 import { tubeFigures } from "./tubes";
 import { weightFigures } from "./weight";
+import { useKernel } from "../src/kernel/load";
 
 const only = process.argv.includes("--only") ? process.argv[process.argv.indexOf("--only") + 1] : undefined;
 if (process.argv.includes(MEMORY_FLAG)) {
   measureMemory();
   process.exit();
 }
+// As in the workers; `--kernel plain` for the plain form.
+if (!process.argv.includes("plain")) process.stdout.write(`Kernel: ${useKernel()}\n`);
 if (only === undefined || only === "engine") {
   printFigures("Engine, one thread", engineFigures());
   printFigures("Against general-purpose optimisers", optimiserFigures());

@@ -1,7 +1,7 @@
 /** Questions to practise on, drawn in the palettes' worker: they need thousands of mixtures. */
 import type { LabD65 } from "../core/color/types";
 import type { ColorModel } from "../core/mixing/colorModel";
-import { MixtureEvaluator } from "../core/mixing/mixtureEvaluator";
+import { opaqueModel } from "../core/mixing/opaqueModel";
 import { VIEWING } from "../data/standardViewing";
 import { PAINT_SURFACE } from "../data/surface";
 import { benchTarget, drawSession, type SessionRequest } from "../domain/practice/drawSession";
@@ -15,7 +15,7 @@ export type PracticeApi = {
 };
 
 function paletteOf(tubes: readonly SolverTube[]): ColorModel {
-  return new MixtureEvaluator(tubes.map(opticsOf), VIEWING.D65, PAINT_SURFACE);
+  return opaqueModel(tubes.map(opticsOf), VIEWING.D65, PAINT_SURFACE);
 }
 
 export function createPracticeApi(): PracticeApi {

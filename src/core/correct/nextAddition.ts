@@ -15,7 +15,7 @@ import { type ThreeWayDifference, threeWayDifference } from "../describe/differe
 import type { Evidence, MixPart } from "../learning/evidence";
 import type { LearningConditions } from "../learning/boxModel";
 import { type LearnedTubes, learnTubes } from "../learning/learnTubes";
-import { MixtureEvaluator } from "../mixing/mixtureEvaluator";
+import { opaqueModel } from "../mixing/opaqueModel";
 import { type AdditionKind, additionKind } from "./additionKind";
 import type { AxisLimits } from "../recipe/solverLimits";
 import { type AdditionPart, plainParts } from "./additionPart";
@@ -238,7 +238,7 @@ const WHITE_CHROMA = 14;
 
 /** A white that may be added; else the tube of which most lies in the pile. */
 function carrierOf(query: PileQuery, { view, surface }: LearningConditions): number | undefined {
-  const labs = new MixtureEvaluator(query.tubes, view, surface);
+  const labs = opaqueModel(query.tubes, view, surface);
   const out = new Float64Array(3);
   const white = query.allowed.find((tube) => {
     labs.writeLab(out, Uint8Array.of(tube), Float64Array.of(1), 1);

@@ -7,7 +7,7 @@ import type { LearningConditions } from "../learning/boxModel";
 import type { MixPart } from "../learning/evidence";
 import type { LearnedTubes } from "../learning/learnTubes";
 import { blendOptics } from "../mixing/mixture";
-import { MixtureEvaluator } from "../mixing/mixtureEvaluator";
+import { opaqueModel } from "../mixing/opaqueModel";
 import { subsetsOf } from "../recipe/subsets";
 import { FINE, SubsetSolver } from "../recipe/subsetSolver";
 import type { OpticalModel } from "../spectrum/types";
@@ -54,7 +54,7 @@ export function pileMixer(
     blendOptics(parts.map(({ tube, volume }) => ({ optics: opticsOf(tube), volume })));
   const pileOptics = blendOf(query.parts);
   const paints = entries.map((entry) => blendOf(plainParts([{ ...entry, volume: 1 }])));
-  const mixer = new MixtureEvaluator([pileOptics, ...paints], conditions.view, conditions.surface);
+  const mixer = opaqueModel([pileOptics, ...paints], conditions.view, conditions.surface);
   const solver = new SubsetSolver(mixer);
   const out = new Float64Array(3);
   const placeOf = ({ tube, thinned }: Entry): number =>

@@ -9,7 +9,7 @@
 import { labF, labFSlope } from "../color/cieLab";
 import type { ColorModel } from "../mixing/colorModel";
 import { reflectanceFromKOverS } from "../mixing/kubelkaMunk";
-import { MixtureEvaluator } from "../mixing/mixtureEvaluator";
+import { opaqueModel } from "../mixing/opaqueModel";
 import type { SurfaceConstants } from "../mixing/saunderson";
 import type { Medium } from "../recipe/paletteMixer";
 import type { ViewingWeights } from "../spectrum/colorimetry";
@@ -31,7 +31,7 @@ export class UnderFilm implements ColorModel {
   readonly isScaleFree = true;
   private readonly film: FilmResponse;
   private readonly surface: SurfaceConstants;
-  private readonly plain: MixtureEvaluator;
+  private readonly plain: ColorModel;
   private readonly k: Float64Array;
   private readonly s: Float64Array;
   private readonly sums: Float64Array;
@@ -44,7 +44,7 @@ export class UnderFilm implements ColorModel {
   ) {
     this.tubeCount = tubes.length;
     // It also refuses tubes that cannot be.
-    this.plain = new MixtureEvaluator(tubes, view, assumed);
+    this.plain = opaqueModel(tubes, view, assumed);
     this.film = filmResponse(optics, thickness);
     this.surface = optics.surface ?? assumed;
     this.k = Float64Array.from(tubes.flatMap(({ absorption }) => Array.from(absorption)));

@@ -1,3 +1,5 @@
+import type { Aim } from "../color/aimDistance";
+
 /** What a search needs to know of a palette: the colour of volumes of its tubes, and how it changes. */
 export type ColorModel = {
   readonly tubeCount: number;
@@ -15,4 +17,26 @@ export type ColorModel = {
     volumes: Float64Array,
     count: number,
   ) => void;
+  /** A whole solve without hard limits, where the model does it faster than it can be done from outside. */
+  readonly solveSet?: ((set: SetToSolve) => SetSolved) | undefined;
 };
+
+/** A set of tubes whose best volumes are looked for: {@link ../recipe/subsetSolver} says how. */
+export type SetToSolve = {
+  readonly aim: Aim;
+  /** The first `count` take part. */
+  readonly tubes: Uint8Array;
+  readonly count: number;
+  readonly maxIterations: number;
+  readonly goodEnough: number;
+  readonly relativeGain: number;
+  /** Least amounts as scaled by strength. */
+  readonly floors: Float64Array;
+  /** Amounts as scaled by strength: where to start, and where it ended. */
+  readonly scaled: Float64Array;
+  /** Get the volumes and the colour of the solution. */
+  readonly volumes: Float64Array;
+  readonly lab: Float64Array;
+};
+
+export type SetSolved = { readonly squared: number; readonly evaluations: number };

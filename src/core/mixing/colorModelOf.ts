@@ -2,7 +2,7 @@
 import type { ViewingWeights } from "../spectrum/colorimetry";
 import type { OpticalModel } from "../spectrum/types";
 import type { ColorModel } from "./colorModel";
-import { MixtureEvaluator } from "./mixtureEvaluator";
+import { opaqueModel } from "./opaqueModel";
 import type { SurfaceConstants } from "./saunderson";
 import { type Wash, WashMixer } from "./washMixer";
 
@@ -13,5 +13,5 @@ export function colorModelOf(
   surface: SurfaceConstants,
   wash?: Wash,
 ): ColorModel {
-  return wash ? new WashMixer(tubes, view, surface, wash) : new MixtureEvaluator(tubes, view, surface);
+  return wash ? new WashMixer(tubes, view, surface, wash) : opaqueModel(tubes, view, surface);
 }

@@ -9,7 +9,7 @@ import { type LabD65, labD65 } from "../color/types";
 import { threeWayDifference } from "../describe/difference";
 import type { ColorModel } from "../mixing/colorModel";
 import { FilmEvaluator } from "../mixing/filmEvaluator";
-import { MixtureEvaluator } from "../mixing/mixtureEvaluator";
+import { opaqueModel } from "../mixing/opaqueModel";
 import { bestAmount } from "../optimize/bestAmount";
 import type { SurfaceConstants } from "../mixing/saunderson";
 import type { ViewingWeights } from "../spectrum/colorimetry";
@@ -59,7 +59,7 @@ export function nearestTube(
   view: ViewingWeights<"D65">,
   surface: SurfaceConstants,
 ): NearestTube | undefined {
-  const opaque = new MixtureEvaluator(tubes, view, surface);
+  const opaque = opaqueModel(tubes, view, surface);
   const film = paper && new FilmEvaluator(tubes, view, surface, paper);
   const missOf = (lab: LabD65): number => aimDistance(target, lab);
   const found: Omit<NearestTube, "nudge">[] = [];

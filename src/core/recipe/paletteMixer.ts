@@ -9,7 +9,7 @@ import { type DilutedRecipe, preDiluted } from "../amounts/preDilution";
 import { deltaE2000 } from "../color/ciede2000";
 import type { ColorModel } from "../mixing/colorModel";
 import { FilmEvaluator } from "../mixing/filmEvaluator";
-import { MixtureEvaluator } from "../mixing/mixtureEvaluator";
+import { opaqueModel } from "../mixing/opaqueModel";
 import type { SurfaceConstants } from "../mixing/saunderson";
 import type { ViewingWeights } from "../spectrum/colorimetry";
 import type { NumberRow, OpticalModel, Reflectance } from "../spectrum/types";
@@ -127,7 +127,7 @@ export class PaletteMixer {
   ) {
     const optics = tubes.map((tube) => tube.optics);
     const isBlack = tubes.map((tube) => tube.isBlack);
-    const opaque = new MixtureEvaluator(optics, view, surface);
+    const opaque = opaqueModel(optics, view, surface);
     this.mixer =
       medium.kind === "film"
         ? new FilmEvaluator(optics, view, surface, medium.ground)

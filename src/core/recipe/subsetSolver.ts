@@ -117,6 +117,13 @@ export class SubsetSolver {
       this.floors[j] = this.required.includes(tubes[j] as number) ? LEAST_OF_REQUIRED : 0;
       x[j] = Math.max(start[j] as number, this.floors[j] as number);
     }
+    if (!this.limits && this.mixer.solveSet) {
+      const { floors, volumes } = this;
+      const set = { aim, tubes, count, ...effort, floors, scaled: x, volumes, lab };
+      const { squared, evaluations } = this.mixer.solveSet(set);
+      this.evaluations += evaluations;
+      return squared;
+    }
     if (this.mixer.isScaleFree) normalise(x, count);
     this.unscale(x, this.volumes, tubes, count);
     this.mixer.writeLabAndSlopes(lab, this.slopes, tubes, this.volumes, count);

@@ -7,7 +7,7 @@ import type { DeltaE2000Factors } from "../color/ciede2000";
 import { type LabD65, labD65 } from "../color/types";
 import type { ColorModel } from "../mixing/colorModel";
 import { FilmEvaluator } from "../mixing/filmEvaluator";
-import { MixtureEvaluator } from "../mixing/mixtureEvaluator";
+import { opaqueModel } from "../mixing/opaqueModel";
 import type { SurfaceConstants } from "../mixing/saunderson";
 import type { Wash } from "../mixing/washMixer";
 import { interiorLattice } from "../recipe/subsets";
@@ -51,7 +51,7 @@ export class SetMixer {
   ) {
     this.model = wash
       ? new FilmEvaluator(optics, view, surface, wash.paper)
-      : new MixtureEvaluator(optics, view, surface);
+      : opaqueModel(optics, view, surface);
     this.solver = new SubsetSolver(this.model);
   }
 

@@ -4,7 +4,8 @@
  */
 import { type LabD65, labD65 } from "../color/types";
 import { lchFromLab } from "../color/cieLab";
-import { MixtureEvaluator } from "../mixing/mixtureEvaluator";
+import type { ColorModel } from "../mixing/colorModel";
+import { opaqueModel } from "../mixing/opaqueModel";
 import { blendOptics } from "../mixing/mixture";
 import type { Wash } from "../mixing/washMixer";
 import type { PaletteTube } from "../recipe/paletteMixer";
@@ -63,7 +64,7 @@ const LEAST_WEIGHT = 0.004;
 
 export class StringPlanner {
   private readonly optics: readonly OpticalModel[];
-  private readonly opaque: MixtureEvaluator;
+  private readonly opaque: ColorModel;
   private readonly mixer: SetMixer;
   private readonly reach: StringReach;
   private readonly traits: readonly StringTube[];
@@ -77,7 +78,7 @@ export class StringPlanner {
     if (tubes.length === 0) throw new RangeError("A string needs at least one tube");
     const { bench, wash } = options;
     this.optics = tubes.map(({ optics }) => optics);
-    this.opaque = new MixtureEvaluator([...this.optics, bench.white], bench.view, bench.surface);
+    this.opaque = opaqueModel([...this.optics, bench.white], bench.view, bench.surface);
     this.strengths = [...this.optics, bench.white].map((_, tube) => this.opaque.strengthOf(tube));
     this.mixer = new SetMixer(this.optics, bench.view, bench.surface, wash);
     this.reach = new StringReach(this.optics, bench.view, bench.surface, wash);
@@ -209,7 +210,7 @@ export class StringPlanner {
     base: { readonly local: LabD65; readonly optics: OpticalModel; readonly held: readonly number[] },
   ): readonly number[] {
     const { bench } = this.options;
-    const withBase = new MixtureEvaluator([...this.optics, base.optics], bench.view, bench.surface);
+    const withBase = opaqueModel([...this.optics, base.optics], bench.view, bench.surface);
     const place = this.optics.length;
     const strength = withBase.strengthOf(place);
     const out = new Float64Array(3);

@@ -2,7 +2,7 @@
 import { deltaE2000, REFERENCE_FACTORS } from "../color/ciede2000";
 import { lchFromLab } from "../color/cieLab";
 import type { LabD65 } from "../color/types";
-import { MixtureEvaluator } from "../mixing/mixtureEvaluator";
+import { opaqueModel } from "../mixing/opaqueModel";
 import { blendOptics } from "../mixing/mixture";
 import type { Wash } from "../mixing/washMixer";
 import { RecipeSearch } from "../recipe/search";
@@ -89,7 +89,7 @@ export function substituteFor(
 ): Substitute | undefined {
   if (others.length === 0) return undefined;
   const search = new RecipeSearch(
-    new MixtureEvaluator(others, bench.view, bench.surface),
+    opaqueModel(others, bench.view, bench.surface),
     others.map(() => false),
   );
   const masstone = tintLab(tube, 0, bench);

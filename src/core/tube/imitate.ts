@@ -5,7 +5,7 @@
 import { deltaE2000, REFERENCE_FACTORS } from "../color/ciede2000";
 import { hueDifferenceDegrees, lchFromLab } from "../color/cieLab";
 import { type LabD65, labD65 } from "../color/types";
-import { MixtureEvaluator } from "../mixing/mixtureEvaluator";
+import { opaqueModel } from "../mixing/opaqueModel";
 import { FINE, SubsetSolver } from "../recipe/subsetSolver";
 import type { OpticalModel } from "../spectrum/types";
 import { tintLab, type TestWhite } from "./character";
@@ -37,7 +37,7 @@ export function imitate(
   tubes: readonly OpticalModel[],
   bench: TestWhite,
 ): Imitation | undefined {
-  const mixer = new MixtureEvaluator([...tubes, bench.white], bench.view, bench.surface);
+  const mixer = opaqueModel([...tubes, bench.white], bench.view, bench.surface);
   const solver = new SubsetSolver(mixer);
   const hueSeen = lchFromLab(seen)[2];
   const bright = tubes.flatMap((tube, place) => {

@@ -4,7 +4,7 @@ import { layDown } from "../../core/amounts/layDown";
 import { type LabD65, labD65 } from "../../core/color/types";
 import type { ColorModel } from "../../core/mixing/colorModel";
 import { FilmEvaluator } from "../../core/mixing/filmEvaluator";
-import { MixtureEvaluator } from "../../core/mixing/mixtureEvaluator";
+import { opaqueModel } from "../../core/mixing/opaqueModel";
 import { UNDILUTED_THICKNESS } from "../../data/paper";
 import { VIEWING } from "../../data/standardViewing";
 import { PAINT_SURFACE } from "../../data/surface";
@@ -34,7 +34,7 @@ function modelOf(
   const film = filmOf(amounts, tubeById);
   const model = film
     ? new FilmEvaluator(optics, VIEWING.D65, PAINT_SURFACE, film.ground)
-    : new MixtureEvaluator(optics, VIEWING.D65, PAINT_SURFACE);
+    : opaqueModel(optics, VIEWING.D65, PAINT_SURFACE);
   return { tubes: known.map(({ tube }) => tube), paints, model };
 }
 

@@ -1,0 +1,217 @@
+/**
+ * The loops over bands. With SIMD two bands go at a time; without it the even bands go first and the odd ones after them,
+ * so that every sum is made in the same order and both give the same bits.
+ */
+import { K_MIX, OF_K, OF_S, ROW, S_MIX } from "./layout";
+
+const STEP: usize = 16;
+const LANE: usize = 8;
+
+/** Writes v K of one tube to K_MIX and v S to S_MIX. @param k, s - where its rows lie. */
+export function blendFirst(k: usize, s: usize, volume: f64): void {
+  if (ASC_FEATURE_SIMD) {
+    const v = f64x2.splat(volume);
+    for (let at: usize = 0; at < ROW; at += STEP) {
+      v128.store(K_MIX + at, f64x2.mul(v, v128.load(k + at)));
+      v128.store(S_MIX + at, f64x2.mul(v, v128.load(s + at)));
+    }
+  } else {
+    for (let at: usize = 0; at < ROW; at += LANE) {
+      store<f64>(K_MIX + at, volume * load<f64>(k + at));
+      store<f64>(S_MIX + at, volume * load<f64>(s + at));
+    }
+  }
+}
+
+/** Adds one tube more. */
+export function blendOne(k: usize, s: usize, volume: f64): void {
+  if (ASC_FEATURE_SIMD) {
+    const v = f64x2.splat(volume);
+    for (let at: usize = 0; at < ROW; at += STEP) {
+      v128.store(K_MIX + at, f64x2.add(v128.load(K_MIX + at), f64x2.mul(v, v128.load(k + at))));
+      v128.store(S_MIX + at, f64x2.add(v128.load(S_MIX + at), f64x2.mul(v, v128.load(s + at))));
+    }
+  } else {
+    for (let at: usize = 0; at < ROW; at += LANE) {
+      store<f64>(K_MIX + at, load<f64>(K_MIX + at) + volume * load<f64>(k + at));
+      store<f64>(S_MIX + at, load<f64>(S_MIX + at) + volume * load<f64>(s + at));
+    }
+  }
+}
+
+/** Adds two tubes more, one after the other. */
+export function blendTwo(k1: usize, s1: usize, volume1: f64, k2: usize, s2: usize, volume2: f64): void {
+  if (ASC_FEATURE_SIMD) {
+    const v1 = f64x2.splat(volume1);
+    const v2 = f64x2.splat(volume2);
+    for (let at: usize = 0; at < ROW; at += STEP) {
+      const k = f64x2.add(v128.load(K_MIX + at), f64x2.mul(v1, v128.load(k1 + at)));
+      const s = f64x2.add(v128.load(S_MIX + at), f64x2.mul(v1, v128.load(s1 + at)));
+      v128.store(K_MIX + at, f64x2.add(k, f64x2.mul(v2, v128.load(k2 + at))));
+      v128.store(S_MIX + at, f64x2.add(s, f64x2.mul(v2, v128.load(s2 + at))));
+    }
+  } else {
+    blendOne(k1, s1, volume1);
+    blendOne(k2, s2, volume2);
+  }
+}
+
+/** Sums over the bands. */
+export let sumX: f64 = 0;
+export let sumY: f64 = 0;
+export let sumZ: f64 = 0;
+
+/**
+ * Sums of the weights times r = S / (d - k2 S), d = S + K + √(K (K + 2 S)): what is seen is k1 + (1 - k1)(1 - k2) r.
+ *
+ * @param weights - where the three rows of weights lie.
+ */
+export function sumSeen(weights: usize, k2: f64): void {
+  if (ASC_FEATURE_SIMD) {
+    const held = f64x2.splat(k2);
+    let x = f64x2.splat(0);
+    let y = f64x2.splat(0);
+    let z = f64x2.splat(0);
+    for (let at: usize = 0; at < ROW; at += STEP) {
+      const k = v128.load(K_MIX + at);
+      const s = v128.load(S_MIX + at);
+      const root = f64x2.sqrt(f64x2.mul(k, f64x2.add(k, f64x2.add(s, s))));
+      const r = f64x2.div(s, f64x2.sub(f64x2.add(f64x2.add(s, k), root), f64x2.mul(held, s)));
+      x = f64x2.add(x, f64x2.mul(r, v128.load(weights + at)));
+      y = f64x2.add(y, f64x2.mul(r, v128.load(weights + ROW + at)));
+      z = f64x2.add(z, f64x2.mul(r, v128.load(weights + 2 * ROW + at)));
+    }
+    sumX = both(x);
+    sumY = both(y);
+    sumZ = both(z);
+  } else {
+    let first: bool = true;
+    for (let lane: usize = 0; lane < STEP; lane += LANE) {
+      let x: f64 = 0;
+      let y: f64 = 0;
+      let z: f64 = 0;
+      for (let at = lane; at < ROW; at += STEP) {
+        const k = load<f64>(K_MIX + at);
+        const s = load<f64>(S_MIX + at);
+        const root = sqrt<f64>(k * (k + (s + s)));
+        const r = s / (s + k + root - k2 * s);
+        x += r * load<f64>(weights + at);
+        y += r * load<f64>(weights + ROW + at);
+        z += r * load<f64>(weights + 2 * ROW + at);
+      }
+      keep(first, x, y, z);
+      first = false;
+    }
+  }
+}
+
+/**
+ * The same, and for each band what a change of a tube's volume does: dr = -(OF_K K_i - OF_S S_i) for one volume of tube i,
+ *
+ *   OF_K = c S, OF_S = c K, c = d / ((d - k2 S)² √(K (K + 2 S)))
+ */
+export function sumSeenWithSlopes(weights: usize, k2: f64): void {
+  if (ASC_FEATURE_SIMD) {
+    const held = f64x2.splat(k2);
+    const one = f64x2.splat(1);
+    const least = f64x2.splat(SMALLEST_K_OVER_S);
+    let x = f64x2.splat(0);
+    let y = f64x2.splat(0);
+    let z = f64x2.splat(0);
+    for (let at: usize = 0; at < ROW; at += STEP) {
+      const s = v128.load(S_MIX + at);
+      const k = f64x2.max(v128.load(K_MIX + at), f64x2.mul(least, s));
+      const root = f64x2.sqrt(f64x2.mul(k, f64x2.add(k, f64x2.add(s, s))));
+      const d = f64x2.add(f64x2.add(s, k), root);
+      const left = f64x2.sub(d, f64x2.mul(held, s));
+      const share = f64x2.div(one, f64x2.mul(left, root));
+      const gap = f64x2.mul(share, root);
+      const r = f64x2.mul(s, gap);
+      x = f64x2.add(x, f64x2.mul(r, v128.load(weights + at)));
+      y = f64x2.add(y, f64x2.mul(r, v128.load(weights + ROW + at)));
+      z = f64x2.add(z, f64x2.mul(r, v128.load(weights + 2 * ROW + at)));
+      const c = f64x2.mul(f64x2.mul(d, gap), share);
+      v128.store(OF_K + at, f64x2.mul(c, s));
+      v128.store(OF_S + at, f64x2.mul(c, k));
+    }
+    sumX = both(x);
+    sumY = both(y);
+    sumZ = both(z);
+  } else {
+    let first: bool = true;
+    for (let lane: usize = 0; lane < STEP; lane += LANE) {
+      let x: f64 = 0;
+      let y: f64 = 0;
+      let z: f64 = 0;
+      for (let at = lane; at < ROW; at += STEP) {
+        const s = load<f64>(S_MIX + at);
+        const k = max<f64>(load<f64>(K_MIX + at), SMALLEST_K_OVER_S * s);
+        const root = sqrt<f64>(k * (k + (s + s)));
+        const d = s + k + root;
+        const share = 1 / ((d - k2 * s) * root);
+        const gap = share * root;
+        const r = s * gap;
+        x += r * load<f64>(weights + at);
+        y += r * load<f64>(weights + ROW + at);
+        z += r * load<f64>(weights + 2 * ROW + at);
+        const c = d * gap * share;
+        store<f64>(OF_K + at, c * s);
+        store<f64>(OF_S + at, c * k);
+      }
+      keep(first, x, y, z);
+      first = false;
+    }
+  }
+}
+
+/** Sums of the weights times OF_K K_i - OF_S S_i of one tube. */
+export function sumMoved(weights: usize, ofK: usize, ofS: usize): void {
+  if (ASC_FEATURE_SIMD) {
+    let x = f64x2.splat(0);
+    let y = f64x2.splat(0);
+    let z = f64x2.splat(0);
+    for (let at: usize = 0; at < ROW; at += STEP) {
+      const moved = f64x2.sub(
+        f64x2.mul(v128.load(OF_K + at), v128.load(ofK + at)),
+        f64x2.mul(v128.load(OF_S + at), v128.load(ofS + at)),
+      );
+      x = f64x2.add(x, f64x2.mul(moved, v128.load(weights + at)));
+      y = f64x2.add(y, f64x2.mul(moved, v128.load(weights + ROW + at)));
+      z = f64x2.add(z, f64x2.mul(moved, v128.load(weights + 2 * ROW + at)));
+    }
+    sumX = both(x);
+    sumY = both(y);
+    sumZ = both(z);
+  } else {
+    let first: bool = true;
+    for (let lane: usize = 0; lane < STEP; lane += LANE) {
+      let x: f64 = 0;
+      let y: f64 = 0;
+      let z: f64 = 0;
+      for (let at = lane; at < ROW; at += STEP) {
+        const moved = load<f64>(OF_K + at) * load<f64>(ofK + at) - load<f64>(OF_S + at) * load<f64>(ofS + at);
+        x += moved * load<f64>(weights + at);
+        y += moved * load<f64>(weights + ROW + at);
+        z += moved * load<f64>(weights + 2 * ROW + at);
+      }
+      keep(first, x, y, z);
+      first = false;
+    }
+  }
+}
+
+/** Keeps dR/dq finite where a paint absorbs nothing; far below any K/S of a real paint. */
+const SMALLEST_K_OVER_S: f64 = 1e-12;
+
+// @ts-ignore: decorator
+@inline
+function both(lanes: v128): f64 {
+  return f64x2.extract_lane(lanes, 0) + f64x2.extract_lane(lanes, 1);
+}
+
+/** The sum of the even bands, then that of the odd ones on it. */
+function keep(isFirst: bool, x: f64, y: f64, z: f64): void {
+  sumX = isFirst ? x : sumX + x;
+  sumY = isFirst ? y : sumY + y;
+  sumZ = isFirst ? z : sumZ + z;
+}

@@ -1,0 +1,51 @@
+/**
+ * Where everything lies in the memory of the kernel. All numbers are 64-bit floats unless said otherwise; offsets are in
+ * bytes. The host (src/core/mixing/kernel) knows the same numbers.
+ *
+ * A palette is a table of its own:
+ *
+ *   HEAD  number of tubes, whether all have one surface, k1 and k2 where none is known, sums of the weights of X, Y, Z
+ *   X, Y, Z weights of the viewing conditions, each divided by the white, a row of bands each
+ *   K, then S: a row of bands for each tube
+ *   for each tube: its scale, whether its surface is known (0 or 1), its k1, its k2
+ */
+export const BANDS: usize = 36;
+export const ROW: usize = BANDS * 8;
+
+/** Which tubes take part, a byte each, and their volumes. */
+export const TUBES: usize = 0;
+export const VOLUMES: usize = 64;
+/** L*, a*, b*, and their slopes by each volume. */
+export const LAB: usize = 320;
+export const SLOPES: usize = 344;
+/** Aim: L*, a*, b*, k_L, k_C, k_H, cosine and sine of its hue, cost of leaving its wedge. */
+export const AIM: usize = 1112;
+/** Least scaled volumes, and scaled volumes: where to start from and where it ended. */
+export const FLOORS: usize = 1184;
+export const SCALED: usize = 1440;
+/** How many mixtures were worked out by the last solve. */
+export const EVALUATIONS: usize = 1696;
+
+/** K and S of the mixture, and what a tube's K and S are worth, band by band. */
+export const K_MIX: usize = 1712;
+export const S_MIX: usize = K_MIX + ROW;
+export const OF_K: usize = S_MIX + ROW;
+export const OF_S: usize = OF_K + ROW;
+/** Of X, Y, Z by k1 and k2 of the mixture. */
+export const BY_SURFACE: usize = OF_S + ROW;
+
+export const TRIAL: usize = BY_SURFACE + 48;
+export const KEPT_LAB: usize = TRIAL + 256;
+export const KEPT_SLOPES: usize = KEPT_LAB + 24;
+export const RESIDUALS: usize = KEPT_SLOPES + 768;
+export const MOVED: usize = RESIDUALS + 32;
+export const METRIC: usize = MOVED + 32;
+export const JACOBIAN: usize = METRIC + 96;
+export const GRADIENT: usize = JACOBIAN + 1024;
+export const STEP: usize = GRADIENT + 256;
+export const FREE: usize = STEP + 256;
+export const NORMAL: usize = FREE + 256;
+export const FACTOR: usize = NORMAL + 8192;
+
+/** Of a palette. */
+export const HEAD: usize = 64;

@@ -1,0 +1,190 @@
+/**
+ * CIELAB of an opaque mixture, and its slopes by each volume. The physics and its sources are in src/core/mixing, which
+ * holds the same in plain form; tests hold the two together.
+ */
+import { BY_SURFACE, HEAD, LAB, OF_K, ROW, SLOPES, S_MIX, TUBES, VOLUMES, K_MIX } from "./layout";
+import {
+  blendFirst,
+  blendOne,
+  blendTwo,
+  sumMoved,
+  sumSeen,
+  sumSeenWithSlopes,
+  sumX,
+  sumY,
+  sumZ,
+} from "./lanes";
+
+const LAB_EPSILON: f64 = 216.0 / 24389.0;
+const LAB_KAPPA: f64 = 24389.0 / 27.0;
+/** Bytes that are kept of each tube after its rows. */
+export const OF_TUBE: usize = 32;
+
+let k1: f64 = 0;
+let k2: f64 = 0;
+/** Volume of the paints whose surface is known. */
+let known: f64 = 0;
+
+// @ts-ignore: decorator
+@inline
+export function tubeAt(place: i32): usize {
+  return <usize>load<u8>(TUBES + <usize>place);
+}
+
+// @ts-ignore: decorator
+@inline
+export function volumeAt(place: i32): f64 {
+  return load<f64>(VOLUMES + (<usize>place << 3));
+}
+
+// @ts-ignore: decorator
+@inline
+function rowsOfK(palette: usize): usize {
+  return palette + HEAD + 3 * ROW;
+}
+
+// @ts-ignore: decorator
+@inline
+function rowsOfS(palette: usize): usize {
+  return rowsOfK(palette) + <usize>load<f64>(palette) * ROW;
+}
+
+/** Where the single numbers of a tube lie. */
+export function tubeFacts(palette: usize, tube: usize): usize {
+  return rowsOfK(palette) + 2 * <usize>load<f64>(palette) * ROW + tube * OF_TUBE;
+}
+
+function isUniform(palette: usize): bool {
+  return load<f64>(palette + 8) != 0;
+}
+
+function writeSurface(palette: usize, count: i32): void {
+  k1 = load<f64>(palette + 16);
+  k2 = load<f64>(palette + 24);
+  if (isUniform(palette)) return;
+  known = 0;
+  let outer: f64 = 0;
+  let inner: f64 = 0;
+  for (let j = 0; j < count; j++) {
+    const facts = tubeFacts(palette, tubeAt(j));
+    const volume = volumeAt(j) * load<f64>(facts + 8);
+    known += volume;
+    outer += volume * load<f64>(facts + 16);
+    inner += volume * load<f64>(facts + 24);
+  }
+  if (known > 0) {
+    k1 = outer / known;
+    k2 = inner / known;
+  }
+}
+
+function blend(palette: usize, count: i32): void {
+  const k = rowsOfK(palette);
+  const s = rowsOfS(palette);
+  const first = tubeAt(0) * ROW;
+  blendFirst(k + first, s + first, volumeAt(0));
+  let j = 1;
+  for (; j + 1 < count; j += 2) {
+    const one = tubeAt(j) * ROW;
+    const two = tubeAt(j + 1) * ROW;
+    blendTwo(k + one, s + one, volumeAt(j), k + two, s + two, volumeAt(j + 1));
+  }
+  if (j < count) {
+    const last = tubeAt(j) * ROW;
+    blendOne(k + last, s + last, volumeAt(j));
+  }
+}
+
+// @ts-ignore: decorator
+@inline
+function labF(t: f64): f64 {
+  return t > LAB_EPSILON ? Math.cbrt(t) : (LAB_KAPPA * t + 16) / 116;
+}
+
+// @ts-ignore: decorator
+@inline
+function labFSlope(t: f64, f: f64): f64 {
+  return t > LAB_EPSILON ? 1 / (3 * f * f) : LAB_KAPPA / 116;
+}
+
+/** The first `count` entries of TUBES and VOLUMES to LAB. */
+export function writeLab(palette: usize, count: i32): void {
+  writeSurface(palette, count);
+  blend(palette, count);
+  sumSeen(palette + HEAD, k2);
+  const through = (1 - k1) * (1 - k2);
+  const fx = labF(k1 * load<f64>(palette + 32) + through * sumX);
+  const fy = labF(k1 * load<f64>(palette + 40) + through * sumY);
+  const fz = labF(k1 * load<f64>(palette + 48) + through * sumZ);
+  store<f64>(LAB, 116 * fy - 16);
+  store<f64>(LAB + 8, 500 * (fx - fy));
+  store<f64>(LAB + 16, 200 * (fy - fz));
+}
+
+/** The same, and dL*, da*, db* by each volume to SLOPES. */
+export function writeLabAndSlopes(palette: usize, count: i32): void {
+  writeSurface(palette, count);
+  blend(palette, count);
+  const weights = palette + HEAD;
+  sumSeenWithSlopes(weights, k2);
+  const through = (1 - k1) * (1 - k2);
+  const x = k1 * load<f64>(palette + 32) + through * sumX;
+  const y = k1 * load<f64>(palette + 40) + through * sumY;
+  const z = k1 * load<f64>(palette + 48) + through * sumZ;
+  const fx = labF(x);
+  const fy = labF(y);
+  const fz = labF(z);
+  store<f64>(LAB, 116 * fy - 16);
+  store<f64>(LAB + 8, 500 * (fx - fy));
+  store<f64>(LAB + 16, 200 * (fy - fz));
+  const gx = labFSlope(x, fx);
+  const gy = labFSlope(y, fy);
+  const gz = labFSlope(z, fz);
+  const hasOwnSurfaces = !isUniform(palette) && known > 0;
+  if (hasOwnSurfaces) writeSurfaceSlopes(palette);
+  const k = rowsOfK(palette);
+  const s = rowsOfS(palette);
+  for (let j = 0; j < count; j++) {
+    const tube = tubeAt(j);
+    sumMoved(weights, k + tube * ROW, s + tube * ROW);
+    let dx = -through * sumX;
+    let dy = -through * sumY;
+    let dz = -through * sumZ;
+    if (hasOwnSurfaces) {
+      const facts = tubeFacts(palette, tube);
+      const share = load<f64>(facts + 8) / known;
+      const outer = share * (load<f64>(facts + 16) - k1);
+      const inner = share * (load<f64>(facts + 24) - k2);
+      dx += outer * load<f64>(BY_SURFACE) + inner * load<f64>(BY_SURFACE + 24);
+      dy += outer * load<f64>(BY_SURFACE + 8) + inner * load<f64>(BY_SURFACE + 32);
+      dz += outer * load<f64>(BY_SURFACE + 16) + inner * load<f64>(BY_SURFACE + 40);
+    }
+    const dfx = gx * dx;
+    const dfy = gy * dy;
+    const dfz = gz * dz;
+    const at = SLOPES + <usize>j * 24;
+    store<f64>(at, 116 * dfy);
+    store<f64>(at + 8, 500 * (dfx - dfy));
+    store<f64>(at + 16, 200 * (dfy - dfz));
+  }
+}
+
+/** Of X, Y, Z by k1 and k2: where paints differ in surface, a volume moves the surface too. */
+function writeSurfaceSlopes(palette: usize): void {
+  for (let axis: usize = 0; axis < 3; axis++) {
+    const weights = palette + HEAD + axis * ROW;
+    let outer: f64 = 0;
+    let inner: f64 = 0;
+    for (let at: usize = 0; at < ROW; at += 8) {
+      const k = load<f64>(K_MIX + at);
+      const s = load<f64>(S_MIX + at);
+      const within = s / (s + k + sqrt<f64>(k * (k + (s + s))));
+      const gap = 1 - k2 * within;
+      const weight = load<f64>(weights + at);
+      outer += weight * (1 - ((1 - k2) * within) / gap);
+      inner += (weight * ((1 - k1) * within * (within - 1))) / (gap * gap);
+    }
+    store<f64>(BY_SURFACE + 8 * axis, outer);
+    store<f64>(BY_SURFACE + 24 + 8 * axis, inner);
+  }
+}

@@ -1,0 +1,219 @@
+/**
+ * Best volumes for a given set of tubes: src/core/recipe/subsetSolver without hard limits, step for step. Tests hold the
+ * two together.
+ */
+import { lightnessResidual, writeColorResiduals, writeResiduals } from "./aim";
+import {
+  AIM,
+  EVALUATIONS,
+  FACTOR,
+  FLOORS,
+  FREE,
+  GRADIENT,
+  JACOBIAN,
+  KEPT_LAB,
+  KEPT_SLOPES,
+  LAB,
+  METRIC,
+  MOVED,
+  NORMAL,
+  RESIDUALS,
+  SCALED,
+  SLOPES,
+  STEP,
+  TRIAL,
+  VOLUMES,
+} from "./layout";
+import { tubeAt, tubeFacts, writeLabAndSlopes } from "./mixture";
+
+const CAPACITY: usize = 32;
+const LARGEST_DAMPING: f64 = 1e10;
+const PROMISE: f64 = 0.5;
+const LAB_STEP: f64 = 1e-4;
+const NOTHING: f64 = 1e-6;
+
+// @ts-ignore: decorator
+@inline
+function at(row: usize, place: i32): f64 {
+  return load<f64>(row + (<usize>place << 3));
+}
+
+// @ts-ignore: decorator
+@inline
+function put(row: usize, place: i32, value: f64): void {
+  store<f64>(row + (<usize>place << 3), value);
+}
+
+// @ts-ignore: decorator
+@inline
+function cell(matrix: usize, i: i32, j: i32): usize {
+  return matrix + ((<usize>i * CAPACITY + <usize>j) << 3);
+}
+
+function squareSum(residuals: usize): f64 {
+  let sum: f64 = 0;
+  for (let row = 0; row < 4; row++) sum += at(residuals, row) * at(residuals, row);
+  return sum;
+}
+
+/** Scales to a sum of one; false when nothing is left. */
+function normalise(row: usize, count: i32): bool {
+  let sum: f64 = 0;
+  for (let j = 0; j < count; j++) sum += at(row, j);
+  if (!(sum > 0)) return false;
+  for (let j = 0; j < count; j++) put(row, j, at(row, j) / sum);
+  return true;
+}
+
+function unscale(palette: usize, row: usize, count: i32): void {
+  for (let j = 0; j < count; j++)
+    put(VOLUMES, j, at(row, j) * load<f64>(tubeFacts(palette, tubeAt(j))));
+}
+
+/** Colour and slopes of the volumes, and the residuals of the colour to `residuals`. */
+function evaluate(palette: usize, count: i32, residuals: usize): f64 {
+  writeLabAndSlopes(palette, count);
+  store<f64>(EVALUATIONS, load<f64>(EVALUATIONS) + 1);
+  writeResiduals(residuals, load<f64>(LAB), load<f64>(LAB + 8), load<f64>(LAB + 16));
+  return squareSum(residuals);
+}
+
+function keep(count: i32): void {
+  memory.copy(KEPT_LAB, LAB, 24);
+  memory.copy(KEPT_SLOPES, SLOPES, 24 * <usize>count);
+}
+
+/**
+ * From SCALED, the first `count` places of TUBES, towards AIM; the solution is left in SCALED, VOLUMES and LAB.
+ *
+ * @returns ΔE00² there.
+ */
+export function solve(
+  palette: usize,
+  count: i32,
+  maxIterations: i32,
+  goodEnough: f64,
+  relativeGain: f64,
+): f64 {
+  for (let j = 0; j < count; j++) put(SCALED, j, Math.max(at(SCALED, j), at(FLOORS, j)));
+  store<f64>(EVALUATIONS, 0);
+  normalise(SCALED, count);
+  unscale(palette, SCALED, count);
+  let sum = evaluate(palette, count, RESIDUALS);
+  keep(count);
+  let damping: f64 = 1e-3;
+  for (let iteration = 0; iteration < maxIterations && sum > goodEnough; iteration++) {
+    writeMetric();
+    writeNormalEquations(palette, count);
+    let gain: f64 = 0;
+    while (damping < LARGEST_DAMPING) {
+      const hasStep = writeStep(count, damping);
+      if (hasStep && promisedGain(count) < PROMISE * relativeGain * sum) break;
+      if (hasStep && writeTrial(count)) {
+        unscale(palette, TRIAL, count);
+        const trialSum = evaluate(palette, count, MOVED);
+        if (trialSum < sum) {
+          gain = (sum - trialSum) / sum;
+          sum = trialSum;
+          keep(count);
+          memory.copy(SCALED, TRIAL, 8 * <usize>count);
+          memory.copy(RESIDUALS, MOVED, 32);
+          damping = Math.max(damping * 0.3, 1e-9);
+          break;
+        }
+      }
+      damping *= 8;
+    }
+    if (gain <= relativeGain) break;
+  }
+  unscale(palette, SCALED, count);
+  memory.copy(LAB, KEPT_LAB, 24);
+  return sum;
+}
+
+/** dr/dLab; L* acts on the first residual alone. */
+function writeMetric(): void {
+  const l = load<f64>(KEPT_LAB);
+  const a = load<f64>(KEPT_LAB + 8);
+  const b = load<f64>(KEPT_LAB + 16);
+  const raised = lightnessResidual(load<f64>(AIM), l + LAB_STEP, load<f64>(AIM + 24));
+  put(METRIC, 0, (raised - at(RESIDUALS, 0)) / LAB_STEP);
+  for (let axis = 1; axis < 3; axis++) {
+    writeColorResiduals(MOVED, axis == 1 ? a + LAB_STEP : a, axis == 2 ? b + LAB_STEP : b);
+    for (let row = 1; row < 4; row++)
+      put(METRIC, 3 * row + axis, (at(MOVED, row) - at(RESIDUALS, row)) / LAB_STEP);
+  }
+}
+
+/** J = dr/dLab · dLab/dx, then JᵀJ and Jᵀr, and which tubes are free to move. */
+function writeNormalEquations(palette: usize, count: i32): void {
+  for (let j = 0; j < count; j++) {
+    const unit = load<f64>(tubeFacts(palette, tubeAt(j)));
+    const l = unit * at(KEPT_SLOPES, 3 * j);
+    const a = unit * at(KEPT_SLOPES, 3 * j + 1);
+    const b = unit * at(KEPT_SLOPES, 3 * j + 2);
+    put(JACOBIAN, 4 * j, at(METRIC, 0) * l);
+    for (let row = 1; row < 4; row++)
+      put(JACOBIAN, 4 * j + row, at(METRIC, 3 * row + 1) * a + at(METRIC, 3 * row + 2) * b);
+  }
+  for (let i = 0; i < count; i++) {
+    const own = JACOBIAN + (<usize>i << 5);
+    let slope: f64 = 0;
+    for (let row = 0; row < 4; row++) slope += at(own, row) * at(RESIDUALS, row);
+    put(GRADIENT, i, slope);
+    put(FREE, i, at(SCALED, i) > at(FLOORS, i) || slope < 0 ? 1 : 0);
+    for (let j = 0; j <= i; j++) {
+      const other = JACOBIAN + (<usize>j << 5);
+      let product: f64 = 0;
+      for (let row = 0; row < 4; row++) product += at(own, row) * at(other, row);
+      store<f64>(cell(NORMAL, i, j), product);
+    }
+  }
+}
+
+/** What the quadratic model of ΔE00² promises for the step; clipping at zero can only lessen it. */
+function promisedGain(count: i32): f64 {
+  let gain: f64 = 0;
+  for (let j = 0; j < count; j++) gain -= at(GRADIENT, j) * at(STEP, j);
+  return gain;
+}
+
+/** The step applied, cut off at zero and scaled back to a sum of one; false when nothing would be left. */
+function writeTrial(count: i32): bool {
+  for (let j = 0; j < count; j++) {
+    const next = at(SCALED, j) + at(STEP, j);
+    const floor = at(FLOORS, j);
+    put(TRIAL, j, next > NOTHING ? Math.max(next, floor) : floor);
+  }
+  return normalise(TRIAL, count);
+}
+
+/** Cholesky on the free tubes; false when the damped matrix is not positive definite. */
+function writeStep(count: i32, damping: f64): bool {
+  let trace: f64 = 0;
+  for (let i = 0; i < count; i++) trace += load<f64>(cell(NORMAL, i, i));
+  const lift = damping * (trace / <f64>count) + 1e-30;
+  for (let i = 0; i < count; i++) {
+    for (let j = 0; j <= i; j++) {
+      const both = at(FREE, i) * at(FREE, j);
+      let sum = both * load<f64>(cell(NORMAL, i, j));
+      if (i == j) sum += lift + (1 - both);
+      for (let k = 0; k < j; k++) sum -= load<f64>(cell(FACTOR, i, k)) * load<f64>(cell(FACTOR, j, k));
+      if (i == j) {
+        if (!(sum > 0)) return false;
+        store<f64>(cell(FACTOR, i, i), Math.sqrt(sum));
+      } else store<f64>(cell(FACTOR, i, j), sum / load<f64>(cell(FACTOR, j, j)));
+    }
+  }
+  for (let i = 0; i < count; i++) {
+    let sum = -at(FREE, i) * at(GRADIENT, i);
+    for (let k = 0; k < i; k++) sum -= load<f64>(cell(FACTOR, i, k)) * at(STEP, k);
+    put(STEP, i, sum / load<f64>(cell(FACTOR, i, i)));
+  }
+  for (let i = count - 1; i >= 0; i--) {
+    let sum = at(STEP, i);
+    for (let k = i + 1; k < count; k++) sum -= load<f64>(cell(FACTOR, k, i)) * at(STEP, k);
+    put(STEP, i, sum / load<f64>(cell(FACTOR, i, i)));
+  }
+  return true;
+}

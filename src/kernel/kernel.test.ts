@@ -1,0 +1,163 @@
+import { afterEach, describe, expect, it } from "vitest";
+import { pigment } from "../../tests/support/paint";
+import { aimAt, distanceFrom } from "../core/color/aimDistance";
+import { labD65, type LabD65 } from "../core/color/types";
+import { MixtureEvaluator } from "../core/mixing/mixtureEvaluator";
+import { handInKernel, opaqueModel } from "../core/mixing/opaqueModel";
+import { createRng, type Rng } from "../core/random/rng";
+import { COARSE, FINE, SubsetSolver } from "../core/recipe/subsetSolver";
+import type { OpticalModel } from "../core/spectrum/types";
+import { PIGMENT_MODELS } from "../data/pigments.generated";
+import { VIEWING } from "../data/standardViewing";
+import { PAINT_SURFACE, SURFACE_OF_SHINE } from "../data/surface";
+import { kernelWith } from "./load";
+
+const BUILDS = [
+  ["with SIMD", true],
+  ["without SIMD", false],
+] as const;
+
+afterEach(() => {
+  handInKernel(undefined);
+});
+
+function box(rng: Rng, kind: "generic" | "own surface" | "two surfaces"): OpticalModel[] {
+  return Array.from({ length: 12 }, (_, place) => {
+    const optics = PIGMENT_MODELS[rng.below(PIGMENT_MODELS.length)]?.optics ?? pigment("raw-umber").optics;
+    if (kind === "generic") return optics;
+    if (kind === "own surface") return { ...optics, surface: { k1: 0.035, k2: 0.45 } };
+    return place % 3 === 0
+      ? optics
+      : { ...optics, surface: place % 3 === 1 ? { k1: 0.035, k2: 0.45 } : SURFACE_OF_SHINE.gloss.centre };
+  });
+}
+
+function mixOf(rng: Rng, count: number): { tubes: Uint8Array; volumes: Float64Array } {
+  const order = Array.from({ length: 12 }, (_, tube) => ({ tube, key: rng.next() })).sort((a, b) => a.key - b.key);
+  return {
+    tubes: Uint8Array.from(order.slice(0, count), ({ tube }) => tube),
+    volumes: Float64Array.from({ length: count }, () => (rng.next() < 0.15 ? 0 : 10 ** rng.between(-4, 2))),
+  };
+}
+
+const target = (rng: Rng): LabD65 => {
+  const chroma = rng.between(0, 110);
+  const hue = rng.between(0, 2 * Math.PI);
+  return labD65(rng.between(2, 98), chroma * Math.cos(hue), chroma * Math.sin(hue));
+};
+
+describe.each(BUILDS)("the kernel %s", (_, simd) => {
+  it.each(["generic", "own surface", "two surfaces"] as const)(
+    "gives the colours and slopes of the plain form, %s",
+    (kind) => {
+      const rng = createRng(41);
+      const [color, plainColor] = [new Float64Array(3), new Float64Array(3)];
+      const [slopes, plainSlopes] = [new Float64Array(36), new Float64Array(36)];
+      for (let i = 0; i < 60; i++) {
+        const tubes = box(rng, kind);
+        const plain = new MixtureEvaluator(tubes, VIEWING.D65, PAINT_SURFACE);
+        const model = kernelWith(simd)(plain, tubes, VIEWING.D65, PAINT_SURFACE);
+        for (let count = 1; count <= 12; count++) {
+          const mix = mixOf(rng, count);
+          if (mix.volumes.every((volume) => volume === 0)) continue;
+          plain.writeLabAndSlopes(plainColor, plainSlopes, mix.tubes, mix.volumes, count);
+          model.writeLabAndSlopes(color, slopes, mix.tubes, mix.volumes, count);
+          for (let axis = 0; axis < 3; axis++) expect(color[axis]).toBeCloseTo(plainColor[axis] as number, 9);
+          for (let at = 0; at < 3 * count; at++) {
+            const wanted = plainSlopes[at] as number;
+            expect(Math.abs((slopes[at] as number) - wanted)).toBeLessThan(1e-7 * (1 + Math.abs(wanted)));
+          }
+          model.writeLab(color, mix.tubes, mix.volumes, count);
+          plain.writeLab(plainColor, mix.tubes, mix.volumes, count);
+          for (let axis = 0; axis < 3; axis++) expect(color[axis]).toBeCloseTo(plainColor[axis] as number, 9);
+        }
+      }
+    },
+  );
+
+  it("solves sets of tubes as the plain form does, near and far, with factors and required tubes", () => {
+    const rng = createRng(42);
+    let worse = 0;
+    for (let i = 0; i < 400; i++) {
+      const tubes = box(rng, i % 3 === 0 ? "two surfaces" : "generic");
+      const plain = new MixtureEvaluator(tubes, VIEWING.D65, PAINT_SURFACE);
+      const model = kernelWith(simd)(plain, tubes, VIEWING.D65, PAINT_SURFACE);
+      const count = 1 + rng.below(6);
+      const { tubes: places } = mixOf(rng, count);
+      const start = Float64Array.from({ length: count }, () => 0.05 + rng.next());
+      const aim = target(rng);
+      const factors = i % 4 === 0 ? { kL: 0.7, kC: 2, kH: 4 } : { kL: 1, kC: 1, kH: 1 };
+      const solved = [plain, model].map((of) => {
+        const solver = new SubsetSolver(of);
+        const squared = solver.solve(aim, factors, places, start, count, FINE);
+        // The colour that is told is that of the volumes that are told, and as far off as is told.
+        const color = new Float64Array(3);
+        plain.writeLab(color, places, solver.volumes, count);
+        for (let axis = 0; axis < 3; axis++) expect(solver.lab[axis]).toBeCloseTo(color[axis] as number, 8);
+        const distance = distanceFrom(aimAt(aim, factors), color[0] as number, color[1] as number, color[2] as number);
+        expect(Math.sqrt(squared)).toBeCloseTo(distance, 7);
+        return distance;
+      });
+      // Two ends of one flat valley may differ; no answer is visibly worse.
+      if (Math.abs((solved[1] as number) - (solved[0] as number)) > 1e-3) worse++;
+    }
+    expect(worse).toBeLessThan(4);
+  });
+});
+
+describe("the two builds of the kernel", () => {
+  it("give the same bits", () => {
+    const rng = createRng(43);
+    for (let i = 0; i < 200; i++) {
+      const tubes = box(rng, i % 2 === 0 ? "two surfaces" : "generic");
+      const count = 1 + rng.below(6);
+      const { tubes: places } = mixOf(rng, count);
+      const start = Float64Array.from({ length: count }, () => 0.05 + rng.next());
+      const aim = target(rng);
+      const [one, other] = BUILDS.map(([, simd]) => {
+        handInKernel(kernelWith(simd));
+        const solver = new SubsetSolver(opaqueModel(tubes, VIEWING.D65, PAINT_SURFACE));
+        const squared = solver.solve(aim, { kL: 1, kC: 1, kH: 1 }, places, start, count, i % 2 ? COARSE : FINE);
+        return [squared, ...solver.volumes.slice(0, count), ...solver.lab, solver.evaluations];
+      });
+      expect(one).toEqual(other);
+    }
+  });
+});
+
+describe("the kernel's memory", () => {
+  it("writes a palette again that was overwritten, and leaves boxes to the plain form for which it has no room", () => {
+    const rng = createRng(44);
+    const kernel = kernelWith(true);
+    const palettes = Array.from({ length: 120 }, () => box(rng, "generic"));
+    const models = palettes.map((tubes) =>
+      kernel(new MixtureEvaluator(tubes, VIEWING.D65, PAINT_SURFACE), tubes, VIEWING.D65, PAINT_SURFACE),
+    );
+    const color = new Float64Array(3);
+    const colors = (): number[] =>
+      models.map((model) => {
+        model.writeLab(color, Uint8Array.of(0, 1, 2), Float64Array.of(1, 2, 3), 3);
+        return color[0] as number;
+      });
+    const first = colors();
+    expect(colors()).toEqual(first);
+    expect(new Set(first).size).toBeGreaterThan(60);
+
+    const many = Array.from({ length: 200 }, (_, i) => PIGMENT_MODELS[i % PIGMENT_MODELS.length]?.optics).filter(
+      (optics) => optics !== undefined,
+    );
+    const large = [...many, ...many, ...many, ...many, ...many, ...many, ...many];
+    const plain = new MixtureEvaluator(large, VIEWING.D65, PAINT_SURFACE);
+    const model = kernel(plain, large, VIEWING.D65, PAINT_SURFACE);
+    expect(model.solveSet).toBeUndefined();
+    const plainColor = new Float64Array(3);
+    for (const [tubes, volumes] of [
+      [Uint8Array.of(3, 9), Float64Array.of(1, 2)],
+      [Uint8Array.from({ length: 40 }, (_, i) => i), new Float64Array(40).fill(1)],
+    ] as const) {
+      model.writeLab(color, tubes, volumes, tubes.length);
+      plain.writeLab(plainColor, tubes, volumes, tubes.length);
+      expect([...color]).toEqual([...plainColor]);
+    }
+  });
+});

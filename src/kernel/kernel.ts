@@ -1,0 +1,223 @@
+/**
+ * The kernel of searches in WebAssembly (kernel/*.ts, compiled to ./wasm.generated), as opaque colour models for the core.
+ *
+ * Palettes lie in a ring of the kernel's memory; one that was overwritten is written again when it is asked for. What
+ * the kernel has no room for goes to the plain form: more than {@link MOST_AT_ONCE} tubes in one mixture, another grid.
+ * Not reentrant: one mixture is worked out at a time, as in the plain form.
+ */
+import type { ColorModel, SetSolved, SetToSolve } from "../core/mixing/colorModel";
+import type { MixtureEvaluator } from "../core/mixing/mixtureEvaluator";
+import type { OpaqueKernel } from "../core/mixing/opaqueModel";
+import type { SurfaceConstants } from "../core/mixing/saunderson";
+import type { ViewingWeights } from "../core/spectrum/colorimetry";
+import type { NumberRow, OpticalModel } from "../core/spectrum/types";
+
+type Exports = {
+  readonly memory: WebAssembly.Memory;
+  readonly writeLab: (palette: number, count: number) => void;
+  readonly writeLabAndSlopes: (palette: number, count: number) => void;
+  readonly solve: (
+    palette: number,
+    count: number,
+    maxIterations: number,
+    goodEnough: number,
+    relativeGain: number,
+  ) => number;
+};
+
+/** Places in the memory, in bytes: kernel/layout.ts has the same. */
+const AT = { tubes: 0, volumes: 64, lab: 320, slopes: 344, aim: 1112, floors: 1184, scaled: 1440 } as const;
+const EVALUATIONS_AT = 1696;
+const HEAD = 64;
+const BANDS = 36;
+const FACTS_OF_TUBE = 4;
+/** Working memory, then the kernel's own tables; the ring of palettes lies behind. */
+const RING_AT = 131_072;
+export const MOST_AT_ONCE = 32;
+
+class Kernel {
+  readonly bytes: Uint8Array;
+  readonly numbers: Float64Array;
+  private next = RING_AT;
+  /** Palettes that lie in the ring, in the order in which they were written. */
+  private held: KernelModel[] = [];
+
+  constructor(readonly run: Exports) {
+    this.bytes = new Uint8Array(run.memory.buffer);
+    this.numbers = new Float64Array(run.memory.buffer);
+  }
+
+  /** Room for a palette; the oldest ones give way. Undefined where it takes more than half of the ring. */
+  placeFor(model: KernelModel, size: number): number | undefined {
+    const end = this.bytes.length;
+    if (size > (end - RING_AT) / 2) return undefined;
+    if (this.next + size > end) this.next = RING_AT;
+    const start = this.next;
+    this.next += size;
+    this.held = this.held.filter((other) => {
+      const isFree = other.end <= start || other.start >= this.next;
+      if (!isFree) other.forget();
+      return isFree;
+    });
+    this.held.push(model);
+    return start;
+  }
+}
+
+class KernelModel implements ColorModel {
+  readonly tubeCount: number;
+  readonly isScaleFree = true;
+  start = 0;
+  end = 0;
+  private isHeld = false;
+  private readonly image: Float64Array;
+
+  constructor(
+    private readonly kernel: Kernel,
+    private readonly plain: MixtureEvaluator,
+    tubes: readonly OpticalModel[],
+    view: ViewingWeights,
+    surface: SurfaceConstants,
+  ) {
+    this.tubeCount = plain.tubeCount;
+    this.image = imageOf(plain, tubes, view, surface);
+  }
+
+  strengthOf(tube: number): number {
+    return this.plain.strengthOf(tube);
+  }
+
+  writeLab(out: Float64Array, tubes: Uint8Array, volumes: Float64Array, count: number): void {
+    if (!this.hold(count)) {
+      this.plain.writeLab(out, tubes, volumes, count);
+      return;
+    }
+    const { run, numbers } = this.kernel;
+    this.put(tubes, volumes, count);
+    run.writeLab(this.start, count);
+    for (let axis = 0; axis < 3; axis++) out[axis] = numbers[AT.lab / 8 + axis] as number;
+  }
+
+  writeLabAndSlopes(
+    out: Float64Array,
+    slopes: Float64Array,
+    tubes: Uint8Array,
+    volumes: Float64Array,
+    count: number,
+  ): void {
+    if (!this.hold(count)) {
+      this.plain.writeLabAndSlopes(out, slopes, tubes, volumes, count);
+      return;
+    }
+    const { run, numbers } = this.kernel;
+    this.put(tubes, volumes, count);
+    run.writeLabAndSlopes(this.start, count);
+    for (let axis = 0; axis < 3; axis++) out[axis] = numbers[AT.lab / 8 + axis] as number;
+    for (let i = 0; i < 3 * count; i++) slopes[i] = numbers[AT.slopes / 8 + i] as number;
+  }
+
+  get solveSet(): ((set: SetToSolve) => SetSolved) | undefined {
+    return this.tubeCount <= MOST_AT_ONCE && this.hold(1) ? this.solve : undefined;
+  }
+
+  private readonly solve = (set: SetToSolve): SetSolved => {
+    const { aim, tubes, count, floors, scaled, volumes, lab } = set;
+    const { run, numbers, bytes } = this.kernel;
+    const { factors, wedge } = aim;
+    const at = AT.aim / 8;
+    numbers[at] = aim.lab[0];
+    numbers[at + 1] = aim.lab[1];
+    numbers[at + 2] = aim.lab[2];
+    numbers[at + 3] = factors.kL;
+    numbers[at + 4] = factors.kC;
+    numbers[at + 5] = factors.kH;
+    numbers[at + 6] = wedge.cos;
+    numbers[at + 7] = wedge.sin;
+    numbers[at + 8] = wedge.cost;
+    for (let j = 0; j < count; j++) {
+      bytes[AT.tubes + j] = tubes[j] as number;
+      numbers[AT.floors / 8 + j] = floors[j] as number;
+      numbers[AT.scaled / 8 + j] = scaled[j] as number;
+    }
+    const squared = run.solve(this.start, count, set.maxIterations, set.goodEnough, set.relativeGain);
+    for (let j = 0; j < count; j++) {
+      scaled[j] = numbers[AT.scaled / 8 + j] as number;
+      volumes[j] = numbers[AT.volumes / 8 + j] as number;
+    }
+    for (let axis = 0; axis < 3; axis++) lab[axis] = numbers[AT.lab / 8 + axis] as number;
+    return { squared, evaluations: numbers[EVALUATIONS_AT / 8] as number };
+  };
+
+  /** Another palette lies where this one lay. */
+  forget(): void {
+    this.isHeld = false;
+  }
+
+  /** Puts the palette into the kernel; false where it cannot be there. */
+  private hold(count: number): boolean {
+    if (count > MOST_AT_ONCE) return false;
+    if (this.isHeld) return true;
+    const start = this.kernel.placeFor(this, this.image.byteLength);
+    if (start === undefined) return false;
+    this.start = start;
+    this.end = start + this.image.byteLength;
+    this.kernel.numbers.set(this.image, start / 8);
+    this.isHeld = true;
+    return true;
+  }
+
+  private put(tubes: Uint8Array, volumes: Float64Array, count: number): void {
+    const { bytes, numbers } = this.kernel;
+    for (let j = 0; j < count; j++) {
+      bytes[AT.tubes + j] = tubes[j] as number;
+      numbers[AT.volumes / 8 + j] = volumes[j] as number;
+    }
+  }
+}
+
+/** A palette as the kernel keeps it; its length is a multiple of 16 bytes, as SIMD likes it. */
+function imageOf(
+  plain: MixtureEvaluator,
+  tubes: readonly OpticalModel[],
+  { x, y, z, white }: ViewingWeights,
+  surface: SurfaceConstants,
+): Float64Array {
+  const count = tubes.length;
+  const [first] = tubes;
+  const isUniform = tubes.every(
+    (tube) => tube.surface?.k1 === first?.surface?.k1 && tube.surface?.k2 === first?.surface?.k2,
+  );
+  const assumed = (isUniform ? first?.surface : undefined) ?? surface;
+  const numbers = HEAD / 8 + 3 * BANDS + 2 * count * BANDS + FACTS_OF_TUBE * count;
+  const image = new Float64Array(numbers + (numbers % 2));
+  const weights = [x, y, z].map((row, axis) => Float64Array.from(row, (w) => w / (white[axis] ?? Number.NaN)));
+  image.set([count, isUniform ? 1 : 0, assumed.k1, assumed.k2, ...weights.map(sumOf)]);
+  weights.forEach((row, axis) => {
+    image.set(row, HEAD / 8 + axis * BANDS);
+  });
+  const rows = HEAD / 8 + 3 * BANDS;
+  tubes.forEach((tube, place) => {
+    image.set(tube.absorption, rows + place * BANDS);
+    image.set(tube.scattering, rows + (count + place) * BANDS);
+    const { k1 = 0, k2 = 0 } = tube.surface ?? {};
+    image.set(
+      [1 / plain.strengthOf(place), tube.surface ? 1 : 0, k1, k2],
+      rows + 2 * count * BANDS + FACTS_OF_TUBE * place,
+    );
+  });
+  return image;
+}
+
+function sumOf(row: NumberRow): number {
+  let sum = 0;
+  for (let band = 0; band < row.length; band++) sum += row[band] ?? Number.NaN;
+  return sum;
+}
+
+/** @throws WebAssembly.CompileError where the policy of the page or the worker forbids to compile. */
+export function createKernel(code: Uint8Array<ArrayBuffer>): OpaqueKernel {
+  const { exports } = new WebAssembly.Instance(new WebAssembly.Module(code));
+  const kernel = new Kernel(exports as unknown as Exports);
+  return (plain, tubes, view, surface) =>
+    view.grid.count === BANDS ? new KernelModel(kernel, plain, tubes, view, surface) : plain;
+}
