@@ -14,11 +14,12 @@ const FLOORS = {
   data: ["core"],
   domain: ["core", "data"],
   words: ["core", "data", "domain"],
-  workers: ["core", "data", "domain"],
+  kernel: ["core"],
+  workers: ["core", "data", "domain", "kernel"],
   persistence: ["core", "data", "domain"],
   devices: ["core", "data", "domain"],
   kit: ["core", "data", "domain", "words", "workers", "persistence", "devices", "ui"],
-  features: ["core", "data", "domain", "words", "workers", "persistence", "devices", "ui", "kit"],
+  features: ["core", "data", "domain", "kernel", "words", "workers", "persistence", "devices", "ui", "kit"],
 };
 
 const floorRules = Object.entries(FLOORS).map(([floor, below]) => ({

@@ -31,6 +31,8 @@ export const WITHOUT_SIMD = "${await compiled(false)}";
 rmSync(folder, { recursive: true, force: true });
 if (!process.argv.includes("--check")) writeFileSync(FILE, source);
 else if (readFileSync(FILE, "utf8") !== source) {
-  process.stderr.write("src/kernel/wasm.generated.ts is not what kernel/*.ts compiles to: run `npm run generate`.\n");
+  process.stderr.write(
+    "src/kernel/wasm.generated.ts is not what kernel/*.ts compiles to: run `npm run generate`.\n",
+  );
   process.exit(1);
 }

@@ -10,6 +10,7 @@ export const ROOT = path.resolve(import.meta.dirname, "../..");
 export const SERVER = path.join(ROOT, ".next/serve.mjs");
 
 const BUILD_INPUTS = [
+  "kernel",
   "src",
   "public",
   "scripts/run/postbuild.mjs",
@@ -137,6 +138,10 @@ export function ensurePackages() {
 
 export function ensureBuild() {
   if (isBuildFresh()) return;
+  run("The kernel is what its source compiles to", process.execPath, [
+    "scripts/generate/kernel.mjs",
+    "--check",
+  ]);
   run("Build", bin("next"), ["build"]);
   run("After the build", process.execPath, ["scripts/run/postbuild.mjs"]);
 }

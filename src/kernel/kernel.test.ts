@@ -33,7 +33,9 @@ function box(rng: Rng, kind: "generic" | "own surface" | "two surfaces"): Optica
 }
 
 function mixOf(rng: Rng, count: number): { tubes: Uint8Array; volumes: Float64Array } {
-  const order = Array.from({ length: 12 }, (_, tube) => ({ tube, key: rng.next() })).sort((a, b) => a.key - b.key);
+  const order = Array.from({ length: 12 }, (_, tube) => ({ tube, key: rng.next() })).sort(
+    (a, b) => a.key - b.key,
+  );
   return {
     tubes: Uint8Array.from(order.slice(0, count), ({ tube }) => tube),
     volumes: Float64Array.from({ length: count }, () => (rng.next() < 0.15 ? 0 : 10 ** rng.between(-4, 2))),
@@ -94,7 +96,12 @@ describe.each(BUILDS)("the kernel %s", (_, simd) => {
         const color = new Float64Array(3);
         plain.writeLab(color, places, solver.volumes, count);
         for (let axis = 0; axis < 3; axis++) expect(solver.lab[axis]).toBeCloseTo(color[axis] as number, 8);
-        const distance = distanceFrom(aimAt(aim, factors), color[0] as number, color[1] as number, color[2] as number);
+        const distance = distanceFrom(
+          aimAt(aim, factors),
+          color[0] as number,
+          color[1] as number,
+          color[2] as number,
+        );
         expect(Math.sqrt(squared)).toBeCloseTo(distance, 7);
         return distance;
       });
@@ -117,7 +124,14 @@ describe("the two builds of the kernel", () => {
       const [one, other] = BUILDS.map(([, simd]) => {
         handInKernel(kernelWith(simd));
         const solver = new SubsetSolver(opaqueModel(tubes, VIEWING.D65, PAINT_SURFACE));
-        const squared = solver.solve(aim, { kL: 1, kC: 1, kH: 1 }, places, start, count, i % 2 ? COARSE : FINE);
+        const squared = solver.solve(
+          aim,
+          { kL: 1, kC: 1, kH: 1 },
+          places,
+          start,
+          count,
+          i % 2 ? COARSE : FINE,
+        );
         return [squared, ...solver.volumes.slice(0, count), ...solver.lab, solver.evaluations];
       });
       expect(one).toEqual(other);
@@ -143,9 +157,10 @@ describe("the kernel's memory", () => {
     expect(colors()).toEqual(first);
     expect(new Set(first).size).toBeGreaterThan(60);
 
-    const many = Array.from({ length: 200 }, (_, i) => PIGMENT_MODELS[i % PIGMENT_MODELS.length]?.optics).filter(
-      (optics) => optics !== undefined,
-    );
+    const many = Array.from(
+      { length: 200 },
+      (_, i) => PIGMENT_MODELS[i % PIGMENT_MODELS.length]?.optics,
+    ).filter((optics) => optics !== undefined);
     const large = [...many, ...many, ...many, ...many, ...many, ...many, ...many];
     const plain = new MixtureEvaluator(large, VIEWING.D65, PAINT_SURFACE);
     const model = kernel(plain, large, VIEWING.D65, PAINT_SURFACE);

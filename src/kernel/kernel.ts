@@ -190,7 +190,9 @@ function imageOf(
   const assumed = (isUniform ? first?.surface : undefined) ?? surface;
   const numbers = HEAD / 8 + 3 * BANDS + 2 * count * BANDS + FACTS_OF_TUBE * count;
   const image = new Float64Array(numbers + (numbers % 2));
-  const weights = [x, y, z].map((row, axis) => Float64Array.from(row, (w) => w / (white[axis] ?? Number.NaN)));
+  const weights = [x, y, z].map((row, axis) =>
+    Float64Array.from(row, (w) => w / (white[axis] ?? Number.NaN)),
+  );
   image.set([count, isUniform ? 1 : 0, assumed.k1, assumed.k2, ...weights.map(sumOf)]);
   weights.forEach((row, axis) => {
     image.set(row, HEAD / 8 + axis * BANDS);

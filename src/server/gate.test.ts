@@ -59,6 +59,9 @@ describe("the gate", () => {
     expect(scripts("/nothing")).toBe("'self' 'sha256-none'");
     expect(scripts("/_next/static/chunks/a.js")).toBe("'self'");
     expect(scripts("/api/mix")).toBe("'self'");
+    // A worker may compile the kernel, which is bytes of this origin; no page and no other file may.
+    expect(scripts("/_next/static/chunks/turbopack-worker-1a.js")).toBe("'self' 'wasm-unsafe-eval'");
+    expect(scripts("/x/_next/static/chunks/turbopack-worker-1a.js")).toBe("'self' 'sha256-none'");
   });
 
   it("lets nobody keep a page, and says nothing of files", () => {

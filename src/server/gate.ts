@@ -28,14 +28,22 @@ const CALLS = "/api/";
 const FILES =
   /^\/(_next\/static\/|_next\/image|demo\/|camera\/|icons\/|icon\.svg$|sw\.js$|manifest\.webmanifest$)/;
 
+/**
+ * What workers begin with. A worker goes by the policy of its own script's answer, so that it may compile the kernel of
+ * searches and the pages may not.
+ */
+const WORKERS = /^\/_next\/static\/chunks\/turbopack-worker-/;
+
 export function passGate({ method, url, host }: Asked, { scriptHashes, ownNames }: Gate): Passed {
   const path = pathOf(url);
   const isCall = path?.startsWith(CALLS) ?? false;
   const headers: Record<string, string> = {
     "Content-Security-Policy": policy(
-      path === undefined || isCall || FILES.test(path)
-        ? []
-        : (scriptHashes[path] ?? scriptHashes["/_not-found"] ?? []),
+      path !== undefined && WORKERS.test(path)
+        ? ["wasm-unsafe-eval"]
+        : path === undefined || isCall || FILES.test(path)
+          ? []
+          : (scriptHashes[path] ?? scriptHashes["/_not-found"] ?? []),
     ),
     "X-Content-Type-Options": "nosniff",
     "Referrer-Policy": "no-referrer",

@@ -1,6 +1,8 @@
 import * as Comlink from "comlink";
+import { useKernel } from "../kernel/load";
 import { createPictureApi, type PictureLook } from "./pictureApi";
 
+useKernel();
 const api = createPictureApi();
 
 Comlink.expose({

@@ -65,10 +65,7 @@ export function useTubeTest(tube: Tube, onDone: () => void): TubeTesting {
       setFitting(true);
       const [absorption, scattering] = [Array.from(generic.absorption), Array.from(generic.scattering)];
       const answer = await solver.ask((remote) =>
-        remote.calibrateTube(
-          { absorption, scattering, surface: generic.surface, isBlack: false },
-          readings,
-        ),
+        remote.calibrateTube({ absorption, scattering, surface: generic.surface, isBlack: false }, readings),
       );
       setFitting(false);
       if (answer.ok) setResult(answer.value);
