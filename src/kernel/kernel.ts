@@ -33,7 +33,7 @@ const BANDS = 36;
 const FACTS_OF_TUBE = 4;
 /** Working memory, then the kernel's own tables; the ring of palettes lies behind. */
 const RING_AT = 131_072;
-export const MOST_AT_ONCE = 32;
+const MOST_AT_ONCE = 32;
 
 class Kernel {
   readonly bytes: Uint8Array;
@@ -116,12 +116,9 @@ class KernelModel implements ColorModel {
     for (let i = 0; i < 3 * count; i++) slopes[i] = numbers[AT.slopes / 8 + i] as number;
   }
 
-  get solveSet(): ((set: SetToSolve) => SetSolved) | undefined {
-    return this.tubeCount <= MOST_AT_ONCE && this.hold(1) ? this.solve : undefined;
-  }
-
-  private readonly solve = (set: SetToSolve): SetSolved => {
+  solveSet(set: SetToSolve): SetSolved | undefined {
     const { aim, tubes, count, floors, scaled, volumes, lab } = set;
+    if (!this.hold(count)) return undefined;
     const { run, numbers, bytes } = this.kernel;
     const { factors, wedge } = aim;
     const at = AT.aim / 8;
@@ -146,7 +143,7 @@ class KernelModel implements ColorModel {
     }
     for (let axis = 0; axis < 3; axis++) lab[axis] = numbers[AT.lab / 8 + axis] as number;
     return { squared, evaluations: numbers[EVALUATIONS_AT / 8] as number };
-  };
+  }
 
   /** Another palette lies where this one lay. */
   forget(): void {

@@ -17,8 +17,8 @@ export type ColorModel = {
     volumes: Float64Array,
     count: number,
   ) => void;
-  /** A whole solve without hard limits, where the model does it faster than it can be done from outside. */
-  readonly solveSet?: ((set: SetToSolve) => SetSolved) | undefined;
+  /** A whole solve without hard limits, where the model does it faster than it can be done from outside; else undefined. */
+  readonly solveSet?: (set: SetToSolve) => SetSolved | undefined;
 };
 
 /** A set of tubes whose best volumes are looked for: {@link ../recipe/subsetSolver} says how. */

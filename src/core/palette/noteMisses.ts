@@ -44,7 +44,10 @@ export class NoteMisses {
   /** Water goes into every set of washes, after its tubes. */
   private readonly water: readonly number[];
   private readonly solver: SubsetSolver;
-  private readonly sets = new Map<number, SetMiss>();
+  /** Starting mixtures by how many tubes they are of. */
+  private readonly starts: (readonly Float64Array[])[] = [];
+  /** By {@link rankOf}. */
+  private readonly sets: (SetMiss | undefined)[] = [];
 
   /**
    * @param recipeTubes - tubes of a recipe at most, 1 to {@link MOST_RECIPE_TUBES}.
@@ -88,11 +91,7 @@ export class NoteMisses {
       misses.forEach((miss, note) => {
         if (miss >= (least[note] as number)) return;
         least[note] = miss;
-        labs[note] = this.labOf(
-          [...set].sort((a, b) => a - b),
-          volumes,
-          note,
-        );
+        labs[note] = this.labOf(set, volumes, note);
       });
     });
     return this.notes.map((note, n) => {
@@ -113,9 +112,10 @@ export class NoteMisses {
   }
 
   /** Lowers the misses by every set that holds `tube` and otherwise only tubes of `others`. */
-  lowerWith(misses: Float32Array, others: readonly number[], tube: number): void {
+  lowerWith(misses: Float32Array, unsorted: readonly number[], tube: number): void {
+    const others = ascending(unsorted);
     const lower = (chosen: readonly number[], from: number): void => {
-      const { misses: own } = this.ofSet([...chosen, tube]);
+      const { misses: own } = this.ofSet(withTube(chosen, tube));
       for (let note = 0; note < own.length; note++)
         if ((own[note] as number) < (misses[note] as number)) misses[note] = own[note] as number;
       if (chosen.length + 1 === this.recipeTubes) return;
@@ -137,8 +137,9 @@ export class NoteMisses {
     return fewest;
   }
 
-  /** All sets of the palette's tubes that a recipe may have. */
-  private visitSets(palette: readonly number[], onSet: (set: readonly number[]) => void): void {
+  /** All sets of the palette's tubes that a recipe may have, each ascending. */
+  private visitSets(unsorted: readonly number[], onSet: (set: readonly number[]) => void): void {
+    const palette = ascending(unsorted);
     const visit = (chosen: readonly number[], from: number): void => {
       for (let next = from; next < palette.length; next++) {
         const set = [...chosen, palette[next] as number];
@@ -160,16 +161,20 @@ export class NoteMisses {
     return labD65(lab[0] as number, lab[1] as number, lab[2] as number);
   }
 
-  /** In any order: the key is a sum that does not depend on it, and only a set that is new is sorted. */
-  private ofSet(unsorted: readonly number[]): SetMiss {
-    let key = 0;
-    for (const tube of unsorted) key += 2 ** tube;
-    const known = this.sets.get(key);
+  /** @param set - ascending. */
+  private ofSet(set: readonly number[]): SetMiss {
+    const rank = rankOf(set);
+    const known = this.sets[rank];
     if (known) return known;
-    const solved = this.solveSet([...unsorted].sort((a, b) => a - b));
-    this.sets.set(key, solved);
+    const solved = this.solveSet(set);
+    this.sets[rank] = solved;
     this.setsSolved++;
     return solved;
+  }
+
+  private startsOf(count: number): readonly Float64Array[] {
+    this.starts[count] ??= interiorLattice(count, LATTICE_LEVELS[count] ?? count);
+    return this.starts[count];
   }
 
   private solveSet(set: readonly number[]): SetMiss {
@@ -181,7 +186,7 @@ export class NoteMisses {
     const volumes = new Float64Array(notes.length * count);
     const parts =
       set.length > 1 ? set.map((_, left) => this.ofSet(set.filter((__, place) => place !== left))) : [];
-    const starts = interiorLattice(count, LATTICE_LEVELS[count] ?? count);
+    const starts = this.startsOf(count);
     const labs = new Float64Array(3 * starts.length);
     const lab = new Float64Array(3);
     const real = new Float64Array(count);
@@ -220,6 +225,46 @@ export class NoteMisses {
     });
     return { misses, volumes };
   }
+}
+
+/**
+ * The place of an ascending set among all sets of at most four tubes, without gaps within a size. A search asks for
+ * hundreds of thousands of sets, so that a key to be hashed costs more than what is found by it.
+ *
+ *   C(a, 1) + C(b, 2) + C(c, 3) + C(d, 4) of tubes a < b < c < d, behind all smaller sets
+ */
+function rankOf(set: readonly number[]): number {
+  const [a = 0, b = 0, c = 0, d = 0] = set;
+  const ofTwo = (b * (b - 1)) / 2;
+  const ofThree = (c * (c - 1) * (c - 2)) / 6;
+  const ofFour = (d * (d - 1) * (d - 2) * (d - 3)) / 24;
+  switch (set.length) {
+    case 1:
+      return a;
+    case 2:
+      return MOST_BOX_TUBES + a + ofTwo;
+    case 3:
+      return MOST_BOX_TUBES + PAIRS + a + ofTwo + ofThree;
+    default:
+      return MOST_BOX_TUBES + PAIRS + TRIPLES + a + ofTwo + ofThree + ofFour;
+  }
+}
+
+/** Of the largest box. */
+const PAIRS = (MOST_BOX_TUBES * (MOST_BOX_TUBES - 1)) / 2;
+const TRIPLES = (PAIRS * (MOST_BOX_TUBES - 2)) / 3;
+
+/** The same list where it is in order already, as it mostly is. */
+function ascending(tubes: readonly number[]): readonly number[] {
+  return tubes.every((tube, i) => i === 0 || (tubes[i - 1] as number) < tube)
+    ? tubes
+    : [...tubes].sort((a, b) => a - b);
+}
+
+/** @param set - ascending. */
+function withTube(set: readonly number[], tube: number): readonly number[] {
+  const place = set.findIndex((held) => held > tube);
+  return place < 0 ? [...set, tube] : [...set.slice(0, place), tube, ...set.slice(place)];
 }
 
 function nearestPlace(

@@ -120,9 +120,11 @@ export class SubsetSolver {
     if (!this.limits && this.mixer.solveSet) {
       const { floors, volumes } = this;
       const set = { aim, tubes, count, ...effort, floors, scaled: x, volumes, lab };
-      const { squared, evaluations } = this.mixer.solveSet(set);
-      this.evaluations += evaluations;
-      return squared;
+      const solved = this.mixer.solveSet(set);
+      if (solved) {
+        this.evaluations += solved.evaluations;
+        return solved.squared;
+      }
     }
     if (this.mixer.isScaleFree) normalise(x, count);
     this.unscale(x, this.volumes, tubes, count);
