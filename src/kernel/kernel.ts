@@ -5,6 +5,7 @@
  * the kernel has no room for goes to the plain form: more than {@link MOST_AT_ONCE} tubes in one mixture, another grid.
  * Not reentrant: one mixture is worked out at a time, as in the plain form.
  */
+import { type Aim, distanceFrom } from "../core/color/aimDistance";
 import type { ColorModel, SetSolved, SetToSolve } from "../core/mixing/colorModel";
 import type { MixtureEvaluator } from "../core/mixing/mixtureEvaluator";
 import type { OpaqueKernel } from "../core/mixing/opaqueModel";
@@ -16,6 +17,8 @@ type Exports = {
   readonly memory: WebAssembly.Memory;
   readonly writeLab: (palette: number, count: number) => void;
   readonly writeLabAndSlopes: (palette: number, count: number) => void;
+  /** Of the colour that was written last. */
+  readonly distance: () => number;
   readonly solve: (
     palette: number,
     count: number,
@@ -38,6 +41,7 @@ const MOST_AT_ONCE = 32;
 class Kernel {
   readonly bytes: Uint8Array;
   readonly numbers: Float64Array;
+  readonly color = new Float64Array(3);
   private next = RING_AT;
   /** Palettes that lie in the ring, in the order in which they were written. */
   private held: KernelModel[] = [];
@@ -45,6 +49,20 @@ class Kernel {
   constructor(readonly run: Exports) {
     this.bytes = new Uint8Array(run.memory.buffer);
     this.numbers = new Float64Array(run.memory.buffer);
+  }
+
+  putAim({ lab, factors, wedge }: Aim): void {
+    const { numbers } = this;
+    const at = AT.aim / 8;
+    numbers[at] = lab[0];
+    numbers[at + 1] = lab[1];
+    numbers[at + 2] = lab[2];
+    numbers[at + 3] = factors.kL;
+    numbers[at + 4] = factors.kC;
+    numbers[at + 5] = factors.kH;
+    numbers[at + 6] = wedge.cos;
+    numbers[at + 7] = wedge.sin;
+    numbers[at + 8] = wedge.cost;
   }
 
   /** Room for a palette; the oldest ones give way. Undefined where it takes more than half of the ring. */
@@ -116,21 +134,23 @@ class KernelModel implements ColorModel {
     for (let i = 0; i < 3 * count; i++) slopes[i] = numbers[AT.slopes / 8 + i] as number;
   }
 
+  distanceOf(aim: Aim, tubes: Uint8Array, volumes: Float64Array, count: number): number {
+    const { kernel } = this;
+    if (!this.hold(count)) {
+      this.plain.writeLab(kernel.color, tubes, volumes, count);
+      return distanceFrom(aim, kernel.color[0] as number, kernel.color[1] as number, kernel.color[2] as number);
+    }
+    this.put(tubes, volumes, count);
+    kernel.putAim(aim);
+    kernel.run.writeLab(this.start, count);
+    return kernel.run.distance();
+  }
+
   solveSet(set: SetToSolve): SetSolved | undefined {
     const { aim, tubes, count, floors, scaled, volumes, lab } = set;
     if (!this.hold(count)) return undefined;
     const { run, numbers, bytes } = this.kernel;
-    const { factors, wedge } = aim;
-    const at = AT.aim / 8;
-    numbers[at] = aim.lab[0];
-    numbers[at + 1] = aim.lab[1];
-    numbers[at + 2] = aim.lab[2];
-    numbers[at + 3] = factors.kL;
-    numbers[at + 4] = factors.kC;
-    numbers[at + 5] = factors.kH;
-    numbers[at + 6] = wedge.cos;
-    numbers[at + 7] = wedge.sin;
-    numbers[at + 8] = wedge.cost;
+    this.kernel.putAim(aim);
     for (let j = 0; j < count; j++) {
       bytes[AT.tubes + j] = tubes[j] as number;
       numbers[AT.floors / 8 + j] = floors[j] as number;

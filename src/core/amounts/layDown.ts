@@ -4,10 +4,12 @@
  * around it once more. Water for a wash is an amount like any other. The loss against the exact recipe is part
  * of the answer.
  */
-import { aimAt, distanceTo } from "../color/aimDistance";
+import { aimAt, distanceFrom } from "../color/aimDistance";
 import { deltaE2000, type DeltaE2000Factors, REFERENCE_FACTORS } from "../color/ciede2000";
+import { localMetric, writeAxes } from "../color/localMetric";
 import { type LabD65, labD65 } from "../color/types";
 import type { ColorModel } from "../mixing/colorModel";
+import { ALMOST_ONE, AmountsAround, steppedAmount, type Trial, type WriteOutlook } from "./amountsAround";
 import { type Dosing, WATER_PLACE } from "./dosing";
 
 export type LaidDown = {
@@ -32,8 +34,6 @@ export type FilmOfPile = {
   /** Dry thickness of one undiluted layer; without it no water is counted and the thickness stays. */
   readonly undiluted: number | undefined;
 };
-
-type Trial = { readonly volumes: readonly number[]; readonly cost: number };
 
 export type LayingWishes = {
   /** How strictly each axis is judged. */
@@ -71,22 +71,50 @@ export function layDown(
   const indices = Uint8Array.from(tubes);
   const buffer = new Float64Array(count);
   const out = new Float64Array(3);
-  const thicknessOf = (volumes: readonly number[]): number | undefined => {
+  const thicknessOf = (volumes: ArrayLike<number>): number | undefined => {
     if (!wash) return undefined;
     if (wash.undiluted === undefined) return wash.thickness;
     const paint = sumOf(volumes, count);
     return (wash.undiluted * paint) / (paint + (volumes[count] ?? 0));
   };
-  const colorOf = (volumes: readonly number[]): LabD65 => {
+  const writeScaled = (volumes: ArrayLike<number>): void => {
     const thickness = thicknessOf(volumes);
     const scale = thickness === undefined ? 1 : thickness / sumOf(volumes, count);
     for (let j = 0; j < count; j++) buffer[j] = (volumes[j] as number) * scale;
+  };
+  const colorOf = (volumes: ArrayLike<number>): LabD65 => {
+    writeScaled(volumes);
     mixer.writeLab(out, indices, buffer, count);
     return labD65(out[0] as number, out[1] as number, out[2] as number);
   };
   const aim = aimAt(target, factors);
-  const costOf = (volumes: readonly number[]): number =>
-    distanceTo(aim, colorOf(volumes)) + dosing.deltaEPerUnit * sumOf(volumes, count);
+  const distanceOf = (volumes: ArrayLike<number>): number => {
+    writeScaled(volumes);
+    if (mixer.distanceOf) return mixer.distanceOf(aim, indices, buffer, count);
+    mixer.writeLab(out, indices, buffer, count);
+    return distanceFrom(aim, out[0] as number, out[1] as number, out[2] as number);
+  };
+  const costOf = (volumes: ArrayLike<number>): number =>
+    distanceOf(volumes) + dosing.deltaEPerUnit * sumOf(volumes, count);
+  const slopes = new Float64Array(3 * count);
+  const metric = localMetric(target, factors);
+  const writeOutlook = (outlook: Float64Array, volumes: Float64Array): void => {
+    mixer.writeLabAndSlopes(out, slopes, indices, volumes, count);
+    const [l = Number.NaN, a = Number.NaN, b = Number.NaN] = out;
+    writeAxes(outlook, 0, metric, l - target[0], a - target[1], b - target[2]);
+    for (let j = 0; j < count; j++) {
+      const volume = volumes[j] as number;
+      const at = 3 * j;
+      writeAxes(
+        outlook,
+        at + 3,
+        metric,
+        volume * (slopes[at] as number),
+        volume * (slopes[at + 1] as number),
+        volume * (slopes[at + 2] as number),
+      );
+    }
+  };
   const largest = Math.max(...shares);
   // The size of a pile counts its water.
   const sizes = dosing.sizesOfLargest(largest / sumOf(exact, exact.length));
@@ -96,16 +124,18 @@ export function layDown(
     dosing,
     largestRange(sizes, dosing, tubes[shares.indexOf(largest)]),
     mostShare,
+    costOf,
+    // Of a film the slopes are not those of its ratios alone.
+    mixer.isScaleFree ? writeOutlook : undefined,
   );
   let best: Trial | undefined;
   for (const size of sizes) {
-    const trial = improve(pile.rounded(exact.map((share) => (share * size) / largest)), costOf, (volumes) =>
-      isThorough ? pile.allAround(volumes) : pile.neighbours(volumes),
-    );
+    const rounded = pile.rounded(exact.map((share) => (share * size) / largest));
+    const trial = pile.improved(rounded, isThorough);
     if (!best || trial.cost < best.cost) best = trial;
   }
   if (!best) throw new RangeError("A dosing must try at least one size");
-  const { volumes } = improve(best.volumes, costOf, (around) => pile.allAround(around));
+  const { volumes } = pile.improved(best.volumes, true);
   const predicted = colorOf(volumes);
   const difference = deltaE2000(target, predicted);
   return {
@@ -119,9 +149,6 @@ export function layDown(
   };
 }
 
-/** Rounding of steps such as 0.1. */
-const ALMOST_ONE = 1 - 1e-9;
-
 /** Rounding may carry the main ingredient by half a step beyond the sizes that were asked for, not more. */
 function largestRange(
   sizes: readonly number[],
@@ -132,15 +159,21 @@ function largestRange(
   return [Math.min(...rounded) * ALMOST_ONE, Math.max(...rounded) / ALMOST_ONE];
 }
 
-/** Which amounts a pile can have, and which lie beside them. */
+/** Which amounts a pile can have, and the best of those near it. */
 class Pile {
+  private readonly around: AmountsAround;
+
   constructor(
     private readonly places: Places,
     private readonly paintCount: number,
     private readonly dosing: Dosing,
-    private readonly largestRange: readonly [number, number],
+    range: readonly [number, number],
     private readonly mostShare: readonly number[] | undefined,
-  ) {}
+    private readonly costOf: (volumes: ArrayLike<number>) => number,
+    writeOutlook: WriteOutlook | undefined,
+  ) {
+    this.around = new AmountsAround(places, paintCount, dosing, range, mostShare, costOf, writeOutlook);
+  }
 
   rounded(exact: readonly number[]): readonly number[] {
     const rounded = exact.map((volume, place) => this.dosing.round(volume, this.placeAt(place)));
@@ -152,32 +185,19 @@ class Pile {
     return rounded.map((volume, place) => (place === largest ? volume + rest : volume));
   }
 
-  neighbours(volumes: readonly number[]): (readonly number[] | undefined)[] {
-    return this.dosing.total === undefined
-      ? volumes.flatMap((_, place) => [this.moved(volumes, place, -1), this.moved(volumes, place, 1)])
-      : this.exchanged(volumes);
-  }
-
-  /** Every amount one step down, as it is, or one step up, in all combinations. */
-  allAround(volumes: readonly number[]): (readonly number[] | undefined)[] {
-    if (this.dosing.total !== undefined) return this.exchanged(volumes);
-    let around: (readonly number[])[] = [volumes];
-    for (const place of volumes.keys()) {
-      around = around.flatMap((trial) => [
-        trial,
-        ...[this.moved(trial, place, -1), this.moved(trial, place, 1)].filter((next) => next !== undefined),
-      ]);
+  /** Where the measure says what all amounts sum to, they are exchanged for each other; else each is stepped. */
+  improved(start: readonly number[], isAllAround: boolean): Trial {
+    if (this.dosing.total === undefined) return this.around.improve(start, isAllAround);
+    let now: Trial = { volumes: start, cost: this.costOf(start) };
+    for (;;) {
+      let better: Trial | undefined;
+      for (const volumes of this.exchanged(now.volumes)) {
+        const cost = this.costOf(volumes);
+        if (cost < (better ?? now).cost - 1e-9) better = { volumes, cost };
+      }
+      if (!better) return now;
+      now = better;
     }
-    return around;
-  }
-
-  private moved(volumes: readonly number[], place: number, direction: number): readonly number[] | undefined {
-    const next = this.stepped(volumes, place, direction);
-    if (next === undefined) return undefined;
-    const trial = volumes.map((value, j) => (j === place ? next : value));
-    const largest = Math.max(...trial.slice(0, this.paintCount));
-    const [least, most] = this.largestRange;
-    return largest < least || largest > most || this.overdrawn(trial) !== undefined ? undefined : trial;
   }
 
   /** The first amount of which there is not so much. */
@@ -209,10 +229,7 @@ class Pile {
   }
 
   private stepped(volumes: readonly number[], place: number, direction: number): number | undefined {
-    const volume = volumes[place] ?? Number.NaN;
-    const tube = this.placeAt(place);
-    const next = volume + direction * this.dosing.step(volume, tube);
-    return next < this.dosing.smallest(tube) * ALMOST_ONE ? undefined : this.dosing.round(next, tube);
+    return steppedAmount(this.dosing, volumes[place] ?? Number.NaN, this.placeAt(place), direction);
   }
 
   private placeAt(place: number): number {
@@ -220,26 +237,7 @@ class Pile {
   }
 }
 
-/** Moves to the best neighbour as long as that brings the colour closer for little paint. */
-function improve(
-  start: readonly number[],
-  costOf: (volumes: readonly number[]) => number,
-  neighboursOf: (volumes: readonly number[]) => readonly (readonly number[] | undefined)[],
-): Trial {
-  let now: Trial = { volumes: start, cost: costOf(start) };
-  for (;;) {
-    let better: Trial | undefined;
-    for (const volumes of neighboursOf(now.volumes)) {
-      if (!volumes) continue;
-      const cost = costOf(volumes);
-      if (cost < (better ?? now).cost - 1e-9) better = { volumes, cost };
-    }
-    if (!better) return now;
-    now = better;
-  }
-}
-
-function sumOf(values: readonly number[], count: number): number {
+function sumOf(values: ArrayLike<number>, count: number): number {
   let sum = 0;
   for (let i = 0; i < count; i++) sum += values[i] as number;
   return sum;

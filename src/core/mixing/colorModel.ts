@@ -17,6 +17,8 @@ export type ColorModel = {
     volumes: Float64Array,
     count: number,
   ) => void;
+  /** From an aim, where the model tells it faster than from its colour. */
+  readonly distanceOf?: (aim: Aim, tubes: Uint8Array, volumes: Float64Array, count: number) => number;
   /** A whole solve without hard limits, where the model does it faster than it can be done from outside; else undefined. */
   readonly solveSet?: (set: SetToSolve) => SetSolved | undefined;
 };
