@@ -28,8 +28,7 @@ const COARSE_ABOVE = [
  * @param parts - of a pile by volume, at least 0.
  */
 export function handStep(parts: number, sizes: AmountSizes): number {
-  const coarse = COARSE_ABOVE.find((entry) => parts >= entry.parts);
-  if (coarse) return coarse.step;
+  for (const coarse of COARSE_ABOVE) if (parts >= coarse.parts) return coarse.step;
   if (parts >= 4 * sizes.touchParts) return sizes.touchParts;
   return parts >= sizes.touchParts ? sizes.touchParts / 2 : sizes.speckParts;
 }

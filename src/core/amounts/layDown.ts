@@ -44,6 +44,9 @@ export type LayingWishes = {
   readonly isThorough?: boolean;
 };
 
+/** So much of the paint that a search for the best amounts begins with is in them, at least. */
+const PAINT_KEPT = 0.7;
+
 /** An amount that is laid down: a tube of the paint table, or water. */
 type Places = readonly number[];
 
@@ -130,6 +133,8 @@ export function layDown(
   );
   let best: Trial | undefined;
   for (const size of sizes) {
+    // The paint of a pile of this size alone costs more than the best pile.
+    if (best && dosing.deltaEPerUnit * PAINT_KEPT * size > largest * best.cost) continue;
     const rounded = pile.rounded(exact.map((share) => (share * size) / largest));
     const trial = pile.improved(rounded, isThorough);
     if (!best || trial.cost < best.cost) best = trial;

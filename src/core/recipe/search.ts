@@ -116,9 +116,9 @@ export class RecipeSearch {
         : undefined,
     );
     this.solver.evaluations = 0;
-    const ranked = rankSubsets(this.subsets, query.target, query.factors, size).filter(({ subset }) =>
-      isAllowedSet(subset.tubes, query),
-    );
+    const all = rankSubsets(this.subsets, query.target, query.factors, size);
+    const isAnyAllowed = (required?.length ?? 0) === 0 && (query.forbidden?.length ?? 0) === 0;
+    const ranked = isAnyAllowed ? all : all.filter(({ subset }) => isAllowedSet(subset.tubes, query));
     const rough = this.solveCoarsely(ranked, query);
     if (bestOf(rough) > OUT_OF_REACH_SQUARED) this.solveOutside(rough, ranked, query);
     for (let grown = fromLattice + 1; grown <= size; grown++) this.grow(rough, grown, query);
