@@ -118,6 +118,7 @@ export function layDown(
       );
     }
   };
+  const whole = sumOf(shares, count);
   const largest = Math.max(...shares);
   // The size of a pile counts its water.
   const sizes = dosing.sizesOfLargest(largest / sumOf(exact, exact.length));
@@ -134,7 +135,7 @@ export function layDown(
   let best: Trial | undefined;
   for (const size of sizes) {
     // The paint of a pile of this size alone costs more than the best pile.
-    if (best && dosing.deltaEPerUnit * PAINT_KEPT * size > largest * best.cost) continue;
+    if (best && dosing.deltaEPerUnit * PAINT_KEPT * whole * (size / largest) > best.cost) continue;
     const rounded = pile.rounded(exact.map((share) => (share * size) / largest));
     const trial = pile.improved(rounded, isThorough);
     if (!best || trial.cost < best.cost) best = trial;
