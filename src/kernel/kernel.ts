@@ -138,7 +138,12 @@ class KernelModel implements ColorModel {
     const { kernel } = this;
     if (!this.hold(count)) {
       this.plain.writeLab(kernel.color, tubes, volumes, count);
-      return distanceFrom(aim, kernel.color[0] as number, kernel.color[1] as number, kernel.color[2] as number);
+      return distanceFrom(
+        aim,
+        kernel.color[0] as number,
+        kernel.color[1] as number,
+        kernel.color[2] as number,
+      );
     }
     this.put(tubes, volumes, count);
     kernel.putAim(aim);

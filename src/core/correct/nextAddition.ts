@@ -295,7 +295,7 @@ function doseAddition(
     { target, pile, factors, strengthErrors: exact.map(errorOf), dosing },
     exact.map(({ tube }) => tube),
     exact.map(({ volume }) => volume),
-    (added) => mixer.labOf(pileVolume, withVolumes(added)),
+    mixer.afterAdding(pileVolume, exact),
   );
   const parts = withVolumes(volumes).filter(({ volume }) => volume > 0);
   const added = parts.reduce((sum, part) => sum + part.volume, 0);

@@ -14,7 +14,7 @@ import type { OpticalModel } from "../spectrum/types";
 import { type AdditionPart, plainParts } from "./additionPart";
 import { correctors } from "./correctors";
 import type { PileQuery } from "./pileQuery";
-import { AXES } from "./safeDose";
+import { AXES, type WriteAfter } from "./safeDose";
 
 const AXIS_NAMES = { deltaLightness: "value", deltaChroma: "chroma", deltaHue: "hue" } as const;
 /** ΔE00 that one doubling of the pile is worth: a slightly better colour is not worth a bucket of paint. */
@@ -29,6 +29,8 @@ export type PileMixer = {
   readonly pile: LabD65;
   /** Colour of the pile, or of nothing, with parts added. */
   readonly labOf: (pileVolume: number, parts: readonly AdditionPart[]) => LabD65;
+  /** The same for many volumes of the same parts. */
+  readonly afterAdding: (pileVolume: number, parts: readonly Entry[]) => WriteAfter;
   /** Exact additions, best first; parts name tubes of the box. */
   readonly solveAdditions: (
     query: PileQuery,
@@ -73,6 +75,15 @@ export function pileMixer(
   return {
     pile: labOf(1, []),
     labOf,
+    afterAdding: (pileVolume, parts) => {
+      const places = Uint8Array.from([0, ...parts.map(placeOf)]);
+      const all = new Float64Array(places.length);
+      all[0] = pileVolume;
+      return (lab, volumes) => {
+        for (let i = 0; i < parts.length; i++) all[i + 1] = volumes[i] as number;
+        mixer.writeLab(lab, places, all, places.length);
+      };
+    },
     mendOneAxis: ({ target }, pile, pileVolume) => {
       const needed = threeWayDifference(pile, target);
       return [...AXES]

@@ -12,9 +12,9 @@
  * with the plastic-number generalisation of the golden ratio.
  */
 import type { Dosing } from "../amounts/dosing";
-import { aimAt, distanceTo } from "../color/aimDistance";
+import { aimAt, distanceFrom, distanceTo } from "../color/aimDistance";
 import type { DeltaE2000Factors } from "../color/ciede2000";
-import type { LabD65 } from "../color/types";
+import { type LabD65, labD65 } from "../color/types";
 import { type ThreeWayDifference, threeWayDifference } from "../describe/difference";
 
 const CASES = 128;
@@ -54,55 +54,88 @@ export function leadingAxis(difference: ThreeWayDifference): Axis {
   return AXES.reduce((best, axis) => (Math.abs(difference[axis]) > Math.abs(difference[best]) ? axis : best));
 }
 
+/** Writes L*, a*, b* of the pile after volumes of each part; it keeps nothing of what it is given. */
+export type WriteAfter = (out: Float64Array, volumes: ArrayLike<number>) => void;
+
 /**
  * @param tubes - the tube of each part as the dosing names it.
  * @param exact - volumes that would lead all the way, 1 to 3 of them, each above 0.
- * @param after - the pile's colour after volumes of each part.
+ * @param after - the pile's colour after them.
  * @returns the best safe dose; the least risky one when none is safe.
  */
 export function safeDose(
   query: DoseQuery,
   tubes: readonly number[],
   exact: readonly number[],
-  after: (volumes: readonly number[]) => LabD65,
+  after: WriteAfter,
 ): SafeDose {
   const { target, pile, factors, strengthErrors, dosing } = query;
   const now = threeWayDifference(target, pile);
   const axis = leadingAxis(now);
   const side = Math.sign(now[axis]);
+  const sideOf = sideOn(axis, target);
   const aim = aimAt(target, factors);
   const missNow = distanceTo(aim, pile);
   const exactSum = sumOf(exact);
   const doses = dosesAround(tubes, exact, dosing)
     .map((volumes) => {
-      const predicted = after(volumes);
+      const there = new Float64Array(3);
+      after(there, volumes);
+      const predicted = labD65(there[0] as number, there[1] as number, there[2] as number);
       return { volumes, predicted, miss: distanceTo(aim, predicted) };
     })
     .sort((one, other) => one.miss - other.miss);
   const cases = strengthErrors.every((error) => error === 0) ? [] : strengthCases(strengthErrors);
-  let leastRisky: SafeDose | undefined;
-  for (const { volumes, predicted } of doses.slice(0, MOST_TRIED)) {
+  const there = new Float64Array(3);
+  const real = new Float64Array(exact.length);
+  /** Undefined as soon as a dose is not safe, and crosses at least so often. */
+  const judge = ({ volumes, predicted }: (typeof doses)[number], enough: number): SafeDose | undefined => {
     let crossings = 0;
     let isWorse = false;
     for (const strengths of cases) {
-      const there = after(volumes.map((volume, i) => volume * (strengths[i] ?? 1)));
-      if (Math.sign(threeWayDifference(target, there)[axis]) === -side) crossings++;
-      if (distanceTo(aim, there) > missNow) isWorse = true;
-      // One that is no safer than what is known already need not be counted to the end.
-      if (crossings > MOST_CROSSINGS && leastRisky && crossings / CASES >= leastRisky.crossingRisk) break;
+      for (let i = 0; i < real.length; i++) real[i] = (volumes[i] as number) * (strengths[i] as number);
+      after(there, real);
+      const [l, a, b] = [there[0] as number, there[1] as number, there[2] as number];
+      if (sideOf(l, a, b) === -side) crossings++;
+      isWorse ||= distanceFrom(aim, l, a, b) > missNow;
+      if ((isWorse || crossings > MOST_CROSSINGS) && crossings >= enough) return undefined;
     }
-    const dose: SafeDose = {
+    return {
       volumes,
       predicted,
       share: Math.min(1, sumOf(volumes) / exactSum),
       crossingRisk: crossings / CASES,
       isSafe: crossings <= MOST_CROSSINGS && !isWorse,
     };
-    if (dose.isSafe) return dose;
-    if (!leastRisky || dose.crossingRisk < leastRisky.crossingRisk) leastRisky = dose;
+  };
+  const tried = doses.slice(0, MOST_TRIED);
+  // Mostly one of them is safe, and then nobody asks how risky the nearer ones are.
+  for (const dose of tried) {
+    const safe = judge(dose, 0);
+    if (safe) return safe;
   }
+  let leastRisky: SafeDose | undefined;
+  for (const dose of tried)
+    leastRisky =
+      judge(dose, leastRisky ? CASES * leastRisky.crossingRisk : Number.POSITIVE_INFINITY) ?? leastRisky;
   if (!leastRisky) throw new RangeError("An addition takes at least one tube");
   return leastRisky;
+}
+
+/** On which side of the target a colour lies, along one axis: the sign of its {@link threeWayDifference}. */
+function sideOn(
+  axis: Axis,
+  [targetL, targetA, targetB]: LabD65,
+): (l: number, a: number, b: number) => number {
+  const chroma = Math.hypot(targetA, targetB);
+  switch (axis) {
+    case "deltaLightness":
+      return (l) => Math.sign(l - targetL);
+    case "deltaChroma":
+      return (_, a, b) => Math.sign(Math.hypot(a, b) - chroma);
+    case "deltaHue":
+      return (_, a, b) => Math.sign(targetA * b - targetB * a);
+  }
 }
 
 /** Shares of the exact addition, each amount rounded to the hand, one step less and one more. */

@@ -190,11 +190,14 @@ class Wash {
       },
       keptPlaces.map((place) => (place === paintCount ? WATER_PLACE : place)),
       kept.map(({ share }) => share * this.whole),
-      (added) =>
-        this.after(
-          keptPlaces,
-          added.map((volume) => volume / this.whole),
-        ),
+      (out, added) => {
+        out.set(
+          this.after(
+            keptPlaces,
+            Array.from(added, (volume) => volume / this.whole),
+          ),
+        );
+      },
     );
     const parts = keptPlaces
       .map((tube, i) => ({ tube, volume: laid[i] ?? Number.NaN }))
