@@ -9,7 +9,7 @@ import type { Wash } from "../mixing/washMixer";
 import type { ViewingWeights } from "../spectrum/colorimetry";
 import type { OpticalModel } from "../spectrum/types";
 
-/** Sets of tubes are told apart by sums of powers of two, which stay exact up to here. */
+/** Sets of four tubes are kept in a table that grows with the fourth power of this. */
 export const MOST_BOX_TUBES = 52;
 
 /** To a hundredth of ΔE00, also at the end of a long curved valley. */

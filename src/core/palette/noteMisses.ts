@@ -44,8 +44,6 @@ export class NoteMisses {
   /** Water goes into every set of washes, after its tubes. */
   private readonly water: readonly number[];
   private readonly solver: SubsetSolver;
-  /** Starting mixtures by how many tubes they are of. */
-  private readonly starts: (readonly Float64Array[])[] = [];
   /** By {@link rankOf}. */
   private readonly sets: (SetMiss | undefined)[] = [];
 
@@ -172,11 +170,6 @@ export class NoteMisses {
     return solved;
   }
 
-  private startsOf(count: number): readonly Float64Array[] {
-    this.starts[count] ??= interiorLattice(count, LATTICE_LEVELS[count] ?? count);
-    return this.starts[count];
-  }
-
   private solveSet(set: readonly number[]): SetMiss {
     const { solver, mixer, notes } = this;
     const places = [...set, ...this.water];
@@ -186,7 +179,7 @@ export class NoteMisses {
     const volumes = new Float64Array(notes.length * count);
     const parts =
       set.length > 1 ? set.map((_, left) => this.ofSet(set.filter((__, place) => place !== left))) : [];
-    const starts = this.startsOf(count);
+    const starts = interiorLattice(count, LATTICE_LEVELS[count] ?? count);
     const labs = new Float64Array(3 * starts.length);
     const lab = new Float64Array(3);
     const real = new Float64Array(count);

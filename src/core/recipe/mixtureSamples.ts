@@ -22,31 +22,35 @@ export class MixtureSamples {
   constructor(mixer: ColorModel, units: { readonly unitVolume: (tube: number) => number }) {
     const { tubeCount } = mixer;
     this.tubeCount = tubeCount;
-    const volumes: number[] = [];
-    const labs: number[] = [];
     const setStarts: number[] = [];
-    const lab = new Float64Array(3);
-    const real = new Float64Array(SAMPLE_LEVELS.length);
+    let sampleCount = 0;
+    const plans: { readonly subsets: readonly Uint8Array[]; readonly starts: readonly Float64Array[] }[] = [];
     for (let count = 1; count < Math.min(SAMPLE_LEVELS.length, tubeCount + 1); count++) {
       const subsets = subsetsOf(tubeCount, count);
-      const starts = affordableLattice(count, (MOST_SAMPLES - labs.length / 3) / subsets.length);
+      const starts = affordableLattice(count, (MOST_SAMPLES - sampleCount) / subsets.length);
+      sampleCount += subsets.length * starts.length;
+      if (starts.length > 0) plans.push({ subsets, starts });
+    }
+    this.volumes = new Float64Array(sampleCount * tubeCount);
+    this.labs = new Float64Array(3 * sampleCount);
+    let sample = 0;
+    const lab = new Float64Array(3);
+    const real = new Float64Array(SAMPLE_LEVELS.length);
+    for (const { subsets, starts } of plans)
       for (const tubes of subsets) {
-        if (starts.length > 0) setStarts.push(labs.length / 3);
+        setStarts.push(sample);
         for (const start of starts) {
-          const row = new Array<number>(tubeCount).fill(0);
-          tubes.forEach((tube, j) => {
-            row[tube] = start[j] as number;
+          for (let j = 0; j < tubes.length; j++) {
+            const tube = tubes[j] as number;
+            this.volumes[sample * tubeCount + tube] = start[j] as number;
             real[j] = (start[j] as number) * units.unitVolume(tube);
-          });
-          mixer.writeLab(lab, tubes, real, count);
-          volumes.push(...row);
-          labs.push(lab[0] as number, lab[1] as number, lab[2] as number);
+          }
+          mixer.writeLab(lab, tubes, real, tubes.length);
+          this.labs.set(lab, 3 * sample);
+          sample++;
         }
       }
-    }
-    this.volumes = Float64Array.from(volumes);
-    this.labs = Float64Array.from(labs);
-    this.setStarts = [...setStarts, labs.length / 3];
+    this.setStarts = [...setStarts, sample];
   }
 
   volumesOf(sample: number): Float64Array {
@@ -83,27 +87,34 @@ export class MixtureSamples {
   nearestOfSets(target: LabD65, count: number, factors: DeltaE2000Factors = REFERENCE_FACTORS): number[] {
     const { labs, setStarts } = this;
     const metric = localMetric(target, factors);
-    return setStarts
-      .slice(0, -1)
-      .map((from, set) => {
-        let best = from;
-        let bestSquare = Number.POSITIVE_INFINITY;
-        for (let sample = from; sample < (setStarts[set + 1] as number); sample++) {
-          const square = localSquare(metric, target, labs, 3 * sample);
-          if (square >= bestSquare) continue;
-          bestSquare = square;
-          best = sample;
-        }
-        return { sample: best, square: bestSquare };
-      })
-      .sort((a, b) => a.square - b.square || a.sample - b.sample)
-      .slice(0, count)
-      .map(({ sample }) => sample);
+    // The few nearest are kept in order while all are looked at: sorting all of them takes longer than finding them.
+    const nearest: number[] = [];
+    const squares: number[] = [];
+    for (let set = 0; set + 1 < setStarts.length; set++) {
+      let best = -1;
+      let bestSquare = Number.POSITIVE_INFINITY;
+      for (let sample = setStarts[set] as number; sample < (setStarts[set + 1] as number); sample++) {
+        const square = localSquare(metric, target, labs, 3 * sample);
+        if (square >= bestSquare) continue;
+        bestSquare = square;
+        best = sample;
+      }
+      let place = squares.length;
+      while (place > 0 && bestSquare < (squares[place - 1] as number)) place--;
+      if (best < 0 || place >= count) continue;
+      squares.splice(place, 0, bestSquare);
+      nearest.splice(place, 0, best);
+      if (squares.length > count) {
+        squares.pop();
+        nearest.pop();
+      }
+    }
+    return nearest;
   }
 }
 
 /** The finest lattice of at most so many points; empty when not even the coarsest is affordable. */
-function affordableLattice(count: number, most: number): Float64Array[] {
+function affordableLattice(count: number, most: number): readonly Float64Array[] {
   for (let levels = SAMPLE_LEVELS[count] ?? count; levels >= count; levels--) {
     const starts = interiorLattice(count, levels);
     if (starts.length <= most) return starts;

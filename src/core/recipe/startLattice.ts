@@ -35,7 +35,7 @@ export type RankedSubset = {
   readonly distance: number;
 };
 
-function startsFor(mixer: ColorModel, size: number): Float64Array[] {
+function startsFor(mixer: ColorModel, size: number): readonly Float64Array[] {
   if (mixer.isScaleFree) return interiorLattice(size, LATTICE_LEVELS[size] ?? size);
   const ratios = interiorLattice(size, FILM_LEVELS[size] ?? size);
   return FILM_AMOUNTS.flatMap((amount) => ratios.map((ratio) => ratio.map((share) => share * amount)));

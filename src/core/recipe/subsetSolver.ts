@@ -89,7 +89,10 @@ export class SubsetSolver {
 
   /** From the next solve on; undefined lifts all limits. */
   setLimits(limits: SolverLimits | undefined): void {
-    this.limits = limits && new LimitCosts(limits, this.capacity);
+    // Required tubes are held by their floors alone.
+    const { axes, mostShare, mostVolume } = limits ?? {};
+    const hasCosts = axes !== undefined || mostShare !== undefined || mostVolume !== undefined;
+    this.limits = limits && hasCosts ? new LimitCosts(limits, this.capacity) : undefined;
     this.required = limits?.required ?? [];
   }
 

@@ -13,11 +13,23 @@ export function subsetsOf(count: number, size: number): Uint8Array[] {
   }
 }
 
+const lattices = new Map<string, readonly Float64Array[]>();
+
 /**
  * Starting mixtures for a set of tubes: all ways to deal `levels` units out to `size` tubes with at least
- * one each, squared so that the lattice is denser where one tube rules, and scaled to a sum of one.
+ * one each, squared so that the lattice is denser where one tube rules, and scaled to a sum of one. Made once for each
+ * size, and not to be written to.
  */
-export function interiorLattice(size: number, levels: number): Float64Array[] {
+export function interiorLattice(size: number, levels: number): readonly Float64Array[] {
+  const key = `${size}:${levels}`;
+  const known = lattices.get(key);
+  if (known) return known;
+  const made = madeLattice(size, levels);
+  lattices.set(key, made);
+  return made;
+}
+
+function madeLattice(size: number, levels: number): Float64Array[] {
   const rows: Float64Array[] = [];
   const row = new Array<number>(size).fill(0);
   const deal = (place: number, left: number): void => {

@@ -79,8 +79,9 @@ export class SetMixer {
 
   /** The mixture without the tubes of which it holds only a trace. */
   plain({ tubes, volumes, ...rest }: MixedSet): MixedSet {
-    const total = sumOf(volumes);
-    const kept = tubes.flatMap((tube, i) => ((volumes[i] ?? 0) > TRACE * total ? [i] : []));
+    const least = TRACE * sumOf(volumes);
+    if (volumes.every((volume) => volume > least)) return { tubes, volumes, ...rest };
+    const kept = [...volumes.keys()].filter((i) => (volumes[i] ?? 0) > least);
     return { ...rest, tubes: kept.map((i) => tubes[i] ?? 0), volumes: kept.map((i) => volumes[i] ?? 0) };
   }
 
