@@ -1,9 +1,9 @@
-/** `npm run bench`: every promised figure, measured on this machine. `--only engine|learning|palette|strings|layers|browser|tubes|subject|mix|log|kill|safety|views|weight` for a part. */
+/** `npm run bench`: every promised figure, measured on this machine. `--only engine|additions|learning|palette|strings|layers|browser|tubes|subject|mix|log|kill|safety|views|weight` for a part. */
 // Before the store, which looks for it when it is loaded.
 import "fake-indexeddb/auto";
 import { browserFigures } from "./browser";
 import { engineFigures } from "./engine";
-import { correctionFigures, predictionFigures } from "./learning";
+import { additionFigures, correctionFigures, predictionFigures } from "./learning";
 import { hostileViewFigures } from "./hostileViews";
 import { killFigures } from "./kill";
 import { logFigures } from "./log";
@@ -34,6 +34,8 @@ if (only === undefined || only === "engine") {
   printFigures("Pictures, one thread", pictureFigures());
   printFigures("Memory", memoryFigures());
 }
+if (only === undefined || only === "learning" || only === "additions")
+  printFigures("Additions, one thread", additionFigures());
 if (only === undefined || only === "learning") {
   printFigures("Prediction of simulated true tubes", predictionFigures());
   printFigures("Closing the loop on simulated true tubes", correctionFigures());

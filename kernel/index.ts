@@ -1,4 +1,5 @@
-/** The kernel of searches: opaque mixtures, the distance from an aim, and the best volumes of a set of tubes. */
+/** Opaque mixtures, the distance from an aim, the best volumes of a set of tubes, and pictures through a palette. */
 export { writeLab, writeLabAndSlopes } from "./mixture";
 export { solve } from "./solve";
 export { distance } from "./aim";
+export { mapPixels } from "./picture";

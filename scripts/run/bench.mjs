@@ -17,5 +17,6 @@ await build({
   logLevel: "error",
   define: { "import.meta.dirname": JSON.stringify(path.join(ROOT, "scripts/run")) },
 });
-if (!process.argv.includes("engine") && !process.argv.includes("learning")) ensureBuild();
+const NEEDS_NO_BUILD = ["engine", "additions", "learning", "palette", "strings", "layers"];
+if (!NEEDS_NO_BUILD.some((part) => process.argv.includes(part))) ensureBuild();
 run("Benchmarks", process.execPath, [path.join(outdir, "run.mjs"), ...process.argv.slice(2)]);

@@ -4,13 +4,18 @@ import { aimAt, distanceFrom } from "../core/color/aimDistance";
 import { labD65, type LabD65 } from "../core/color/types";
 import { MixtureEvaluator } from "../core/mixing/mixtureEvaluator";
 import { handInKernel, opaqueModel } from "../core/mixing/opaqueModel";
+import { mapPicture } from "../core/picture/mapPicture";
 import { createRng, type Rng } from "../core/random/rng";
 import { COARSE, FINE, SubsetSolver } from "../core/recipe/subsetSolver";
 import type { OpticalModel } from "../core/spectrum/types";
 import { PIGMENT_MODELS } from "../data/pigments.generated";
 import { VIEWING } from "../data/standardViewing";
 import { PAINT_SURFACE, SURFACE_OF_SHINE } from "../data/surface";
-import { kernelWith } from "./load";
+import { createKernel } from "./kernel";
+import { kernelModule } from "./load";
+import { createMapper } from "./pictures";
+
+const kernelWith = (simd: boolean) => createKernel(kernelModule(simd));
 
 const BUILDS = [
   ["with SIMD", true],
@@ -135,6 +140,29 @@ describe("the two builds of the kernel", () => {
         return [squared, ...solver.volumes.slice(0, count), ...solver.lab, solver.evaluations];
       });
       expect(one).toEqual(other);
+    }
+  });
+});
+
+describe("pictures through a palette", () => {
+  it("are the same bytes in all forms, of any length; a table that is too large is left to the plain form", () => {
+    const rng = createRng(45);
+    for (const size of [2, 9, 33, 44, 45]) {
+      const table = {
+        size,
+        rgb: Uint8ClampedArray.from({ length: 3 * size ** 3 }, () => rng.below(256)),
+        missDeltaE2000: new Float32Array(size ** 3),
+      };
+      const picture = Uint8ClampedArray.from({ length: 4 * 40_003 }, () => rng.below(256));
+      const plain = picture.slice();
+      mapPicture(plain, table);
+      expect(plain).not.toEqual(picture);
+      for (const [, simd] of BUILDS) {
+        const mapped = picture.slice();
+        const isDone = createMapper(kernelModule(simd))(mapped, table);
+        expect(isDone).toBe(size < 45);
+        if (isDone) expect(mapped).toEqual(plain);
+      }
     }
   });
 });

@@ -238,9 +238,8 @@ function sumOf(row: NumberRow): number {
   return sum;
 }
 
-/** @throws WebAssembly.CompileError where the policy of the page or the worker forbids to compile. */
-export function createKernel(code: Uint8Array<ArrayBuffer>): OpaqueKernel {
-  const { exports } = new WebAssembly.Instance(new WebAssembly.Module(code));
+export function createKernel(module: WebAssembly.Module): OpaqueKernel {
+  const { exports } = new WebAssembly.Instance(module);
   const kernel = new Kernel(exports as unknown as Exports);
   return (plain, tubes, view, surface) =>
     view.grid.count === BANDS ? new KernelModel(kernel, plain, tubes, view, surface) : plain;

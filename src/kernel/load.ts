@@ -1,12 +1,14 @@
 /** The kernel for this thread: with SIMD where the machine has it, else without; the same answers either way. */
-import { handInKernel, type OpaqueKernel } from "../core/mixing/opaqueModel";
+import { handInKernel } from "../core/mixing/opaqueModel";
+import { handInMapper } from "../core/picture/mapPicture";
 import { createKernel } from "./kernel";
+import { createMapper } from "./pictures";
 import { WITH_SIMD, WITHOUT_SIMD } from "./wasm.generated";
 
-export function kernelWith(simd: boolean): OpaqueKernel {
-  return createKernel(
-    Uint8Array.from(atob(simd ? WITH_SIMD : WITHOUT_SIMD), (letter) => letter.charCodeAt(0)),
-  );
+/** @throws WebAssembly.CompileError where the machine or the policy of the page or the worker does not let it compile. */
+export function kernelModule(simd: boolean): WebAssembly.Module {
+  const code = atob(simd ? WITH_SIMD : WITHOUT_SIMD);
+  return new WebAssembly.Module(Uint8Array.from(code, (letter) => letter.charCodeAt(0)));
 }
 
 /**
@@ -19,7 +21,9 @@ export function useKernel(): "simd" | "scalar" | "plain" {
     ["scalar", false],
   ] as const) {
     try {
-      handInKernel(kernelWith(simd));
+      const module = kernelModule(simd);
+      handInKernel(createKernel(module));
+      handInMapper(createMapper(module));
       // Seen in the browser's own tools, and by the tests.
       performance.mark(`kernel ${name}`);
       return name;
