@@ -12,6 +12,8 @@ export default defineConfig([
     "test-results/**",
     "playwright-report/**",
     "**/*.generated.ts",
+    // Of another language that looks like this one.
+    "kernel/",
   ]),
   nextPlugin.configs["core-web-vitals"],
   {

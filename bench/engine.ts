@@ -10,7 +10,7 @@ import { createRng } from "../src/core/random/rng";
 import { PaletteMixer } from "../src/core/recipe/paletteMixer";
 import { RecipeSearch } from "../src/core/recipe/search";
 import { interiorLattice, subsetsOf } from "../src/core/recipe/subsets";
-import { FINE, SubsetSolver } from "../src/core/recipe/subsetSolver";
+import { FINE, subsetSolver } from "../src/core/recipe/subsetSolver";
 import { VIEWING } from "../src/data/standardViewing";
 import { PAINT_SURFACE } from "../src/data/surface";
 import { labOfMix, pigment } from "../tests/support/paint";
@@ -116,7 +116,7 @@ const REFERENCE_STARTS = 5;
 
 /** The reference: every subset of up to four tubes, solved to the end from several spread starts. */
 function everySubset(mixer: MixtureEvaluator, target: LabD65): number {
-  const solver = new SubsetSolver(mixer);
+  const solver = subsetSolver(mixer);
   let best = Number.POSITIVE_INFINITY;
   for (let size = 1; size <= 4; size++) {
     const lattice = interiorLattice(size, size + 2);

@@ -8,7 +8,7 @@ import { REFERENCE_FACTORS, writeResidualsOfDeltaE2000 } from "../src/core/color
 import type { LabD65 } from "../src/core/color/types";
 import type { MixtureEvaluator } from "../src/core/mixing/mixtureEvaluator";
 import { buildStartLattice, type RankedSubset, rankSubsets } from "../src/core/recipe/startLattice";
-import { type SolverEffort, SubsetSolver } from "../src/core/recipe/subsetSolver";
+import { type SolverEffort, subsetSolver } from "../src/core/recipe/subsetSolver";
 import { mixerOf, modelOf, reachableTargets, TWELVE } from "./engine";
 import type { Figure } from "./report";
 
@@ -33,7 +33,7 @@ type Method = (task: Task) => number;
 export function optimiserFigures(): Figure[] {
   const mixer = mixerOf(TWELVE);
   // The others keep the plain form: the kernel is part of our own way.
-  const solver = new SubsetSolver(modelOf(TWELVE));
+  const solver = subsetSolver(modelOf(TWELVE));
   const unit = (tube: number): number => solver.unitVolume(tube);
   const subsets = buildStartLattice(mixer, unit, SIZE).filter((subset) => subset.tubes.length === SIZE);
   const tasks = reachableTargets(TWELVE, 3, TARGETS, 77).flatMap((target) =>

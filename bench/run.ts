@@ -19,7 +19,7 @@ import { stringFigures } from "./strings";
 import { subjectFigures } from "./subject";
 import { tubeFigures } from "./tubes";
 import { weightFigures } from "./weight";
-import { useKernel } from "../src/kernel/load";
+import { handInKernels } from "../src/kernel/load";
 
 const only = process.argv.includes("--only") ? process.argv[process.argv.indexOf("--only") + 1] : undefined;
 if (process.argv.includes(MEMORY_FLAG)) {
@@ -27,7 +27,7 @@ if (process.argv.includes(MEMORY_FLAG)) {
   process.exit();
 }
 // As in the workers; `--kernel plain` for the plain form.
-if (!process.argv.includes("plain")) process.stdout.write(`Kernel: ${useKernel()}\n`);
+if (!process.argv.includes("plain")) process.stdout.write(`Kernel: ${handInKernels()}\n`);
 if (only === undefined || only === "engine") {
   printFigures("Engine, one thread", engineFigures());
   printFigures("Against general-purpose optimisers", optimiserFigures());

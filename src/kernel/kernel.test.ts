@@ -6,7 +6,7 @@ import { MixtureEvaluator } from "../core/mixing/mixtureEvaluator";
 import { handInKernel, opaqueModel } from "../core/mixing/opaqueModel";
 import { mapPicture } from "../core/picture/mapPicture";
 import { createRng, type Rng } from "../core/random/rng";
-import { COARSE, FINE, SubsetSolver } from "../core/recipe/subsetSolver";
+import { COARSE, FINE, subsetSolver } from "../core/recipe/subsetSolver";
 import type { OpticalModel } from "../core/spectrum/types";
 import { PIGMENT_MODELS } from "../data/pigments.generated";
 import { VIEWING } from "../data/standardViewing";
@@ -95,7 +95,7 @@ describe.each(BUILDS)("the kernel %s", (_, simd) => {
       const aim = target(rng);
       const factors = i % 4 === 0 ? { kL: 0.7, kC: 2, kH: 4 } : { kL: 1, kC: 1, kH: 1 };
       const solved = [plain, model].map((of) => {
-        const solver = new SubsetSolver(of);
+        const solver = subsetSolver(of);
         const squared = solver.solve(aim, factors, places, start, count, FINE);
         // The colour that is told is that of the volumes that are told, and as far off as is told.
         const color = new Float64Array(3);
@@ -128,7 +128,7 @@ describe("the two builds of the kernel", () => {
       const aim = target(rng);
       const [one, other] = BUILDS.map(([, simd]) => {
         handInKernel(kernelWith(simd));
-        const solver = new SubsetSolver(opaqueModel(tubes, VIEWING.D65, PAINT_SURFACE));
+        const solver = subsetSolver(opaqueModel(tubes, VIEWING.D65, PAINT_SURFACE));
         const squared = solver.solve(
           aim,
           { kL: 1, kC: 1, kH: 1 },

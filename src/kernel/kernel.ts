@@ -233,9 +233,7 @@ function imageOf(
 }
 
 function sumOf(row: NumberRow): number {
-  let sum = 0;
-  for (let band = 0; band < row.length; band++) sum += row[band] ?? Number.NaN;
-  return sum;
+  return Array.from(row).reduce((sum, value) => sum + value, 0);
 }
 
 export function createKernel(module: WebAssembly.Module): OpaqueKernel {

@@ -15,15 +15,15 @@ export function kernelModule(simd: boolean): WebAssembly.Module {
  * Hands the kernel to the core of this thread. Where the machine has no SIMD the first is refused; where the policy
  * forbids to compile both are, and the plain form goes on.
  */
-export function useKernel(): "simd" | "scalar" | "plain" {
+export function handInKernels(): "simd" | "scalar" | "plain" {
   for (const [name, simd] of [
     ["simd", true],
     ["scalar", false],
   ] as const) {
     try {
-      const module = kernelModule(simd);
-      handInKernel(createKernel(module));
-      handInMapper(createMapper(module));
+      const compiled = kernelModule(simd);
+      handInKernel(createKernel(compiled));
+      handInMapper(createMapper(compiled));
       // Seen in the browser's own tools, and by the tests.
       performance.mark(`kernel ${name}`);
       return name;

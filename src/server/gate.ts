@@ -32,14 +32,14 @@ const FILES =
  * What workers begin with. A worker goes by the policy of its own script's answer, so that it may compile the kernel of
  * searches and the pages may not.
  */
-const WORKERS = /^\/_next\/static\/chunks\/turbopack-worker-/;
+const WORKERS = "/_next/static/chunks/turbopack-worker-";
 
 export function passGate({ method, url, host }: Asked, { scriptHashes, ownNames }: Gate): Passed {
   const path = pathOf(url);
   const isCall = path?.startsWith(CALLS) ?? false;
   const headers: Record<string, string> = {
     "Content-Security-Policy": policy(
-      path !== undefined && WORKERS.test(path)
+      path?.startsWith(WORKERS)
         ? ["wasm-unsafe-eval"]
         : path === undefined || isCall || FILES.test(path)
           ? []

@@ -1,6 +1,6 @@
 import * as Comlink from "comlink";
-import { useKernel } from "../kernel/load";
+import { handInKernels } from "../kernel/load";
 import { createPaletteApi } from "./paletteApi";
 
-useKernel();
+handInKernels();
 Comlink.expose(createPaletteApi());

@@ -1,8 +1,8 @@
 import * as Comlink from "comlink";
-import { useKernel } from "../kernel/load";
+import { handInKernels } from "../kernel/load";
 import { createPictureApi, type PictureLook } from "./pictureApi";
 
-useKernel();
+handInKernels();
 const api = createPictureApi();
 
 Comlink.expose({

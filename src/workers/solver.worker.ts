@@ -1,6 +1,6 @@
 import * as Comlink from "comlink";
-import { useKernel } from "../kernel/load";
+import { handInKernels } from "../kernel/load";
 import { createSolverApi } from "./solverApi";
 
-useKernel();
+handInKernels();
 Comlink.expose(createSolverApi());

@@ -6,7 +6,7 @@ import { MixtureEvaluator } from "../../src/core/mixing/mixtureEvaluator";
 import type { Rng } from "../../src/core/random/rng";
 import type { PaletteTube } from "../../src/core/recipe/paletteMixer";
 import { subsetsOf } from "../../src/core/recipe/subsets";
-import { FINE, SubsetSolver } from "../../src/core/recipe/subsetSolver";
+import { FINE, type SubsetSolver, subsetSolver } from "../../src/core/recipe/subsetSolver";
 import type { RowHand } from "../../src/core/strings/layMember";
 import { CHROMA_RULES, DARKEN_WAYS, LIGHTEN_WAYS, type StringQuestion } from "../../src/core/strings/types";
 import type { DeltaE2000Factors } from "../../src/core/color/ciede2000";
@@ -115,7 +115,7 @@ export class Exhaustive {
       VIEWING.D65,
       PAINT_SURFACE,
     );
-    this.solver = new SubsetSolver(this.mixer);
+    this.solver = subsetSolver(this.mixer);
   }
 
   /** The nearest of all mixtures of up to so many of these tubes. */

@@ -4,12 +4,12 @@
  * around it once more. Water for a wash is an amount like any other. The loss against the exact recipe is part
  * of the answer.
  */
-import { aimAt, distanceFrom } from "../color/aimDistance";
+import { aimAt, distanceTo } from "../color/aimDistance";
 import { deltaE2000, type DeltaE2000Factors, REFERENCE_FACTORS } from "../color/ciede2000";
 import { localMetric, writeAxes } from "../color/localMetric";
 import { type LabD65, labD65 } from "../color/types";
 import type { ColorModel } from "../mixing/colorModel";
-import { ALMOST_ONE, AmountsAround, steppedAmount, type Trial, type WriteOutlook } from "./amountsAround";
+import { ALMOST_ONE, amountsFor, type Trial } from "./amountsAround";
 import { type Dosing, WATER_PLACE } from "./dosing";
 
 export type LaidDown = {
@@ -93,9 +93,7 @@ export function layDown(
   const aim = aimAt(target, factors);
   const distanceOf = (volumes: ArrayLike<number>): number => {
     writeScaled(volumes);
-    if (mixer.distanceOf) return mixer.distanceOf(aim, indices, buffer, count);
-    mixer.writeLab(out, indices, buffer, count);
-    return distanceFrom(aim, out[0] as number, out[1] as number, out[2] as number);
+    return mixer.distanceOf?.(aim, indices, buffer, count) ?? distanceTo(aim, colorOf(volumes));
   };
   const costOf = (volumes: ArrayLike<number>): number =>
     distanceOf(volumes) + dosing.deltaEPerUnit * sumOf(volumes, count);
@@ -122,16 +120,16 @@ export function layDown(
   const largest = Math.max(...shares);
   // The size of a pile counts its water.
   const sizes = dosing.sizesOfLargest(largest / sumOf(exact, exact.length));
-  const pile = new Pile(
+  const pile = amountsFor({
     places,
-    count,
+    paintCount: count,
     dosing,
-    largestRange(sizes, dosing, tubes[shares.indexOf(largest)]),
+    largestRange: largestRange(sizes, dosing, tubes[shares.indexOf(largest)]),
     mostShare,
     costOf,
     // Of a film the slopes are not those of its ratios alone.
-    mixer.isScaleFree ? writeOutlook : undefined,
-  );
+    writeOutlook: mixer.isScaleFree ? writeOutlook : undefined,
+  });
   let best: Trial | undefined;
   for (const size of sizes) {
     // The paint of a pile of this size alone costs more than the best pile.
@@ -163,84 +161,6 @@ function largestRange(
 ): readonly [number, number] {
   const rounded = sizes.map((size) => dosing.round(size, mainTube ?? WATER_PLACE));
   return [Math.min(...rounded) * ALMOST_ONE, Math.max(...rounded) / ALMOST_ONE];
-}
-
-/** Which amounts a pile can have, and the best of those near it. */
-class Pile {
-  private readonly around: AmountsAround;
-
-  constructor(
-    private readonly places: Places,
-    private readonly paintCount: number,
-    private readonly dosing: Dosing,
-    range: readonly [number, number],
-    private readonly mostShare: readonly number[] | undefined,
-    private readonly costOf: (volumes: ArrayLike<number>) => number,
-    writeOutlook: WriteOutlook | undefined,
-  ) {
-    this.around = new AmountsAround(places, paintCount, dosing, range, mostShare, costOf, writeOutlook);
-  }
-
-  rounded(exact: readonly number[]): readonly number[] {
-    const rounded = exact.map((volume, place) => this.dosing.round(volume, this.placeAt(place)));
-    const { total } = this.dosing;
-    if (total === undefined) return this.withinShares(rounded);
-    // The largest amount takes what rounding left over.
-    const largest = rounded.indexOf(Math.max(...rounded));
-    const rest = total - sumOf(rounded, rounded.length);
-    return rounded.map((volume, place) => (place === largest ? volume + rest : volume));
-  }
-
-  /** Where the measure says what all amounts sum to, they are exchanged for each other; else each is stepped. */
-  improved(start: readonly number[], isAllAround: boolean): Trial {
-    if (this.dosing.total === undefined) return this.around.improve(start, isAllAround);
-    let now: Trial = { volumes: start, cost: this.costOf(start) };
-    for (;;) {
-      let better: Trial | undefined;
-      for (const volumes of this.exchanged(now.volumes)) {
-        const cost = this.costOf(volumes);
-        if (cost < (better ?? now).cost - 1e-9) better = { volumes, cost };
-      }
-      if (!better) return now;
-      now = better;
-    }
-  }
-
-  /** The first amount of which there is not so much. */
-  private overdrawn(volumes: readonly number[]): number | undefined {
-    const { mostShare } = this;
-    if (!mostShare) return undefined;
-    const whole = sumOf(volumes, this.paintCount);
-    const place = mostShare.findIndex((most, j) => (volumes[j] ?? 0) > (most / ALMOST_ONE) * whole);
-    return place < 0 ? undefined : place;
-  }
-
-  private withinShares(volumes: readonly number[]): readonly number[] {
-    const place = this.overdrawn(volumes);
-    const less = place === undefined ? undefined : this.stepped(volumes, place, -1);
-    if (less === undefined) return volumes;
-    return this.withinShares(volumes.map((value, j) => (j === place ? less : value)));
-  }
-
-  /** One step from each amount to each other: the sum stays. */
-  private exchanged(volumes: readonly number[]): (readonly number[])[] {
-    return volumes.flatMap((_, from) =>
-      volumes.flatMap((__, to) => {
-        const less = this.stepped(volumes, from, -1);
-        if (from === to || less === undefined) return [];
-        const given = (volumes[from] ?? 0) - less;
-        return [volumes.map((value, j) => (j === from ? less : j === to ? value + given : value))];
-      }),
-    );
-  }
-
-  private stepped(volumes: readonly number[], place: number, direction: number): number | undefined {
-    return steppedAmount(this.dosing, volumes[place] ?? Number.NaN, this.placeAt(place), direction);
-  }
-
-  private placeAt(place: number): number {
-    return this.places[place] ?? WATER_PLACE;
-  }
 }
 
 function sumOf(values: ArrayLike<number>, count: number): number {

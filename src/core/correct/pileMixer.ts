@@ -9,7 +9,7 @@ import type { LearnedTubes } from "../learning/learnTubes";
 import { blendOptics } from "../mixing/mixture";
 import { opaqueModel } from "../mixing/opaqueModel";
 import { subsetsOf } from "../recipe/subsets";
-import { FINE, SubsetSolver } from "../recipe/subsetSolver";
+import { FINE, subsetSolver } from "../recipe/subsetSolver";
 import type { OpticalModel } from "../spectrum/types";
 import { type AdditionPart, plainParts } from "./additionPart";
 import { correctors } from "./correctors";
@@ -57,33 +57,30 @@ export function pileMixer(
   const pileOptics = blendOf(query.parts);
   const paints = entries.map((entry) => blendOf(plainParts([{ ...entry, volume: 1 }])));
   const mixer = opaqueModel([pileOptics, ...paints], conditions.view, conditions.surface);
-  const solver = new SubsetSolver(mixer);
+  const solver = subsetSolver(mixer);
   const out = new Float64Array(3);
   const placeOf = ({ tube, thinned }: Entry): number =>
     1 + entries.findIndex((entry) => entry.tube === tube && entry.thinned === thinned);
-  const labOf = (pileVolume: number, parts: readonly AdditionPart[]): LabD65 => {
-    const laid = parts.filter(({ volume }) => volume > 0);
-    const places = laid.map(placeOf);
-    const volumes = laid.map(({ volume }) => volume);
-    if (pileVolume > 0) {
-      places.unshift(0);
-      volumes.unshift(pileVolume);
-    }
-    mixer.writeLab(out, Uint8Array.from(places), Float64Array.from(volumes), places.length);
+  const afterAdding: PileMixer["afterAdding"] = (pileVolume, parts) => {
+    const places = Uint8Array.from([0, ...parts.map(placeOf)]);
+    const all = new Float64Array(places.length);
+    all[0] = pileVolume;
+    return (lab, volumes) => {
+      for (let i = 0; i < parts.length; i++) all[i + 1] = volumes[i] as number;
+      mixer.writeLab(lab, places, all, places.length);
+    };
+  };
+  const labOf: PileMixer["labOf"] = (pileVolume, parts) => {
+    afterAdding(pileVolume, parts)(
+      out,
+      parts.map(({ volume }) => volume),
+    );
     return labD65(out[0] as number, out[1] as number, out[2] as number);
   };
   return {
     pile: labOf(1, []),
     labOf,
-    afterAdding: (pileVolume, parts) => {
-      const places = Uint8Array.from([0, ...parts.map(placeOf)]);
-      const all = new Float64Array(places.length);
-      all[0] = pileVolume;
-      return (lab, volumes) => {
-        for (let i = 0; i < parts.length; i++) all[i + 1] = volumes[i] as number;
-        mixer.writeLab(lab, places, all, places.length);
-      };
-    },
+    afterAdding,
     mendOneAxis: ({ target }, pile, pileVolume) => {
       const needed = threeWayDifference(pile, target);
       return [...AXES]

@@ -17,10 +17,10 @@
  *
  * Source of R: P. Kubelka, J. Opt. Soc. Am. 38(5), 448-457 (1948), doi:10.1364/JOSA.38.000448.
  */
-import { labF, labFSlope } from "../color/cieLab";
 import type { ViewingWeights } from "../spectrum/colorimetry";
 import { assertSameGrid, type OpticalModel, type Reflectance } from "../spectrum/types";
 import type { ColorModel } from "./colorModel";
+import { turnIntoLabSlopes, writeLabOfSums } from "./labOfSums";
 import { MixtureSurface } from "./mixtureSurface";
 import { innerReflectance, type SurfaceConstants } from "./saunderson";
 
@@ -38,7 +38,6 @@ export class FilmEvaluator implements ColorModel {
   private readonly s: Float64Array;
   private readonly ground: Float64Array;
   private readonly surface: MixtureSurface;
-  private readonly sums: Float64Array;
 
   /**
    * @param below - seen reflectance of what lies below: paper, canvas, a dry layer.
@@ -56,7 +55,6 @@ export class FilmEvaluator implements ColorModel {
     this.tubeCount = tubes.length;
     this.k = new Float64Array(tubes.length * grid.count);
     this.s = new Float64Array(tubes.length * grid.count);
-    this.sums = new Float64Array(3 * tubes.length);
     tubes.forEach((tube, index) => {
       assertSameGrid(tube.grid, grid);
       this.k.set(tube.absorption, index * grid.count);
@@ -107,13 +105,13 @@ export class FilmEvaluator implements ColorModel {
     volumes: Float64Array,
     count: number,
   ): void {
-    const { k, s, sums, ground } = this;
+    const { k, s, ground } = this;
     const { x: wx, y: wy, z: wz, white, grid } = this.view;
     const own = this.surface.of(tubes, volumes, count);
     if (!this.surface.isUniform) this.writeGround(own);
     const { k1, k2 } = own;
     const through = (1 - k1) * (1 - k2);
-    sums.fill(0, 0, 3 * count);
+    slopes?.fill(0, 0, 3 * count);
     let x = 0;
     let y = 0;
     let z = 0;
@@ -166,28 +164,12 @@ export class FilmEvaluator implements ColorModel {
       for (let j = 0; j < count; j++) {
         const at = (tubes[j] as number) * grid.count + band;
         const slope = outward * (byK * (k[at] as number) + byS * (s[at] as number));
-        sums[3 * j] = (sums[3 * j] as number) + bx * slope;
-        sums[3 * j + 1] = (sums[3 * j + 1] as number) + by * slope;
-        sums[3 * j + 2] = (sums[3 * j + 2] as number) + bz * slope;
+        slopes[3 * j] = (slopes[3 * j] as number) + bx * slope;
+        slopes[3 * j + 1] = (slopes[3 * j + 1] as number) + by * slope;
+        slopes[3 * j + 2] = (slopes[3 * j + 2] as number) + bz * slope;
       }
     }
-    const fx = labF(x / white[0]);
-    const fy = labF(y / white[1]);
-    const fz = labF(z / white[2]);
-    out[0] = 116 * fy - 16;
-    out[1] = 500 * (fx - fy);
-    out[2] = 200 * (fy - fz);
-    if (!slopes) return;
-    const gx = labFSlope(x / white[0], fx) / white[0];
-    const gy = labFSlope(y / white[1], fy) / white[1];
-    const gz = labFSlope(z / white[2], fz) / white[2];
-    for (let j = 0; j < count; j++) {
-      const dfx = gx * (sums[3 * j] as number);
-      const dfy = gy * (sums[3 * j + 1] as number);
-      const dfz = gz * (sums[3 * j + 2] as number);
-      slopes[3 * j] = 116 * dfy;
-      slopes[3 * j + 1] = 500 * (dfx - dfy);
-      slopes[3 * j + 2] = 200 * (dfy - dfz);
-    }
+    writeLabOfSums(out, x, y, z, white);
+    if (slopes) turnIntoLabSlopes(slopes, count, out, x, y, z, white);
   }
 }

@@ -2,18 +2,23 @@
  * The same physics as ./mixture for searches that evaluate hundreds of thousands of opaque mixtures:
  * CIELAB and its derivatives without allocation. A test holds it to the plain form.
  *
- *   dRm/dv_i = dRm/dR · dR/dq · (K_i - q S_i) / S,   dR/dq = -R / √(q(q + 2))
+ * With d = S + K + √(K (K + 2 S)) what is seen in a band is k1 + (1 - k1)(1 - k2) S / (d - k2 S), and one volume more of a
+ * paint moves it by
+ *
+ *   -(1 - k1)(1 - k2) d / ((d - k2 S)² √(K (K + 2 S))) · (S K_i - K S_i)
+ *
+ * both with one division: that of 1 by (d - k2 S) times the root.
  *
  * Not reentrant: one evaluator belongs to one search at a time.
  */
-import { labF, labFSlope } from "../color/cieLab";
 import type { ViewingWeights } from "../spectrum/colorimetry";
 import { assertSameGrid, type OpticalModel } from "../spectrum/types";
 import type { ColorModel } from "./colorModel";
+import { turnIntoLabSlopes, writeLabOfSums } from "./labOfSums";
 import { MixtureSurface } from "./mixtureSurface";
 import type { SurfaceConstants } from "./saunderson";
 
-/** Keeps dR/dq finite where a paint absorbs nothing; far below any K/S of a real paint. */
+/** Keeps the slopes finite where a paint absorbs nothing; far below any K/S of a real paint. */
 const SMALLEST_K_OVER_S = 1e-12;
 
 export class MixtureEvaluator implements ColorModel {
@@ -24,13 +29,9 @@ export class MixtureEvaluator implements ColorModel {
   private readonly s: Float64Array;
   private readonly view: ViewingWeights;
   private readonly surface: MixtureSurface;
-  /** Per band: K and S of the mixture, their ratio, and what a change of it does to X, Y, Z. */
+  /** Per band: K and S of the mixture, later what K and S of a paint are worth. */
   private readonly kMix: Float64Array;
   private readonly sMix: Float64Array;
-  private readonly ratio: Float64Array;
-  private readonly towardsX: Float64Array;
-  private readonly towardsY: Float64Array;
-  private readonly towardsZ: Float64Array;
 
   /** @throws RangeError unless every K is finite and >= 0, every S finite and > 0. */
   constructor(tubes: readonly OpticalModel[], view: ViewingWeights, surface: SurfaceConstants) {
@@ -42,10 +43,6 @@ export class MixtureEvaluator implements ColorModel {
     this.s = new Float64Array(tubes.length * this.bandCount);
     this.kMix = new Float64Array(this.bandCount);
     this.sMix = new Float64Array(this.bandCount);
-    this.ratio = new Float64Array(this.bandCount);
-    this.towardsX = new Float64Array(this.bandCount);
-    this.towardsY = new Float64Array(this.bandCount);
-    this.towardsZ = new Float64Array(this.bandCount);
     tubes.forEach((tube, index) => {
       assertSameGrid(tube.grid, view.grid);
       for (let band = 0; band < this.bandCount; band++) {
@@ -81,38 +78,23 @@ export class MixtureEvaluator implements ColorModel {
    * @param volumes - their volumes, >= 0, not all zero.
    */
   writeLab(out: Float64Array, tubes: Uint8Array, volumes: Float64Array, count: number): void {
-    const { bandCount, k, s } = this;
-    const wx = this.view.x;
-    const wy = this.view.y;
-    const wz = this.view.z;
+    const { kMix, sMix, bandCount } = this;
+    const { x: wx, y: wy, z: wz, white } = this.view;
     const { k1, k2 } = this.surface.of(tubes, volumes, count);
     const through = (1 - k1) * (1 - k2);
+    this.writeBlend(tubes, volumes, count);
     let x = 0;
     let y = 0;
     let z = 0;
     for (let band = 0; band < bandCount; band++) {
-      let kMix = 0;
-      let sMix = 0;
-      for (let j = 0; j < count; j++) {
-        const at = (tubes[j] as number) * bandCount + band;
-        const v = volumes[j] as number;
-        kMix += v * (k[at] as number);
-        sMix += v * (s[at] as number);
-      }
-      const q = kMix / sMix;
-      const inner = 1 / (1 + q + Math.sqrt(q * (q + 2)));
-      const seen = k1 + (through * inner) / (1 - k2 * inner);
+      const k = kMix[band] as number;
+      const s = sMix[band] as number;
+      const seen = k1 + (through * s) / (s + k + Math.sqrt(k * (k + s + s)) - k2 * s);
       x += (wx[band] as number) * seen;
       y += (wy[band] as number) * seen;
       z += (wz[band] as number) * seen;
     }
-    const { white } = this.view;
-    const fx = labF(x / white[0]);
-    const fy = labF(y / white[1]);
-    const fz = labF(z / white[2]);
-    out[0] = 116 * fy - 16;
-    out[1] = 500 * (fx - fy);
-    out[2] = 200 * (fy - fz);
+    writeLabOfSums(out, x, y, z, white);
   }
 
   /**
@@ -126,11 +108,8 @@ export class MixtureEvaluator implements ColorModel {
     volumes: Float64Array,
     count: number,
   ): void {
-    const { bandCount, k, s, kMix, sMix, ratio, towardsX, towardsY, towardsZ } = this;
-    const wx = this.view.x;
-    const wy = this.view.y;
-    const wz = this.view.z;
-    const { surface } = this;
+    const { bandCount, kMix, sMix, surface } = this;
+    const { x: wx, y: wy, z: wz, white } = this.view;
     const { k1, k2 } = surface.of(tubes, volumes, count);
     const through = (1 - k1) * (1 - k2);
     this.writeBlend(tubes, volumes, count);
@@ -139,46 +118,37 @@ export class MixtureEvaluator implements ColorModel {
     let y = 0;
     let z = 0;
     for (let band = 0; band < bandCount; band++) {
-      const scattered = sMix[band] as number;
-      const q = Math.max((kMix[band] as number) / scattered, SMALLEST_K_OVER_S);
-      const root = Math.sqrt(q * (q + 2));
-      const inner = 1 / (1 + q + root);
-      const gap = 1 / (1 - k2 * inner);
-      const seen = k1 + through * inner * gap;
+      const s = sMix[band] as number;
+      const k = Math.max(kMix[band] as number, SMALLEST_K_OVER_S * s);
+      const root = Math.sqrt(k * (k + s + s));
+      const d = s + k + root;
+      const share = 1 / ((d - k2 * s) * root);
+      const gap = share * root;
+      const seen = k1 + through * s * gap;
       const bx = wx[band] as number;
       const by = wy[band] as number;
       const bz = wz[band] as number;
       x += bx * seen;
       y += by * seen;
       z += bz * seen;
-      // dRm/dq / S, so that each tube only needs K_i - q S_i.
-      const common = (-through * gap * gap * inner) / (root * scattered);
-      ratio[band] = q;
-      if (!surface.isUniform) surface.addSlopes(inner, bx, by, bz);
-      towardsX[band] = bx * common;
-      towardsY[band] = by * common;
-      towardsZ[band] = bz * common;
+      if (!surface.isUniform) surface.addSlopes(s / d, bx, by, bz);
+      const common = -through * d * gap * share;
+      kMix[band] = common * s;
+      sMix[band] = common * k;
     }
-    const { white } = this.view;
-    const fx = labF(x / white[0]);
-    const fy = labF(y / white[1]);
-    const fz = labF(z / white[2]);
-    out[0] = 116 * fy - 16;
-    out[1] = 500 * (fx - fy);
-    out[2] = 200 * (fy - fz);
-    const gx = labFSlope(x / white[0], fx) / white[0];
-    const gy = labFSlope(y / white[1], fy) / white[1];
-    const gz = labFSlope(z / white[2], fz) / white[2];
+    writeLabOfSums(out, x, y, z, white);
     for (let j = 0; j < count; j++) {
       const first = (tubes[j] as number) * bandCount;
       let dx = 0;
       let dy = 0;
       let dz = 0;
       for (let band = 0; band < bandCount; band++) {
-        const d = (k[first + band] as number) - (ratio[band] as number) * (s[first + band] as number);
-        dx += (towardsX[band] as number) * d;
-        dy += (towardsY[band] as number) * d;
-        dz += (towardsZ[band] as number) * d;
+        const moved =
+          (kMix[band] as number) * (this.k[first + band] as number) -
+          (sMix[band] as number) * (this.s[first + band] as number);
+        dx += (wx[band] as number) * moved;
+        dy += (wy[band] as number) * moved;
+        dz += (wz[band] as number) * moved;
       }
       if (!surface.isUniform) {
         const [outer, within] = surface.movedBy(tubes[j] as number);
@@ -186,13 +156,11 @@ export class MixtureEvaluator implements ColorModel {
         dy += outer * surface.byOuter[1] + within * surface.byInner[1];
         dz += outer * surface.byOuter[2] + within * surface.byInner[2];
       }
-      const dfx = gx * dx;
-      const dfy = gy * dy;
-      const dfz = gz * dz;
-      slopes[3 * j] = 116 * dfy;
-      slopes[3 * j + 1] = 500 * (dfx - dfy);
-      slopes[3 * j + 2] = 200 * (dfy - dfz);
+      slopes[3 * j] = dx;
+      slopes[3 * j + 1] = dy;
+      slopes[3 * j + 2] = dz;
     }
+    turnIntoLabSlopes(slopes, count, out, x, y, z, white);
   }
 
   /** K and S of the mixture, band by band. */

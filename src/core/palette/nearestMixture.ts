@@ -4,7 +4,7 @@ import { type LabD65, labD65 } from "../color/types";
 import { colorModelOf } from "../mixing/colorModelOf";
 import type { SurfaceConstants } from "../mixing/saunderson";
 import { MixtureSamples } from "../recipe/mixtureSamples";
-import { type SolverEffort, SubsetSolver } from "../recipe/subsetSolver";
+import { type SolverEffort, type SubsetSolver, subsetSolver } from "../recipe/subsetSolver";
 import type { Wash } from "../mixing/washMixer";
 import type { ViewingWeights } from "../spectrum/colorimetry";
 import type { OpticalModel } from "../spectrum/types";
@@ -44,7 +44,7 @@ export class NearestMixture {
       throw new RangeError(`A mixture holds 1 to ${MOST_BOX_TUBES} tubes, not ${tubes.length}`);
     const mixer = colorModelOf(tubes, view, surface, wash);
     this.tubeCount = mixer.tubeCount;
-    this.solver = new SubsetSolver(mixer, mixer.tubeCount);
+    this.solver = subsetSolver(mixer, mixer.tubeCount);
     this.samples = new MixtureSamples(mixer, this.solver);
     this.tubes = Uint8Array.from({ length: mixer.tubeCount }, (_, tube) => tube);
   }

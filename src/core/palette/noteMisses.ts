@@ -16,7 +16,7 @@ import type { Wash } from "../mixing/washMixer";
 import { MOST_BOX_TUBES, NearestMixture } from "./nearestMixture";
 import type { SurfaceConstants } from "../mixing/saunderson";
 import { interiorLattice } from "../recipe/subsets";
-import { type SolverEffort, SubsetSolver } from "../recipe/subsetSolver";
+import { type SolverEffort, type SubsetSolver, subsetSolver } from "../recipe/subsetSolver";
 import type { ViewingWeights } from "../spectrum/colorimetry";
 import type { OpticalModel } from "../spectrum/types";
 
@@ -69,7 +69,7 @@ export class NoteMisses {
     this.noteCount = notes.length;
     this.mixer = colorModelOf(tubes, view, surface, wash);
     this.water = wash ? [tubes.length] : [];
-    this.solver = new SubsetSolver(this.mixer, MOST_RECIPE_TUBES + this.water.length);
+    this.solver = subsetSolver(this.mixer, MOST_RECIPE_TUBES + this.water.length);
   }
 
   /** Of each note from the best recipe of the palette. @param palette - places in the box, any order. */
@@ -227,25 +227,21 @@ export class NoteMisses {
  *   C(a, 1) + C(b, 2) + C(c, 3) + C(d, 4) of tubes a < b < c < d, behind all smaller sets
  */
 function rankOf(set: readonly number[]): number {
-  const [a = 0, b = 0, c = 0, d = 0] = set;
-  const ofTwo = (b * (b - 1)) / 2;
-  const ofThree = (c * (c - 1) * (c - 2)) / 6;
-  const ofFour = (d * (d - 1) * (d - 2) * (d - 3)) / 24;
-  switch (set.length) {
-    case 1:
-      return a;
-    case 2:
-      return MOST_BOX_TUBES + a + ofTwo;
-    case 3:
-      return MOST_BOX_TUBES + PAIRS + a + ofTwo + ofThree;
-    default:
-      return MOST_BOX_TUBES + PAIRS + TRIPLES + a + ofTwo + ofThree + ofFour;
-  }
+  let rank = RANKS_FROM[set.length] as number;
+  for (let i = 0; i < set.length; i++) rank += choose(set[i] as number, i + 1);
+  return rank;
 }
 
-/** Of the largest box. */
-const PAIRS = (MOST_BOX_TUBES * (MOST_BOX_TUBES - 1)) / 2;
-const TRIPLES = (PAIRS * (MOST_BOX_TUBES - 2)) / 3;
+function choose(count: number, size: number): number {
+  let ways = 1;
+  for (let i = 0; i < size; i++) ways = (ways * (count - i)) / (i + 1);
+  return ways;
+}
+
+/** The first rank of each size in the largest box. */
+const RANKS_FROM: readonly number[] = [0, 1, 2, 3, 4].map((size) =>
+  [1, 2, 3].reduce((sum, smaller) => sum + (smaller < size ? choose(MOST_BOX_TUBES, smaller) : 0), 0),
+);
 
 /** The same list where it is in order already, as it mostly is. */
 function ascending(tubes: readonly number[]): readonly number[] {
@@ -257,7 +253,7 @@ function ascending(tubes: readonly number[]): readonly number[] {
 /** @param set - ascending. */
 function withTube(set: readonly number[], tube: number): readonly number[] {
   const place = set.findIndex((held) => held > tube);
-  return place < 0 ? [...set, tube] : [...set.slice(0, place), tube, ...set.slice(place)];
+  return set.toSpliced(place < 0 ? set.length : place, 0, tube);
 }
 
 function nearestPlace(

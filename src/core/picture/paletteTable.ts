@@ -15,7 +15,7 @@ import { decodeChannel, labFromLinearSrgb, screenColorFromLab } from "../color/s
 import { type LabD65, labD65, linearSrgb } from "../color/types";
 import type { ColorModel } from "../mixing/colorModel";
 import { MixtureSamples } from "../recipe/mixtureSamples";
-import { type SolverEffort, SubsetSolver } from "../recipe/subsetSolver";
+import { type SolverEffort, type SubsetSolver, subsetSolver } from "../recipe/subsetSolver";
 
 export type PaletteTable = {
   /** Corners along each axis of the cube. */
@@ -99,7 +99,7 @@ class TableBuilder {
     private readonly size: number,
   ) {
     this.tubeCount = mixer.tubeCount;
-    this.solver = new SubsetSolver(mixer, this.tubeCount);
+    this.solver = subsetSolver(mixer, this.tubeCount);
     this.tubes = Uint8Array.from({ length: this.tubeCount }, (_, tube) => tube);
     this.samples = new MixtureSamples(mixer, this.solver);
     const count = size ** 3;

@@ -20,7 +20,14 @@ import {
   rankExactly,
   rankSubsets,
 } from "./startLattice";
-import { COARSE, FINE, MAX_TUBES_PER_RECIPE, type SolverEffort, SubsetSolver } from "./subsetSolver";
+import {
+  COARSE,
+  FINE,
+  MAX_TUBES_PER_RECIPE,
+  type SolverEffort,
+  type SubsetSolver,
+  subsetSolver,
+} from "./subsetSolver";
 import { tubeTraits } from "./tubeTraits";
 import type { RecipeQuery, RecipeSearchReport } from "./types";
 
@@ -80,7 +87,7 @@ export class RecipeSearch {
     if (isBlack.length !== mixer.tubeCount) {
       throw new RangeError(`isBlack needs ${mixer.tubeCount} entries, got ${isBlack.length}`);
     }
-    this.solver = new SubsetSolver(mixer);
+    this.solver = subsetSolver(mixer);
     this.traits = tubeTraits(mixer, isBlack);
   }
 
@@ -109,12 +116,7 @@ export class RecipeSearch {
       this.preparedSize = fromLattice;
     }
     const { limits, mostShare, thickestFilm, required } = query;
-    const wishes = [limits, mostShare, thickestFilm, required];
-    this.solver.setLimits(
-      wishes.some((wish) => wish !== undefined)
-        ? { axes: limits, mostShare, mostVolume: thickestFilm, required }
-        : undefined,
-    );
+    this.solver.setLimits({ axes: limits, mostShare, mostVolume: thickestFilm, required });
     this.solver.evaluations = 0;
     const all = rankSubsets(this.subsets, query.target, query.factors, size);
     const isAnyAllowed = (required?.length ?? 0) === 0 && (query.forbidden?.length ?? 0) === 0;

@@ -39,74 +39,77 @@ const NOTHING = 1e-6;
 /** A required tube keeps at least so much as scaled by strength: about what an eye can just see. */
 const LEAST_OF_REQUIRED = 0.01;
 
-export class SubsetSolver {
+export type SubsetSolver = {
   /** Volumes of the last solution in the order of its tubes; opaque ones sum to one as scaled by strength. */
   readonly volumes: Float64Array;
-  readonly lab = new Float64Array(3);
-  evaluations = 0;
-
-  private readonly scale: Float64Array;
-  private readonly x: Float64Array;
-  private readonly trial: Float64Array;
-  private readonly trialVolumes: Float64Array;
-  private readonly trialLab = new Float64Array(3);
-  private readonly slopes: Float64Array;
-  private readonly trialSlopes: Float64Array;
-  private readonly residuals = new Float64Array(AIM_RESIDUALS);
-  private readonly moved = new Float64Array(AIM_RESIDUALS);
-  private readonly metric = new Float64Array(3 * AIM_RESIDUALS);
-  private readonly jacobian: Float64Array;
-  private readonly normal: Float64Array;
-  private readonly gradient: Float64Array;
-  private readonly factor: Float64Array;
-  private readonly step: Float64Array;
-  private readonly free: Uint8Array;
-  private readonly floors: Float64Array;
-  private required: readonly number[] = [];
-  private limits: LimitCosts | undefined;
-
-  /** @param capacity - the most tubes that one solve may hold. */
-  constructor(
-    private readonly mixer: ColorModel,
-    private readonly capacity = MAX_TUBES_PER_RECIPE,
-  ) {
-    this.volumes = new Float64Array(capacity);
-    this.x = new Float64Array(capacity);
-    this.trial = new Float64Array(capacity);
-    this.trialVolumes = new Float64Array(capacity);
-    this.slopes = new Float64Array(3 * capacity);
-    this.trialSlopes = new Float64Array(3 * capacity);
-    this.jacobian = new Float64Array(AIM_RESIDUALS * capacity);
-    this.normal = new Float64Array(capacity * capacity);
-    this.gradient = new Float64Array(capacity);
-    this.factor = new Float64Array(capacity * capacity);
-    this.step = new Float64Array(capacity);
-    this.free = new Uint8Array(capacity);
-    this.floors = new Float64Array(capacity);
-    this.scale = new Float64Array(mixer.tubeCount);
-    for (let tube = 0; tube < mixer.tubeCount; tube++) this.scale[tube] = 1 / mixer.strengthOf(tube);
-  }
-
+  readonly lab: Float64Array;
+  /** Mixtures worked out since it was last set. */
+  evaluations: number;
   /** From the next solve on; undefined lifts all limits. */
-  setLimits(limits: SolverLimits | undefined): void {
-    // Required tubes are held by their floors alone.
-    const { axes, mostShare, mostVolume } = limits ?? {};
-    const hasCosts = axes !== undefined || mostShare !== undefined || mostVolume !== undefined;
-    this.limits = limits && hasCosts ? new LimitCosts(limits, this.capacity) : undefined;
-    this.required = limits?.required ?? [];
-  }
-
+  readonly setLimits: (limits: SolverLimits | undefined) => void;
   /** Volume of one scaled unit of a tube. */
-  unitVolume(tube: number): number {
-    return this.scale[tube] as number;
-  }
-
+  readonly unitVolume: (tube: number) => number;
   /**
    * @param tubes - the first `count` entries take part.
    * @param start - scaled volumes to start from, same order; any positive sum.
    * @returns ΔE00² at the solution, which is left in `volumes` and `lab`; more where limits are broken.
    */
-  solve(
+  readonly solve: (
+    target: LabD65,
+    factors: DeltaE2000Factors,
+    tubes: Uint8Array,
+    start: Float64Array,
+    count: number,
+    effort: SolverEffort,
+  ) => number;
+  /** The last solution as scaled by strength: where a further solve can go on. */
+  readonly scaledVolumes: (count: number) => Float64Array;
+};
+
+/** @param capacity - the most tubes that one solve may hold. */
+export function subsetSolver(mixer: ColorModel, capacity = MAX_TUBES_PER_RECIPE): SubsetSolver {
+  const volumes = new Float64Array(capacity);
+  const lab = new Float64Array(3);
+  const x = new Float64Array(capacity);
+  const trial = new Float64Array(capacity);
+  const trialVolumes = new Float64Array(capacity);
+  const trialLab = new Float64Array(3);
+  const slopes = new Float64Array(3 * capacity);
+  const trialSlopes = new Float64Array(3 * capacity);
+  const residuals = new Float64Array(AIM_RESIDUALS);
+  const moved = new Float64Array(AIM_RESIDUALS);
+  const metric = new Float64Array(3 * AIM_RESIDUALS);
+  const jacobian = new Float64Array(AIM_RESIDUALS * capacity);
+  const normal = new Float64Array(capacity * capacity);
+  const gradient = new Float64Array(capacity);
+  const factor = new Float64Array(capacity * capacity);
+  const step = new Float64Array(capacity);
+  const free = new Uint8Array(capacity);
+  const floors = new Float64Array(capacity);
+  const scale = new Float64Array(mixer.tubeCount);
+  for (let tube = 0; tube < mixer.tubeCount; tube++) scale[tube] = 1 / mixer.strengthOf(tube);
+  let required: readonly number[] = [];
+  let limits: LimitCosts | undefined;
+  const own: SubsetSolver = {
+    volumes,
+    lab,
+    evaluations: 0,
+    setLimits,
+    unitVolume: (tube) => scale[tube] as number,
+    solve,
+    scaledVolumes: (count) => x.slice(0, count),
+  };
+  return own;
+
+  function setLimits(asked: SolverLimits | undefined): void {
+    // Required tubes are held by their floors alone.
+    const { axes, mostShare, mostVolume } = asked ?? {};
+    const hasCosts = axes !== undefined || mostShare !== undefined || mostVolume !== undefined;
+    limits = asked && hasCosts ? new LimitCosts(asked, capacity) : undefined;
+    required = asked?.required ?? [];
+  }
+
+  function solve(
     target: LabD65,
     factors: DeltaE2000Factors,
     tubes: Uint8Array,
@@ -114,50 +117,47 @@ export class SubsetSolver {
     count: number,
     effort: SolverEffort,
   ): number {
-    const { x, trial, lab, residuals } = this;
     const aim = aimAt(target, factors);
     for (let j = 0; j < count; j++) {
-      this.floors[j] = this.required.includes(tubes[j] as number) ? LEAST_OF_REQUIRED : 0;
-      x[j] = Math.max(start[j] as number, this.floors[j] as number);
+      floors[j] = required.includes(tubes[j] as number) ? LEAST_OF_REQUIRED : 0;
+      x[j] = Math.max(start[j] as number, floors[j] as number);
     }
-    if (!this.limits && this.mixer.solveSet) {
-      const { floors, volumes } = this;
+    if (!limits && mixer.solveSet) {
       const set = { aim, tubes, count, ...effort, floors, scaled: x, volumes, lab };
-      const solved = this.mixer.solveSet(set);
+      const solved = mixer.solveSet(set);
       if (solved) {
-        this.evaluations += solved.evaluations;
+        own.evaluations += solved.evaluations;
         return solved.squared;
       }
     }
-    if (this.mixer.isScaleFree) normalise(x, count);
-    this.unscale(x, this.volumes, tubes, count);
-    this.mixer.writeLabAndSlopes(lab, this.slopes, tubes, this.volumes, count);
-    this.evaluations++;
-    this.writeResiduals(residuals, aim, lab);
-    let sum = squareSum(residuals) + (this.limits?.cost(target, lab, tubes, this.volumes, count) ?? 0);
+    if (mixer.isScaleFree) normalise(x, count);
+    unscale(x, volumes, tubes, count);
+    mixer.writeLabAndSlopes(lab, slopes, tubes, volumes, count);
+    own.evaluations++;
+    writeResiduals(residuals, aim, lab);
+    let sum = squareSum(residuals) + (limits?.cost(target, lab, tubes, volumes, count) ?? 0);
     let damping = 1e-3;
     for (let iteration = 0; iteration < effort.maxIterations && sum > effort.goodEnough; iteration++) {
-      this.writeMetric(aim);
-      this.writeNormalEquations(tubes, count);
-      if (this.limits) this.addLimits(this.limits, target, tubes, count);
+      writeMetric(aim);
+      writeNormalEquations(tubes, count);
+      if (limits) addLimits(limits, target, tubes, count);
       let gain = 0;
       while (damping < LARGEST_DAMPING) {
-        const hasStep = this.writeStep(count, damping);
+        const hasStep = writeStep(count, damping);
         // At the end of a valley no step gains: a trial would only prove it.
-        if (hasStep && this.promisedGain(count) < PROMISE * effort.relativeGain * sum) break;
-        if (hasStep && this.writeTrial(count)) {
-          this.unscale(trial, this.trialVolumes, tubes, count);
+        if (hasStep && promisedGain(count) < PROMISE * effort.relativeGain * sum) break;
+        if (hasStep && writeTrial(count)) {
+          unscale(trial, trialVolumes, tubes, count);
           // Most trials are accepted, so the derivatives for the next step come with the colour.
-          this.mixer.writeLabAndSlopes(this.trialLab, this.trialSlopes, tubes, this.trialVolumes, count);
-          this.evaluations++;
-          this.writeResiduals(this.moved, aim, this.trialLab);
+          mixer.writeLabAndSlopes(trialLab, trialSlopes, tubes, trialVolumes, count);
+          own.evaluations++;
+          writeResiduals(moved, aim, trialLab);
           const trialSum =
-            squareSum(this.moved) +
-            (this.limits?.cost(target, this.trialLab, tubes, this.trialVolumes, count) ?? 0);
+            squareSum(moved) + (limits?.cost(target, trialLab, tubes, trialVolumes, count) ?? 0);
           if (trialSum < sum) {
             gain = (sum - trialSum) / sum;
             sum = trialSum;
-            this.acceptTrial(count);
+            acceptTrial(count);
             damping = Math.max(damping * 0.3, 1e-9);
             break;
           }
@@ -166,58 +166,51 @@ export class SubsetSolver {
       }
       if (gain <= effort.relativeGain) break;
     }
-    this.unscale(x, this.volumes, tubes, count);
+    unscale(x, volumes, tubes, count);
     return sum;
   }
 
-  /** The last solution as scaled by strength: where a further solve can go on. */
-  scaledVolumes(count: number): Float64Array {
-    return this.x.slice(0, count);
-  }
-
   /** By hand: for so few numbers a call of TypedArray.set costs more than the copying. */
-  private acceptTrial(count: number): void {
-    for (let j = 0; j < count; j++) this.x[j] = this.trial[j] as number;
-    for (let j = 0; j < 3 * count; j++) this.slopes[j] = this.trialSlopes[j] as number;
-    for (let axis = 0; axis < 3; axis++) this.lab[axis] = this.trialLab[axis] as number;
-    for (let row = 0; row < AIM_RESIDUALS; row++) this.residuals[row] = this.moved[row] as number;
+  function acceptTrial(count: number): void {
+    for (let j = 0; j < count; j++) x[j] = trial[j] as number;
+    for (let j = 0; j < 3 * count; j++) slopes[j] = trialSlopes[j] as number;
+    for (let axis = 0; axis < 3; axis++) lab[axis] = trialLab[axis] as number;
+    for (let row = 0; row < AIM_RESIDUALS; row++) residuals[row] = moved[row] as number;
   }
 
   /** What the quadratic model of ΔE00² promises for the step; clipping at zero can only lessen it. */
-  private promisedGain(count: number): number {
+  function promisedGain(count: number): number {
     let gain = 0;
-    for (let j = 0; j < count; j++) gain -= (this.gradient[j] as number) * (this.step[j] as number);
+    for (let j = 0; j < count; j++) gain -= (gradient[j] as number) * (step[j] as number);
     return gain;
   }
 
   /** The step applied, cut off at zero and scaled back to a sum of one; false when nothing would be left. */
-  private writeTrial(count: number): boolean {
+  function writeTrial(count: number): boolean {
     for (let j = 0; j < count; j++) {
-      const next = (this.x[j] as number) + (this.step[j] as number);
-      this.trial[j] = next > NOTHING ? Math.max(next, this.floors[j] as number) : (this.floors[j] as number);
+      const next = (x[j] as number) + (step[j] as number);
+      trial[j] = next > NOTHING ? Math.max(next, floors[j] as number) : (floors[j] as number);
     }
-    return this.mixer.isScaleFree ? normalise(this.trial, count) : isSomething(this.trial, count);
+    return mixer.isScaleFree ? normalise(trial, count) : isSomething(trial, count);
   }
 
-  private unscale(scaled: Float64Array, out: Float64Array, tubes: Uint8Array, count: number): void {
-    for (let j = 0; j < count; j++)
-      out[j] = (scaled[j] as number) * (this.scale[tubes[j] as number] as number);
+  function unscale(scaled: Float64Array, out: Float64Array, tubes: Uint8Array, count: number): void {
+    for (let j = 0; j < count; j++) out[j] = (scaled[j] as number) * (scale[tubes[j] as number] as number);
   }
 
-  private writeResiduals(out: Float64Array, aim: Aim, lab: Float64Array): void {
+  function writeResiduals(out: Float64Array, aim: Aim, lab: Float64Array): void {
     writeAimResiduals(out, aim, lab[0] as number, lab[1] as number, lab[2] as number);
   }
 
   /** dr/dLab; L* acts on the first residual alone. */
-  private writeMetric(aim: Aim): void {
-    const { metric, lab, moved, residuals } = this;
+  function writeMetric(aim: Aim): void {
     const lightness = lab[0] as number;
     const raised = lightnessResidual(aim.lab[0], lightness + LAB_STEP, aim.factors.kL);
     metric[0] = (raised - (residuals[0] as number)) / LAB_STEP;
     for (let axis = 1; axis < 3; axis++) {
       const kept = lab[axis] as number;
       lab[axis] = kept + LAB_STEP;
-      this.writeResiduals(moved, aim, lab);
+      writeResiduals(moved, aim, lab);
       lab[axis] = kept;
       for (let row = 0; row < AIM_RESIDUALS; row++) {
         metric[3 * row + axis] = ((moved[row] as number) - (residuals[row] as number)) / LAB_STEP;
@@ -226,10 +219,9 @@ export class SubsetSolver {
   }
 
   /** J = dr/dLab · dLab/dx, then JᵀJ and Jᵀr, and which tubes are free to move. */
-  private writeNormalEquations(tubes: Uint8Array, count: number): void {
-    const { metric, residuals, jacobian, slopes, normal, gradient, free, x } = this;
+  function writeNormalEquations(tubes: Uint8Array, count: number): void {
     for (let j = 0; j < count; j++) {
-      const unit = this.scale[tubes[j] as number] as number;
+      const unit = scale[tubes[j] as number] as number;
       for (let row = 0; row < AIM_RESIDUALS; row++) {
         jacobian[AIM_RESIDUALS * j + row] =
           unit *
@@ -243,45 +235,41 @@ export class SubsetSolver {
       for (let row = 0; row < AIM_RESIDUALS; row++)
         slope += (jacobian[AIM_RESIDUALS * i + row] as number) * (residuals[row] as number);
       gradient[i] = slope;
-      free[i] = (x[i] as number) > (this.floors[i] as number) || slope < 0 ? 1 : 0;
+      free[i] = (x[i] as number) > (floors[i] as number) || slope < 0 ? 1 : 0;
       for (let j = 0; j <= i; j++) {
         let product = 0;
         for (let row = 0; row < AIM_RESIDUALS; row++) {
           product +=
             (jacobian[AIM_RESIDUALS * i + row] as number) * (jacobian[AIM_RESIDUALS * j + row] as number);
         }
-        normal[i * this.capacity + j] = product;
-        normal[j * this.capacity + i] = product;
+        normal[i * capacity + j] = product;
+        normal[j * capacity + i] = product;
       }
     }
   }
 
   /** The limits' share of JᵀJ and Jᵀr, as scaled by strength. */
-  private addLimits(limits: LimitCosts, target: LabD65, tubes: Uint8Array, count: number): void {
-    const { x, normal, gradient, free, scale } = this;
-    this.unscale(x, this.trialVolumes, tubes, count);
-    limits.writeRows(target, this.lab, this.slopes, tubes, this.trialVolumes, count);
+  function addLimits(limits: LimitCosts, target: LabD65, tubes: Uint8Array, count: number): void {
+    unscale(x, trialVolumes, tubes, count);
+    limits.writeRows(target, lab, slopes, tubes, trialVolumes, count);
     for (let row = 0; row < limits.rowCount; row++) {
       const residual = limits.residuals[row] as number;
       for (let i = 0; i < count; i++) {
-        const own =
-          (limits.slopes[row * this.capacity + i] as number) * (scale[tubes[i] as number] as number);
+        const own = (limits.slopes[row * capacity + i] as number) * (scale[tubes[i] as number] as number);
         gradient[i] = (gradient[i] as number) + own * residual;
         for (let j = 0; j < count; j++) {
-          const other =
-            (limits.slopes[row * this.capacity + j] as number) * (scale[tubes[j] as number] as number);
-          normal[i * this.capacity + j] = (normal[i * this.capacity + j] as number) + own * other;
+          const other = (limits.slopes[row * capacity + j] as number) * (scale[tubes[j] as number] as number);
+          normal[i * capacity + j] = (normal[i * capacity + j] as number) + own * other;
         }
       }
     }
     for (let i = 0; i < count; i++)
-      free[i] = (x[i] as number) > (this.floors[i] as number) || (gradient[i] as number) < 0 ? 1 : 0;
+      free[i] = (x[i] as number) > (floors[i] as number) || (gradient[i] as number) < 0 ? 1 : 0;
   }
 
   /** Cholesky on the free tubes; false when the damped matrix is not positive definite. */
-  private writeStep(count: number, damping: number): boolean {
-    const { normal, gradient, factor, step, free } = this;
-    const n = this.capacity;
+  function writeStep(count: number, damping: number): boolean {
+    const n = capacity;
     let trace = 0;
     for (let i = 0; i < count; i++) trace += normal[i * n + i] as number;
     const lift = damping * (trace / count) + 1e-30;

@@ -11,7 +11,7 @@ import { opaqueModel } from "../mixing/opaqueModel";
 import type { SurfaceConstants } from "../mixing/saunderson";
 import type { Wash } from "../mixing/washMixer";
 import { interiorLattice } from "../recipe/subsets";
-import { FINE, type SolverEffort, SubsetSolver } from "../recipe/subsetSolver";
+import { FINE, type SolverEffort, type SubsetSolver, subsetSolver } from "../recipe/subsetSolver";
 import type { ViewingWeights } from "../spectrum/colorimetry";
 import type { OpticalModel } from "../spectrum/types";
 
@@ -52,7 +52,7 @@ export class SetMixer {
     this.model = wash
       ? new FilmEvaluator(optics, view, surface, wash.paper)
       : opaqueModel(optics, view, surface);
-    this.solver = new SubsetSolver(this.model);
+    this.solver = subsetSolver(this.model);
   }
 
   /** @param tubes - 1 to 6 places. @param required - of them, those that are in it, if only as a trace that shows. */

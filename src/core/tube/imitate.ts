@@ -6,7 +6,7 @@ import { deltaE2000, REFERENCE_FACTORS } from "../color/ciede2000";
 import { hueDifferenceDegrees, lchFromLab } from "../color/cieLab";
 import { type LabD65, labD65 } from "../color/types";
 import { opaqueModel } from "../mixing/opaqueModel";
-import { FINE, SubsetSolver } from "../recipe/subsetSolver";
+import { FINE, subsetSolver } from "../recipe/subsetSolver";
 import type { OpticalModel } from "../spectrum/types";
 import { tintLab, type TestWhite } from "./character";
 
@@ -38,7 +38,7 @@ export function imitate(
   bench: TestWhite,
 ): Imitation | undefined {
   const mixer = opaqueModel([...tubes, bench.white], bench.view, bench.surface);
-  const solver = new SubsetSolver(mixer);
+  const solver = subsetSolver(mixer);
   const hueSeen = lchFromLab(seen)[2];
   const bright = tubes.flatMap((tube, place) => {
     const [, chroma, hue] = BRIGHTEST_TINT_PARTS.map((parts) =>

@@ -1,6 +1,6 @@
 /** The entry of a thread of the pool. */
-import { useKernel } from "../../kernel/load";
+import { handInKernels } from "../../kernel/load";
 
 export { compute as default } from "./compute";
 
-useKernel();
+handInKernels();
