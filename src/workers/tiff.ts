@@ -174,6 +174,9 @@ class CarefulDecoders extends Pool {
     super(0);
   }
 
+  /** Blocks are unpacked one after the other: of several that are damaged the first one speaks, on any machine. */
+  private turn: Promise<unknown> = Promise.resolve();
+
   override bindParameters(
     compression: number,
     parameters: BlockParameters,
@@ -183,24 +186,29 @@ class CarefulDecoders extends Pool {
     const rowBytes = Math.ceil((tileWidth * this.samplesOfBlock * bits) / 8);
     const mostBytes = rowBytes * this.rows;
     const isOwn = predictor === 2 && bits === 16 && !this.isLittleEndian;
+    const decode = async (packed: ArrayBufferLike): Promise<ArrayBufferLike> => {
+      // What cannot be made smaller grows a little.
+      if (packed.byteLength > 1.5 * mostBytes + 65_536)
+        throw new RangeError("A block is larger than its pixels");
+      let block: ArrayBufferLike;
+      if (DEFLATE.includes(compression)) block = await inflated(packed, mostBytes);
+      else {
+        if (compression === JPEG) assertSize(packed, tileWidth, this.rows);
+        const decoder = await getDecoder(compression, parameters);
+        block = await decoder.decodeBlock(packed);
+      }
+      if (isOwn) addUpBigEndian(new DataView(block), rowBytes, 2 * this.samplesOfBlock);
+      else if (predictor !== 1) {
+        const plain = await getDecoder(1, parameters);
+        block = await plain.decode(block);
+      }
+      return block;
+    };
     return {
-      decode: async (packed: ArrayBufferLike) => {
-        // What cannot be made smaller grows a little.
-        if (packed.byteLength > 1.5 * mostBytes + 65_536)
-          throw new RangeError("A block is larger than its pixels");
-        let block: ArrayBufferLike;
-        if (DEFLATE.includes(compression)) block = await inflated(packed, mostBytes);
-        else {
-          if (compression === JPEG) assertSize(packed, tileWidth, this.rows);
-          const decoder = await getDecoder(compression, parameters);
-          block = await decoder.decodeBlock(packed);
-        }
-        if (isOwn) addUpBigEndian(new DataView(block), rowBytes, 2 * this.samplesOfBlock);
-        else if (predictor !== 1) {
-          const plain = await getDecoder(1, parameters);
-          block = await plain.decode(block);
-        }
-        return block;
+      decode: (packed: ArrayBufferLike) => {
+        const decoded = this.turn.then(() => decode(packed));
+        this.turn = decoded.catch(() => undefined);
+        return decoded;
       },
     };
   }
