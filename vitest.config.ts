@@ -16,6 +16,7 @@ export default defineConfig({
           // Files share what they import, which saves a third of the time; none may lean on another's leavings.
           isolate: false,
           include: ["src/**/*.test.ts", "tests/guards/**/*.test.ts"],
+          setupFiles: ["tests/support/kernelSetup.ts"],
         },
       },
       {

@@ -1,6 +1,7 @@
 /**
  * `npm run study`: every accuracy figure at full size, seeded, in one table. `-- NAME` runs the files whose path
- * holds the name; `-- --seed N` draws other paints, where a study draws any.
+ * holds the name; `-- --seed N` draws other paints, where a study draws any;
+ * `--kernel` searches as the workers do.
  */
 import { mkdtempSync, readFileSync, rmSync } from "node:fs";
 import { execFileSync, spawnSync } from "node:child_process";
@@ -11,7 +12,8 @@ import { bin, ensurePackages } from "./project.mjs";
 ensurePackages();
 const folder = mkdtempSync(path.join(tmpdir(), "gaman-study-"));
 const out = path.join(folder, "figures.jsonl");
-const asked = process.argv.slice(2);
+const hasKernel = process.argv.includes("--kernel");
+const asked = process.argv.slice(2).filter((word) => word !== "--kernel");
 const seedAt = asked.indexOf("--seed");
 const seed = seedAt < 0 ? "0" : (asked[seedAt + 1] ?? "0");
 const wanted = seedAt < 0 ? asked : asked.toSpliced(seedAt, 2);
@@ -23,7 +25,7 @@ const files = execFileSync("git", ["grep", "-l", "support/study", "--", "src", "
   .filter((file) => wanted.length === 0 || wanted.some((name) => file.includes(name)));
 const { status } = spawnSync(bin("vitest"), ["run", "--testTimeout=1800000", "--reporter=dot", ...files], {
   stdio: "inherit",
-  env: { ...process.env, GAMAN_STUDY: out, GAMAN_SEED: seed },
+  env: { ...process.env, GAMAN_STUDY: out, GAMAN_SEED: seed, GAMAN_KERNEL: hasKernel ? "1" : "" },
 });
 const figures = readLines(out).map((line) => JSON.parse(line));
 for (const { name, value, least, most } of figures) {
