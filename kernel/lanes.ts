@@ -120,7 +120,7 @@ export function sumSeenWithSlopes(weights: usize, k2: f64): void {
     let z = f64x2.splat(0);
     for (let at: usize = 0; at < ROW; at += STEP) {
       const s = v128.load(S_MIX + at);
-      const k = f64x2.max(v128.load(K_MIX + at), f64x2.mul(least, s));
+      const k = f64x2.pmax(v128.load(K_MIX + at), f64x2.mul(least, s));
       const root = f64x2.sqrt(f64x2.mul(k, f64x2.add(k, f64x2.add(s, s))));
       const d = f64x2.add(f64x2.add(s, k), root);
       const left = f64x2.sub(d, f64x2.mul(held, s));
@@ -145,7 +145,9 @@ export function sumSeenWithSlopes(weights: usize, k2: f64): void {
       let z: f64 = 0;
       for (let at = lane; at < ROW; at += STEP) {
         const s = load<f64>(S_MIX + at);
-        const k = max<f64>(load<f64>(K_MIX + at), SMALLEST_K_OVER_S * s);
+        const own = load<f64>(K_MIX + at);
+        const smallest = SMALLEST_K_OVER_S * s;
+        const k = own < smallest ? smallest : own;
         const root = sqrt<f64>(k * (k + (s + s)));
         const d = s + k + root;
         const share = 1 / ((d - k2 * s) * root);

@@ -83,15 +83,22 @@ function blend(palette: usize, count: i32): void {
   const s = rowsOfS(palette);
   const first = tubeAt(0) * ROW;
   blendFirst(k + first, s + first, volumeAt(0));
-  let j = 1;
-  for (; j + 1 < count; j += 2) {
-    const one = tubeAt(j) * ROW;
-    const two = tubeAt(j + 1) * ROW;
-    blendTwo(k + one, s + one, volumeAt(j), k + two, s + two, volumeAt(j + 1));
+  // Two at a time; of many tubes most are not in the mixture.
+  let waiting = -1;
+  for (let j = 1; j < count; j++) {
+    if (volumeAt(j) == 0) continue;
+    if (waiting < 0) {
+      waiting = j;
+      continue;
+    }
+    const one = tubeAt(waiting) * ROW;
+    const two = tubeAt(j) * ROW;
+    blendTwo(k + one, s + one, volumeAt(waiting), k + two, s + two, volumeAt(j));
+    waiting = -1;
   }
-  if (j < count) {
-    const last = tubeAt(j) * ROW;
-    blendOne(k + last, s + last, volumeAt(j));
+  if (waiting >= 0) {
+    const last = tubeAt(waiting) * ROW;
+    blendOne(k + last, s + last, volumeAt(waiting));
   }
 }
 
