@@ -15,7 +15,7 @@ export function SurfaceGroup() {
   return (
     <Group
       title="The dry surface"
-      text="Where a match must be invisible, its surface counts as much as its colour. Readings teach how your paint reflects; what you say here is where they begin."
+      text="Where a match must be invisible, its surface counts as much as its colour. Paint that you have not tested is predicted with the shine that you say here. Readings then teach how it really reflects."
     >
       <div className="flex flex-wrap gap-4">
         {MEDIA.map((medium) => (
