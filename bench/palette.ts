@@ -12,6 +12,7 @@ import { PAINT_SURFACE } from "../src/data/surface";
 import { simulateTube, USUAL_DEVIATION } from "../src/devices/simulatedPaint";
 import { labOfMix, pigment, randomMixes, SIX_TUBES as SIX } from "../tests/support/paint";
 import { REACH_LIGHTNESSES } from "../src/workers/paletteApi";
+import { floorFigures } from "./floor";
 import { type Figure, quantile } from "./report";
 
 const SWAPPED_IN = ["viridian", "burnt-sienna", "cobalt-blue", "yellow-ochre", "ivory-black"] as const;
@@ -82,6 +83,7 @@ function choiceFigures(): Figure[] {
       unit: "s",
       atMost: 4,
     },
+    ...floorFigures(1000 * seconds, () => choosePalettes(missesOf(box, notes), wishes)),
     {
       what: `worse than the best of ${RESTARTS} long searches a size, worst size`,
       measured: 100 * Math.max(...excess),

@@ -73,8 +73,8 @@ const STOP_AT = { maxIterations: 12, relativeTolerance: 1e-4 };
  */
 export const USUAL_SCALES: BoxScales = { deviation: 1.33, modelError: 0.32 };
 const WORTH = { deviation: 10, modelError: 30, misses: 30 };
-/** Square of a left-out miss, as predicted ones go: where few are left out, paint is stranger than they show. */
-const USUAL_MISS = 1.2;
+/** Variance that leaving out cannot show where each tube was read once, as a share; of several readings less, by their square. */
+const UNSEEN = 0.2;
 /** A wrong record counts as no more than a bad miss, in variances. */
 const WORST_MISS = 9;
 
@@ -108,7 +108,9 @@ export function learnTubes(
     scales = scalesOf(model, evidence, weights, parameters, scales, known);
     if (round >= FEWEST_ROUNDS && isSettled(before, scales)) break;
   }
-  const growth = growthOf(model, evidence, parameters, scales, known);
+  const readingsPerTube = Math.max(1, evidence.length / involved.length);
+  const unseen = evidence.length > 0 ? UNSEEN / readingsPerTube ** 2 : 0;
+  const growth = growthOf(model, evidence, parameters, scales, known) * (1 + unseen);
   const varianceOf = (parts: readonly MixPart[], terms?: PredictionTerms) => {
     const { trace, traceOfSquare } = model.covariance(parts, parameters, known, scales, terms);
     return { trace: growth * trace, traceOfSquare: growth * growth * traceOfSquare };
@@ -218,8 +220,7 @@ function growthOf(
   scales: BoxScales,
   known: CholeskyFactor,
 ): number {
-  if (evidence.length === 0) return 1;
-  let sum = WORTH.misses * USUAL_MISS;
+  let sum = WORTH.misses;
   let count = WORTH.misses;
   for (const entry of evidence) {
     const residuals = model.residuals(entry, parameters, scales).slice(0, 3);

@@ -119,8 +119,8 @@ export class RecipeSearch {
     this.solver.setLimits({ axes: limits, mostShare, mostVolume: thickestFilm, required });
     this.solver.evaluations = 0;
     const all = rankSubsets(this.subsets, query.target, query.factors, size);
-    const isAnyAllowed = (required?.length ?? 0) === 0 && (query.forbidden?.length ?? 0) === 0;
-    const ranked = isAnyAllowed ? all : all.filter(({ subset }) => isAllowedSet(subset.tubes, query));
+    const ranked =
+      required || query.forbidden ? all.filter(({ subset }) => isAllowedSet(subset.tubes, query)) : all;
     const rough = this.solveCoarsely(ranked, query);
     if (bestOf(rough) > OUT_OF_REACH_SQUARED) this.solveOutside(rough, ranked, query);
     for (let grown = fromLattice + 1; grown <= size; grown++) this.grow(rough, grown, query);
