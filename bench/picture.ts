@@ -18,12 +18,13 @@ export function pictureFigures(): Figure[] {
   const pixels = noise(PIXELS);
   const mapStarted = performance.now();
   mapPicture(pixels, table);
+  const mapSeconds = (performance.now() - mapStarted) / 1000;
   return [
     { what: "picture table 33³ for six tubes, first time", measured: buildSeconds, unit: "s", atMost: 1.2 },
     ...floorFigures(1000 * buildSeconds, () => buildPaletteTable(modelOf(SIX), { size: 33 }), SIX.length),
     {
       what: "mapping a picture of 12 megapixels",
-      measured: (performance.now() - mapStarted) / 1000,
+      measured: mapSeconds,
       unit: "s",
       atMost: 0.4,
     },
