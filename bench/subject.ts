@@ -135,7 +135,7 @@ async function openingTime(page: Page, photo: string, round: number): Promise<nu
       await new Promise((resolve) => requestAnimationFrame(resolve));
     }
   }, "photo.jpg");
-  await page.getByText("Keeping the picture").waitFor({ state: "hidden", timeout: 30_000 });
+  await page.getByText("Keeping the picture").first().waitFor({ state: "hidden", timeout: 30_000 });
   if (!(await page.getByText(/12 megapixels/).isVisible())) throw new Error(`round ${round} was not kept`);
   return time;
 }

@@ -8,6 +8,7 @@ import { createRng } from "../src/core/random/rng";
 import { GRID_10NM } from "../src/core/spectrum/types";
 import { writeReadings } from "../src/workers/readingFiles";
 import { assertLongTasksAreSeen, forgetLongTasks, longestTask, watchLongTasks } from "./longTasks";
+import { readingOf } from "../tests/tasks/pages/bench";
 import { type Figure, quantile } from "./report";
 
 const PORT = 3423;
@@ -132,7 +133,7 @@ async function importTime(page: Page): Promise<{ readonly seconds: number; reado
     "cgats",
   );
   await page.getByRole("button", { name: "Test this tube" }).click();
-  await page.getByRole("radio", { name: "from a file" }).click();
+  await readingOf(page, "the dab", "from a file");
   await forgetLongTasks(page);
   const file = path.join(mkdtempSync(path.join(tmpdir(), "gaman-bench-")), "many.txt");
   writeFileSync(file, text);
