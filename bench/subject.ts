@@ -58,8 +58,8 @@ export async function subjectFigures(): Promise<Figure[]> {
       steps.push(await lookTime(page, "v", "steps"));
     }
     await page.getByRole("tab", { name: "Palette", exact: true }).click();
-    await page.getByText(/Mixing all colours/).waitFor();
-    await page.getByText(/Mixing all colours/).waitFor({ state: "hidden", timeout: 60_000 });
+    await page.locator("#view").getByText(/Mixing all colours/).waitFor();
+    await page.locator("#view").getByText(/Mixing all colours/).waitFor({ state: "hidden", timeout: 60_000 });
     const through: number[] = [];
     for (let round = 0; round < 3; round++) through.push(await lookTime(page, "p", "palette"));
     const longest = await longestTask(page);
@@ -135,7 +135,7 @@ async function openingTime(page: Page, photo: string, round: number): Promise<nu
       await new Promise((resolve) => requestAnimationFrame(resolve));
     }
   }, "photo.jpg");
-  await page.getByText("Keeping the picture").first().waitFor({ state: "hidden", timeout: 30_000 });
+  await page.locator("#view").getByText("Keeping the picture").waitFor({ state: "hidden", timeout: 30_000 });
   if (!(await page.getByText(/12 megapixels/).isVisible())) throw new Error(`round ${round} was not kept`);
   return time;
 }
