@@ -56,9 +56,9 @@ export function browserFigures(): Promise<Figure[]> {
 /** From the click on a note to its recipes in the page, by the page's own clock. */
 async function recipeTime(page: Page, index: number): Promise<number> {
   return page.evaluate(async (place) => {
-    const link = document.querySelectorAll<HTMLAnchorElement>("nav[aria-label='Notes and piles of this painting'] a")[
-      place
-    ];
+    const link = document.querySelectorAll<HTMLAnchorElement>(
+      "nav[aria-label='Notes and piles of this painting'] a",
+    )[place];
     if (!link) throw new Error("no such note");
     const number = link.getAttribute("aria-label")?.split(" ")[0] ?? "";
     const started = performance.now();

@@ -148,7 +148,10 @@ async function listTime(page: Page, name: RegExp, what: string): Promise<number>
 }
 
 async function openNote(page: Page, name: RegExp): Promise<void> {
-  await page.getByRole("navigation", { name: "Notes and piles of this painting" }).getByRole("link", { name }).click();
+  await page
+    .getByRole("navigation", { name: "Notes and piles of this painting" })
+    .getByRole("link", { name })
+    .click();
   await page.getByText(/, (close enough for what it is for|not close enough yet)/).waitFor();
 }
 

@@ -58,8 +58,14 @@ export async function subjectFigures(): Promise<Figure[]> {
       steps.push(await lookTime(page, "v", "steps"));
     }
     await page.getByRole("tab", { name: "Palette", exact: true }).click();
-    await page.locator("#view").getByText(/Mixing all colours/).waitFor();
-    await page.locator("#view").getByText(/Mixing all colours/).waitFor({ state: "hidden", timeout: 60_000 });
+    await page
+      .locator("#view")
+      .getByText(/Mixing all colours/)
+      .waitFor();
+    await page
+      .locator("#view")
+      .getByText(/Mixing all colours/)
+      .waitFor({ state: "hidden", timeout: 60_000 });
     const through: number[] = [];
     for (let round = 0; round < 3; round++) through.push(await lookTime(page, "p", "palette"));
     const longest = await longestTask(page);
