@@ -14,21 +14,12 @@ import {
   extremeSpots,
   type ExtremeSpots,
 } from "../core/picture/colorFamilies";
-import {
-  fadeOutside,
-  greyLookup,
-  LIGHTNESS_OF_LEVEL,
-  type LuminancePlane,
-  luminancePlane,
-  stepLookup,
-  valueShares,
-  writeGrey,
-} from "../core/picture/luminancePlane";
+import { greyLookup, LIGHTNESS_OF_LEVEL, stepLookup, valueShares } from "../core/picture/luminancePlane";
 import { mapPicture } from "../core/picture/mapPicture";
 import { noteAreas, type NoteAreas } from "../core/picture/noteAreas";
 import type { PaletteTable } from "../core/picture/paletteTable";
 import { type Shading, shadingInside } from "../core/picture/pictureLight";
-import { huePlaceOfPixel, squint, writeInSrgb } from "../core/picture/pictureViews";
+import { huePlaceOfPixel, squint } from "../core/picture/pictureViews";
 import {
   type Neighbour,
   neighboursOf,
@@ -40,6 +31,7 @@ import {
 import { hatchUnreached } from "../core/picture/reachOnPicture";
 import { fail, type Result, succeed } from "../core/result";
 import type { PictureFailure } from "../domain/painting/pictureFailure";
+import { imageDataOf, Level, type Raw, type SeenPicture } from "./pictureLevel";
 import { inspectPicture, MIME_OF, withoutPrivateData } from "./pictureFile";
 
 /** Longest side that is worked on: finer than any spot that is averaged, and light enough for a phone. */
@@ -78,12 +70,6 @@ export type PictureLook =
   | { readonly kind: "hue"; readonly place: number }
   | { readonly kind: "palette" }
   | { readonly kind: "reach"; readonly toleranceDeltaE2000: number };
-
-export type SeenPicture = {
-  readonly bitmap: ImageBitmap;
-  /** Of the area, within the tolerance of the palette; for the looks that need a palette. */
-  readonly reachedShare?: number;
-};
 
 export type PictureApi = {
   /** Opening also for storing: `keep` may be asked for afterwards. */
@@ -134,57 +120,6 @@ type SheetCorners = Parameters<typeof readSheet>[1];
 export const STAGE_SIDE_PX = 1200;
 const FAMILY_BLOCKS = 24_000;
 const AREA_BLOCKS = 6_000;
-
-type Raw = PixelImage & { readonly rgba: Uint8ClampedArray<ArrayBuffer> };
-
-/** A picture in one size, with what has been worked out of it under the present light. */
-class Level {
-  private plane: LuminancePlane | undefined;
-  private inSrgb: Uint8ClampedArray<ArrayBuffer> | undefined;
-
-  constructor(
-    readonly raw: Raw,
-    private readonly light: PictureLight | undefined,
-  ) {}
-
-  get lit(): PixelImage {
-    return { ...this.raw, light: this.light };
-  }
-
-  get luminance(): LuminancePlane {
-    return (this.plane ??= luminancePlane(this.lit));
-  }
-
-  get srgbBytes(): Uint8ClampedArray<ArrayBuffer> {
-    if (this.raw.space === "srgb" && !this.light) return this.raw.rgba;
-    if (!this.inSrgb) {
-      this.inSrgb = new Uint8ClampedArray(this.raw.rgba.length);
-      writeInSrgb(this.lit, this.inSrgb);
-    }
-    return this.inSrgb;
-  }
-
-  /** As it is, in its own colour space while its light stays in it. */
-  get imageData(): ImageData {
-    return this.light ? this.imageOf(this.srgbBytes) : imageDataOf(this.raw);
-  }
-
-  imageOf(rgba: Uint8ClampedArray<ArrayBuffer>): ImageData {
-    return new ImageData(rgba, this.raw.widthPx, this.raw.heightPx);
-  }
-
-  async grey(lookup: Uint32Array): Promise<SeenPicture> {
-    const pixels = new Uint32Array(this.luminance.length);
-    writeGrey(this.luminance, lookup, pixels);
-    return { bitmap: await createImageBitmap(this.imageOf(new Uint8ClampedArray(pixels.buffer))) };
-  }
-
-  async isolated(isKept: (pixel: number) => boolean): Promise<SeenPicture> {
-    const bytes = this.srgbBytes.slice();
-    fadeOutside(this.luminance, isKept, new Uint32Array(bytes.buffer));
-    return { bitmap: await createImageBitmap(this.imageOf(bytes)) };
-  }
-}
 
 type Open = {
   readonly raw: Raw;
@@ -371,10 +306,6 @@ function drawn(
   context.drawImage(source, 0, 0, widthPx, heightPx);
   const { data } = context.getImageData(0, 0, widthPx, heightPx, { colorSpace: space });
   return { canvas, raw: { widthPx, heightPx, rgba: data, space } };
-}
-
-function imageDataOf({ rgba, widthPx, heightPx, space }: Raw): ImageData {
-  return new ImageData(rgba, widthPx, heightPx, { colorSpace: space });
 }
 
 function contextOf(

@@ -18,7 +18,9 @@ import { parentPile } from "./parentPile";
 import { darkenersOf, lightenersOf, type StringTube } from "./partners";
 import { type MixedSet, SetMixer, TO_COMPARE } from "./setMixer";
 import { sharedTubes } from "./sharedTubes";
+import { assertQuestion, tubesOf } from "./stringQuestion";
 import { StringReach } from "./stringReach";
+import { mostVividTint, type VividTint } from "./vividTint";
 import type { BasePart, LaidMember, PlannedString, StringBase, StringMember, StringQuestion } from "./types";
 
 export type StringOptions = {
@@ -34,8 +36,6 @@ const MOST_SHARED = 6;
 const MOST_OF_ITS_OWN = 8;
 /** A row this near to the local value is neither lightened nor darkened, L*. */
 const LOCAL_WITHIN = 2;
-/** Units of white to one of a paint, both as scaled by strength: where its chroma shows. */
-const TINTS = [0, 0.12, 0.25, 0.5, 1, 2, 4, 8, 16] as const;
 const WHITE_LIGHTNESS = 90;
 const WHITE_CHROMA = 14;
 
@@ -217,7 +217,7 @@ export class StringPlanner {
     const mixed = (tube: number, share: number): LabD65 => {
       const volumes = Float64Array.of((1 - share) / strength, share / withBase.strengthOf(tube));
       withBase.writeLab(out, Uint8Array.of(place, tube), volumes, 2);
-      return labOf(out);
+      return labD65(out[0] ?? Number.NaN, out[1] ?? Number.NaN, out[2] ?? Number.NaN);
     };
     return darkenersOf(darken, base.local, base.held, this.traits, { mixed });
   }
@@ -381,18 +381,8 @@ export class StringPlanner {
     return sets;
   }
 
-  /** Paint where it is most vivid, alone or with white: its colour, and the white that it takes. */
-  private mostVivid(parts: readonly BasePart[]): { readonly lab: LabD65; readonly whiteVolume: number } {
-    const white = this.optics.length;
-    const strength = parts.reduce((sum, { tube, volume }) => sum + volume * (this.strengths[tube] ?? 1), 0);
-    return TINTS.map((units) => {
-      const whiteVolume = (units * strength) / (this.strengths[white] ?? 1);
-      const lab = this.opaqueLab([
-        ...parts.map(({ tube, volume }) => [tube, volume] as const),
-        ...(units > 0 ? [[white, whiteVolume] as const] : []),
-      ]);
-      return { lab, whiteVolume };
-    }).reduce((best, tint) => (lchFromLab(tint.lab)[1] > lchFromLab(best.lab)[1] ? tint : best));
+  private mostVivid(parts: readonly BasePart[]): VividTint {
+    return mostVividTint(parts, this.optics.length, this.strengths, (mixed) => this.opaqueLab(mixed));
   }
 
   private opaqueLab(parts: readonly (readonly [tube: number, volume: number])[]): LabD65 {
@@ -403,36 +393,6 @@ export class StringPlanner {
       Float64Array.from(parts, ([, volume]) => volume),
       parts.length,
     );
-    return labOf(out);
+    return labD65(out[0] ?? Number.NaN, out[1] ?? Number.NaN, out[2] ?? Number.NaN);
   }
-}
-
-function labOf(out: Float64Array): LabD65 {
-  return labD65(out[0] ?? Number.NaN, out[1] ?? Number.NaN, out[2] ?? Number.NaN);
-}
-
-function tubesOf(members: readonly StringMember[]): readonly number[] {
-  const used = members.flatMap(({ alone }) => [
-    ...alone.doses.flatMap(({ source }) => (source === "parent" ? [] : [source])),
-    ...alone.dilutions.flatMap(({ tube, carrier }) => [tube, carrier]),
-  ]);
-  return [...new Set(used)].sort((one, other) => one - other);
-}
-
-function assertQuestion(
-  { rows, maxTubes, base, sharedWithin }: StringQuestion,
-  hands: readonly RowHand[],
-  tubeCount: number,
-): void {
-  if (rows.length === 0 || rows.length !== hands.length || !rows.every((row) => row >= 0 && row <= 100))
-    throw new RangeError("Each row is an L* of 0 to 100 with its own pile");
-  if (!Number.isInteger(maxTubes) || maxTubes < 2 || maxTubes > 6)
-    throw new RangeError(`A member holds 2 to 6 tubes at most, not ${maxTubes}`);
-  if (!(sharedWithin >= 0)) throw new RangeError("What a member may give up is at least 0");
-  if (!hands.every(({ volume }) => volume > 0 && Number.isFinite(volume)))
-    throw new RangeError("Each pile has a finite size above zero");
-  const isKnown = ({ tube, volume }: { readonly tube: number; readonly volume: number }): boolean =>
-    tube >= 0 && tube < tubeCount && volume > 0 && Number.isFinite(volume);
-  if (base.kind === "paint" && (base.parts.length === 0 || !base.parts.every(isKnown)))
-    throw new RangeError("The base needs paint of the palette");
 }

@@ -1,7 +1,8 @@
 "use client";
 
 import { useRef } from "react";
-import type { PictureLook, SeenPicture } from "../../workers/pictureApi";
+import type { PictureLook } from "../../workers/pictureApi";
+import type { SeenPicture } from "../../workers/pictureLevel";
 import { type ScreenPoint, useFingerPick } from "./useFingerPick";
 import { useLook } from "./useLook";
 import type { OpenPicture } from "./usePicture";

@@ -2,7 +2,8 @@
 
 /** What the stage shows: asked from the picture's worker, the latest question winning. */
 import { useEffect, useRef, useState } from "react";
-import type { PictureLook, SeenPicture } from "../../workers/pictureApi";
+import type { PictureLook } from "../../workers/pictureApi";
+import type { SeenPicture } from "../../workers/pictureLevel";
 import type { OpenPicture } from "./usePicture";
 
 /** Sooner than this a wait is not noticed. */
