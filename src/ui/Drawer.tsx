@@ -1,46 +1,26 @@
 "use client";
 
-import { X } from "lucide-react";
-import { Dialog } from "radix-ui";
-import { type ReactNode, Suspense } from "react";
-import { useReturnFocus } from "./useReturnFocus";
+import { lazy, Suspense, useEffect, useState } from "react";
+import type { DrawerProps } from "./DrawerPanel";
 
-/** A panel over the work: from the side on a wide screen, from the bottom on a phone. */
-export function Drawer({
-  isOpen,
-  onOpenChange,
-  title,
-  description,
-  children,
-}: {
-  isOpen: boolean;
-  onOpenChange: (isOpen: boolean) => void;
-  title: string;
-  description: string;
-  children: ReactNode;
-}) {
-  const returnFocus = useReturnFocus();
-  return (
-    <Dialog.Root open={isOpen} onOpenChange={onOpenChange}>
-      <Dialog.Portal>
-        <Dialog.Overlay className="fixed inset-0 z-40" style={{ background: "rgb(0 0 0 / 0.45)" }} />
-        <Dialog.Content
-          {...returnFocus}
-          className="fixed inset-x-0 bottom-0 z-50 flex max-h-[88dvh] flex-col border-t-2 border-ink bg-surface wide:inset-y-0 wide:right-0 wide:left-auto wide:max-h-none wide:w-[32rem] wide:border-t-0 wide:border-l-2"
-        >
-          <div className="flex items-center justify-between gap-4 border-b px-5 py-2">
-            <Dialog.Title className="text-lg font-bold">{title}</Dialog.Title>
-            <Dialog.Close className="flex size-11 items-center justify-center" aria-label="Close">
-              <X aria-hidden="true" />
-            </Dialog.Close>
-          </div>
-          <Dialog.Description className="px-5 pt-3 text-muted">{description}</Dialog.Description>
-          <div className="overflow-y-auto px-5 py-4">
-            {/* What a drawer holds may be fetched when it opens. */}
-            <Suspense fallback={null}>{children}</Suspense>
-          </div>
-        </Dialog.Content>
-      </Dialog.Portal>
-    </Dialog.Root>
-  );
+const fetchPanel = async () => ({ default: (await import("./DrawerPanel")).DrawerPanel });
+const DrawerPanel = lazy(fetchPanel);
+
+/**
+ * A panel over the work: from the side on a wide screen, from the bottom on a phone.
+ *
+ * No view opens with one. What holds the focus and the page behind it comes when the view stands.
+ */
+export function Drawer(props: DrawerProps) {
+  const [isWanted, setWanted] = useState(props.isOpen);
+  // Once there it stays, so that it can give the focus back when it closes.
+  if (props.isOpen && !isWanted) setWanted(true);
+  useEffect(() => {
+    void fetchPanel();
+  }, []);
+  return isWanted ? (
+    <Suspense fallback={null}>
+      <DrawerPanel {...props} />
+    </Suspense>
+  ) : null;
 }

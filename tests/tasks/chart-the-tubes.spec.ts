@@ -103,6 +103,7 @@ test("piles and notes stand in a chart beside tubes, and are laid as the tubes i
   await page.getByRole("button", { name: "Choose tubes" }).click();
   const drawer = page.getByRole("dialog", { name: "Tubes of this chart" });
   const ticked = drawer.getByRole("checkbox", { checked: true });
+  await expect(ticked).not.toHaveCount(0);
   while ((await ticked.count()) > 1) await ticked.first().uncheck();
   await drawer.getByRole("checkbox", { name: /^pile of 3 Rust streak/ }).check();
   await drawer

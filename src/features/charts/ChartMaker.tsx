@@ -1,6 +1,7 @@
 "use client";
 
 /** What a chart is of: its kind, how tubes meet, how many steps. It is drawn anew at once. */
+import { lazy, Suspense } from "react";
 import {
   CHART_BALANCES,
   CHART_KINDS,
@@ -14,9 +15,11 @@ import { NoteSelect } from "../../kit/studio/NoteSelect";
 import { attempt } from "../../kit/studio/problems";
 import { Button } from "../../ui/Button";
 import { SelectField } from "../../ui/fields";
-import { TubeOrder } from "./TubeOrder";
 import { OwnCells } from "./OwnCells";
 import { BALANCE_WORDS, CHART_KIND_WORDS, TINT_RULE_WORDS } from "../../words/charts";
+
+// Tubes can be dragged a moment after the chart is seen.
+const TubeOrder = lazy(async () => ({ default: (await import("./TubeOrder")).TubeOrder }));
 
 const WITH_BALANCE: readonly Chart["kind"][] = ["crossings", "ratios", "wheel", "dulled", "greys", "drift"];
 /** What the second list of tubes is, for kinds that have one. */
@@ -151,13 +154,15 @@ export function ChartMaker({
           />
         ) : null}
       </div>
-      <TubeOrder
-        chart={chart}
-        onOrder={(tubeIds) => {
-          change({ tubeIds });
-        }}
-        onPreview={onPreview}
-      />
+      <Suspense fallback={<div className="min-h-11" />}>
+        <TubeOrder
+          chart={chart}
+          onOrder={(tubeIds) => {
+            change({ tubeIds });
+          }}
+          onPreview={onPreview}
+        />
+      </Suspense>
       {kind === "own" ? <OwnCells chart={chart} /> : null}
       <p className="mt-1 text-muted">{CHART_KIND_WORDS[kind].why}</p>
     </div>

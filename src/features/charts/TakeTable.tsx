@@ -1,7 +1,6 @@
 "use client";
 
 /** Painted colours taken in from the chart's own table, once they are filled in. */
-import Papa from "papaparse";
 import { useState } from "react";
 import type { CellReading, Chart, FixedChart } from "../../domain/charts/chart";
 import type { Sheet } from "../../domain/charts/sheetTypes";
@@ -35,6 +34,7 @@ export function TakeTable({
   const { keepCellReadings } = useChartCommands();
   const [word, setWord] = useState<string>();
   const fromTable = async (file: File): Promise<readonly CellReading[] | string> => {
+    const { default: Papa } = await import("papaparse");
     const { data } = Papa.parse<TableRow>(await file.text(), { header: true, skipEmptyLines: "greedy" });
     const read = readingsOfTable(data, sheets);
     return read.ok ? read.value : tableFaultWords(read.failure);

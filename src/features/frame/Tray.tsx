@@ -3,7 +3,7 @@
 import { clsx } from "clsx";
 import { Check, Circle, CircleDot, Droplet } from "lucide-react";
 import Link from "next/link";
-import { lazy, Suspense } from "react";
+import { lazy, Suspense, useEffect, useRef } from "react";
 import { usePathname, useSearchParams } from "next/navigation";
 import type { Note } from "../../domain/note/note";
 import { labFromStored } from "../../domain/reading/storedColor";
@@ -26,11 +26,21 @@ export function Tray() {
   const params = useSearchParams();
   const current = params.get("note");
   const painting = useStudio((studio) => studio.painting);
+  const nav = useRef<HTMLElement>(null);
+  const noteCount = notes.length;
+  // The note in hand may lie beyond the edge, after a link or a recipe of another view.
+  useEffect(() => {
+    if (current === null || noteCount === 0) return;
+    nav.current
+      ?.querySelector("[aria-current=true]")
+      ?.scrollIntoView({ block: "nearest", inline: "nearest" });
+  }, [current, noteCount]);
   if (!painting) return <div className="row-start-3 wide:col-span-2" />;
   const firstOpen = notes.find(({ state }) => state === "open");
   const base = pathname === "/subject" ? "/subject" : "/mix";
   return (
     <nav
+      ref={nav}
       aria-label="Notes and piles of this painting"
       className="print:hidden row-start-3 overflow-x-auto bg-board wide:col-span-2 wide:pl-[7.25rem]"
       onFocus={intoSight}

@@ -10,6 +10,7 @@ import type { Answered } from "../../domain/practice/answered";
 import { type PracticeSession, SKILL_AXES, type SkillAxis } from "../../domain/practice/practice";
 import { type Habit, isSure, type Progress, progressOf } from "../../domain/practice/progress";
 import { saveTable } from "../../kit/sheet/saveTable";
+import { attempt } from "../../kit/studio/problems";
 import { useDb, useSettings } from "../../kit/studio/useStudio";
 import { readEyeTrials } from "../../persistence/practices";
 import { Button } from "../../ui/Button";
@@ -47,7 +48,7 @@ export function ProgressPanel({
       <Button
         className="self-start"
         onClick={() => {
-          saveTable(linesOf(answered, sessions), "practice.csv");
+          attempt(saveTable(linesOf(answered, sessions), "practice.csv"));
         }}
       >
         Table for spreadsheets

@@ -1,8 +1,6 @@
 "use client";
 
 /** The current painting: its picture and notes, what waits to dry, and what to do next. */
-import { formatDistanceToNow, formatRelative } from "date-fns";
-import { enGB } from "date-fns/locale/en-GB";
 import { useLiveQuery } from "dexie-react-hooks";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
@@ -25,12 +23,13 @@ import { undoably } from "../../kit/studio/undoStack";
 import { useChangeSettings } from "../../kit/studio/useChangeSettings";
 import { useMatchCommands } from "../../kit/commands/matches";
 import { describeLab } from "../../words/colors";
-import { ArchiveDue } from "./ArchiveDue";
 import { type NextStep, nextSteps } from "./nextSteps";
 import { PicturePlate } from "./PicturePlate";
 import { useOnce } from "../../kit/commands/useOnce";
 
-// Wanted before a painting is there, or now and then.
+// Wanted before a painting is there, or now and then: with them come the words for times.
+const ArchiveDue = lazy(async () => ({ default: (await import("./ArchiveDue")).ArchiveDue }));
+const DryCheckWords = lazy(async () => ({ default: (await import("./DryCheckWords")).DryCheckWords }));
 const BoardForm = lazy(async () => ({ default: (await import("./BoardForm")).BoardForm }));
 const FirstVisit = lazy(async () => ({ default: (await import("./FirstVisit")).FirstVisit }));
 const PaintingForm = lazy(async () => ({ default: (await import("./PaintingForm")).PaintingForm }));
@@ -69,7 +68,9 @@ function PaintingOnTable({ painting }: { painting: Painting }) {
         <p className="text-muted">
           {notes.length === 0 ? "No notes yet" : `${checkedCount} of ${notes.length} notes checked dry`}
         </p>
-        <ArchiveDue />
+        <Suspense fallback={null}>
+          <ArchiveDue />
+        </Suspense>
         <PlanAhead />
         <NextList />
         <div className="mt-6 flex flex-wrap items-center gap-x-4 gap-y-1 border-t pt-3">
@@ -294,7 +295,9 @@ function NextItem({ step, isFirst }: { step: NextStep; isFirst: boolean }) {
           <span className="font-semibold">
             {note.number} {note.name}
           </span>
-          <span className="block text-muted">{stepWords(step, describeLab(lab, settings).sentence)}</span>
+          <span className="block text-muted">
+            <StepWords step={step} description={describeLab(lab, settings).sentence} />
+          </span>
         </p>
         {step.kind === "dry-check" ? (
           <div className="mt-1 flex flex-wrap gap-x-3 gap-y-2">
@@ -333,17 +336,17 @@ function actionOf(note: Note): string {
   return note.state === "open" ? "Mix" : "Go on";
 }
 
-function stepWords(step: NextStep, description: string): string {
+function StepWords({ step, description }: { step: NextStep; description: string }) {
   switch (step.kind) {
     case "begin":
       return description;
     case "go-on":
       return "begun, not matched yet";
-    case "dry-check": {
-      const kept = formatDistanceToNow(step.match.keptAt, { addSuffix: true });
-      return step.isDue
-        ? `mixed ${kept}: look at the dry paint`
-        : `mixed ${kept}, to be judged dry ${formatRelative(step.dryAt, Date.now(), { locale: enGB })}`;
-    }
+    case "dry-check":
+      return (
+        <Suspense fallback="mixed">
+          <DryCheckWords step={step} />
+        </Suspense>
+      );
   }
 }

@@ -8,6 +8,7 @@ import { type HabitOf, habitsOf } from "../../domain/layers/film";
 import type { Layering, Scrap } from "../../domain/layers/layering";
 import { labFromStored } from "../../domain/reading/storedColor";
 import { readLayerings, readScraps } from "../../persistence/layerings";
+import { useShared } from "../studio/useShared";
 import { useDb, useStudio } from "../studio/useStudio";
 
 const NONE: readonly never[] = [];
@@ -26,10 +27,9 @@ export type Films = {
 };
 
 export function useFilms(): Films {
-  const db = useDb();
   const tubeById = useStudio((studio) => studio.tubeById);
   const noteById = useStudio((studio) => studio.noteById);
-  const scraps = useLiveQuery(() => readScraps(db), [db]) ?? NONE;
+  const scraps = useShared(readScraps) ?? NONE;
   return useMemo(() => {
     const context: GroundContext = {
       labOf: (id) => {

@@ -17,6 +17,7 @@ import { readTeachingPiles, readWetAndDry } from "../../persistence/pileReads";
 import { useOwnHand } from "../hand/useOwnHand";
 import { useFilms } from "../layers/useLayers";
 import { usePaletteMedium } from "../paint/usePalettePaint";
+import { useShared } from "../studio/useShared";
 import { useDb, useSettings, useStudio } from "../studio/useStudio";
 
 /** Undefined until it is read. */
@@ -25,7 +26,7 @@ export function useTeaching(): PileRecord | undefined {
   const tubeById = useStudio((studio) => studio.tubeById);
   const { allowsForDrying } = useSettings();
   const rows = useLiveQuery(() => readTeachingPiles(db), [db]);
-  const pairs = useLiveQuery(() => readWetAndDry(db), [db]);
+  const pairs = useShared(readWetAndDry);
   const ownHand = useOwnHand();
   const films = useFilms();
   const charts = useLiveQuery(() => readAllCharts(db), [db]);

@@ -1,19 +1,22 @@
 "use client";
 
 /** What is believed of piles, from their readings: asked of the worker once for each state of the record. */
-import { useLiveQuery } from "dexie-react-hooks";
+import type { Remote } from "comlink";
 import { useMemo } from "react";
-import { type Belief, beliefOf, beliefQuestion } from "../../domain/pile/belief";
+import { type Belief, beliefOf, type BeliefQuestion, beliefQuestion } from "../../domain/pile/belief";
 import type { OwnHand } from "../../domain/hand/ownHand";
 import type { Pile } from "../../domain/pile/pile";
 import type { Reading } from "../../domain/reading/reading";
 import type { Tube } from "../../domain/tube/tube";
+import type { GamanDatabase } from "../../persistence/database";
 import { readReadingsOf } from "../../persistence/pileReads";
 import { solver } from "../../workers/clients";
+import type { SolverApi } from "../../workers/protocol";
+import { memoryOf } from "../query/memory";
 import { useQuery } from "../query/useQuery";
 import type { Task } from "../query/useTask";
 import { useOwnHand } from "../hand/useOwnHand";
-import { useDb } from "../studio/useStudio";
+import { useShared } from "../studio/useShared";
 import { useToDry } from "./useToDry";
 
 const NONE: readonly never[] = [];
@@ -25,19 +28,34 @@ export type Beliefs = {
   readonly ownHand: OwnHand | undefined;
 };
 
+const readReadings = (db: GamanDatabase, ids: string): Promise<readonly Reading[]> =>
+  readReadingsOf(db, ids === "" ? [] : ids.split(","));
+
+/** The same piles are looked at by several parts of a view, and by one view after another. */
+const ANSWERS = memoryOf<ReadonlyMap<string, Belief>>(16);
+
+async function believeAll(
+  remote: Remote<SolverApi>,
+  asked: readonly BeliefQuestion[],
+): Promise<ReadonlyMap<string, Belief>> {
+  const answers = asked.map(
+    async (question) =>
+      [question.pileId, beliefOf(question, await remote.believe(question.request))] as const,
+  );
+  return new Map(await Promise.all(answers));
+}
+
 /** By pile; none of a pile that was not read. @param story - further piles that these were taken from. */
 export function useBeliefs(
   piles: readonly Pile[],
   story: readonly Pile[],
   tubesOf: (pile: Pile) => ReadonlyMap<string, Tube>,
 ): Beliefs {
-  const db = useDb();
   const toDry = useToDry();
   const ownHand = useOwnHand();
   const all = [...piles, ...story];
   const ids = all.map(({ id }) => id).join();
-  const readings =
-    useLiveQuery(() => readReadingsOf(db, ids === "" ? [] : ids.split(",")), [db, ids]) ?? NONE;
+  const readings = useShared(readReadings, ids) ?? NONE;
   const questions = useMemo(
     () =>
       piles.flatMap(
@@ -45,18 +63,8 @@ export function useBeliefs(
       ),
     [piles, story, readings, tubesOf, toDry, ownHand],
   );
-  const answer = useQuery(
-    solver,
-    questions.length > 0 ? questions : undefined,
-    async (remote, asked) =>
-      new Map(
-        await Promise.all(
-          asked.map(
-            async (question) =>
-              [question.pileId, beliefOf(question, await remote.believe(question.request))] as const,
-          ),
-        ),
-      ),
-  );
-  return { task: answer, readings, ownHand };
+  const task = useQuery(solver, questions.length > 0 ? questions : undefined, believeAll, {
+    memory: ANSWERS,
+  });
+  return { task, readings, ownHand };
 }

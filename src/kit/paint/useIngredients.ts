@@ -1,14 +1,14 @@
 "use client";
 
 /** Older piles as paint for the mixture in hand. */
-import { useLiveQuery } from "dexie-react-hooks";
 import { useMemo } from "react";
 import { believedTubes } from "../../domain/pile/belief";
 import { type Hindrance, hindranceOf, type Ingredient, ingredientsOf } from "../../domain/pile/ingredients";
 import type { Pile } from "../../domain/pile/pile";
 import { readPilesToTake } from "../../persistence/pileReads";
 import { shownOf } from "../query/useTask";
-import { useDb, useSettings, useStudio } from "../studio/useStudio";
+import { useShared } from "../studio/useShared";
+import { useSettings, useStudio } from "../studio/useStudio";
 import { useBeliefs } from "./useBeliefs";
 import { useMinute } from "./useMinute";
 import { useTubesOf } from "./useTubesOf";
@@ -29,14 +29,13 @@ const TOLD: readonly Hindrance[] = ["dried-out", "streaky", "other-medium", "unk
 
 /** @param own - what is being mixed itself, by note or by pile: nothing is mixed out of itself. */
 export function useIngredients(own: { readonly noteId?: string; readonly pileId?: string }): PilesAtHand {
-  const db = useDb();
   const tubeById = useStudio((studio) => studio.tubeById);
   const noteById = useStudio((studio) => studio.noteById);
   const paintingId = useStudio((studio) => studio.painting?.id);
   const { takesAllPiles = false } = useSettings();
   const { medium, lightener } = usePaletteMedium();
   const now = useMinute();
-  const piles = useLiveQuery(() => readPilesToTake(db, paintingId), [db, paintingId]) ?? NONE;
+  const piles = useShared(readPilesToTake, paintingId) ?? NONE;
   const beliefs = shownOf(useBeliefs(piles, NONE, useTubesOf()).task);
   const { noteId, pileId } = own;
   return useMemo(() => {

@@ -1,22 +1,21 @@
 "use client";
 
 /** How wet paint of any contents dries, by what this box has taught. */
-import { useLiveQuery } from "dexie-react-hooks";
 import { useCallback } from "react";
 import type { LabD65 } from "../../core/color/types";
 import { type Drying, dryingOf, kindOfMixture, type PaintKind } from "../../domain/mixture/drying";
 import type { Dose } from "../../domain/pile/pile";
 import { readWetAndDry } from "../../persistence/pileReads";
-import { useDb, useSettings, useStudio } from "../studio/useStudio";
+import { useShared } from "../studio/useShared";
+import { useSettings, useStudio } from "../studio/useStudio";
 
 const NONE: readonly never[] = [];
 
 /** Undefined where aims are not moved. */
 export function useDryingOfKind(): (kind: PaintKind) => Drying | undefined {
-  const db = useDb();
   const tubeById = useStudio((studio) => studio.tubeById);
   const { allowsForDrying } = useSettings();
-  const pairs = useLiveQuery(() => readWetAndDry(db), [db]) ?? NONE;
+  const pairs = useShared(readWetAndDry) ?? NONE;
   return useCallback(
     (kind) => (allowsForDrying ? dryingOf(kind, pairs, tubeById) : undefined),
     [allowsForDrying, pairs, tubeById],

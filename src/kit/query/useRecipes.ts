@@ -9,6 +9,7 @@ import { askedPaper } from "../../domain/tube/water";
 import { solver } from "../../workers/clients";
 import { usePaletteMedium } from "../paint/usePalettePaint";
 import { useSettings, useStudio } from "../studio/useStudio";
+import { memoryOf } from "./memory";
 import { useQuery } from "./useQuery";
 import type { Task } from "./useTask";
 
@@ -20,6 +21,9 @@ export type FoundRecipes = {
   readonly partsPerUnit: number;
   readonly handLimit: PaletteAnswer["handLimit"];
 };
+
+/** A painter goes from note to note and back; most boards and wishes stay as they are meanwhile. */
+const ANSWERS = memoryOf<FoundRecipes>(64);
 
 /** Idle where the board has no tube. @param over - tubes with the water of another ground than the painting's. */
 export function useRecipes(
@@ -35,8 +39,13 @@ export function useRecipes(
     board.length > 0
       ? recipeQuestion(target, board, wishes, settings, lightener, askedPaper(over ?? tubeById))
       : undefined;
-  return useQuery(solver, question, async (remote, { request, tubeIds, partsPerUnit }) => {
-    const { recipes, handLimit } = await remote.searchRecipes(request);
-    return { recipes, handLimit, tubeIds, partsPerUnit };
-  });
+  return useQuery(
+    solver,
+    question,
+    async (remote, { request, tubeIds, partsPerUnit }): Promise<FoundRecipes> => {
+      const { recipes, handLimit } = await remote.searchRecipes(request);
+      return { recipes, handLimit, tubeIds, partsPerUnit };
+    },
+    { memory: ANSWERS },
+  );
 }

@@ -3,6 +3,7 @@ import { StrictMode } from "react";
 import { describe, expect, it } from "vitest";
 import { fail, type Result, succeed } from "../../core/result";
 import type { WorkFailure } from "../../domain/failure";
+import { memoryOf } from "./memory";
 import { shownOf, useTask } from "./useTask";
 
 type Answer = Result<string, WorkFailure>;
@@ -79,5 +80,36 @@ describe("a task", () => {
     expect(open[0]?.signal.aborted).toBe(true);
     await settle(1, succeed("one"));
     expect(result.current).toMatchObject({ status: "ready", value: "one" });
+  });
+
+  it("does not ask again for what stands in its memory, and forgets what was wanted longest ago", async () => {
+    const { open, ask, settle } = desk();
+    const memory = memoryOf<string>(2);
+    const use = ({ key }: { key: string }) => useTask(key, ask, memory);
+    const { result, rerender } = renderHook(use, { initialProps: { key: "a" } });
+    await settle(0, succeed("of a"));
+    rerender({ key: "b" });
+    await settle(1, succeed("of b"));
+    rerender({ key: "a" });
+    expect(result.current).toEqual({ status: "ready", value: "of a", last: "of a" });
+    await act(() => Promise.resolve());
+    expect(open).toHaveLength(2);
+    rerender({ key: "c" });
+    expect(result.current).toEqual({ status: "asking", last: "of a" });
+    await settle(2, succeed("of c"));
+    expect(memory.get("b")).toBeUndefined();
+    expect(memory.get("a")).toBe("of a");
+  });
+
+  it("keeps no failure in its memory", async () => {
+    const { open, ask, settle } = desk();
+    const memory = memoryOf<string>(2);
+    const { result } = renderHook(() => useTask("a", ask, memory));
+    await settle(0, fail(LOST));
+    expect(memory.get("a")).toBeUndefined();
+    act(() => {
+      if (result.current.status === "failed") result.current.retry();
+    });
+    expect(open).toHaveLength(2);
   });
 });

@@ -2,7 +2,7 @@
 
 /** The one way of a component to ask for something that takes a while. */
 import { useEffect, useEffectEvent, useReducer, useState } from "react";
-import type { Result } from "../../core/result";
+import { type Result, succeed } from "../../core/result";
 import type { WorkFailure } from "../../domain/failure";
 
 export type Task<T, F = WorkFailure> =
@@ -19,6 +19,12 @@ export type Task<T, F = WorkFailure> =
 
 export type Ask<T, F> = (signal: AbortSignal) => Promise<Result<T, F>>;
 
+/** Answers by their key, for questions whose key holds all that the answer depends on. */
+export type Memory<T> = {
+  readonly get: (key: string) => T | undefined;
+  readonly set: (key: string, answer: T) => void;
+};
+
 type End<T, F> = PromiseSettledResult<Result<T, F>>;
 
 /**
@@ -26,16 +32,23 @@ type End<T, F> = PromiseSettledResult<Result<T, F>>;
  * is a value; a rejection is a bug and goes to the error page.
  *
  * @param key - all that the answer depends on; undefined asks nothing.
+ * @param memory - where answers are kept; what stands in it is not asked again.
  */
-export function useTask<T, F>(key: string | undefined, ask: Ask<T, F>): Task<T, F> {
+export function useTask<T, F>(key: string | undefined, ask: Ask<T, F>, memory?: Memory<T>): Task<T, F> {
   const [turn, retry] = useReducer((count: number) => count + 1, 0);
   const [done, setDone] = useState<{
     readonly id: string;
     readonly end: End<T, F>;
     readonly last: T | undefined;
   }>();
-  const start = useEffectEvent(async (signal: AbortSignal) => ask(signal));
   const id = key === undefined ? undefined : `${turn}|${key}`;
+  const known = key === undefined ? undefined : memory?.get(key);
+  const start = useEffectEvent(async (signal: AbortSignal): Promise<Result<T, F>> => {
+    if (known !== undefined) return succeed(known);
+    const answer = await ask(signal);
+    if (answer.ok && key !== undefined) memory?.set(key, answer.value);
+    return answer;
+  });
   useEffect(() => {
     if (id === undefined) return undefined;
     const left = new AbortController();
@@ -52,6 +65,7 @@ export function useTask<T, F>(key: string | undefined, ask: Ask<T, F>): Task<T, 
     };
   }, [id]);
   if (id === undefined) return { status: "idle" };
+  if (known !== undefined) return { status: "ready", value: known, last: known };
   if (done?.id !== id) return { status: "asking", last: done?.last };
   if (done.end.status === "rejected") throw done.end.reason;
   const answer = done.end.value;

@@ -47,7 +47,7 @@ export function TakeAlong({
       );
   };
   const saveCsv = (): void => {
-    saveTable(lines(), `${name}.csv`);
+    attempt(saveTable(lines(), `${name}.csv`));
   };
   return (
     <div className="mt-4 flex flex-wrap items-center gap-x-4 print:hidden">

@@ -8,20 +8,31 @@ type Said = Readonly<Record<Urgency, Spoken | undefined>>;
 
 /** A region has to stand for a moment before what comes into it is spoken, ms. */
 const SETTLE_MS = 100;
+/** Words that are older are no news to who reads through the page, ms. */
+const STALE_MS = 20_000;
 
 let said: Said = { polite: undefined, assertive: undefined };
 let count = 0;
+const clearing: Partial<Record<Urgency, ReturnType<typeof setTimeout>>> = {};
 const listeners = new Set<() => void>();
 const NOTHING: Said = said;
 
 export function announce(text: string, urgency: Urgency = "polite"): () => void {
   const timer = setTimeout(() => {
-    said = { ...said, [urgency]: { key: ++count, text } };
-    for (const listener of listeners) listener();
+    put(urgency, { key: ++count, text });
+    clearTimeout(clearing[urgency]);
+    clearing[urgency] = setTimeout(() => {
+      put(urgency, undefined);
+    }, STALE_MS);
   }, SETTLE_MS);
   return () => {
     clearTimeout(timer);
   };
+}
+
+function put(urgency: Urgency, words: Spoken | undefined): void {
+  said = { ...said, [urgency]: words };
+  for (const listener of listeners) listener();
 }
 
 function subscribe(listener: () => void): () => void {

@@ -1,7 +1,6 @@
 "use client";
 
 /** Hue and lean, value and chroma, said before any recipe is shown; kept, so that one's bias comes to light. */
-import { useLiveQuery } from "dexie-react-hooks";
 import { useState } from "react";
 import { labFromLch } from "../../../core/color/cieLab";
 import { type LabD65, lchUnder } from "../../../core/color/types";
@@ -14,7 +13,8 @@ import { labFromStored, storedFromLab } from "../../../domain/reading/storedColo
 import { Button } from "../../../ui/Button";
 import { SelectField, TextField } from "../../../ui/fields";
 import { Patch } from "../../../ui/Patch";
-import { useDb, useSettings } from "../../../kit/studio/useStudio";
+import { useShared } from "../../../kit/studio/useShared";
+import { useSettings } from "../../../kit/studio/useStudio";
 import { attempt } from "../../../kit/studio/problems";
 import { useBenchCommands } from "../../../kit/commands/benches";
 import { describeLab } from "../../../words/colors";
@@ -26,8 +26,7 @@ import { numberFailureWords } from "../../../words/typed";
 
 /** All first looks, undefined until they are read, and the last one at this note. */
 export function useLooks(noteId: string) {
-  const db = useDb();
-  const looks = useLiveQuery(() => readFirstLooks(db), [db]);
+  const looks = useShared(readFirstLooks);
   return { looks, ofNote: looks?.filter((look) => look.noteId === noteId).at(-1) };
 }
 
