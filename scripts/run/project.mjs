@@ -1,5 +1,5 @@
 /** What the run scripts share: where things are, whether they are fresh, and running a command. */
-import { spawn, spawnSync } from "node:child_process";
+import { spawnSync } from "node:child_process";
 import { createHash } from "node:crypto";
 import { existsSync, readFileSync, readdirSync, statSync, writeFileSync } from "node:fs";
 import path from "node:path";
@@ -84,43 +84,10 @@ export function run(title, command, args, extraEnv = {}) {
   process.stdout.write(`== ${title}: ${((Date.now() - started) / 1000).toFixed(1)} s\n`);
 }
 
-/**
- * Begins a command that goes on beside others. What is returned waits for its end, says what it said, and ends
- * this process with its code when it failed.
- */
-export function begin(title, command, args) {
-  const started = Date.now();
-  const said = [];
-  const child = spawn(command, args, { cwd: ROOT, stdio: ["ignore", "pipe", "pipe"] });
-  child.stdout.on("data", (chunk) => said.push(chunk));
-  child.stderr.on("data", (chunk) => said.push(chunk));
-  // Another command may end this process before this one is done.
-  process.once("exit", () => child.kill());
-  const ended = new Promise((resolve) => {
-    child.once("error", (error) => {
-      said.push(Buffer.from(`${command}: ${error.message}\n`));
-      resolve(1);
-    });
-    child.once("close", (status) => resolve(status ?? 1));
-  });
-  return async () => {
-    const status = await ended;
-    process.stdout.write(`\n== ${title}\n${Buffer.concat(said).toString()}`);
-    if (status !== 0) {
-      process.stderr.write(`\n${title} failed.\n`);
-      process.exit(status);
-    }
-    process.stdout.write(`== ${title}: ${((Date.now() - started) / 1000).toFixed(1)} s\n`);
-  };
-}
-
-/** The command of an installed package. */
-/**
- * The native compiler, by a path of its own: it and the one that lint asks for types both want to be
- * `node_modules/.bin/tsc`.
- */
+/** The native compiler, by a path of its own: it and TypeScript 6 both want to be `node_modules/.bin/tsc`. */
 export const NATIVE_TSC = path.join(ROOT, "node_modules/typescript-native/bin/tsc");
 
+/** The command of an installed package. */
 export function bin(name) {
   return path.join(ROOT, "node_modules/.bin", name);
 }

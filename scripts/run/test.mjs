@@ -1,6 +1,6 @@
 /** `npm test`: everything that must hold, on a machine that may have nothing but Node. */
 import { existsSync } from "node:fs";
-import { begin, bin, chromiumPath, ensureBuild, ensurePackages, NATIVE_TSC, run } from "./project.mjs";
+import { bin, chromiumPath, ensureBuild, ensurePackages, NATIVE_TSC, run } from "./project.mjs";
 
 function ensureChromium() {
   if (existsSync(chromiumPath())) return;
@@ -24,14 +24,12 @@ function ensureChromium() {
 ensurePackages();
 ensureChromium();
 run("Route types", bin("next"), ["typegen"]);
-// The longest of the checks, on one core, goes on beside the others and the first unit tests.
-const lint = begin("Lint", bin("eslint"), [".", "--max-warnings", "0"]);
+run("Lint", bin("oxlint"), []);
 run("Types", process.execPath, [NATIVE_TSC, "--noEmit"]);
 run("Types of the core without DOM and Node", process.execPath, [NATIVE_TSC, "-p", "tsconfig.core.json"]);
 run("Format", bin("biome"), ["format", "."]);
 run("Boundaries", bin("depcruise"), ["src", "--config", ".dependency-cruiser.cjs"]);
 run("Unused code", bin("knip"), []);
 run("Unit tests", bin("vitest"), ["run", "--reporter=dot"]);
-await lint();
 ensureBuild();
 run("Browser tests", bin("playwright"), ["test"]);

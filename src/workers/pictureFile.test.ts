@@ -19,7 +19,7 @@ const PLACE = {
 };
 
 async function jpegWithPlace(orientation = 1): Promise<Bytes> {
-  return bytesOf(await flat().withMetadata({ orientation, exif: PLACE }).jpeg().toBuffer());
+  return bytesOf(await flat().withExif(PLACE).withMetadata({ orientation }).jpeg().toBuffer());
 }
 
 const holds = (bytes: Bytes, words: string): boolean => Buffer.from(bytes).includes(words);
@@ -153,7 +153,7 @@ describe("withoutPrivateData", () => {
 
   it("does the same for PNG and WebP", async () => {
     for (const kind of ["png", "webp"] as const) {
-      const before = bytesOf(await flat().withMetadata({ exif: PLACE }).toFormat(kind).toBuffer());
+      const before = bytesOf(await flat().withExif(PLACE).toFormat(kind).toBuffer());
       expect(holds(before, "Nobody Inparticular"), kind).toBe(true);
       const after = withoutPrivateData(before, kind);
       if (!after) throw new Error(`${kind} can be cleaned`);

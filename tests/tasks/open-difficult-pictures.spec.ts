@@ -103,7 +103,8 @@ test("pictures that move, TIFF, Display P3 and a turned phone photo are taken fo
 
   // Stored on its side with the orientation in its data, as phones do: shown upright, 240 wide and 320 high.
   const turned = await shapes()
-    .withMetadata({ orientation: 6, exif: { IFD0: { Artist: "Nobody Inparticular" } } })
+    .withExif({ IFD0: { Artist: "Nobody Inparticular" } })
+    .withMetadata({ orientation: 6 })
     .jpeg()
     .toBuffer();
   await page

@@ -28,7 +28,7 @@ export function PicturePlate({ picture, notes }: { picture: Picture | undefined;
     >
       {url ? (
         // A blob of the painter's own; there is nothing for an image service to optimise.
-        // eslint-disable-next-line @next/next/no-img-element
+        // oxlint-disable-next-line nextjs/no-img-element
         <img
           data-paint=""
           src={url}

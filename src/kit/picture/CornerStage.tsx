@@ -82,7 +82,7 @@ export function CornerStage({
       }}
     >
       {/* A blob of the painter's own; there is nothing for an image service to optimise. */}
-      {/* eslint-disable-next-line @next/next/no-img-element */}
+      {/* oxlint-disable-next-line nextjs/no-img-element */}
       <img data-paint="" src={url} alt={alt} className="size-full" />
       <svg aria-hidden="true" viewBox={`0 0 ${widthPx} ${heightPx}`} className="absolute inset-0 size-full">
         <polygon

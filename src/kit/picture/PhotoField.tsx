@@ -43,7 +43,7 @@ export function PhotoField({
     <div>
       {url ? (
         // A blob of the painter's own; there is nothing for an image service to optimise.
-        // eslint-disable-next-line @next/next/no-img-element
+        // oxlint-disable-next-line nextjs/no-img-element
         <img data-paint="" src={url} alt={alt} className="max-h-72" />
       ) : null}
       <div className="flex flex-wrap items-center gap-3">

@@ -124,9 +124,8 @@ export function ReadFromFile({
           <ul className="max-h-64 overflow-y-auto border-y" tabIndex={0} aria-label="Readings of the file">
             {placesOf(state.readings, text).map((place) => {
               const row = unpackReading(state.readings, place);
-              const read =
-                row && (row.lab ?? (row.spectrum && labFromReflectance(row.spectrum, VIEWING.D65)));
-              if (!read) return null;
+              const read = row?.lab ?? (row?.spectrum && labFromReflectance(row.spectrum, VIEWING.D65));
+              if (!row || !read) return null;
               const lab = hasGloss ? labWithoutGloss(read, PAINT_SURFACE, VIEWING.D65.white) : read;
               const spectrum =
                 row.spectrum && hasGloss

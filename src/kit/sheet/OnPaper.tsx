@@ -9,7 +9,7 @@ export function OnPaper({ svgs, title }: { svgs: readonly string[]; title: strin
   return createPortal(
     <div data-on-paper="">
       {svgs.map((svg, i) => (
-        // eslint-disable-next-line @next/next/no-img-element
+        // oxlint-disable-next-line nextjs/no-img-element
         <img
           key={i}
           src={`data:image/svg+xml;charset=utf-8,${encodeURIComponent(svg)}`}

@@ -79,7 +79,7 @@ function enclosingFolder(names: readonly string[], mainFile: string): string {
 async function entriesOf(file: Blob): Promise<readonly Entry[]> {
   const reader = new ZipReader(new BlobReader(file), {
     strictness: "strict",
-    checkSignature: true,
+    checkCrc32: true,
     checkOverlappingEntry: true,
   });
   try {
