@@ -23,6 +23,11 @@ async function tabTo(page: Page, name: RegExp | string, role: "button" | "tab" |
   throw new Error(`The keyboard does not come to ${String(name)}`);
 }
 
+/** As long as a finger rests on a key: a choice follows an arrow only while that is down. */
+async function pressLong(page: Page, key: string): Promise<void> {
+  await page.keyboard.press(key, { delay: 100 });
+}
+
 /** Answers so many questions with the keys alone; all of them when no number is given. */
 async function answerByKeys(page: Page, most = Number.POSITIVE_INFINITY): Promise<number> {
   let count = 0;
@@ -76,7 +81,7 @@ test("ten minutes by keyboard alone, broken off and gone on with, and progress a
   await tabTo(page, "Back to practice", "button");
   await page.keyboard.press("Enter");
   await tabTo(page, /^5 minutes/, "radio");
-  await page.keyboard.press("ArrowRight");
+  await pressLong(page, "ArrowRight");
   await expect(page.getByRole("radio", { name: /^10 minutes/ })).toBeChecked();
   await tabTo(page, "Begin", "button");
   await page.keyboard.press("Enter");
@@ -109,7 +114,7 @@ test("ten minutes by keyboard alone, broken off and gone on with, and progress a
     const minutes = day.startsWith("2026-11-03") ? [10, 5, 3] : [3];
     await tabTo(page, new RegExp(`^${minutes[0] ?? 3} minutes`), "radio");
     for (const fewer of minutes.slice(1)) {
-      await page.keyboard.press("ArrowLeft");
+      await pressLong(page, "ArrowLeft");
       await expect(page.getByRole("radio", { name: `${fewer} minutes`, exact: true })).toBeChecked();
     }
     await tabTo(page, "Begin", "button");

@@ -128,6 +128,12 @@ const WITH_PICTURE: Readonly<
   grid: ({ grid }) => <PileGridPanel grid={grid} />,
 };
 
+const WITHOUT_OPEN: Readonly<Record<Exclude<OpenPicture["state"]["status"], "open">, string>> = {
+  none: "Choose a picture first.",
+  opening: "Opening the picture",
+  failed: "Choose a picture first.",
+};
+
 function Panel({ tab, parts }: { tab: TabName; parts: PanelParts }) {
   const { picture, stored } = parts;
   const isOpen = picture.state.status === "open";
@@ -135,7 +141,9 @@ function Panel({ tab, parts }: { tab: TabName; parts: PanelParts }) {
   if (tab === "aims") return <AimsPanel />;
   if (tab === "weights") return <WeightsPanel picture={picture} />;
   if (!isOpen || !stored)
-    return <p className="text-muted">{isOpen ? "Keeping the picture" : "Choose a picture first."}</p>;
+    return (
+      <p className="text-muted">{isOpen ? "Keeping the picture" : WITHOUT_OPEN[picture.state.status]}</p>
+    );
   return WITH_PICTURE[tab]?.({ ...parts, stored });
 }
 
@@ -158,7 +166,9 @@ function PickPanel({ parts: { paintingId, picture, stored, pick } }: { parts: Pa
         <p className="text-muted">
           {picture.state.status === "open"
             ? "Touch the picture where the colour is. The circle averages its pixels."
-            : "Choose a picture of your subject, or name a colour below."}
+            : picture.state.status === "opening"
+              ? "The colour is read from the picture, or named below."
+              : "Choose a picture of your subject, or name a colour below."}
         </p>
       )}
       <WithoutPicture paintingId={paintingId} />

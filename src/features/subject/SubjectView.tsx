@@ -12,6 +12,7 @@ import { FITTED, type Zoom } from "../../kit/picture/useZoom";
 import { useDb, useStudio } from "../../kit/studio/useStudio";
 import { readPicture } from "../../persistence/pictures";
 import { Button, buttonClass } from "../../ui/Button";
+import { ASKING } from "../../ui/keepFocus";
 import { Notice } from "../../ui/Notice";
 import { Status } from "../../ui/Status";
 import { Working } from "../../ui/Working";
@@ -54,8 +55,12 @@ export function SubjectView() {
 function Subject({ paintingId, pictureId }: { paintingId: string; pictureId: string | undefined }) {
   const db = useDb();
   const notes = useStudio((studio) => studio.notes);
-  const kept = useLiveQuery(() => (pictureId ? readPicture(db, pictureId) : undefined), [db, pictureId]);
-  const picture = usePicture(kept);
+  const read = useLiveQuery(
+    async () => ({ id: pictureId, kept: pictureId ? await readPicture(db, pictureId) : undefined }),
+    [db, pictureId],
+  );
+  const kept = read?.kept;
+  const picture = usePicture(pictureId !== undefined && read?.id !== pictureId ? "reading" : kept);
   const fresh = useNewPicture(paintingId, picture);
   const [tab, setTab] = useState<TabName>("pick");
   const [radiusName, setRadiusName] = useState<RadiusName>("medium");
@@ -184,7 +189,10 @@ function Stages({
           ))}
         </div>
       ) : picture.state.status === "opening" ? (
-        <p className="flex min-h-56 items-center justify-center border-2 border-dashed border-edge text-muted wide:min-h-96">
+        <p
+          {...ASKING}
+          className="flex min-h-56 items-center justify-center border-2 border-dashed border-edge text-muted wide:min-h-96"
+        >
           Opening the picture
         </p>
       ) : (

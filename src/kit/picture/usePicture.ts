@@ -59,7 +59,10 @@ export type NewPicture = {
 /** Of the file that was tried last, or of the stored picture with this id. */
 type Failed = { readonly id: string | undefined; readonly failure: PictureFailure };
 
-export function usePicture(stored: StoredPicture | undefined): OpenPicture {
+/** @param kept - the stored picture; "reading" while it is not known yet whether there is one. */
+export function usePicture(kept: StoredPicture | "reading" | undefined): OpenPicture {
+  const isReading = kept === "reading";
+  const stored = isReading ? undefined : kept;
   const [hold] = useState(() => new PictureHold());
   /** A file that was chosen here and may not be stored yet. */
   const [chosen, setChosen] = useState<Held>();
@@ -123,7 +126,12 @@ export function usePicture(stored: StoredPicture | undefined): OpenPicture {
   const { stage: opening, giveUp } = tried;
   return useMemo(
     () => ({
-      state: stateOf(shown, storedId, opening, failed?.id === storedId ? failed?.failure : undefined),
+      state: stateOf(
+        shown,
+        storedId,
+        opening ?? isReading,
+        failed?.id === storedId ? failed?.failure : undefined,
+      ),
       opening,
       key: shown ? `${shown.id}|${lightKey}` : "",
       ask,
@@ -133,7 +141,7 @@ export function usePicture(stored: StoredPicture | undefined): OpenPicture {
       failure: failed && (failed.id === undefined || failed.id === storedId) ? failed.failure : undefined,
       retry,
     }),
-    [shown, storedId, opening, failed, lightKey, ask, openFile, giveUp, release, retry],
+    [shown, storedId, opening, isReading, failed, lightKey, ask, openFile, giveUp, release, retry],
   );
 }
 
@@ -179,7 +187,7 @@ function useStoredPicture(
 function stateOf(
   shown: Held | undefined,
   storedId: string | undefined,
-  trying: OpeningStage | undefined,
+  trying: OpeningStage | boolean,
   failure: PictureFailure | undefined,
 ): PictureState {
   if (shown) return { status: "open", pictureId: shown.id, info: shown.info };
