@@ -15,6 +15,9 @@ export const NEXT = { "data-next": "" } as const;
 /** Marks what tells that something is being worked out, which may bring the next step. */
 export const ASKING = { "data-asking": "" } as const;
 
+/** Room for what stands at the foot of a view. */
+const FOOT = "5rem";
+
 const NEXT_STEP = "[data-next]";
 const UNDER_WAY = "#view [data-asking]";
 const HEAVY = "[data-weight=main]";
@@ -49,8 +52,10 @@ export function keepFocus(isBusy: () => boolean): () => void {
   const onPress = (event: Event): void => {
     isByKeys = false;
     isKeyHeld = false;
-    // Who presses on bare page has left the place on purpose.
-    if (event.target instanceof Element && !event.target.closest(CONTROL)) place = undefined;
+    if (!(event.target instanceof Element)) return;
+    const pressed = event.target.closest<HTMLElement>(CONTROL);
+    // Who presses on bare page has left the place on purpose. Some browsers give no focus to what a finger presses.
+    place = pressed ? { element: pressed, around: aboveOf(pressed) } : undefined;
   };
   const goOn = (): void => {
     if (!place || !isLost(place)) return;
@@ -58,8 +63,7 @@ export function keepFocus(isBusy: () => boolean): () => void {
     // A key that is still held would press the next control too.
     const isWaiting = isKeyHeld || isBusy() || document.querySelector(UNDER_WAY) !== null;
     if (isWaiting && Date.now() - lostAt < LONGEST_MS) wait();
-    // A page that moves under a finger would be pressed in the wrong place.
-    else nextAfter(place)?.focus({ preventScroll: !isByKeys });
+    else takeUp(nextAfter(place), isByKeys);
   };
   const wait = (): void => {
     clearTimeout(timer);
@@ -88,6 +92,29 @@ export function keepFocus(isBusy: () => boolean): () => void {
     document.removeEventListener("pointerdown", onPress);
   };
 }
+
+function takeUp(next: HTMLElement | undefined, isByKeys: boolean): void {
+  // A page that moves under a finger would be pressed in the wrong place.
+  next?.focus({ preventScroll: !isByKeys });
+  // Only where the next step cannot be seen at all, the page moves.
+  if (next?.matches(`${NEXT_STEP}, ${HEAVY}`) === true && !isByKeys && !isSeen(next))
+    showWithWhatLeadsToIt(next);
+}
+
+function showWithWhatLeadsToIt(next: HTMLElement): void {
+  // The line with “undo” stands at the foot of the view. The keyboard's own scrolling has no need of this room.
+  next.style.scrollMarginBottom = FOOT;
+  next.scrollIntoView({ block: "end", behavior: isStill() ? "auto" : "smooth" });
+  next.style.scrollMarginBottom = "";
+}
+
+function isSeen(element: HTMLElement): boolean {
+  const { left, right, top, bottom } = element.getBoundingClientRect();
+  const on = document.elementFromPoint((left + right) / 2, (top + bottom) / 2);
+  return on !== null && (element.contains(on) || on.contains(element));
+}
+
+const isStill = (): boolean => matchMedia("(prefers-reduced-motion: reduce)").matches;
 
 function isLost({ element }: Place): boolean {
   const active = document.activeElement;

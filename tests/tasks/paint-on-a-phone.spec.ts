@@ -104,6 +104,20 @@ async function centreOf(target: Locator): Promise<{ x: number; y: number }> {
 
 const scrolled = (page: Page) => page.locator("#view").evaluate((view) => view.scrollTop);
 
+test("after a touch that takes its own button away, the next step is in sight, with what leads up to it", async ({
+  page,
+}) => {
+  await openDemo(page);
+  const note = trayNote(page, /^9 Buoy/);
+  await note.tap();
+  await expect(note).toBeInViewport({ ratio: 0.9 });
+  await page.getByRole("button", { name: "All added" }).tap();
+  const same = page.getByRole("button", { name: "Looks the same" });
+  await expect(same).toBeFocused();
+  await expect(same).toBeInViewport({ ratio: 1 });
+  await expect(page.getByRole("slider", { name: /^Hue of the pile/ })).toBeInViewport();
+});
+
 test("a swipe up that starts on a rail scrolls and says nothing; one to the side is a reading", async ({
   page,
 }) => {
