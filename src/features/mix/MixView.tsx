@@ -130,7 +130,7 @@ function Work() {
       <BenchVoice />
       <MatchLine />
       {pile ? null : (
-        <p className="mb-2 flex flex-wrap gap-x-4">
+        <p className="mb-2 flex flex-wrap gap-x-4 empty:hidden">
           <UndoButtons />
         </p>
       )}

@@ -49,15 +49,17 @@ export function ReadingBar() {
         </Button>
       </div>
       <LastLook />
-      <Choice
-        label="How the pile is seen"
-        value={film}
-        options={[
-          { value: "wet", label: "seen wet" },
-          { value: "dry", label: "seen dry" },
-        ]}
-        onChange={setFilm}
-      />
+      <div className="mt-2">
+        <Choice
+          label="How the pile is seen"
+          value={film}
+          options={[
+            { value: "wet", label: "seen wet" },
+            { value: "dry", label: "seen dry" },
+          ]}
+          onChange={setFilm}
+        />
+      </div>
       <ReadColour
         ways={["words", "photo", "typed", "colorimeter"]}
         thing="the pile"
