@@ -4,7 +4,7 @@ import type { ComponentProps } from "react";
 type Weight = "main" | "plain" | "quiet";
 
 const WEIGHTS: Readonly<Record<Weight, string>> = {
-  main: "bg-ink text-surface border-2 border-ink disabled:bg-transparent disabled:text-muted disabled:border-line disabled:border-dashed aria-disabled:bg-transparent aria-disabled:text-muted aria-disabled:border-line aria-disabled:border-dashed",
+  main: "bg-ink text-surface border-2 forced-colors:border-4 border-ink disabled:bg-transparent disabled:text-muted disabled:border-line disabled:border-dashed aria-disabled:bg-transparent aria-disabled:text-muted aria-disabled:border-line aria-disabled:border-dashed",
   plain:
     "border-2 border-ink text-ink disabled:text-muted disabled:border-line disabled:border-dashed aria-disabled:text-muted aria-disabled:border-line aria-disabled:border-dashed",
   quiet:

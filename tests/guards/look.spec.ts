@@ -143,6 +143,42 @@ test("the first visit is as clean", async ({ page }) => {
   await expectClean(page, "first visit");
 });
 
+test("where the system sets the colours, every view keeps its paint and its marks", async ({ page }) => {
+  await openDemo(page);
+  await page.emulateMedia({ forcedColors: "active" });
+  for (const view of VIEWS) {
+    await goTo(page, view.name);
+    await expect.poll(() => paintOf(page), view.name).toMatchObject({ recoloured: [], hasPaint: true });
+    await expect.poll(() => vanishedMarks(page), view.name).toEqual([]);
+  }
+});
+
+/** Paint that the system would paint over; a patch, a smear and a ribbon say of themselves that they are paint. */
+function paintOf(
+  page: Page,
+): Promise<{ readonly hasPaint: boolean; readonly recoloured: readonly string[] }> {
+  return page.evaluate(() => {
+    const paint = [...document.querySelectorAll("[data-paint]")];
+    const recoloured = paint.filter((one) => getComputedStyle(one).forcedColorAdjust !== "none");
+    return { hasPaint: paint.length > 0, recoloured: recoloured.map((one) => one.outerHTML.slice(0, 120)) };
+  });
+}
+
+/** Marks drawn with a background alone, of which nothing is left on a page of the system's colours. */
+function vanishedMarks(page: Page): Promise<readonly string[]> {
+  return page.evaluate(() => {
+    const canvas = getComputedStyle(document.body).backgroundColor;
+    return [...document.querySelectorAll<HTMLElement>("#view *, nav *")]
+      .filter((one) => /\bbg-(ink|edge)\b/.test(one.className) && one.checkVisibility())
+      .filter((one) => one.offsetWidth > 0 && one.textContent === "")
+      .filter((one) => {
+        const { backgroundColor, borderTopWidth } = getComputedStyle(one);
+        return backgroundColor === canvas && borderTopWidth === "0px";
+      })
+      .map((one) => one.outerHTML.slice(0, 120));
+  });
+}
+
 /**
  * A room changes tokens and nothing else: of what axe looks at only contrast can differ between rooms. The
  * middle room has the least of it, so it is looked at too; the tokens of the dark one are held by a unit test.
