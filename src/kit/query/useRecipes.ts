@@ -1,16 +1,24 @@
 "use client";
 
 /** Recipes for a colour from the tubes on the board, found in the worker. */
+import type { Remote } from "comlink";
+import { useEffect, useEffectEvent } from "react";
 import type { LabD65 } from "../../core/color/types";
 import type { PaintedRecipe, PaletteAnswer } from "../../core/recipe/paletteMixer";
-import { NO_WISHES, recipeQuestion, type RecipeWishes } from "../../domain/recipe/recipeRequest";
+import {
+  NO_WISHES,
+  type RecipeQuestion,
+  recipeQuestion,
+  type RecipeWishes,
+} from "../../domain/recipe/recipeRequest";
 import type { Tube } from "../../domain/tube/tube";
 import { askedPaper } from "../../domain/tube/water";
 import { solver } from "../../workers/clients";
+import type { SolverApi } from "../../workers/protocol";
 import { usePaletteMedium } from "../paint/usePalettePaint";
 import { useSettings, useStudio } from "../studio/useStudio";
 import { memoryOf } from "./memory";
-import { useQuery } from "./useQuery";
+import { keyOf, useQuery } from "./useQuery";
 import type { Task } from "./useTask";
 
 export type FoundRecipes = {
@@ -25,27 +33,70 @@ export type FoundRecipes = {
 /** A painter goes from note to note and back; most boards and wishes stay as they are meanwhile. */
 const ANSWERS = memoryOf<FoundRecipes>(64);
 
+/** Makes the question of a colour and its wishes, from the board as it lies; undefined where no tube lies on it. */
+function useRecipeQuestion(over?: ReadonlyMap<string, Tube>) {
+  const board = useStudio((studio) => studio.board);
+  const tubeById = useStudio((studio) => studio.tubeById);
+  const settings = useSettings();
+  const { lightener } = usePaletteMedium();
+  return (target: LabD65, wishes: RecipeWishes): RecipeQuestion | undefined =>
+    board.length > 0
+      ? recipeQuestion(target, board, wishes, settings, lightener, askedPaper(over ?? tubeById))
+      : undefined;
+}
+
+async function search(
+  remote: Remote<SolverApi>,
+  { request, tubeIds, partsPerUnit }: RecipeQuestion,
+): Promise<FoundRecipes> {
+  const { recipes, handLimit } = await remote.searchRecipes(request);
+  return { recipes, handLimit, tubeIds, partsPerUnit };
+}
+
 /** Idle where the board has no tube. @param over - tubes with the water of another ground than the painting's. */
 export function useRecipes(
   target: LabD65,
   wishes: RecipeWishes = NO_WISHES,
   over?: ReadonlyMap<string, Tube>,
 ): Task<FoundRecipes> {
-  const board = useStudio((studio) => studio.board);
-  const tubeById = useStudio((studio) => studio.tubeById);
-  const settings = useSettings();
-  const { lightener } = usePaletteMedium();
-  const question =
-    board.length > 0
-      ? recipeQuestion(target, board, wishes, settings, lightener, askedPaper(over ?? tubeById))
-      : undefined;
-  return useQuery(
-    solver,
-    question,
-    async (remote, { request, tubeIds, partsPerUnit }): Promise<FoundRecipes> => {
-      const { recipes, handLimit } = await remote.searchRecipes(request);
-      return { recipes, handLimit, tubeIds, partsPerUnit };
-    },
-    { memory: ANSWERS },
-  );
+  const question = useRecipeQuestion(over)(target, wishes);
+  return useQuery(solver, question, search, { memory: ANSWERS });
+}
+
+/** The eye has taken in what is there before anything is worked out ahead, ms. */
+const AHEAD_AFTER_MS = 150;
+
+/**
+ * Works out what may be asked next while nobody waits for anything, so that it is there at once.
+ *
+ * @param asked - tells what, in the order in which it may come; undefined where nothing is to be worked out now.
+ */
+export function useRecipesAhead(
+  asked: (() => readonly { readonly target: LabD65; readonly wishes: RecipeWishes }[]) | undefined,
+  over?: ReadonlyMap<string, Tube>,
+): void {
+  const questionOf = useRecipeQuestion(over);
+  const isOn = asked !== undefined;
+  const begin = useEffectEvent(async (signal: AbortSignal): Promise<void> => {
+    for (const { target, wishes } of asked?.() ?? []) {
+      const question = questionOf(target, wishes);
+      const key = keyOf(question);
+      if (question === undefined || key === undefined || ANSWERS.get(key)) continue;
+      const answer = await solver.ask((remote) => search(remote, question), { signal });
+      if (signal.aborted) return;
+      // Who asks for it in earnest is told what went wrong.
+      if (answer.ok) ANSWERS.set(key, answer.value);
+    }
+  });
+  useEffect(() => {
+    if (!isOn) return undefined;
+    const left = new AbortController();
+    const timer = setTimeout(() => {
+      void begin(left.signal);
+    }, AHEAD_AFTER_MS);
+    return () => {
+      clearTimeout(timer);
+      left.abort();
+    };
+  }, [isOn]);
 }

@@ -13,6 +13,7 @@ import { AimContext, type Hand } from "./contexts";
 import { deedsOf } from "./deeds";
 import { liveDraft, shownBeside } from "./shown";
 import { useAgain } from "./useAgain";
+import { useAhead } from "./useAhead";
 import { useTargetOf } from "./useTargetOf";
 import { useAimOf, useDryingHere } from "./useAimOf";
 import { useBelievedPaint } from "./useBelievedPaint";
@@ -47,6 +48,8 @@ export function BenchProvider({
   const known = useBelievedPaint(atHand, story, again.pile);
   const offered = useOffered(note, target, inHand, known, again);
   const { chosen, wantedParts } = offered;
+  // What lies on the bench is paint for the others too, and is not what they would be asked with.
+  useAhead(note, offered.search.status === "ready" && !pile, known.ingredients, known.tubeById);
   const drying = useDryingHere(pile ? contentsOf(pile) : (chosen?.amounts ?? NONE), known.believed);
   const paint = usePaintOf(known, drying);
   const aim = useAimOf(note, aimed, drying);

@@ -1,4 +1,4 @@
-import { act, render } from "@testing-library/react";
+import { act, cleanup, render } from "@testing-library/react";
 import { useEffect } from "react";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { installWorkers, liveWorkers } from "../../../../tests/support/inProcessWorkers";
@@ -57,18 +57,23 @@ function useBench() {
 }
 
 /** The bench of the note as it is drawn; what was drawn last is current. */
-function openBench(): { readonly current: ReturnType<typeof useBench> } {
+function openBench(of = note.id): {
+  readonly current: ReturnType<typeof useBench>;
+  readonly statuses: readonly string[];
+} {
   const held: { current?: ReturnType<typeof useBench> } = {};
+  const statuses: string[] = [];
   function Probe() {
     const drawn = useBench();
     useEffect(() => {
       held.current = drawn;
+      statuses.push(drawn.offers.search.status);
     });
     return null;
   }
   function Bench() {
     const isReady = useStudio((whole) => whole.isReady);
-    const kept = useStudio((whole) => whole.noteById.get(note.id));
+    const kept = useStudio((whole) => whole.noteById.get(of));
     return isReady && kept ? (
       <BenchProvider note={kept} againPileId={undefined}>
         <Probe />
@@ -77,6 +82,7 @@ function openBench(): { readonly current: ReturnType<typeof useBench> } {
   }
   render(<Bench />, { wrapper: studio.wrapper });
   return {
+    statuses,
     get current() {
       if (!held.current) throw new Error("The bench is not drawn yet");
       return held.current;
@@ -297,5 +303,27 @@ describe("a note's bench", () => {
       bench.current.hand.changeByHand(undefined);
     });
     await until(() => bench.current.offers.chosen?.key !== "by-hand", "the recipe is back");
+  });
+
+  it("has the recipes of the note that comes next before it is opened", async () => {
+    const next = await addNote(
+      studio.db,
+      {
+        paintingId: note.paintingId,
+        name: "Slate",
+        target: storedFromLab(labD65(48, -2, -9), "typed", 1),
+      },
+      3,
+    );
+    const asked = vi.spyOn(solver, "ask");
+    await benchWithRecipes();
+    const before = asked.mock.calls.length;
+    await until(() => asked.mock.calls.length > before, "it is worked out ahead");
+    await act(() => Promise.all(asked.mock.results.map(({ value }) => value as Promise<unknown>)));
+    cleanup();
+    const bench = openBench(next.id);
+    await until(() => bench.statuses.length > 0, "the next bench is drawn");
+    expect(bench.current.aim.note.name).toBe("Slate");
+    expect(new Set(bench.statuses)).toEqual(new Set(["ready"]));
   });
 });

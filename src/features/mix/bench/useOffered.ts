@@ -5,8 +5,9 @@ import type { LabD65 } from "../../../core/color/types";
 import { factorsOf, toleranceOf } from "../../../domain/match/purpose";
 import type { Settings } from "../../../domain/settings/settings";
 import type { Note } from "../../../domain/note/note";
-import { ingredientsFor } from "../../../domain/pile/ingredients";
+import { type Ingredient, ingredientsFor } from "../../../domain/pile/ingredients";
 import { offeredRecipes } from "../../../domain/recipe/offers";
+import type { RecipeWishes } from "../../../domain/recipe/recipeRequest";
 import { useRecipes } from "../../../kit/query/useRecipes";
 import { shownOf } from "../../../kit/query/useTask";
 import { useSettings } from "../../../kit/studio/useStudio";
@@ -20,6 +21,28 @@ export function wantedPartsOf({ wanted }: Note, { partMl }: Pick<Settings, "part
   return wanted && (wanted.ml * (1 + wanted.marginShare)) / partMl;
 }
 
+/** What a note asks of its recipes, under the wishes in hand. */
+export function wishesOf(
+  note: Note,
+  target: LabD65,
+  { required = [], forbidden = [] }: InHand,
+  ingredients: readonly Ingredient[],
+  settings: Pick<Settings, "partMl">,
+): RecipeWishes {
+  const wantedParts = wantedPartsOf(note, settings);
+  return {
+    required,
+    forbidden,
+    factors: factorsOf(toleranceOf(note)),
+    extra: ingredientsFor(ingredients, target).map(({ tube, leftParts }) => ({
+      tube,
+      // Of a pile of no stated size, what is left can always be as much as is needed.
+      mostShare: Math.min(1, leftParts / (wantedParts ?? leftParts)),
+    })),
+    wantedParts,
+  };
+}
+
 /** Recipes for a note, from the tubes at hand and under the wishes in hand. */
 export function useOffered(
   note: Note,
@@ -31,18 +54,7 @@ export function useOffered(
   const settings = useSettings();
   const { school } = settings;
   const wantedParts = wantedPartsOf(note, settings);
-  const wishes = {
-    required: inHand.required ?? [],
-    forbidden: inHand.forbidden ?? [],
-    factors: factorsOf(toleranceOf(note)),
-    extra: ingredientsFor(ingredients, target).map(({ tube, leftParts }) => ({
-      tube,
-      // Of a pile of no stated size, what is left can always be as much as is needed.
-      mostShare: Math.min(1, leftParts / (wantedParts ?? leftParts)),
-    })),
-    wantedParts,
-  };
-  const search = useRecipes(target, wishes, tubeById);
+  const search = useRecipes(target, wishesOf(note, target, inHand, ingredients, settings), tubeById);
   // The last answers stay while new ones are worked out, so that nothing jumps and no focus is lost.
   const found = search.status === "failed" ? undefined : shownOf(search);
   const { byHand } = inHand;
