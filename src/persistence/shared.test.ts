@@ -87,13 +87,23 @@ describe("a shared query", () => {
     expect(sharedOf(db, read, "stir")).not.toBe(query);
   });
 
-  it("hands on what the store throws", async () => {
+  it("hands on what the store throws, and is read anew by who tries again", async () => {
     const db = await store();
-    const query = sharedOf(db, () => Promise.reject(new Error("no such row")), undefined);
+    let isBroken = true;
+    const read = (): Promise<number> =>
+      isBroken ? Promise.reject(new Error("no such row")) : Promise.resolve(1);
+    const query = sharedOf(db, read, undefined);
     const stop = query.subscribe(() => undefined);
     await vi.waitFor(() => {
       expect(query.get()).toMatchObject({ failure: new Error("no such row") });
     });
     stop();
+    isBroken = false;
+    const again = sharedOf(db, read, undefined);
+    const stopAgain = again.subscribe(() => undefined);
+    await vi.waitFor(() => {
+      expect(again.get()).toEqual({ value: 1 });
+    });
+    stopAgain();
   });
 });

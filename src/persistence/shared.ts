@@ -33,6 +33,8 @@ class SharedQuery<T> implements Shared<T> {
         this.tell({ value });
       },
       (failure: unknown) => {
+        // Who tries again gets a new query.
+        this.onEnd();
         this.tell({ failure });
       },
     );
