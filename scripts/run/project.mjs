@@ -1,5 +1,5 @@
 /** What the run scripts share: where things are, whether they are fresh, and running a command. */
-import { spawnSync } from "node:child_process";
+import { spawn, spawnSync } from "node:child_process";
 import { createHash } from "node:crypto";
 import { existsSync, readFileSync, readdirSync, statSync, writeFileSync } from "node:fs";
 import path from "node:path";
@@ -82,6 +82,44 @@ export function run(title, command, args, extraEnv = {}) {
     process.exit(status ?? 1);
   }
   process.stdout.write(`== ${title}: ${((Date.now() - started) / 1000).toFixed(1)} s\n`);
+}
+
+/**
+ * Runs commands of one core each beside each other. What each said is told in one piece when it ends; the first that
+ * fails ends the others and this process.
+ *
+ * @param commands - title, command, arguments of each.
+ */
+export function runTogether(commands) {
+  const children = [];
+  process.once("exit", () => {
+    for (const child of children) child.kill();
+  });
+  return Promise.all(
+    commands.map(async ([title, command, args]) => {
+      const started = Date.now();
+      const said = [];
+      const child = spawn(command, args, { cwd: ROOT, stdio: ["ignore", "pipe", "pipe"] });
+      children.push(child);
+      child.stdout.on("data", (chunk) => said.push(chunk));
+      child.stderr.on("data", (chunk) => said.push(chunk));
+      const status = await new Promise((resolve) => {
+        child.once("error", (error) => {
+          said.push(Buffer.from(`${command}: ${error.message}\n`));
+          resolve(1);
+        });
+        child.once("close", (code) => {
+          resolve(code ?? 1);
+        });
+      });
+      process.stdout.write(`\n== ${title}\n${Buffer.concat(said).toString()}`);
+      if (status !== 0) {
+        process.stderr.write(`\n${title} failed.\n`);
+        process.exit(status);
+      }
+      process.stdout.write(`== ${title}: ${((Date.now() - started) / 1000).toFixed(1)} s\n`);
+    }),
+  );
 }
 
 /** The native compiler, by a path of its own: it and TypeScript 6 both want to be `node_modules/.bin/tsc`. */

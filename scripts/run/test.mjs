@@ -1,6 +1,6 @@
 /** `npm test`: everything that must hold, on a machine that may have nothing but Node. */
 import { existsSync } from "node:fs";
-import { bin, chromiumPath, ensureBuild, ensurePackages, NATIVE_TSC, run } from "./project.mjs";
+import { bin, chromiumPath, ensureBuild, ensurePackages, NATIVE_TSC, run, runTogether } from "./project.mjs";
 
 function ensureChromium() {
   if (existsSync(chromiumPath())) return;
@@ -26,10 +26,12 @@ ensureChromium();
 run("Route types", bin("next"), ["typegen"]);
 run("Lint", bin("oxlint"), []);
 run("Types", process.execPath, [NATIVE_TSC, "--noEmit"]);
-run("Types of the core without DOM and Node", process.execPath, [NATIVE_TSC, "-p", "tsconfig.core.json"]);
-run("Format", bin("biome"), ["format", "."]);
-run("Boundaries", bin("depcruise"), ["src", "--config", ".dependency-cruiser.cjs"]);
-run("Unused code", bin("knip"), []);
+await runTogether([
+  ["Boundaries", bin("depcruise"), ["src", "--config", ".dependency-cruiser.cjs"]],
+  ["Unused code", bin("knip"), []],
+  ["Types of the core without DOM and Node", process.execPath, [NATIVE_TSC, "-p", "tsconfig.core.json"]],
+  ["Format", bin("biome"), ["format", "."]],
+]);
 run("Unit tests", bin("vitest"), ["run", "--reporter=dot"]);
 ensureBuild();
 run("Browser tests", bin("playwright"), ["test"]);
