@@ -9,8 +9,8 @@ import { specimenOf } from "../../../kit/reading/specimen";
 import { useState } from "react";
 import type { FilmState } from "../../../domain/reading/reading";
 import { Button } from "../../../ui/Button";
-import { Choice } from "../../../ui/Choice";
 import { NEXT } from "../../../ui/keepFocus";
+import { FilmChoice } from "./FilmChoice";
 import { LastLook } from "./LastLook";
 import { useAim, useDeeds, useHand, useOffers, usePaint, useShown, useStory } from "../bench/contexts";
 
@@ -50,15 +50,7 @@ export function ReadingBar() {
       </div>
       <LastLook />
       <div className="mt-2">
-        <Choice
-          label="How the pile is seen"
-          value={film}
-          options={[
-            { value: "wet", label: "seen wet" },
-            { value: "dry", label: "seen dry" },
-          ]}
-          onChange={setFilm}
-        />
+        <FilmChoice film={film} onChange={setFilm} />
       </div>
       <ReadColour
         ways={["words", "photo", "typed", "colorimeter"]}

@@ -12,10 +12,10 @@ import { attempt } from "../../../kit/studio/problems";
 import { useSettings } from "../../../kit/studio/useStudio";
 import { NameForm } from "../../../kit/words/NameForm";
 import { Button, buttonClass } from "../../../ui/Button";
-import { Choice } from "../../../ui/Choice";
 import { isExactOnScreen } from "../../../ui/color";
 import { Patch } from "../../../ui/Patch";
 import { describeLab } from "../../../words/colors";
+import { FilmChoice } from "../compare/FilmChoice";
 import { useDeeds, useOffers, usePaint, useShown, useStory } from "../bench/contexts";
 
 /** How the pile looks, what it is called, and how it is read and kept. */
@@ -99,15 +99,7 @@ function Reads() {
       ) : null}
       {pile.isStreaky || pile.state === "kept" ? null : (
         <>
-          <Choice
-            label="How the pile is seen"
-            value={film}
-            options={[
-              { value: "wet", label: "seen wet" },
-              { value: "dry", label: "seen dry" },
-            ]}
-            onChange={setFilm}
-          />
+          <FilmChoice film={film} onChange={setFilm} />
           <ReadColour
             ways={["words", "eye", "photo", "typed", "colorimeter"]}
             thing="the pile"
