@@ -16,7 +16,8 @@ export function Drawer(props: DrawerProps) {
   // Once there it stays, so that it can give the focus back when it closes.
   if (props.isOpen && !isWanted) setWanted(true);
   useEffect(() => {
-    void fetchPanel();
+    // What fails here is told when the drawer is opened.
+    fetchPanel().catch(() => undefined);
   }, []);
   return isWanted ? (
     <Suspense fallback={null}>

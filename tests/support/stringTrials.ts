@@ -1,17 +1,19 @@
 /** Six palettes and strings drawn from them, and what an exhaustive search finds for each row. */
 import { DEFAULT_SIZES } from "../../src/core/amounts/amounts";
 import { labFromLch } from "../../src/core/color/cieLab";
-import { type LabD65, lchUnder } from "../../src/core/color/types";
+import { type LabD65, labD65, lchUnder } from "../../src/core/color/types";
 import { MixtureEvaluator } from "../../src/core/mixing/mixtureEvaluator";
 import type { Rng } from "../../src/core/random/rng";
 import type { PaletteTube } from "../../src/core/recipe/paletteMixer";
 import { subsetsOf } from "../../src/core/recipe/subsets";
 import { FINE, type SubsetSolver, subsetSolver } from "../../src/core/recipe/subsetSolver";
 import type { RowHand } from "../../src/core/strings/layMember";
+import { StringPlanner } from "../../src/core/strings/stringPlan";
 import { CHROMA_RULES, DARKEN_WAYS, LIGHTEN_WAYS, type StringQuestion } from "../../src/core/strings/types";
 import type { DeltaE2000Factors } from "../../src/core/color/ciede2000";
 import { VIEWING } from "../../src/data/standardViewing";
 import { PAINT_SURFACE } from "../../src/data/surface";
+import { WHITE_BENCH } from "../../src/data/testWhite";
 import { pigment } from "./paint";
 
 export const STRING_PALETTES: Readonly<Record<string, readonly string[]>> = {
@@ -140,4 +142,31 @@ export class Exhaustive {
     }
     return best;
   }
+}
+
+export const planner = (ids: readonly string[], options = {}) =>
+  new StringPlanner(paletteOf(ids), { bench: WHITE_BENCH, ...options });
+
+/** A question about a brown, unless it says otherwise. */
+export const asked = (question: Partial<StringQuestion>): StringQuestion => ({
+  base: { kind: "colour", lab: labD65(45, 25, 30) },
+  rows: evenRows(5),
+  lighten: "white",
+  darken: "family",
+  chroma: "arc",
+  maxTubes: 4,
+  sharedWithin: 0.8,
+  ...question,
+});
+
+/** What a study counts: of how many members, how many are as asked. */
+export function tally() {
+  let [all, good] = [0, 0];
+  return {
+    add: (isGood: boolean) => {
+      all++;
+      if (isGood) good++;
+    },
+    share: () => (all === 0 ? 1 : good / all),
+  };
 }

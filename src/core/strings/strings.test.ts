@@ -1,17 +1,18 @@
 import { describe, expect, it } from "vitest";
 import { labOfMix, pigment } from "../../../tests/support/paint";
 import {
-  evenRows,
+  asked,
   Exhaustive,
   knifePiles,
   paletteOf,
+  planner,
   randomString,
   STRING_PALETTES,
+  tally,
 } from "../../../tests/support/stringTrials";
 import { figure, seeded, sized } from "../../../tests/support/study";
 import { WHITE_BENCH } from "../../data/testWhite";
 import { PAPER, UNDILUTED_THICKNESS } from "../../data/paper";
-import { DEFAULT_SIZES } from "../amounts/amounts";
 import { deltaE2000 } from "../color/ciede2000";
 import { hueDifferenceDegrees, lchFromLab } from "../color/cieLab";
 import { type LabD65, labD65 } from "../color/types";
@@ -20,26 +21,12 @@ import { createRng } from "../random/rng";
 import { labFromReflectance } from "../spectrum/colorimetry";
 import { subsetsOf } from "../recipe/subsets";
 import { bow } from "./aims";
-import { doseCountOf, paintOf, STRING_FACTORS } from "./layMember";
+import { paintOf, STRING_FACTORS } from "./layMember";
 import { tubeVolumes } from "./parentPile";
 import { StringPlanner } from "./stringPlan";
 import type { LaidMember, PlannedString, StringQuestion } from "./types";
 
 const EARTHS = STRING_PALETTES.earths as readonly string[];
-const planner = (ids: readonly string[], options = {}) =>
-  new StringPlanner(paletteOf(ids), { bench: WHITE_BENCH, ...options });
-
-const asked = (question: Partial<StringQuestion>): StringQuestion => ({
-  base: { kind: "colour", lab: labD65(45, 25, 30) },
-  rows: evenRows(5),
-  lighten: "white",
-  darken: "family",
-  chroma: "arc",
-  maxTubes: 4,
-  sharedWithin: 0.8,
-  ...question,
-});
-
 /** The colour that a member's paint has by the plain form of the physics, parent and thinned paint taken apart. */
 function colorOf(ids: readonly string[], member: LaidMember, parent?: PlannedString["parent"]): LabD65 {
   const volumes = new Map(tubeVolumes(member));
@@ -237,18 +224,6 @@ describe("a string", () => {
   });
 });
 
-/** What a study counts: of how many members, how many are as asked. */
-function tally() {
-  let [all, good] = [0, 0];
-  return {
-    add: (isGood: boolean) => {
-      all++;
-      if (isGood) good++;
-    },
-    share: () => (all === 0 ? 1 : good / all),
-  };
-}
-
 const STRINGS = sized(1, 10);
 
 describe("strings over six palettes", () => {
@@ -350,59 +325,5 @@ describe("strings over six palettes", () => {
     figure("strings: share with at most one tube more than the exhaustive search needs", shared.share(), {
       least: 0.95,
     });
-  });
-});
-
-describe("a parent pile", () => {
-  it("never costs a dose, and saves some in most grids for little paint", { timeout: 600_000 }, () => {
-    const [fewer, thrifty] = [tally(), tally()];
-    for (const ids of Object.values(STRING_PALETTES)) {
-      const rng = createRng(seeded(41));
-      const plans = planner(ids);
-      for (let grid = 0; grid < sized(1, 5); grid++) {
-        let [alone, parented, paintAlone, paintParented] = [0, 0, 0, 0];
-        for (let i = 0; i < 6; i++) {
-          const question = { ...randomString(ids.length, rng), rows: evenRows(5) };
-          const { members, parent } = plans.plan(question, knifePiles(5, 3));
-          for (const member of members) {
-            const split = member.fromParent ?? member.alone;
-            alone += doseCountOf(member.alone);
-            parented += doseCountOf(split);
-            paintAlone += paintOf(member.alone);
-            paintParented += paintOf(split);
-          }
-          parented += parent?.doses.length ?? 0;
-          paintParented += parent?.left ?? 0;
-          if (parent) {
-            const taken = members.flatMap(({ fromParent }) =>
-              (fromParent?.doses ?? []).filter(({ source }) => source === "parent"),
-            );
-            const sum = taken.reduce((all, { volume }) => all + volume, 0);
-            expect(sum).toBeCloseTo(parent.taken, 9);
-            expect(parent.left).toBeGreaterThanOrEqual(0);
-          }
-        }
-        expect(parented).toBeLessThanOrEqual(alone);
-        fewer.add(parented < alone);
-        thrifty.add(paintParented <= 1.1 * paintAlone);
-      }
-    }
-    figure("strings: share of grids with fewer measured doses from parent piles", fewer.share(), {
-      least: 0.85,
-    });
-    figure("strings: share of grids whose parents take at most a tenth more paint", thrifty.share(), {
-      least: 1,
-    });
-  });
-
-  it("is measured in the same sizes as any other pile", () => {
-    const { parent } = planner(STRING_PALETTES.split as readonly string[]).plan(
-      asked({ chroma: "neutral", base: { kind: "colour", lab: labD65(50, 0, 0) } }),
-      knifePiles(5, 3),
-    );
-    expect(parent).toBeDefined();
-    const { speckParts } = DEFAULT_SIZES;
-    for (const { volume } of parent?.doses ?? [])
-      expect(Math.abs(volume / speckParts - Math.round(volume / speckParts))).toBeLessThan(1e-9);
   });
 });

@@ -2,7 +2,7 @@
 
 /** What is believed of piles, from their readings: asked of the worker once for each state of the record. */
 import type { Remote } from "comlink";
-import { useMemo } from "react";
+import { useMemo, useState } from "react";
 import { type Belief, beliefOf, type BeliefQuestion, beliefQuestion } from "../../domain/pile/belief";
 import type { OwnHand } from "../../domain/hand/ownHand";
 import type { Pile } from "../../domain/pile/pile";
@@ -55,7 +55,11 @@ export function useBeliefs(
   const ownHand = useOwnHand();
   const all = [...piles, ...story];
   const ids = all.map(({ id }) => id).join();
-  const readings = useShared(readReadings, ids) ?? NONE;
+  const read = useShared(readReadings, ids);
+  // With one pile more, what was read of the others stays until all is read again: no belief goes and comes back.
+  const [last, setLast] = useState(read);
+  if (read !== undefined && read !== last) setLast(read);
+  const readings = read ?? last ?? NONE;
   const questions = useMemo(
     () =>
       piles.flatMap(

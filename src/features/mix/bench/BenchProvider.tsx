@@ -48,7 +48,7 @@ export function BenchProvider({
   const known = useBelievedPaint(atHand, story, again.pile);
   const offered = useOffered(note, target, inHand, known, again);
   const { chosen, wantedParts } = offered;
-  // What lies on the bench is paint for the others too, and is not what they would be asked with.
+  // While a pile lies here, other notes would be asked with its paint too: then nothing is worked out ahead.
   useAhead(note, offered.search.status === "ready" && !pile, known.ingredients, known.tubeById);
   const drying = useDryingHere(pile ? contentsOf(pile) : (chosen?.amounts ?? NONE), known.believed);
   const paint = usePaintOf(known, drying);
