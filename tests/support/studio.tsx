@@ -1,10 +1,11 @@
 /** A studio for tests of hooks: a real store, watched as the application watches it, and workers in this process. */
-import { act, renderHook, type RenderHookResult } from "@testing-library/react";
+import { act, cleanup, renderHook, type RenderHookResult } from "@testing-library/react";
 import type { ReactNode } from "react";
 import { StudioStore } from "@/kit/studio/studioStore";
 import { StudioContext } from "@/kit/studio/useStudio";
 import { databaseOf, forgetDatabase } from "@/kit/studio/workspaces";
 import { deleteDatabase, type GamanDatabase } from "@/persistence/database";
+import { palettes, readingFiles, sheets, solver } from "@/workers/clients";
 import { liveWorkers } from "./inProcessWorkers";
 
 export type TestStudio = {
@@ -26,6 +27,9 @@ export function openStudio(): TestStudio {
     store,
     wrapper: ({ children }) => <StudioContext value={open}>{children}</StudioContext>,
     end: async () => {
+      // What is still drawn would ask again, of workers that are ended behind their client's back.
+      cleanup();
+      for (const client of [solver, palettes, readingFiles, sheets]) client.dispose();
       stop();
       forgetDatabase("own");
       await deleteDatabase("own");

@@ -7,7 +7,6 @@ import { labD65 } from "../../core/color/types";
 import { tintLab } from "../../core/tube/character";
 import { WHITE_BENCH } from "../../data/testWhite";
 import { opticsOfTube } from "../../domain/tube/optics";
-import { solver } from "../../workers/clients";
 import { useTubeTest } from "./useTubeTest";
 
 let studio: TestStudio;
@@ -18,10 +17,7 @@ beforeEach(async () => {
   await fillStore(studio.db);
 });
 
-afterEach(async () => {
-  solver.dispose();
-  await studio.end();
-});
+afterEach(() => studio.end());
 
 async function umberUnderTest() {
   const umber = (await studio.db.tubes.toArray()).find(({ label }) => label === "raw-umber");
