@@ -16,7 +16,8 @@ import { cellDoses } from "../../words/charts";
 import { describeLab } from "../../words/colors";
 
 const NAME_REM = 5.25;
-const COLUMN_REM = 3.2;
+/** A long name of a tube, in the size of letters that it is written in. */
+const COLUMN_REM = { few: 3.9, many: 3.2 };
 /** With more columns their names are set smaller, or they would touch. */
 const MANY_COLUMNS = 9;
 
@@ -156,13 +157,16 @@ function Cells({ sheet: { title, columns, rows }, tubes, painted, chosenKey, onC
       </button>
     );
   };
+  const isMany = columns.length > MANY_COLUMNS;
   return (
     <div className="mt-3 overflow-x-auto" onFocus={intoSight}>
       <table
         ref={table}
         aria-label={title || "Cells of the chart"}
         className="w-full table-fixed border-separate border-spacing-0"
-        style={{ minWidth: `${NAME_REM + columns.length * COLUMN_REM}rem` }}
+        style={{
+          minWidth: `${NAME_REM + columns.length * (isMany ? COLUMN_REM.many : COLUMN_REM.few)}rem`,
+        }}
       >
         <thead>
           <tr>
@@ -173,7 +177,7 @@ function Cells({ sheet: { title, columns, rows }, tubes, painted, chosenKey, onC
                 scope="col"
                 className={clsx(
                   "pr-1 pb-1 text-left align-bottom leading-tight font-normal",
-                  columns.length > MANY_COLUMNS ? "text-xs" : "text-sm",
+                  isMany ? "text-xs" : "text-sm",
                 )}
               >
                 {name}

@@ -130,8 +130,8 @@ function Item({
     >
       {lab ? <Patch lab={lab} className="h-7 w-10 shrink-0" /> : null}
       <span className="min-w-0 grow">
-        <span className="block truncate">{name}</span>
-        {detail ? <span className="block truncate text-sm font-normal text-muted">{detail}</span> : null}
+        <span className="block">{name}</span>
+        {detail ? <span className="block text-sm leading-tight font-normal text-muted">{detail}</span> : null}
       </span>
       {tells ? <span className="shrink-0 text-sm font-normal text-muted">{tells}</span> : null}
     </Command.Item>

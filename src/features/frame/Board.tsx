@@ -139,7 +139,7 @@ function BoardTube({
         />
       )}
       <span className="flex items-baseline justify-between gap-2 text-sm leading-snug">
-        <span className="truncate font-semibold">{tube.label}</span>
+        <span className="line-clamp-2 font-semibold break-words">{tube.label}</span>
         <span className="hidden text-muted wide:inline slim:hidden!">{detail}</span>
       </span>
     </span>

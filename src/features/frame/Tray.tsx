@@ -80,7 +80,7 @@ function TrayNote({
   const StateIcon = STATE_ICONS[note.state];
   const words = `${note.number} ${note.name}: ${describeLab(lab, settings).sentence}, ${NOTE_STATE_WORDS[note.state]}`;
   return (
-    <li className="w-[5.5rem] wide:w-[7rem] slim:w-auto!">
+    <li className="w-24 wide:w-[7rem] slim:w-auto!">
       <Link
         href={href as "/mix"}
         data-guide={isFirstOpen ? "note" : undefined}
@@ -91,15 +91,16 @@ function TrayNote({
         <Patch
           lab={lab}
           className={clsx(
-            "h-12 wide:h-16 slim:mt-0! slim:h-6! slim:w-9!",
+            "h-10 wide:h-13 slim:mt-0! slim:h-6! slim:w-9!",
             isCurrent ? "mt-0" : "mt-3",
-            isCurrent && "h-15 wide:h-19",
+            isCurrent && "h-13 wide:h-16",
           )}
         />
-        <span className={clsx("flex items-center gap-1 px-1 py-1 text-sm", isCurrent && "font-bold")}>
-          <StateIcon aria-hidden="true" className="size-3.5 shrink-0" />
-          <span className="shrink-0 font-semibold">{note.number}</span>
-          <span className="truncate">{note.name}</span>
+        <span
+          className={clsx("m-1 line-clamp-2 text-sm leading-tight break-words", isCurrent && "font-bold")}
+        >
+          <StateIcon aria-hidden="true" className="mr-1 inline size-3.5 align-[-0.125em]" />
+          <span className="font-semibold">{note.number}</span> {note.name}
         </span>
       </Link>
     </li>

@@ -40,12 +40,12 @@ export function TrayPiles({ current }: { current: string | null }) {
           />
         </RowGuard>
       ))}
-      <li className="w-[5.5rem] wide:w-[7rem] slim:w-auto!">
+      <li className="w-24 wide:w-[7rem] slim:w-auto!">
         <Link href="/mix?pile=new" aria-current={current === "new" ? "true" : undefined} className={CELL}>
-          <span className="mt-3 flex h-12 items-center justify-center border-2 border-dashed border-edge wide:h-16 slim:mt-0! slim:h-6! slim:w-9!">
+          <span className="mt-3 flex h-10 items-center justify-center border-2 border-dashed border-edge wide:h-13 slim:mt-0! slim:h-6! slim:w-9!">
             <Plus aria-hidden="true" />
           </span>
-          <span className={clsx("block truncate px-1 py-1 text-sm", current === "new" && "font-bold")}>
+          <span className={clsx("block px-1 py-1 text-sm leading-tight", current === "new" && "font-bold")}>
             new pile
           </span>
         </Link>
@@ -69,9 +69,9 @@ function TrayPile({
   const words = `Pile ${name}: ${lab ? describeLab(lab, settings).sentence : "no single colour"}, ${
     pile.state === "kept" ? "kept" : "on the board"
   }`;
-  const height = clsx("slim:mt-0! slim:h-6! slim:w-9!", isCurrent ? "h-15 wide:h-19" : "mt-3 h-12 wide:h-16");
+  const height = clsx("slim:mt-0! slim:h-6! slim:w-9!", isCurrent ? "h-13 wide:h-16" : "mt-3 h-10 wide:h-13");
   return (
-    <li className="w-[5.5rem] wide:w-[7rem] slim:w-auto!">
+    <li className="w-24 wide:w-[7rem] slim:w-auto!">
       <Link
         href={`/mix?pile=${pile.id}`}
         aria-label={words}
@@ -83,7 +83,11 @@ function TrayPile({
         ) : (
           <span className={clsx("block rounded-full border-2 border-dashed border-edge", height)} />
         )}
-        <span className={clsx("block truncate px-1 py-1 text-sm", isCurrent && "font-bold")}>{name}</span>
+        <span
+          className={clsx("m-1 line-clamp-2 text-sm leading-tight break-words", isCurrent && "font-bold")}
+        >
+          {name}
+        </span>
       </Link>
     </li>
   );

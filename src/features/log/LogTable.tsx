@@ -154,7 +154,7 @@ function columnsOf(
   const miss: Column = {
     id: "miss",
     label: "Miss",
-    width: "w-16 wide:w-[9%]",
+    width: "w-16 max-[23rem]:w-14 wide:w-[9%]",
     cell: ({ miss: by }) => (by === undefined ? "not read" : `ΔE ${by.toFixed(1)}`),
   };
   const count: Column = {
@@ -167,7 +167,7 @@ function columnsOf(
   const state: Column = {
     id: "state",
     label: kind === "match" ? "Verdict" : kind === "reading" ? "How" : "State",
-    width: "w-24 wide:w-[12%]",
+    width: "w-24 max-[23rem]:w-[5.75rem] wide:w-[12%]",
     cell: (row) => {
       if (kind === "reading" && row.source) return `${SOURCE_WORDS[row.source]}, ${row.state}`;
       const isStale = kind === "match" && sinceKept(row, tubesOf(row), settings.scale).kind === "changed";
@@ -208,12 +208,12 @@ function NoteCell({ row, onOpen }: { row: LogRow; onOpen: (row: LogRow) => void 
         onOpen(row);
       }}
     >
-      <span className="flex w-14 shrink-0 wide:w-24">
+      <span className="flex w-14 shrink-0 max-[23rem]:w-8 wide:w-24">
         {target ? <Patch lab={target} className="h-10 flex-1" /> : null}
         {result ? <Patch lab={result} className="h-10 flex-1" /> : null}
       </span>
       <span className="min-w-0">
-        <span className="line-clamp-2 pb-1 font-semibold underline underline-offset-4 wide:line-clamp-1">
+        <span className="line-clamp-2 pb-1 font-semibold break-words underline underline-offset-4 wide:line-clamp-1">
           {noteOfRow(row)}
         </span>
         <span className="hidden truncate text-sm text-muted wide:block">{row.painting}</span>

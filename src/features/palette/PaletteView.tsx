@@ -59,7 +59,7 @@ export function PaletteView() {
         <PaletteTubes key={open.id} palette={open} />
       </section>
       <div className="flex items-center justify-between gap-3 p-4 pb-2 wide:hidden">
-        <h1 className="min-w-0 truncate text-xl font-bold">{open.name}</h1>
+        <h1 className="min-w-0 text-xl leading-tight font-bold break-words">{open.name}</h1>
         <Button
           aria-label="Change palette or tubes"
           onClick={() => {

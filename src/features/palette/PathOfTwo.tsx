@@ -54,7 +54,7 @@ export function PathOfTwo({
               label={`${shareText(share)} ${second.name}: ${describeLab(lab, settings).sentence}`}
               className="h-20 wide:h-24"
             />
-            <span className="block pt-1 text-sm whitespace-nowrap">
+            <span className="block w-max pt-1 text-sm">
               {i % MARK_EVERY === 0 && i < patches.length - 1 ? shareText(share) : "\u00a0"}
             </span>
           </li>

@@ -179,7 +179,11 @@ function ReachTable({
             value
           </th>
           {profile.lightnesses.map((lightness) => (
-            <th key={lightness} scope="col" className="text-left font-normal text-muted">
+            <th
+              key={lightness}
+              scope="col"
+              className="text-left text-sm font-normal text-muted wide:text-base"
+            >
               {valueText(lightness, settings.scale)}
             </th>
           ))}

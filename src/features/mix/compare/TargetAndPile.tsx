@@ -73,7 +73,7 @@ export function TargetAndPile({ isBlind }: { isBlind: boolean }) {
           {sides.map(({ title, lab, miss }) => (
             <p key={title} className="min-w-0 flex-1 pr-3">
               <span className="items-baseline gap-2 font-bold wide:flex wide:text-lg">
-                <span className="block truncate">{title}</span>
+                <span className="block">{title}</span>
                 {miss === "" ? null : <span className="ml-auto shrink-0">{miss}</span>}
               </span>
               <span className="block text-muted">

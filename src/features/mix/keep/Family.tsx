@@ -137,7 +137,7 @@ function Variants({
           parts: share,
         }));
         return (
-          <li key={kind} className="flex items-center gap-3 border-t py-1.5">
+          <li key={kind} className="flex flex-wrap items-center gap-x-3 gap-y-1 border-t py-1.5">
             <span className="flex shrink-0">
               <Patch lab={labFromStored(note.target)} className="h-14 w-8" />
               <Patch
@@ -146,7 +146,7 @@ function Variants({
                 className="h-14 w-8"
               />
             </span>
-            <p className="min-w-0 flex-1 leading-snug">
+            <p className="min-w-0 flex-1 basis-40 leading-snug">
               <span className="font-semibold">{words.name}</span>
               <span className="block">
                 to {exactWords(wholeParts, settings)} of it{" "}
