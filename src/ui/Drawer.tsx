@@ -1,10 +1,11 @@
 "use client";
 
-import { lazy, Suspense, useEffect, useState } from "react";
+import { useEffect, useState } from "react";
+import { later } from "./later";
 import type { DrawerProps } from "./DrawerPanel";
+import { whenIdle } from "./whenIdle";
 
-const fetchPanel = async () => ({ default: (await import("./DrawerPanel")).DrawerPanel });
-const DrawerPanel = lazy(fetchPanel);
+const DrawerPanel = later(async () => (await import("./DrawerPanel")).DrawerPanel);
 
 /**
  * A panel over the work: from the side on a wide screen, from the bottom on a phone.
@@ -15,13 +16,13 @@ export function Drawer(props: DrawerProps) {
   const [isWanted, setWanted] = useState(props.isOpen);
   // Once there it stays, so that it can give the focus back when it closes.
   if (props.isOpen && !isWanted) setWanted(true);
-  useEffect(() => {
-    // What fails here is told when the drawer is opened.
-    fetchPanel().catch(() => undefined);
-  }, []);
-  return isWanted ? (
-    <Suspense fallback={null}>
-      <DrawerPanel {...props} />
-    </Suspense>
-  ) : null;
+  useEffect(
+    () =>
+      whenIdle(() => {
+        // What fails here is told when the drawer is opened.
+        DrawerPanel.fetch().catch(() => undefined);
+      }),
+    [],
+  );
+  return isWanted ? <DrawerPanel {...props} /> : null;
 }

@@ -2,7 +2,7 @@
 
 import { X } from "lucide-react";
 import { Dialog } from "radix-ui";
-import { type ReactNode, Suspense } from "react";
+import type { ReactNode } from "react";
 import { useReturnFocus } from "./useReturnFocus";
 
 export type DrawerProps = {
@@ -30,10 +30,7 @@ export function DrawerPanel({ isOpen, onOpenChange, title, description, children
             </Dialog.Close>
           </div>
           <Dialog.Description className="px-5 pt-3 text-muted">{description}</Dialog.Description>
-          <div className="overflow-y-auto px-5 py-4">
-            {/* What a drawer holds may be fetched when it opens. */}
-            <Suspense fallback={null}>{children}</Suspense>
-          </div>
+          <div className="overflow-y-auto px-5 py-4">{children}</div>
         </Dialog.Content>
       </Dialog.Portal>
     </Dialog.Root>

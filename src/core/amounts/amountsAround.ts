@@ -25,6 +25,19 @@ export type WriteOutlook = (out: Float64Array, volumes: Float64Array) => void;
 const GUESS_WRONG = 0.25;
 const GUESS_WRONG_OF_WAY = 0.4;
 
+/** Above what any pile costs, also for the smallest step of its volume. */
+const APART = 1e6;
+
+/**
+ * One number for a pile: the same pile costs the same to the last bit. A pile and its double can cost the same too, so its
+ * volume is in the number.
+ */
+function markOf(volumes: Float64Array, cost: number): number {
+  let whole = 0;
+  for (const volume of volumes) whole += volume;
+  return whole * APART + cost;
+}
+
 export type AmountsAsked = {
   /** Tubes of the paint table, water last if there is any. */
   readonly places: readonly number[];
@@ -42,7 +55,10 @@ export type AmountsAsked = {
 export type Amounts = {
   /** Exact amounts as the measure allows them, none beyond what there is. */
   readonly rounded: (exact: readonly number[]) => readonly number[];
-  /** Moves to the best pile beside the one it is at, as long as that costs less. @param isAllAround - in all combinations. */
+  /**
+   * Moves to the best pile beside the one it is at, as long as that costs less. Where an earlier way came by, it stops:
+   * where that one ended is known, and nothing better. @param isAllAround - in all combinations.
+   */
   readonly improved: (start: readonly number[], isAllAround: boolean) => Trial;
 };
 
@@ -67,6 +83,8 @@ export function amountsFor({
   const outlook = new Float64Array(3 + 3 * count);
   /** The three amounts of each place around the pile before. */
   const before = new Float64Array(3 * count);
+  /** The piles on the ways so far, by single steps and all around, each as {@link markOf} tells it. */
+  const passed = [new Set<number>(), new Set<number>()] as const;
   let cost = Number.NaN;
   let bestCost = Number.NaN;
   let distance = Number.NaN;
@@ -174,7 +192,11 @@ export function amountsFor({
     now.set(start);
     before.fill(Number.NaN);
     cost = costOf(now);
+    const onWays = passed[isAllAround ? 1 : 0];
     for (;;) {
+      const mark = markOf(now, cost);
+      if (onWays.has(mark)) return { volumes: Array.from(now), cost };
+      onWays.add(mark);
       bestCost = cost;
       for (let step = 0; step < 2 * count; step++) {
         const place = step >> 1;

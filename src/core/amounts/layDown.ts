@@ -44,6 +44,8 @@ export type LayingWishes = {
   readonly isThorough?: boolean;
 };
 
+/** Of the miss of the best mixture so much stays, however it is rounded: the search for it ends a little before it. */
+const NEVER_NEARER = 0.9;
 /** So much of the paint that a search for the best amounts begins with is in them, at least. */
 const PAINT_KEPT = 0.7;
 
@@ -52,7 +54,7 @@ type Places = readonly number[];
 
 /**
  * @param tubes - indices into the paint table.
- * @param shares - of each of them by volume; they sum to 1.
+ * @param shares - of each of them by volume in the best mixture of them for the target; they sum to 1.
  * @param film - how a wash is laid, or only its dry thickness; undefined for opaque paint.
  * @throws RangeError when the dosing tries no size at all.
  */
@@ -131,9 +133,11 @@ export function layDown(
     writeOutlook: mixer.isScaleFree ? writeOutlook : undefined,
   });
   let best: Trial | undefined;
+  const leastMiss = NEVER_NEARER * distanceOf(exact);
   for (const size of sizes) {
-    // The paint of a pile of this size alone costs more than the best pile.
-    if (best && dosing.deltaEPerUnit * PAINT_KEPT * whole * (size / largest) > best.cost) continue;
+    // However it is rounded, a pile of this size costs more than the best pile.
+    if (best && leastMiss + dosing.deltaEPerUnit * PAINT_KEPT * whole * (size / largest) > best.cost)
+      continue;
     const rounded = pile.rounded(exact.map((share) => (share * size) / largest));
     const trial = pile.improved(rounded, isThorough);
     if (!best || trial.cost < best.cost) best = trial;

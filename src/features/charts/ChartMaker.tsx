@@ -1,7 +1,6 @@
 "use client";
 
 /** What a chart is of: its kind, how tubes meet, how many steps. It is drawn anew at once. */
-import { lazy, Suspense } from "react";
 import {
   CHART_BALANCES,
   CHART_KINDS,
@@ -17,9 +16,10 @@ import { Button } from "../../ui/Button";
 import { SelectField } from "../../ui/fields";
 import { OwnCells } from "./OwnCells";
 import { BALANCE_WORDS, CHART_KIND_WORDS, TINT_RULE_WORDS } from "../../words/charts";
+import { later } from "../../ui/later";
 
 // Tubes can be dragged a moment after the chart is seen.
-const TubeOrder = lazy(async () => ({ default: (await import("./TubeOrder")).TubeOrder }));
+const TubeOrder = later(async () => (await import("./TubeOrder")).TubeOrder, <div className="min-h-11" />);
 
 const WITH_BALANCE: readonly Chart["kind"][] = ["crossings", "ratios", "wheel", "dulled", "greys", "drift"];
 /** What the second list of tubes is, for kinds that have one. */
@@ -154,15 +154,13 @@ export function ChartMaker({
           />
         ) : null}
       </div>
-      <Suspense fallback={<div className="min-h-11" />}>
-        <TubeOrder
-          chart={chart}
-          onOrder={(tubeIds) => {
-            change({ tubeIds });
-          }}
-          onPreview={onPreview}
-        />
-      </Suspense>
+      <TubeOrder
+        chart={chart}
+        onOrder={(tubeIds) => {
+          change({ tubeIds });
+        }}
+        onPreview={onPreview}
+      />
       {kind === "own" ? <OwnCells chart={chart} /> : null}
       <p className="mt-1 text-muted">{CHART_KIND_WORDS[kind].why}</p>
     </div>

@@ -2,7 +2,7 @@
 
 /** Charts of the painter's own tubes: predicted at once, printed as blanks, painted, and read back cell by cell. */
 import { useSearchParams } from "next/navigation";
-import { lazy, Suspense, useMemo, useState } from "react";
+import { useMemo, useState } from "react";
 import { CHART_KINDS, type Chart, type FixedChart } from "../../domain/charts/chart";
 import type { SheetCell } from "../../domain/charts/sheetTypes";
 import { useCharts, useSheets } from "../../kit/charts/useCharts";
@@ -29,10 +29,9 @@ import { NearestCells } from "./NearestCells";
 import { TakePhoto } from "./TakePhoto";
 import { TakeTable } from "./TakeTable";
 import { SheetTable } from "./SheetTable";
+import { later } from "../../ui/later";
 
-const LearnFromPiles = lazy(async () => ({
-  default: (await import("../../kit/learn/LearnFromPiles")).LearnFromPiles,
-}));
+const LearnFromPiles = later(async () => (await import("../../kit/learn/LearnFromPiles")).LearnFromPiles);
 
 export function ChartsView() {
   const painting = useStudio((studio) => studio.painting);
@@ -269,13 +268,11 @@ function OpenChart({
         title="What the painted cells teach"
         description="All that you read of piles, scraps and charts speaks of your tubes together."
       >
-        <Suspense fallback={null}>
-          <LearnFromPiles
-            onDone={() => {
-              setLearning(false);
-            }}
-          />
-        </Suspense>
+        <LearnFromPiles
+          onDone={() => {
+            setLearning(false);
+          }}
+        />
       </Drawer>
     </div>
   );

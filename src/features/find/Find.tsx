@@ -2,19 +2,18 @@
 
 /** The way to everything from anywhere, with the sheets of keys and of words. */
 import { Search } from "lucide-react";
-import dynamic from "next/dynamic";
-import { lazy, Suspense, useEffect, useState } from "react";
+import { useEffect, useState } from "react";
 import { useSettings, useStudio } from "../../kit/studio/useStudio";
 import { useKey } from "../../ui/useKey";
 import { putWordsAway, useAskedWord } from "../../kit/words/wordAsked";
 import type { ViewName } from "./useFindables";
+import { later } from "../../ui/later";
 
 // Sheets that are asked for now and then.
-const Keys = lazy(async () => ({ default: (await import("./Keys")).Keys }));
-const Words = lazy(async () => ({ default: (await import("./Words")).Words }));
+const Keys = later(async () => (await import("./Keys")).Keys);
+const Words = later(async () => (await import("./Words")).Words);
 
-const loadDialog = () => import("./FindDialog").then((module) => module.FindDialog);
-const FindDialog = dynamic(loadDialog, { ssr: false });
+const FindDialog = later(async () => (await import("./FindDialog")).FindDialog);
 /** Once the first view is there the sheet is fetched, so that nothing typed into it is lost to waiting. */
 const FETCH_AFTER_MS = 2000;
 
@@ -28,7 +27,10 @@ export function Find({ views }: { views: readonly ViewName[] }) {
     setFinding(true);
   };
   useEffect(() => {
-    const timer = setTimeout(() => void loadDialog(), FETCH_AFTER_MS);
+    const timer = setTimeout(() => {
+      // What fails here is told when it is opened.
+      FindDialog.fetch().catch(() => undefined);
+    }, FETCH_AFTER_MS);
     return () => {
       clearTimeout(timer);
     };
@@ -69,10 +71,8 @@ export function Find({ views }: { views: readonly ViewName[] }) {
           onKeys={showKeys}
         />
       ) : null}
-      <Suspense fallback={null}>
-        {areKeysOpen ? <Keys isOpen onOpenChange={setKeysOpen} /> : null}
-        {asked ? <Words asked={asked.word} onClose={putWordsAway} /> : null}
-      </Suspense>
+      {areKeysOpen ? <Keys isOpen onOpenChange={setKeysOpen} /> : null}
+      {asked ? <Words asked={asked.word} onClose={putWordsAway} /> : null}
     </>
   );
 }

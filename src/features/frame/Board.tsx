@@ -1,7 +1,7 @@
 "use client";
 
 import { Contrast, Moon, Sun } from "lucide-react";
-import { lazy, type ReactNode, Suspense, useRef, useState } from "react";
+import { type ReactNode, useRef, useState } from "react";
 import type { Settings } from "../../domain/settings/settings";
 import type { Tube } from "../../domain/tube/tube";
 import { WATER } from "../../domain/tube/water";
@@ -14,6 +14,7 @@ import { useOpenStudio, useSettings, useStudio } from "../../kit/studio/useStudi
 import { useChangeSettings } from "../../kit/studio/useChangeSettings";
 import { useKey } from "../../ui/useKey";
 import { Sight } from "./Sight";
+import { later } from "../../ui/later";
 
 const ROOMS = [
   { value: "light", name: "Light room", Icon: Sun },
@@ -97,7 +98,7 @@ function onBoard(tube: Tube): DoseTaker["extras"][number] {
 }
 
 /** The way a dose goes down is loaded when the first one is wanted. */
-const DosePopover = lazy(async () => ({ default: (await import("./DosePopover")).DosePopover }));
+const DosePopover = later(async () => (await import("./DosePopover")).DosePopover);
 
 /** Where paint is mixed, a tube is a button: tapped, it asks how much. */
 function BoardTube({
@@ -175,9 +176,7 @@ function BoardTube({
         drawn
       )}
       {taker && isOpen ? (
-        <Suspense fallback={null}>
-          <DosePopover tube={tube} taker={{ ...taker, lay }} anchor={anchor} onClose={close} />
-        </Suspense>
+        <DosePopover tube={tube} taker={{ ...taker, lay }} anchor={anchor} onClose={close} />
       ) : null}
       {taker ? <Status className="sr-only">{word}</Status> : null}
     </li>

@@ -2,14 +2,17 @@
 
 import { clsx } from "clsx";
 import Link from "next/link";
-import { usePathname } from "next/navigation";
+import { usePathname, useRouter } from "next/navigation";
 import { useState } from "react";
 import { Drawer } from "../../ui/Drawer";
+import { useViewsAhead } from "./useViewsAhead";
 import { UNDER_THE_THUMB, VIEWS } from "./views";
 
 /** Beside the work on a wide screen, under the thumb on a phone. */
 export function Navigation() {
   const pathname = usePathname();
+  const router = useRouter();
+  useViewsAhead();
   const [isOpen, setOpen] = useState(false);
   const others = VIEWS.slice(UNDER_THE_THUMB);
   const isElsewhere = others.some(({ path }) => path === pathname);
@@ -34,6 +37,10 @@ export function Navigation() {
               ) : null}
               <Link
                 href={path}
+                prefetch={false}
+                onPointerEnter={() => {
+                  router.prefetch(path);
+                }}
                 aria-current={isHere ? "page" : undefined}
                 className={clsx(
                   "flex min-h-12 min-w-11 items-center justify-center px-2 max-[23rem]:px-0.5 max-[23rem]:text-sm wide:justify-start wide:min-h-11 wide:px-6",
@@ -69,6 +76,7 @@ export function Navigation() {
             <li key={path} className="border-b">
               <Link
                 href={path}
+                prefetch={false}
                 aria-current={pathname === path ? "page" : undefined}
                 className={clsx("flex min-h-14 items-center text-lg", pathname === path && "font-bold")}
                 onClick={() => {

@@ -2,10 +2,11 @@
 
 /** How everything is seen: the room, values alone, board and tray small. One button, on every view. */
 import { Eye } from "lucide-react";
-import { lazy, Suspense, useState } from "react";
+import { useState } from "react";
 import { useKeptLook } from "../../kit/studio/looks";
+import { later } from "../../ui/later";
 
-const SightPanel = lazy(async () => ({ default: (await import("./SightPanel")).SightPanel }));
+const SightPanel = later(async () => (await import("./SightPanel")).SightPanel);
 
 export function Sight() {
   const [isOpen, setOpen] = useState(false);
@@ -25,7 +26,7 @@ export function Sight() {
       >
         <Eye aria-hidden="true" strokeWidth={words.length > 0 ? 3 : 2} />
       </button>
-      <Suspense fallback={null}>{isOpen ? <SightPanel onOpenChange={setOpen} /> : null}</Suspense>
+      {isOpen ? <SightPanel onOpenChange={setOpen} /> : null}
     </>
   );
 }

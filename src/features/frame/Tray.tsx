@@ -3,7 +3,7 @@
 import { clsx } from "clsx";
 import { Check, Circle, CircleDot, Droplet } from "lucide-react";
 import Link from "next/link";
-import { lazy, Suspense, useEffect, useRef } from "react";
+import { useEffect, useRef } from "react";
 import { usePathname, useSearchParams } from "next/navigation";
 import type { Note } from "../../domain/note/note";
 import { labFromStored } from "../../domain/reading/storedColor";
@@ -13,11 +13,12 @@ import { Patch } from "../../ui/Patch";
 import { useSettings, useStudio } from "../../kit/studio/useStudio";
 import { describeLab } from "../../words/colors";
 import { NOTE_STATE_WORDS } from "../../words/notes";
+import { later } from "../../ui/later";
 
 export const STATE_ICONS = { open: Circle, mixing: CircleDot, drying: Droplet, checked: Check } as const;
 
 /** Free piles come after the notes, and are not needed to see them. */
-const TrayPiles = lazy(async () => ({ default: (await import("./TrayPiles")).TrayPiles }));
+const TrayPiles = later(async () => (await import("./TrayPiles")).TrayPiles);
 
 /** The notes of this painting: flat patches that touch, the one in hand raised. */
 export function Tray() {
@@ -56,9 +57,7 @@ export function Tray() {
             />
           </RowGuard>
         ))}
-        <Suspense fallback={null}>
-          <TrayPiles current={params.get("pile")} />
-        </Suspense>
+        <TrayPiles current={params.get("pile")} />
       </ol>
     </nav>
   );

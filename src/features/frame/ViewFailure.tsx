@@ -1,9 +1,9 @@
 "use client";
 
-import { lazy, Suspense } from "react";
 import { Button } from "../../ui/Button";
+import { later } from "../../ui/later";
 
-const LastImport = lazy(() => import("./LastImport").then((parts) => ({ default: parts.LastImport })));
+const LastImport = later(async () => (await import("./LastImport")).LastImport);
 
 /** In place of a view that failed: what is safe, and what to do. */
 export function ViewFailure({ error, reset }: { error: Error; reset: () => void }) {
@@ -26,9 +26,7 @@ export function ViewFailure({ error, reset }: { error: Error; reset: () => void 
           Reload the page
         </Button>
       </div>
-      <Suspense fallback={null}>
-        <LastImport onTakenBack={reset} />
-      </Suspense>
+      <LastImport onTakenBack={reset} />
     </div>
   );
 }

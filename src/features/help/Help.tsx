@@ -3,12 +3,13 @@
 /** The question mark on every view: what the view is for, how painters use it, its keys, and a guided first match. */
 import { CircleHelp } from "lucide-react";
 import { usePathname } from "next/navigation";
-import { lazy, Suspense, useState } from "react";
+import { useState } from "react";
 import { useGuideStep } from "./guideStore";
+import { later } from "../../ui/later";
 
 // They are wanted now and then.
-const HelpPanel = lazy(() => import("./HelpPanel"));
-const Guide = lazy(() => import("./Guide"));
+const HelpPanel = later(async () => (await import("./HelpPanel")).default);
+const Guide = later(async () => (await import("./Guide")).default);
 
 export function Help() {
   const path = usePathname();
@@ -26,16 +27,14 @@ export function Help() {
       >
         <CircleHelp aria-hidden="true" />
       </button>
-      <Suspense fallback={null}>
-        {isOpen ? (
-          <HelpPanel
-            path={path}
-            onClose={() => {
-              setOpen(false);
-            }}
-          />
-        ) : null}
-      </Suspense>
+      {isOpen ? (
+        <HelpPanel
+          path={path}
+          onClose={() => {
+            setOpen(false);
+          }}
+        />
+      ) : null}
     </>
   );
 }
@@ -43,5 +42,5 @@ export function Help() {
 /** The line of the guided first match, where every view has its foot. */
 export function GuideLine() {
   const step = useGuideStep();
-  return <Suspense fallback={null}>{step === undefined ? null : <Guide step={step} />}</Suspense>;
+  return step === undefined ? null : <Guide step={step} />;
 }

@@ -2,19 +2,19 @@
 
 /** One layer, and what can be asked of layers: a tab each. */
 import { Tabs } from "radix-ui";
-import { lazy, Suspense } from "react";
 import type { PaintLayer } from "../../domain/layers/layering";
 import type { KnownLayers } from "./known";
 import { LayerPanel } from "./LayerPanel";
 import type { LayerEdits } from "./useLayerEdits";
+import { later } from "../../ui/later";
 
 // Each tab is fetched when it is looked at.
-const TowardsPanel = lazy(async () => ({ default: (await import("./TowardsPanel")).TowardsPanel }));
-const BasePanel = lazy(async () => ({ default: (await import("./BasePanel")).BasePanel }));
-const BesidePanel = lazy(async () => ({ default: (await import("./BesidePanel")).BesidePanel }));
-const SurroundPanel = lazy(async () => ({ default: (await import("./SurroundPanel")).SurroundPanel }));
-const OrderPanel = lazy(async () => ({ default: (await import("./OrderPanel")).OrderPanel }));
-const ScrapPanel = lazy(async () => ({ default: (await import("./ScrapPanel")).ScrapPanel }));
+const TowardsPanel = later(async () => (await import("./TowardsPanel")).TowardsPanel);
+const BasePanel = later(async () => (await import("./BasePanel")).BasePanel);
+const BesidePanel = later(async () => (await import("./BesidePanel")).BesidePanel);
+const SurroundPanel = later(async () => (await import("./SurroundPanel")).SurroundPanel);
+const OrderPanel = later(async () => (await import("./OrderPanel")).OrderPanel);
+const ScrapPanel = later(async () => (await import("./ScrapPanel")).ScrapPanel);
 
 const TABS = [
   { value: "layer", name: "Layer" },
@@ -49,9 +49,7 @@ export function LayerTabs(parts: LayerParts) {
       </Tabs.List>
       {TABS.map(({ value }) => (
         <Tabs.Content key={value} value={value} className="pt-4">
-          <Suspense fallback={null}>
-            <TabPanel tab={value} parts={parts} />
-          </Suspense>
+          <TabPanel tab={value} parts={parts} />
         </Tabs.Content>
       ))}
     </Tabs.Root>

@@ -2,7 +2,7 @@
 
 /** Washes, glazes and scumbles over a ground, seen before they touch the painting. */
 import { useSearchParams } from "next/navigation";
-import { lazy, Suspense, useState } from "react";
+import { useState } from "react";
 import { seenOfGround } from "../../domain/ground/seenGround";
 import type { Layering } from "../../domain/layers/layering";
 import { seenStack } from "../../domain/layers/seenStack";
@@ -27,9 +27,10 @@ import { OverNotes } from "./OverNotes";
 import { ResultBeside } from "./ResultBeside";
 import { Waits } from "./Waits";
 import { useLayerEdits } from "./useLayerEdits";
+import { later } from "../../ui/later";
 
 // What is taken along is worked out when it is wanted.
-const LayersOnPaper = lazy(async () => ({ default: (await import("./LayersOnPaper")).LayersOnPaper }));
+const LayersOnPaper = later(async () => (await import("./LayersOnPaper")).LayersOnPaper);
 
 export function LayersView() {
   const painting = useStudio((studio) => studio.painting);
@@ -163,9 +164,7 @@ function OpenLayers({
             <Fold label="Over the painting’s notes" className="mt-3">
               <OverNotes known={known} />
             </Fold>
-            <Suspense fallback={null}>
-              <LayersOnPaper known={known} />
-            </Suspense>
+            <LayersOnPaper known={known} />
           </>
         ) : null}
       </section>

@@ -2,7 +2,6 @@
 
 /** What the log says of one's work: effort, first mixes, paint, and habits of the eye. The tables hold every figure. */
 import { format } from "date-fns";
-import dynamic from "next/dynamic";
 import { type ReactNode, useMemo } from "react";
 import type { MonthOfWork, PaintUse } from "../../persistence/log/logStats";
 import type { Settings } from "../../domain/settings/settings";
@@ -14,11 +13,12 @@ import { useSettings, useStudio } from "../../kit/studio/useStudio";
 import { tubeName } from "../../words/doses";
 import { BiasReport } from "./BiasReport";
 import type { OpenLog } from "./useLog";
+import { later } from "../../ui/later";
 
-const ColumnChart = dynamic(() => import("./ColumnChart").then((module) => module.ColumnChart), {
-  ssr: false,
-  loading: () => <p className="text-muted">Drawing the chart</p>,
-});
+const ColumnChart = later(
+  async () => (await import("./ColumnChart")).ColumnChart,
+  <p className="text-muted">Drawing the chart</p>,
+);
 
 const SHOWN_MONTHS = 24;
 const SHOWN_TUBES = 12;

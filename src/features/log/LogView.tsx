@@ -4,7 +4,7 @@
 import Link from "next/link";
 import { useSearchParams } from "next/navigation";
 import { Tabs } from "radix-ui";
-import { useCallback, useMemo, useState, lazy, Suspense } from "react";
+import { useCallback, useMemo, useState } from "react";
 import type { LogOrder } from "../../persistence/log/logQuery";
 import type { LogRow } from "../../domain/log/logRow";
 import { Button, buttonClass } from "../../ui/Button";
@@ -21,18 +21,15 @@ import { KIND_WORDS } from "../../words/states";
 import { type FoundRows, type OpenLog, useOpenLog, useRows } from "./useLog";
 import { Status } from "../../ui/Status";
 import { NO_FILTERS, queryOf } from "./filters";
+import { later } from "../../ui/later";
 
 // Opened with a record.
-const LogDetail = lazy(async () => ({ default: (await import("./LogDetail")).LogDetail }));
+const LogDetail = later(async () => (await import("./LogDetail")).LogDetail);
 
 // Looked at now and then.
-const KeptScraps = lazy(async () => ({
-  default: (await import("../../kit/layers/KeptScraps")).KeptScraps,
-}));
-const PaintedCharts = lazy(async () => ({
-  default: (await import("../../kit/charts/PaintedCharts")).PaintedCharts,
-}));
-const LogStatistics = lazy(async () => ({ default: (await import("./LogStatistics")).LogStatistics }));
+const KeptScraps = later(async () => (await import("../../kit/layers/KeptScraps")).KeptScraps);
+const PaintedCharts = later(async () => (await import("../../kit/charts/PaintedCharts")).PaintedCharts);
+const LogStatistics = later(async () => (await import("./LogStatistics")).LogStatistics);
 
 const TABS = [
   { value: "records", name: "Records" },
@@ -71,19 +68,13 @@ export function LogView() {
         <Records open={open} />
       </Tabs.Content>
       <Tabs.Content value="statistics" className="min-h-0 flex-1 overflow-y-auto outline-none">
-        <Suspense fallback={null}>
-          <LogStatistics open={open} />
-        </Suspense>
+        <LogStatistics open={open} />
       </Tabs.Content>
       <Tabs.Content value="scraps" className="min-h-0 flex-1 overflow-y-auto pt-3 outline-none">
-        <Suspense fallback={null}>
-          <KeptScraps nothing="No scrap is kept yet. Layers has a place to read them." />
-        </Suspense>
+        <KeptScraps nothing="No scrap is kept yet. Layers has a place to read them." />
       </Tabs.Content>
       <Tabs.Content value="charts" className="min-h-0 flex-1 overflow-y-auto pt-3 outline-none">
-        <Suspense fallback={null}>
-          <PaintedCharts nothing="No chart has painted cells yet. Charts prints a blank and reads it back." />
-        </Suspense>
+        <PaintedCharts nothing="No chart has painted cells yet. Charts prints a blank and reads it back." />
       </Tabs.Content>
     </Tabs.Root>
   );
@@ -158,19 +149,17 @@ function Records({ open }: { open: OpenLog }) {
         />
       ) : null}
       {rows && look === "patches" ? <LogPatches rows={rows} onOpen={openRow} /> : null}
-      <Suspense fallback={null}>
-        {record ? (
-          <LogDetail
-            open={record}
-            held={held}
-            onHold={setHeld}
-            onClose={() => {
-              setChosen(undefined);
-              setClosed(asked);
-            }}
-          />
-        ) : null}
-      </Suspense>
+      {record ? (
+        <LogDetail
+          open={record}
+          held={held}
+          onHold={setHeld}
+          onClose={() => {
+            setChosen(undefined);
+            setClosed(asked);
+          }}
+        />
+      ) : null}
     </>
   );
 }

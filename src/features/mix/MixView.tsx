@@ -3,7 +3,7 @@
 /** The bench: target and pile touching, the three rails, the recipe, and what was put down. */
 import Link from "next/link";
 import { useSearchParams } from "next/navigation";
-import { lazy, Suspense, useState } from "react";
+import { useState } from "react";
 import { BenchVoice } from "./bench/BenchVoice";
 import { BenchProvider } from "./bench/BenchProvider";
 import { buttonClass } from "../../ui/Button";
@@ -22,33 +22,30 @@ import { ReadFirst, SaidLine, useLooks } from "./compare/ReadFirst";
 import { RecipeAdvice } from "./recipe/RecipeAdvice";
 import { RecipeChoice } from "./recipe/RecipeChoice";
 import { useAim, useOffers, useStory } from "./bench/contexts";
+import { later } from "../../ui/later";
 
 // What comes after the first look is not needed for it.
-const SampleLine = lazy(async () => ({ default: (await import("./correct/NextStep")).SampleLine }));
-const NextStep = lazy(async () => ({ default: (await import("./correct/NextStep")).NextStep }));
-const Trials = lazy(async () => ({ default: (await import("./pile/Trials")).Trials }));
-const TimerField = lazy(async () => ({ default: (await import("./pile/TimerField")).TimerField }));
-const SideBySide = lazy(async () => ({ default: (await import("./compare/SideBySide")).SideBySide }));
-const MindPaint = lazy(async () => ({ default: (await import("./pile/MindPaint")).MindPaint }));
-const NearestInStrings = lazy(async () => ({
-  default: (await import("./recipe/NearestInStrings")).NearestInStrings,
-}));
-const FreeBench = lazy(async () => ({ default: (await import("./free/FreeBench")).FreeBench }));
-const TakesDoses = lazy(async () => ({ default: (await import("./hand/TakesDoses")).TakesDoses }));
-const TakeAlong = lazy(async () => ({ default: (await import("./keep/TakeAlong")).TakeAlong }));
-const OneThing = lazy(async () => ({ default: (await import("./correct/OneThing")).OneThing }));
+const SampleLine = later(async () => (await import("./correct/NextStep")).SampleLine);
+const NextStep = later(
+  async () => (await import("./correct/NextStep")).NextStep,
+  <span hidden {...ASKING} />,
+);
+const Trials = later(async () => (await import("./pile/Trials")).Trials);
+const TimerField = later(async () => (await import("./pile/TimerField")).TimerField);
+const SideBySide = later(async () => (await import("./compare/SideBySide")).SideBySide);
+const MindPaint = later(async () => (await import("./pile/MindPaint")).MindPaint);
+const NearestInStrings = later(async () => (await import("./recipe/NearestInStrings")).NearestInStrings);
+const FreeBench = later(async () => (await import("./free/FreeBench")).FreeBench);
+const TakesDoses = later(async () => (await import("./hand/TakesDoses")).TakesDoses);
+const TakeAlong = later(async () => (await import("./keep/TakeAlong")).TakeAlong);
+const OneThing = later(async () => (await import("./correct/OneThing")).OneThing);
 
 export function MixView() {
   const notes = useStudio((studio) => studio.notes);
   const painting = useStudio((studio) => studio.painting);
   const params = useSearchParams();
   const wanted = params.get("note");
-  if (params.has("pile"))
-    return (
-      <Suspense fallback={null}>
-        <FreeBench />
-      </Suspense>
-    );
+  if (params.has("pile")) return <FreeBench />;
   const note =
     notes.find((row) => row.id === wanted) ??
     (wanted
@@ -88,11 +85,7 @@ function BenchOfNote() {
       <h1 className="sr-only">
         Mix note {note.number}, {note.name}
       </h1>
-      {isBlind ? null : (
-        <Suspense fallback={null}>
-          <TakesDoses />
-        </Suspense>
-      )}
+      {isBlind ? null : <TakesDoses />}
       <TargetAndPile isBlind={isBlind} />
       <div className="px-4 pb-6 wide:px-0">
         {isBlind ? (
@@ -107,11 +100,7 @@ function BenchOfNote() {
         <div className="mt-4 flex flex-wrap items-end gap-x-5 gap-y-2 border-t pt-2 print:hidden">
           <PurposeField note={note} />
           <NoteDrawer note={note} />
-          {isBlind ? null : (
-            <Suspense fallback={null}>
-              <TakeAlong />
-            </Suspense>
-          )}
+          {isBlind ? null : <TakeAlong />}
           <SurfaceWarning note={note} />
         </div>
       </div>
@@ -135,37 +124,19 @@ function Work() {
         </p>
       )}
       <SaidLine />
-      <Suspense fallback={null}>
-        <SampleLine />
-        <SideBySide />
-      </Suspense>
-      {isPremix ? (
-        <Suspense fallback={null}>
-          <NearestInStrings />
-        </Suspense>
-      ) : null}
+      <SampleLine />
+      <SideBySide />
+      {isPremix ? <NearestInStrings /> : null}
       {isPremix ? <AmountPanel /> : null}
       {pile ? null : <RecipeChoice />}
-      <Suspense fallback={<span hidden {...ASKING} />}>
-        <NextStep />
-      </Suspense>
+      <NextStep />
       <PileSteps />
-      {pile ? (
-        <Suspense fallback={null}>
-          <MindPaint contents={contentsOf(pile)} />
-        </Suspense>
-      ) : null}
+      {pile ? <MindPaint contents={contentsOf(pile)} /> : null}
       {chosen && !pile ? <RecipeAdvice recipe={chosen} /> : null}
       {isPremix ? null : <AmountPanel />}
-      <Suspense fallback={null}>
-        <OneThing />
-      </Suspense>
-      <Suspense fallback={null}>
-        <Trials />
-      </Suspense>
-      <Suspense fallback={null}>
-        <TimerField />
-      </Suspense>
+      <OneThing />
+      <Trials />
+      <TimerField />
     </>
   );
 }

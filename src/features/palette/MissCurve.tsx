@@ -1,11 +1,15 @@
 "use client";
 
 /** How far the notes are missed with more and more tubes. */
-import { lazy, Suspense, useMemo } from "react";
+import { useMemo } from "react";
 import type { PaletteChoice } from "../../core/palette/choosePalette";
 import type { ChartAxis, ChartLine } from "../../kit/chart/LineChart";
+import { later } from "../../ui/later";
 
-const LineChart = lazy(async () => ({ default: (await import("../../kit/chart/LineChart")).LineChart }));
+const LineChart = later(
+  async () => (await import("../../kit/chart/LineChart")).LineChart,
+  <p className="h-56 text-muted">Drawing the chart</p>,
+);
 
 const AXES: readonly ChartAxis[] = [{ name: "ΔE, mean solid, worst note dashed", min: 0 }];
 
@@ -35,14 +39,12 @@ export function MissCurve({ choice }: { choice: PaletteChoice }) {
   }, [choice]);
   if (choice.sizes.length < 2) return null;
   return (
-    <Suspense fallback={<p className="h-56 text-muted">Drawing the chart</p>}>
-      <LineChart
-        label="Mean and worst miss against the number of tubes; the list below says the same in numbers"
-        x={x}
-        axes={AXES}
-        lines={lines}
-        className="h-56 w-full"
-      />
-    </Suspense>
+    <LineChart
+      label="Mean and worst miss against the number of tubes; the list below says the same in numbers"
+      x={x}
+      axes={AXES}
+      lines={lines}
+      className="h-56 w-full"
+    />
   );
 }

@@ -3,7 +3,7 @@
 /** Few tubes for one painting: what they reach, how palettes compare, which to take, and what pairs do. */
 import Link from "next/link";
 import { Tabs } from "radix-ui";
-import { useMemo, useState, lazy, Suspense } from "react";
+import { useMemo, useState } from "react";
 import type { Palette } from "../../domain/palette/palette";
 import { Button, buttonClass } from "../../ui/Button";
 import { Drawer } from "../../ui/Drawer";
@@ -15,13 +15,14 @@ import { knownTubes } from "../../domain/tube/knownTubes";
 import { isBlackTube } from "../../domain/tube/kinds";
 import { PaletteList } from "./PaletteList";
 import { PaletteTubes } from "./PaletteTubes";
+import { later } from "../../ui/later";
 
 // Each tab is fetched when it is looked at.
-const ReachPanel = lazy(async () => ({ default: (await import("./ReachPanel")).ReachPanel }));
-const ComparePanel = lazy(async () => ({ default: (await import("./ComparePanel")).ComparePanel }));
-const ChoosePanel = lazy(async () => ({ default: (await import("./ChoosePanel")).ChoosePanel }));
-const PairsPanel = lazy(async () => ({ default: (await import("./PairsPanel")).PairsPanel }));
-const SchemePanel = lazy(async () => ({ default: (await import("./SchemePanel")).SchemePanel }));
+const ReachPanel = later(async () => (await import("./ReachPanel")).ReachPanel);
+const ComparePanel = later(async () => (await import("./ComparePanel")).ComparePanel);
+const ChoosePanel = later(async () => (await import("./ChoosePanel")).ChoosePanel);
+const PairsPanel = later(async () => (await import("./PairsPanel")).PairsPanel);
+const SchemePanel = later(async () => (await import("./SchemePanel")).SchemePanel);
 
 const TABS = [
   { value: "reach", name: "Reach", Panel: ReachPanel },
@@ -119,9 +120,7 @@ function Opened({ palette }: { palette: Palette }) {
       ) : null}
       {TABS.map(({ value, Panel }) => (
         <Tabs.Content key={value} value={value} className="pt-4">
-          <Suspense fallback={null}>
-            <Panel palette={palette} known={known} />
-          </Suspense>
+          <Panel palette={palette} known={known} />
         </Tabs.Content>
       ))}
     </Tabs.Root>

@@ -1,7 +1,7 @@
 "use client";
 
 /** The mixtures of two paints from the one to the other: as patches, as a chart, in words and in numbers. */
-import { lazy, Suspense, useMemo } from "react";
+import { useMemo } from "react";
 import { lchFromLab } from "../../core/color/cieLab";
 import { valueFromLightness, valueText } from "../../core/describe/valueScale";
 import { type MixturePath, mixturePath } from "../../core/palette/mixturePath";
@@ -16,8 +16,12 @@ import type { ChartAxis, ChartLine } from "../../kit/chart/LineChart";
 import { useSettings } from "../../kit/studio/useStudio";
 import { describeLab } from "../../words/colors";
 import { isInside, pathSentences, shareText } from "../../words/palettes";
+import { later } from "../../ui/later";
 
-const LineChart = lazy(async () => ({ default: (await import("../../kit/chart/LineChart")).LineChart }));
+const LineChart = later(
+  async () => (await import("../../kit/chart/LineChart")).LineChart,
+  <p className="h-72 text-muted">Drawing the chart</p>,
+);
 
 export type Paint = { readonly id: string; readonly name: string; readonly optics: OpticalModel };
 
@@ -150,14 +154,12 @@ function PathChart({ path }: { path: MixturePath }) {
     };
   }, [path, scale]);
   return (
-    <Suspense fallback={<p className="h-72 text-muted">Drawing the chart</p>}>
-      <LineChart
-        label="Chroma and value along the way, with the places where the hue changes; the words and the table beside say the same"
-        x={WAY}
-        axes={axes}
-        lines={lines}
-      />
-    </Suspense>
+    <LineChart
+      label="Chroma and value along the way, with the places where the hue changes; the words and the table beside say the same"
+      x={WAY}
+      axes={axes}
+      lines={lines}
+    />
   );
 }
 

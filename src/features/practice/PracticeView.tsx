@@ -2,14 +2,15 @@
 
 /** Practice: short drills for the eye and the hand, and what they have come to. */
 import { Tabs } from "radix-ui";
-import { lazy, Suspense, useState } from "react";
+import { useState } from "react";
 import { usePractice } from "../../kit/practice/usePractice";
 import { Today } from "./Today";
 import { SessionRun } from "./SessionRun";
+import { later } from "../../ui/later";
 
-const ProgressPanel = lazy(async () => ({ default: (await import("./ProgressPanel")).ProgressPanel }));
-const FoundColours = lazy(async () => ({ default: (await import("./FoundColours")).FoundColours }));
-const BenchPanel = lazy(async () => ({ default: (await import("./BenchPanel")).BenchPanel }));
+const ProgressPanel = later(async () => (await import("./ProgressPanel")).ProgressPanel);
+const FoundColours = later(async () => (await import("./FoundColours")).FoundColours);
+const BenchPanel = later(async () => (await import("./BenchPanel")).BenchPanel);
 
 const TABS = [
   { value: "today", label: "Today" },
@@ -57,17 +58,15 @@ export function PracticeView() {
       <Tabs.Content value="today" className="outline-none">
         <Today practice={practice} onRun={setRunId} />
       </Tabs.Content>
-      <Suspense fallback={null}>
-        <Tabs.Content value="bench" className="outline-none">
-          <BenchPanel />
-        </Tabs.Content>
-        <Tabs.Content value="found" className="outline-none">
-          <FoundColours />
-        </Tabs.Content>
-        <Tabs.Content value="progress" className="outline-none">
-          <ProgressPanel answered={answered} sessions={sessions} />
-        </Tabs.Content>
-      </Suspense>
+      <Tabs.Content value="bench" className="outline-none">
+        <BenchPanel />
+      </Tabs.Content>
+      <Tabs.Content value="found" className="outline-none">
+        <FoundColours />
+      </Tabs.Content>
+      <Tabs.Content value="progress" className="outline-none">
+        <ProgressPanel answered={answered} sessions={sessions} />
+      </Tabs.Content>
     </Tabs.Root>
   );
 }

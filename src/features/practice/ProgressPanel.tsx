@@ -2,7 +2,6 @@
 
 /** What practice has come to: week by week, habits of the eye, thresholds; beside it what the log's matches say. */
 import { useLiveQuery } from "dexie-react-hooks";
-import dynamic from "next/dynamic";
 import { useMemo, useState } from "react";
 import { biasReport } from "../../core/describe/bias";
 import { stepsText } from "../../core/describe/difference";
@@ -17,11 +16,9 @@ import { Button } from "../../ui/Button";
 import { Choice } from "../../ui/Choice";
 import { deltaEText } from "../../words/colors";
 import { AXIS_WORDS, DRILL_WORDS, wayWords } from "../../words/practice";
+import { later } from "../../ui/later";
 
-const LineChart = dynamic(() => import("../../kit/chart/LineChart").then((module) => module.LineChart), {
-  ssr: false,
-  loading: () => <p className="text-muted">Drawing the chart</p>,
-});
+const LineChart = later(async () => (await import("../../kit/chart/LineChart")).LineChart);
 
 const LATEST_OF_LOG = 150;
 

@@ -1,7 +1,6 @@
 "use client";
 
 /** How this painter counts, speaks, measures and sees. Every change is kept at once. */
-import { lazy, Suspense } from "react";
 import { valueText } from "../../core/describe/valueScale";
 import type { Settings } from "../../domain/settings/settings";
 import { Button } from "../../ui/Button";
@@ -18,9 +17,10 @@ import { SchoolGroup } from "./SchoolGroup";
 import { ScreenGroup } from "./ScreenGroup";
 import { OwnWords } from "./OwnWords";
 import { SurfaceGroup } from "./SurfaceGroup";
+import { later } from "../../ui/later";
 
 // Archives and tables are wanted now and then.
-const DataGroups = lazy(async () => ({ default: (await import("./data/DataGroups")).DataGroups }));
+const DataGroups = later(async () => (await import("./data/DataGroups")).DataGroups);
 
 const STEP_COUNTS = [5, 7, 8, 9, 10, 11, 12, 20, 100];
 const PART_SIZES_ML = [0.1, 0.25, 0.5, 1, 2, 5, 10];
@@ -176,9 +176,7 @@ export function SettingsView() {
         />
       </Group>
       <ScreenGroup />
-      <Suspense fallback={null}>
-        <DataGroups />
-      </Suspense>
+      <DataGroups />
       <Group title="Demo" text="“Slipway, low tide” is kept separately and never touches your work.">
         <div className="flex flex-wrap gap-3">
           {workspace === "demo" ? (

@@ -4,7 +4,7 @@
 import { useLiveQuery } from "dexie-react-hooks";
 import Link from "next/link";
 import { useSearchParams } from "next/navigation";
-import { lazy, Suspense, useEffect, useEffectEvent, useState } from "react";
+import { useEffect, useEffectEvent, useState } from "react";
 import type { Grid } from "../../domain/strings/grid";
 import { stringOf, tubeBase } from "../../domain/strings/newString";
 import { MOST_STRINGS } from "../../domain/strings/grid";
@@ -33,12 +33,13 @@ import { NoGrid } from "./NoGrid";
 import { RowPanel } from "./RowPanel";
 import { useAddString } from "./useAddString";
 import { useSightHolds } from "../../kit/studio/useSightHolds";
+import { later } from "../../ui/later";
 
-const StringDrawer = lazy(async () => ({ default: (await import("./StringDrawer")).StringDrawer }));
-const GridDrawer = lazy(async () => ({ default: (await import("./GridDrawer")).GridDrawer }));
-const Versions = lazy(async () => ({ default: (await import("./Versions")).Versions }));
-const PlanOnPaper = lazy(async () => ({ default: (await import("./PlanOnPaper")).PlanOnPaper }));
-const CheckPhoto = lazy(async () => ({ default: (await import("./CheckPhoto")).CheckPhoto }));
+const StringDrawer = later(async () => (await import("./StringDrawer")).StringDrawer);
+const GridDrawer = later(async () => (await import("./GridDrawer")).GridDrawer);
+const Versions = later(async () => (await import("./Versions")).Versions);
+const PlanOnPaper = later(async () => (await import("./PlanOnPaper")).PlanOnPaper);
+const CheckPhoto = later(async () => (await import("./CheckPhoto")).CheckPhoto);
 
 const NONE: readonly never[] = [];
 
@@ -207,10 +208,8 @@ function OpenGrid({
       {plan && planned && plan.columns.length > 0 ? (
         <section aria-label="What the plan takes" className="min-w-0 p-4 pt-0 wide:p-5 wide:pt-0 wide:pl-2">
           <GridFacts {...known} plan={plan} asked={asked} />
-          <Suspense fallback={null}>
-            <CheckPhoto {...known} plan={plan} />
-            <PlanOnPaper grid={planned} plan={plan} />
-          </Suspense>
+          <CheckPhoto {...known} plan={plan} />
+          <PlanOnPaper grid={planned} plan={plan} />
         </section>
       ) : null}
       <Drawer

@@ -1,7 +1,6 @@
 "use client";
 
 /** Ways of looking: which one stays on the stage, what it is set to, and how the values are spread. */
-import dynamic from "next/dynamic";
 import { useMemo } from "react";
 import { HUE_PLACES } from "../../core/describe/huePlaces";
 import { valueFromLightness, valueText } from "../../core/describe/valueScale";
@@ -14,10 +13,9 @@ import type { OpenPicture } from "../../kit/picture/usePicture";
 import { type LookName, LOOKS, type LookSettings, SQUINTS } from "./looks";
 import { useValueShares } from "./useValueShares";
 import { ValueRail } from "./ValueRail";
+import { later } from "../../ui/later";
 
-const LineChart = dynamic(() => import("../../kit/chart/LineChart").then((module) => module.LineChart), {
-  ssr: false,
-});
+const LineChart = later(async () => (await import("../../kit/chart/LineChart")).LineChart);
 
 const LOOK_OPTIONS = LOOKS.map(({ name, words, key }) => ({
   value: name,

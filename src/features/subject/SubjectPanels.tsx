@@ -3,7 +3,7 @@
 /** What can be done with the picture: a tab each. */
 import { clsx } from "clsx";
 import { Tabs } from "radix-ui";
-import { lazy, type ReactNode, Suspense } from "react";
+import { type ReactNode } from "react";
 import type { Picture } from "../../domain/painting/painting";
 import type { OpenPicture } from "../../kit/picture/usePicture";
 import { Choice } from "../../ui/Choice";
@@ -15,16 +15,17 @@ import { PICK_AIMS, type Pick } from "./usePick";
 import type { References } from "./useReferences";
 import type { Seeing } from "./useSeeing";
 import type { PileGrid } from "./usePileGrid";
+import { later } from "../../ui/later";
 
 // Each tab is fetched when it is looked at.
-const AimsPanel = lazy(async () => ({ default: (await import("./AimsPanel")).AimsPanel }));
-const FamiliesPanel = lazy(async () => ({ default: (await import("./FamiliesPanel")).FamiliesPanel }));
-const LightPanel = lazy(async () => ({ default: (await import("./LightPanel")).LightPanel }));
-const PalettePanel = lazy(async () => ({ default: (await import("./PalettePanel")).PalettePanel }));
-const SeePanel = lazy(async () => ({ default: (await import("./SeePanel")).SeePanel }));
-const PileGridPanel = lazy(async () => ({ default: (await import("./PileGridPanel")).PileGridPanel }));
-const WeightsPanel = lazy(async () => ({ default: (await import("./WeightsPanel")).WeightsPanel }));
-const WithoutPicture = lazy(async () => ({ default: (await import("./WithoutPicture")).WithoutPicture }));
+const AimsPanel = later(async () => (await import("./AimsPanel")).AimsPanel);
+const FamiliesPanel = later(async () => (await import("./FamiliesPanel")).FamiliesPanel);
+const LightPanel = later(async () => (await import("./LightPanel")).LightPanel);
+const PalettePanel = later(async () => (await import("./PalettePanel")).PalettePanel);
+const SeePanel = later(async () => (await import("./SeePanel")).SeePanel);
+const PileGridPanel = later(async () => (await import("./PileGridPanel")).PileGridPanel);
+const WeightsPanel = later(async () => (await import("./WeightsPanel")).WeightsPanel);
+const WithoutPicture = later(async () => (await import("./WithoutPicture")).WithoutPicture);
 
 export type PanelParts = {
   readonly paintingId: string;
@@ -81,9 +82,7 @@ export function SubjectPanels({
       </Tabs.List>
       {TABS.map(({ value }) => (
         <Tabs.Content key={value} value={value} className="pt-3">
-          <Suspense fallback={null}>
-            <Panel tab={value} parts={parts} />
-          </Suspense>
+          <Panel tab={value} parts={parts} />
         </Tabs.Content>
       ))}
     </Tabs.Root>

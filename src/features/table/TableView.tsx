@@ -4,7 +4,7 @@
 import { useLiveQuery } from "dexie-react-hooks";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
-import { lazy, Suspense, useState } from "react";
+import { useState } from "react";
 import type { Note } from "../../domain/note/note";
 import type { Painting } from "../../domain/painting/painting";
 import { TABLE_ORDERS, type TableOrder } from "../../domain/settings/settings";
@@ -26,23 +26,18 @@ import { describeLab } from "../../words/colors";
 import { type NextStep, nextSteps } from "./nextSteps";
 import { PicturePlate } from "./PicturePlate";
 import { useOnce } from "../../kit/commands/useOnce";
+import { later } from "../../ui/later";
 
 // Wanted before a painting is there, or now and then: with them come the words for times.
-const ArchiveDue = lazy(async () => ({ default: (await import("./ArchiveDue")).ArchiveDue }));
-const DryCheckWords = lazy(async () => ({ default: (await import("./DryCheckWords")).DryCheckWords }));
-const BoardForm = lazy(async () => ({ default: (await import("./BoardForm")).BoardForm }));
-const FirstVisit = lazy(async () => ({ default: (await import("./FirstVisit")).FirstVisit }));
-const PaintingForm = lazy(async () => ({ default: (await import("./PaintingForm")).PaintingForm }));
+const ArchiveDue = later(async () => (await import("./ArchiveDue")).ArchiveDue);
+const DryCheckWords = later(async () => (await import("./DryCheckWords")).DryCheckWords, "mixed");
+const BoardForm = later(async () => (await import("./BoardForm")).BoardForm);
+const FirstVisit = later(async () => (await import("./FirstVisit")).FirstVisit);
+const PaintingForm = later(async () => (await import("./PaintingForm")).PaintingForm);
 
 export function TableView() {
   const painting = useStudio((studio) => studio.painting);
-  return painting ? (
-    <PaintingOnTable painting={painting} />
-  ) : (
-    <Suspense fallback={null}>
-      <FirstVisit />
-    </Suspense>
-  );
+  return painting ? <PaintingOnTable painting={painting} /> : <FirstVisit />;
 }
 
 function PaintingOnTable({ painting }: { painting: Painting }) {
@@ -68,9 +63,7 @@ function PaintingOnTable({ painting }: { painting: Painting }) {
         <p className="text-muted">
           {notes.length === 0 ? "No notes yet" : `${checkedCount} of ${notes.length} notes checked dry`}
         </p>
-        <Suspense fallback={null}>
-          <ArchiveDue />
-        </Suspense>
+        <ArchiveDue />
         <PlanAhead />
         <NextList />
         <div className="mt-6 flex flex-wrap items-center gap-x-4 gap-y-1 border-t pt-3">
@@ -343,10 +336,6 @@ function StepWords({ step, description }: { step: NextStep; description: string 
     case "go-on":
       return "begun, not matched yet";
     case "dry-check":
-      return (
-        <Suspense fallback="mixed">
-          <DryCheckWords step={step} />
-        </Suspense>
-      );
+      return <DryCheckWords step={step} />;
   }
 }

@@ -2,7 +2,7 @@
 
 /** A tube in more and more white: as patches, and as a chart when it is asked for. */
 import { clsx } from "clsx";
-import { lazy, Suspense, useMemo } from "react";
+import { useMemo } from "react";
 import { lchFromLab } from "../../core/color/cieLab";
 import { quarterText, valueText } from "../../core/describe/valueScale";
 import type { OpticalModel } from "../../core/spectrum/types";
@@ -13,11 +13,15 @@ import { useSettings } from "../../kit/studio/useStudio";
 import { Fold } from "../../ui/Fold";
 import { Patch } from "../../ui/Patch";
 import { describeLab } from "../../words/colors";
+import { later } from "../../ui/later";
 
 /** Parts of water to one of the tube. */
 const WATER_PARTS = [0, 0.5, 1.5, 4, 9, 19, 49] as const;
 
-const LadderChart = lazy(async () => ({ default: (await import("./LadderChart")).LadderChart }));
+const LadderChart = later(
+  async () => (await import("./LadderChart")).LadderChart,
+  <p className="h-64 text-muted">Drawing the chart</p>,
+);
 
 export function TintLadder({ optics, medium }: { optics: OpticalModel; medium: TubeMedium }) {
   const settings = useSettings();
@@ -58,9 +62,7 @@ export function TintLadder({ optics, medium }: { optics: OpticalModel; medium: T
         ; value; chroma
       </p>
       <Fold label="as a chart">
-        <Suspense fallback={<p className="h-64 text-muted">Drawing the chart</p>}>
-          <LadderChart optics={optics} medium={medium} scale={settings.scale} />
-        </Suspense>
+        <LadderChart optics={optics} medium={medium} scale={settings.scale} />
       </Fold>
     </>
   );

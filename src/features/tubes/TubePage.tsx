@@ -2,7 +2,7 @@
 
 /** One tube: its ladder in white, what it does, how sure the model is, and what to mind. */
 import { ArrowLeft } from "lucide-react";
-import { lazy, useMemo, useState } from "react";
+import { useMemo, useState } from "react";
 import { cautionsFor } from "../../words/cautions";
 import type { Tube } from "../../domain/tube/tube";
 import { type DeletedTube } from "../../persistence/tubes";
@@ -20,14 +20,13 @@ import { TintLadder } from "./TintLadder";
 import { SaveReadings } from "./SaveReadings";
 import { TubePhoto } from "./TubePhoto";
 import { characterSentences, factsOf, movedWords, propertyWords } from "../../words/tubes";
+import { later } from "../../ui/later";
 
 // What opens in a drawer is fetched when it does.
-const CompareTubes = lazy(async () => ({ default: (await import("./CompareTubes")).CompareTubes }));
-const LearnFromPiles = lazy(async () => ({
-  default: (await import("../../kit/learn/LearnFromPiles")).LearnFromPiles,
-}));
-const TubeForm = lazy(async () => ({ default: (await import("./TubeForm")).TubeForm }));
-const TubeTest = lazy(async () => ({ default: (await import("./TubeTest")).TubeTest }));
+const CompareTubes = later(async () => (await import("./CompareTubes")).CompareTubes);
+const LearnFromPiles = later(async () => (await import("../../kit/learn/LearnFromPiles")).LearnFromPiles);
+const TubeForm = later(async () => (await import("./TubeForm")).TubeForm);
+const TubeTest = later(async () => (await import("./TubeTest")).TubeTest);
 
 type OpenDrawer = "edit" | "test" | "compare" | "learn" | undefined;
 

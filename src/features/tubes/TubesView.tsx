@@ -3,7 +3,7 @@
 /** The box at the left, one tube opened at the right; on a phone one after the other. */
 import { clsx } from "clsx";
 import { useRouter, useSearchParams } from "next/navigation";
-import { lazy, Suspense, useDeferredValue, useState } from "react";
+import { useDeferredValue, useState } from "react";
 import { Button } from "../../ui/Button";
 import { useStudio } from "../../kit/studio/useStudio";
 import { offerUndo } from "../../kit/studio/undoStack";
@@ -11,13 +11,14 @@ import { useTubeCommands } from "../../kit/commands/tubes";
 import { BoxList } from "./BoxList";
 import { LookAlikes } from "./LookAlikes";
 import { TubePage } from "./TubePage";
+import { later } from "../../ui/later";
 
 // Fetched when they open.
-const AddTube = lazy(async () => ({ default: (await import("./AddTube")).AddTube }));
-const CautionsDrawer = lazy(async () => ({ default: (await import("./CautionsDrawer")).CautionsDrawer }));
+const AddTube = later(async () => (await import("./AddTube")).AddTube);
+const CautionsDrawer = later(async () => (await import("./CautionsDrawer")).CautionsDrawer);
 
 // It is wanted once for a box.
-const BoxMedium = lazy(async () => ({ default: (await import("./BoxMedium")).BoxMedium }));
+const BoxMedium = later(async () => (await import("./BoxMedium")).BoxMedium);
 
 export function TubesView() {
   const box = useStudio((studio) => studio.box);
@@ -76,9 +77,7 @@ export function TubesView() {
           </p>
         ) : (
           <>
-            <Suspense fallback={null}>
-              <BoxMedium />
-            </Suspense>
+            <BoxMedium />
             <BoxList box={tubes} openId={shown?.id} onOpen={open} />
           </>
         )}
@@ -108,19 +107,17 @@ export function TubesView() {
           />
         ) : null}
       </section>
-      <Suspense fallback={null}>
-        {isCautions ? <CautionsDrawer isOpen onOpenChange={setCautions} /> : null}
-        {isAdding ? (
-          <AddTube
-            isOpen
-            onOpenChange={setAdding}
-            onAdded={(tubeId) => {
-              setAdding(false);
-              open(tubeId);
-            }}
-          />
-        ) : null}
-      </Suspense>
+      {isCautions ? <CautionsDrawer isOpen onOpenChange={setCautions} /> : null}
+      {isAdding ? (
+        <AddTube
+          isOpen
+          onOpenChange={setAdding}
+          onAdded={(tubeId) => {
+            setAdding(false);
+            open(tubeId);
+          }}
+        />
+      ) : null}
     </div>
   );
 }

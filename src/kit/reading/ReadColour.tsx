@@ -1,7 +1,7 @@
 "use client";
 
 /** The one way to take a reading: by eye, in words, typed, from a photo, with the colorimeter, from a file. */
-import { lazy, type ReactNode, Suspense, useState } from "react";
+import { type ReactNode, useState } from "react";
 import type { LabD65 } from "../../core/color/types";
 import { EYE_UNCERTAINTY } from "../../domain/reading/uncertainty";
 import { Button } from "../../ui/Button";
@@ -9,15 +9,14 @@ import { EyePatch } from "./EyePatch";
 import type { PhotoReference } from "./ReadFromPhoto";
 import type { UnderTheInstrument } from "./specimen";
 import type { TakenColour } from "./taken";
+import { later } from "../../ui/later";
 
 // Most looks are taken on the rails: every other way is fetched when it is chosen.
-const SayColour = lazy(async () => ({ default: (await import("./SayColour")).SayColour }));
-const TypeColour = lazy(async () => ({ default: (await import("./TypeColour")).TypeColour }));
-const ReadFromPhoto = lazy(async () => ({ default: (await import("./ReadFromPhoto")).ReadFromPhoto }));
-const ReadFromFile = lazy(async () => ({ default: (await import("./ReadFromFile")).ReadFromFile }));
-const ReadByColorimeter = lazy(async () => ({
-  default: (await import("./ReadByColorimeter")).ReadByColorimeter,
-}));
+const SayColour = later(async () => (await import("./SayColour")).SayColour);
+const TypeColour = later(async () => (await import("./TypeColour")).TypeColour);
+const ReadFromPhoto = later(async () => (await import("./ReadFromPhoto")).ReadFromPhoto);
+const ReadFromFile = later(async () => (await import("./ReadFromFile")).ReadFromFile);
+const ReadByColorimeter = later(async () => (await import("./ReadByColorimeter")).ReadByColorimeter);
 
 export type ReadWay = "words" | "eye" | "photo" | "typed" | "colorimeter" | "file";
 
@@ -86,15 +85,13 @@ export function ReadColour(props: ReadColourProps) {
       </div>
       {way ? (
         <div role="group" aria-label={`${LABELS[way]}: ${props.thing}`}>
-          <Suspense fallback={null}>
-            <OneWay
-              key={way === "colorimeter" || way === "file" ? way : `${way} ${props.of ?? ""}`}
-              {...props}
-              way={way}
-              isLive={isLive}
-              onTake={take}
-            />
-          </Suspense>
+          <OneWay
+            key={way === "colorimeter" || way === "file" ? way : `${way} ${props.of ?? ""}`}
+            {...props}
+            way={way}
+            isLive={isLive}
+            onTake={take}
+          />
         </div>
       ) : null}
     </div>

@@ -2,7 +2,7 @@
 
 /** A pile that needs no note: named, laid down, read, kept, and mixed again. */
 import { useRouter, useSearchParams } from "next/navigation";
-import { lazy, Suspense, useState } from "react";
+import { useState } from "react";
 import { AMOUNT } from "../../../domain/pile/amountRange";
 import { contentsOf, volumeOf } from "../../../domain/pile/contents";
 import { parseNumber } from "../../../domain/reading/typedNumber";
@@ -18,12 +18,13 @@ import { useOffers, usePaint, useStory } from "../bench/contexts";
 import { FreeBenchProvider } from "./FreeBenchProvider";
 import { FreeHead } from "./FreeHead";
 import { KeptFreePile } from "./KeptFreePile";
+import { later } from "../../../ui/later";
 
-const SampleLine = lazy(async () => ({ default: (await import("../correct/NextStep")).SampleLine }));
-const AnotherPaint = lazy(async () => ({ default: (await import("../pile/AnotherPaint")).AnotherPaint }));
-const OneThing = lazy(async () => ({ default: (await import("../correct/OneThing")).OneThing }));
-const SideBySide = lazy(async () => ({ default: (await import("../compare/SideBySide")).SideBySide }));
-const Trials = lazy(async () => ({ default: (await import("../pile/Trials")).Trials }));
+const SampleLine = later(async () => (await import("../correct/NextStep")).SampleLine);
+const AnotherPaint = later(async () => (await import("../pile/AnotherPaint")).AnotherPaint);
+const OneThing = later(async () => (await import("../correct/OneThing")).OneThing);
+const SideBySide = later(async () => (await import("../compare/SideBySide")).SideBySide);
+const Trials = later(async () => (await import("../pile/Trials")).Trials);
 
 export function FreeBench() {
   const params = useSearchParams();
@@ -78,10 +79,8 @@ function FreePile({ size }: { size: React.ReactNode }) {
           <KeptFreePile pile={pile} />
         ) : (
           <>
-            <Suspense fallback={null}>
-              <SampleLine />
-              <SideBySide />
-            </Suspense>
+            <SampleLine />
+            <SideBySide />
             {again && !pile ? size : null}
             <ThinFirst />
             <PileSteps />
@@ -92,18 +91,12 @@ function FreePile({ size }: { size: React.ReactNode }) {
                   What goes in first
                 </h2>
                 <p>Tap a tube on the board and an amount, or choose both here. It needs no target.</p>
-                <Suspense fallback={null}>
-                  <AnotherPaint />
-                </Suspense>
+                <AnotherPaint />
               </section>
             )}
             {pile ? <PileCare pile={pile} /> : null}
-            <Suspense fallback={null}>
-              <OneThing />
-            </Suspense>
-            <Suspense fallback={null}>
-              <Trials />
-            </Suspense>
+            <OneThing />
+            <Trials />
           </>
         )}
       </div>

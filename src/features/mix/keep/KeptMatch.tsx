@@ -3,7 +3,7 @@
 /** What can be done with a kept match: looked at dry, corrected, used in others, mixed again. */
 import { useLiveQuery } from "dexie-react-hooks";
 import Link from "next/link";
-import { lazy, Suspense, useState } from "react";
+import { useState } from "react";
 import type { Match } from "../../../domain/match/match";
 import { contentsOf, volumeOf } from "../../../domain/pile/contents";
 import { expandLeftovers } from "../../../domain/pile/leftovers";
@@ -24,8 +24,9 @@ import { describeLab } from "../../../words/colors";
 import { exactWords } from "../../../words/doses";
 import { useAim, useDeeds, usePaint } from "../bench/contexts";
 import { PushedNeighbours } from "./PushedNeighbours";
+import { later } from "../../../ui/later";
 
-const PileCare = lazy(async () => ({ default: (await import("../pile/PileCare")).PileCare }));
+const PileCare = later(async () => (await import("../pile/PileCare")).PileCare);
 
 export function KeptMatch({ match }: { match: Match }) {
   return (
@@ -140,11 +141,7 @@ function Leftover({ match }: { match: Match }) {
           I ran out, mix it again
         </Link>
       </div>
-      {left > 0 ? (
-        <Suspense fallback={null}>
-          <PileCare pile={pile} />
-        </Suspense>
-      ) : null}
+      {left > 0 ? <PileCare pile={pile} /> : null}
     </>
   );
 }

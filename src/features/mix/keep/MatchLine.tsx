@@ -2,16 +2,17 @@
 
 import { formatDistanceToNow } from "date-fns";
 import Link from "next/link";
-import { lazy, Suspense, useEffect, useRef } from "react";
+import { useEffect, useRef } from "react";
 import { buttonClass } from "../../../ui/Button";
 import { deltaEText } from "../../../words/colors";
 import { useStudio } from "../../../kit/studio/useStudio";
 import { NEXT } from "../../../ui/keepFocus";
 import { useAim, useStory } from "../bench/contexts";
+import { later } from "../../../ui/later";
 
 // Lightening and shading is asked for now and then.
-const KeptMatch = lazy(async () => ({ default: (await import("./KeptMatch")).KeptMatch }));
-const Family = lazy(async () => ({ default: (await import("./Family")).Family }));
+const KeptMatch = later(async () => (await import("./KeptMatch")).KeptMatch);
+const Family = later(async () => (await import("./Family")).Family);
 
 /** The kept match of this note: provisional until someone has looked at the dry paint. */
 export function MatchLine() {
@@ -44,10 +45,8 @@ export function MatchLine() {
           see it in the log
         </Link>
       </div>
-      <Suspense fallback={null}>
-        <KeptMatch match={match} />
-        <Family match={match} />
-      </Suspense>
+      <KeptMatch match={match} />
+      <Family match={match} />
     </div>
   );
 }

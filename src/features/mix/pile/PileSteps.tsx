@@ -2,7 +2,7 @@
 
 import { clsx } from "clsx";
 import { Check, Pencil } from "lucide-react";
-import { lazy, Suspense, useState } from "react";
+import { useState } from "react";
 import type { LabD65 } from "../../../core/color/types";
 import { contentsOf, volumeOf } from "../../../domain/pile/contents";
 import { Button } from "../../../ui/Button";
@@ -24,8 +24,9 @@ import { Status } from "../../../ui/Status";
 import { AMOUNT } from "../../../domain/pile/amountRange";
 import { parseNumber } from "../../../domain/reading/typedNumber";
 import { numberFailureWords } from "../../../words/typed";
+import { later } from "../../../ui/later";
 
-const AnotherPaint = lazy(async () => ({ default: (await import("./AnotherPaint")).AnotherPaint }));
+const AnotherPaint = later(async () => (await import("./AnotherPaint")).AnotherPaint);
 
 /** What lies in the pile and what comes next, with the predicted colour after each addition. */
 export function PileSteps() {
@@ -142,11 +143,7 @@ export function PileSteps() {
           }}
         />
       ) : null}
-      {isAdding ? (
-        <Suspense fallback={null}>
-          <AnotherPaint />
-        </Suspense>
-      ) : null}
+      {isAdding ? <AnotherPaint /> : null}
     </section>
   );
 }

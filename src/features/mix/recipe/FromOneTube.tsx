@@ -1,12 +1,11 @@
 "use client";
 
-import { lazy, Suspense, useState } from "react";
+import { useState } from "react";
 import { Button } from "../../../ui/Button";
+import { later } from "../../../ui/later";
 
 // It is asked for now and then.
-const NearestTubeLine = lazy(async () => ({
-  default: (await import("./NearestTubeLine")).NearestTubeLine,
-}));
+const NearestTubeLine = later(async () => (await import("./NearestTubeLine")).NearestTubeLine);
 
 export function FromOneTube() {
   const [isOpen, setOpen] = useState(false);
@@ -21,11 +20,7 @@ export function FromOneTube() {
       >
         begin with the nearest tube
       </Button>
-      {isOpen ? (
-        <Suspense fallback={null}>
-          <NearestTubeLine />
-        </Suspense>
-      ) : null}
+      {isOpen ? <NearestTubeLine /> : null}
     </>
   );
 }

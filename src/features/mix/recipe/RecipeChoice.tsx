@@ -1,7 +1,6 @@
 "use client";
 
 import { RadioGroup } from "radix-ui";
-import { lazy, Suspense } from "react";
 import { aimAt, distanceTo } from "../../../core/color/aimDistance";
 import { deltaE2000 } from "../../../core/color/ciede2000";
 import type { HandLimit } from "../../../core/recipe/paletteMixer";
@@ -18,8 +17,9 @@ import { TaskLine } from "../../../kit/query/TaskLine";
 import { BeforeLaying } from "./RecipeAdvice";
 import { RecipeEditor } from "./RecipeEditor";
 import { useAim, useHand, useOffers, usePaint } from "../bench/contexts";
+import { later } from "../../../ui/later";
 
-const ClosingTube = lazy(async () => ({ default: (await import("./ClosingTube")).ClosingTube }));
+const ClosingTube = later(async () => (await import("./ClosingTube")).ClosingTube);
 
 /** Beyond this a colour counts as out of reach of the board, ΔE00. */
 const REACH = 1;
@@ -90,9 +90,7 @@ function ReachLine() {
         {misses.length > 0 ? misses.join(", ") : "just outside what an eye lets pass"} (
         {deltaEText(nearest.deltaE2000)}).
       </p>
-      <Suspense fallback={null}>
-        <ClosingTube />
-      </Suspense>
+      <ClosingTube />
     </>
   );
 }

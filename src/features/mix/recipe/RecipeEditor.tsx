@@ -1,7 +1,7 @@
 "use client";
 
 /** Any amount changed by hand, with what it does at once; a tube held in, left out, or changed for another. */
-import { lazy, Suspense, useState } from "react";
+import { useState } from "react";
 import { Button } from "../../../ui/Button";
 import { SelectField } from "../../../ui/fields";
 import { WATER } from "../../../domain/tube/water";
@@ -11,8 +11,9 @@ import { tubeName } from "../../../words/doses";
 import type { PaintRecipe } from "../../../domain/recipe/paintRecipe";
 import { FromOneTube } from "./FromOneTube";
 import { useHand, usePaint } from "../bench/contexts";
+import { later } from "../../../ui/later";
 
-const AmountRow = lazy(async () => ({ default: (await import("./AmountRow")).AmountRow }));
+const AmountRow = later(async () => (await import("./AmountRow")).AmountRow);
 
 const MOST_TUBES = 6;
 
@@ -76,46 +77,44 @@ export function RecipeEditor({ recipe }: { recipe: PaintRecipe }) {
         ))}
       </div>
       {isOpen ? (
-        <Suspense fallback={null}>
-          <ul className="mt-1 border-t">
-            {amounts.map((amount, i) => (
-              <AmountRow
-                key={amount.tubeId}
-                amount={amount}
-                others={others.map(({ id }) => id)}
-                isOnly={amounts.length === 1}
-                onParts={(parts) => {
-                  change(amounts.map((one, j) => (j === i ? { ...one, parts } : one)));
+        <ul className="mt-1 border-t">
+          {amounts.map((amount, i) => (
+            <AmountRow
+              key={amount.tubeId}
+              amount={amount}
+              others={others.map(({ id }) => id)}
+              isOnly={amounts.length === 1}
+              onParts={(parts) => {
+                change(amounts.map((one, j) => (j === i ? { ...one, parts } : one)));
+              }}
+              onSwap={(tubeId) => {
+                change(amounts.map((one, j) => (j === i ? { ...one, tubeId } : one)));
+              }}
+              onRemove={() => {
+                change(amounts.filter((_, j) => j !== i));
+              }}
+            />
+          ))}
+          {others.length > 0 && amounts.length < MOST_TUBES ? (
+            <li className="flex min-h-14 items-center gap-3 border-b py-1">
+              <SelectField
+                label="Put in another tube"
+                value=""
+                onChange={(event) => {
+                  if (event.target.value !== "")
+                    change([...amounts, { tubeId: event.target.value, parts: FIRST_DOSE }]);
                 }}
-                onSwap={(tubeId) => {
-                  change(amounts.map((one, j) => (j === i ? { ...one, tubeId } : one)));
-                }}
-                onRemove={() => {
-                  change(amounts.filter((_, j) => j !== i));
-                }}
-              />
-            ))}
-            {others.length > 0 && amounts.length < MOST_TUBES ? (
-              <li className="flex min-h-14 items-center gap-3 border-b py-1">
-                <SelectField
-                  label="Put in another tube"
-                  value=""
-                  onChange={(event) => {
-                    if (event.target.value !== "")
-                      change([...amounts, { tubeId: event.target.value, parts: FIRST_DOSE }]);
-                  }}
-                >
-                  <option value="">none</option>
-                  {others.map((tube) => (
-                    <option key={tube.id} value={tube.id}>
-                      {tube.label}
-                    </option>
-                  ))}
-                </SelectField>
-              </li>
-            ) : null}
-          </ul>
-        </Suspense>
+              >
+                <option value="">none</option>
+                {others.map((tube) => (
+                  <option key={tube.id} value={tube.id}>
+                    {tube.label}
+                  </option>
+                ))}
+              </SelectField>
+            </li>
+          ) : null}
+        </ul>
       ) : null}
     </div>
   );

@@ -1,0 +1,57 @@
+"use client";
+
+import { type ComponentType, type ReactNode, useEffect, useState } from "react";
+
+export type Later<Props extends object> = ComponentType<Props> & {
+  /** Fetches it before it is wanted. */
+  readonly fetch: () => Promise<ComponentType<Props>>;
+};
+
+/**
+ * A part of the page whose script is fetched when it is first drawn.
+ *
+ * Not React's own `lazy`: what has suspended is shown 300 ms after its stand-in at the earliest, however soon its script is
+ * there; and a script that could not be fetched once is never fetched again.
+ *
+ * @param meanwhile - stands in its place until it is there.
+ */
+export function later<Props extends object>(
+  load: () => Promise<ComponentType<Props>>,
+  meanwhile: ReactNode = null,
+): Later<Props> {
+  let Part: ComponentType<Props> | undefined;
+  let coming: Promise<ComponentType<Props>> | undefined;
+  const fetch = async (): Promise<ComponentType<Props>> => {
+    coming ??= load();
+    try {
+      Part = await coming;
+      return Part;
+    } catch (error) {
+      // Who tries again fetches it again.
+      coming = undefined;
+      throw error;
+    }
+  };
+  function LaterPart(props: Props) {
+    const [end, setEnd] = useState<{ readonly failure?: Error }>({});
+    const Drawn = Part;
+    useEffect(() => {
+      if (Drawn) return undefined;
+      let isLeft = false;
+      fetch().then(
+        () => {
+          if (!isLeft) setEnd({});
+        },
+        (failure: unknown) => {
+          if (!isLeft) setEnd({ failure: failure instanceof Error ? failure : new Error(String(failure)) });
+        },
+      );
+      return () => {
+        isLeft = true;
+      };
+    }, [Drawn]);
+    if (end.failure) throw end.failure;
+    return Drawn ? <Drawn {...props} /> : meanwhile;
+  }
+  return Object.assign(LaterPart, { fetch });
+}
