@@ -3,8 +3,9 @@
  * it shows in a thin film, and which colour lies hidden in a dark masstone.
  */
 import { lchFromLab } from "../color/cieLab";
-import type { LabD65 } from "../color/types";
+import { type LabD65, labD65 } from "../color/types";
 import { type Film, mixtureReflectance } from "../mixing/mixture";
+import { MixtureEvaluator } from "../mixing/mixtureEvaluator";
 import type { SurfaceConstants } from "../mixing/saunderson";
 import { labFromReflectance, type ViewingWeights } from "../spectrum/colorimetry";
 import type { OpticalModel, Reflectance } from "../spectrum/types";
@@ -84,9 +85,21 @@ export function chromaPeak(tube: OpticalModel, bench: TestWhite): LadderStep {
   const steps = Array.from({ length: PEAK_STEPS }, (_, i) =>
     i === 0 ? 0 : 0.02 * (MOST_WHITE / 0.02) ** ((i - 1) / (PEAK_STEPS - 2)),
   );
-  return tintLadder(tube, bench, steps).reduce((best, step) =>
-    lchFromLab(step.lab)[1] > lchFromLab(best.lab)[1] ? step : best,
-  );
+  const tintOf = tintsOf(tube, bench);
+  return steps
+    .map((whiteParts) => ({ whiteParts, lab: tintOf(whiteParts) }))
+    .reduce((best, step) => (lchFromLab(step.lab)[1] > lchFromLab(best.lab)[1] ? step : best));
+}
+
+/** Opaque tints of one tube, for who asks for many: {@link tintLab} of each, in a fifth of the time. */
+function tintsOf(tube: OpticalModel, bench: TestWhite): (whiteParts: number) => LabD65 {
+  const mixer = new MixtureEvaluator([tube, bench.white], bench.view, bench.surface);
+  const both = Uint8Array.of(0, 1);
+  const out = new Float64Array(3);
+  return (whiteParts) => {
+    mixer.writeLab(out, both, Float64Array.of(1, whiteParts), whiteParts > 0 ? 2 : 1);
+    return labD65(out[0] as number, out[1] as number, out[2] as number);
+  };
 }
 
 /** How far from white a tint lies when strengths are compared, CIELAB units: about one in ten of a strong tube. */
@@ -101,8 +114,9 @@ export function tintingStrength(tube: OpticalModel, bench: TestWhite): number | 
     mixtureReflectance([{ optics: bench.white, volume: 1 }], bench.surface),
     bench.view,
   );
+  const tintOf = tintsOf(tube, bench);
   const depth = (whiteParts: number): number => {
-    const lab = tintLab(tube, whiteParts, bench);
+    const lab = tintOf(whiteParts);
     return Math.hypot(lab[0] - white[0], lab[1] - white[1], lab[2] - white[2]);
   };
   if (depth(0) < COMPARED_DEPTH) return undefined;
