@@ -199,9 +199,12 @@ describe("asking a worker", () => {
     const { client } = clientOf(createSolverApi());
     const shares: number[] = [];
     const tubes = tubesOf(["titanium-white", "raw-umber"]);
-    const answer = await client.ask((remote, tell) => remote.paletteTable(tubes, 9, "white", tell), {
-      onProgress: (share: number) => shares.push(share),
-    });
+    const answer = await client.ask(
+      (remote, tell) => remote.paletteTable(tubes, { size: 9 }, "white", tell),
+      {
+        onProgress: (share: number) => shares.push(share),
+      },
+    );
     expect(answer).toMatchObject({ ok: true, value: { size: 9 } });
     expect(shares.length).toBeGreaterThan(0);
     const told = shares.length;

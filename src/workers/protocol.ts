@@ -13,7 +13,7 @@ import type { RecipeRequest } from "../domain/recipe/recipeRequest";
 import type { MixtureRequest } from "../domain/mixture/mixtureRequest";
 import type { Lightening } from "../domain/palette/medium";
 import type { SolverTube } from "../domain/tube/solverTube";
-import type { PaletteTable } from "../core/picture/paletteTable";
+import type { PaletteTableOptions, TablePart } from "../core/picture/paletteTable";
 import type { PaletteAnswer } from "../core/recipe/paletteMixer";
 import type { TubeCalibration, TubeReading } from "../core/learning/calibrateTube";
 import type { LearnedBox, LearningTube, PileEvidence } from "../core/learning/learnBox";
@@ -79,13 +79,13 @@ export type SolverApi = {
   ) => { readonly tube: number; readonly deltaE2000: number } | undefined;
   /** Whether a mixture holds under other lights beside the smoothest surface of the target's colour. */
   lightCheck: (target: LabD65, mixture: MixtureRequest) => LightCheck | undefined;
-  /** Takes seconds; tells the share that is done. */
+  /** Some layers of the table, or all of it. Takes seconds; tells the share that is done. */
   paletteTable: (
     tubes: readonly SolverTube[],
-    size: number,
+    asked: Omit<PaletteTableOptions, "onProgress">,
     lightening: Lightening,
     onProgress: (share: number) => void,
-  ) => PaletteTable;
+  ) => TablePart;
 };
 
 /** Which of the tubes are whites and blacks, and how far to go in L*. */

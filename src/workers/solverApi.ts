@@ -4,7 +4,7 @@ import { believe } from "../core/learning/believe";
 import { type Medium, type PaletteAnswer, PaletteMixer } from "../core/recipe/paletteMixer";
 import { underFilm } from "../core/layers/underFilm";
 import { colorModelOf } from "../core/mixing/colorModelOf";
-import { buildPaletteTable, type PaletteTable } from "../core/picture/paletteTable";
+import { buildPaletteTable, type TablePart } from "../core/picture/paletteTable";
 import { greenCures } from "../core/correct/greenCures";
 import { laidCorrectors } from "../core/correct/laidCorrectors";
 import { oneTouchOfEach } from "../core/correct/oneTouch";
@@ -191,10 +191,10 @@ export function createSolverApi(): SolverApi {
       const seen = mixtureReflectance(volumesOf(mixture), PAINT_SURFACE, film);
       return checkUnderLights(smooth.value, seen, VIEWING);
     },
-    paletteTable: (tubes, size, lightening, onProgress): PaletteTable => {
+    paletteTable: (tubes, asked, lightening, onProgress): TablePart => {
       const mixer = colorModelOf(tubes.map(opticsOf), VIEWING.D65, PAINT_SURFACE, washOf(lightening));
       const table = buildPaletteTable(mixer, {
-        size,
+        ...asked,
         onProgress: (share) => {
           onProgress(share);
           return true;

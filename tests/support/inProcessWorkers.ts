@@ -15,8 +15,8 @@ const APIS: Readonly<Record<Name, () => Promise<object>>> = {
   solver: async () => {
     const api = (await import("@/workers/solverApi")).createSolverApi();
     // A coarse table is as good to a hook as a fine one, and is there at once.
-    const paletteTable: typeof api.paletteTable = (tubes, size, lightening, tell) =>
-      api.paletteTable(tubes, Math.min(size, COARSE), lightening, tell);
+    const paletteTable: typeof api.paletteTable = (tubes, { size }, lightening, tell) =>
+      api.paletteTable(tubes, { size: Math.min(size, COARSE) }, lightening, tell);
     return { ...api, paletteTable };
   },
   palette: async () => (await import("@/workers/paletteApi")).createPaletteApi(),

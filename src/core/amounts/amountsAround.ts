@@ -28,16 +28,6 @@ const GUESS_WRONG_OF_WAY = 0.4;
 /** Above what any pile costs, also for the smallest step of its volume. */
 const APART = 1e6;
 
-/**
- * One number for a pile: the same pile costs the same to the last bit. A pile and its double can cost the same too, so its
- * volume is in the number.
- */
-function markOf(volumes: Float64Array, cost: number): number {
-  let whole = 0;
-  for (const volume of volumes) whole += volume;
-  return whole * APART + cost;
-}
-
 export type AmountsAsked = {
   /** Tubes of the paint table, water last if there is any. */
   readonly places: readonly number[];
@@ -83,8 +73,11 @@ export function amountsFor({
   const outlook = new Float64Array(3 + 3 * count);
   /** The three amounts of each place around the pile before. */
   const before = new Float64Array(3 * count);
-  /** The piles on the ways so far, by single steps and all around, each as {@link markOf} tells it. */
-  const passed = [new Set<number>(), new Set<number>()] as const;
+  /**
+   * The piles on the ways so far, a number for each, below 0 where all around it was looked at. The same pile costs the
+   * same to the last bit; a pile and its double can cost the same too, so its volume is in the number.
+   */
+  const passed = new Set<number>();
   let cost = Number.NaN;
   let bestCost = Number.NaN;
   let distance = Number.NaN;
@@ -192,11 +185,10 @@ export function amountsFor({
     now.set(start);
     before.fill(Number.NaN);
     cost = costOf(now);
-    const onWays = passed[isAllAround ? 1 : 0];
     for (;;) {
-      const mark = markOf(now, cost);
-      if (onWays.has(mark)) return { volumes: Array.from(now), cost };
-      onWays.add(mark);
+      const mark = (isAllAround ? -1 : 1) * (sumOf(now) * APART + cost);
+      if (passed.has(mark)) break;
+      passed.add(mark);
       bestCost = cost;
       for (let step = 0; step < 2 * count; step++) {
         const place = step >> 1;
@@ -206,7 +198,7 @@ export function amountsFor({
       if (writeOutlook) lookAhead(writeOutlook);
       // Of single steps only some around the pile before were weighed.
       visit(0, !isAllAround, isAllAround ? count : 1, 0, 0, 0, 0, false);
-      if (!(bestCost < cost)) return { volumes: Array.from(now), cost };
+      if (!(bestCost < cost)) break;
       for (let place = 0; place < count; place++) {
         before[3 * place] = now[place] as number;
         before[3 * place + 1] = steps[2 * place] as number;
@@ -215,6 +207,7 @@ export function amountsFor({
       cost = bestCost;
       now.set(best);
     }
+    return { volumes: Array.from(now), cost };
   };
 
   /** One step from each amount to each other: the sum stays. */
@@ -243,7 +236,7 @@ export function amountsFor({
   };
 
   const withinShares = (volumes: readonly number[]): readonly number[] => {
-    const whole = volumes.slice(0, paintCount).reduce((sum, volume) => sum + volume, 0);
+    const whole = sumOf(volumes, paintCount);
     const place = mostShare?.findIndex((share, j) => (volumes[j] ?? 0) > (share / ALMOST_ONE) * whole) ?? -1;
     const less = place < 0 ? undefined : steppedAt(volumes[place] ?? Number.NaN, place, -1);
     return less === undefined
@@ -258,10 +251,17 @@ export function amountsFor({
       if (total === undefined) return withinShares(rounded);
       // The largest amount takes what rounding left over.
       const largest = rounded.indexOf(Math.max(...rounded));
-      const rest = total - rounded.reduce((sum, volume) => sum + volume, 0);
+      const rest = total - sumOf(rounded);
       return rounded.map((volume, place) => (place === largest ? volume + rest : volume));
     },
     // Where the measure says what all amounts sum to, they are exchanged for each other.
     improved: total === undefined ? stepped : exchangedToBest,
   };
+}
+
+/** Of the first `count` amounts, or of all. */
+export function sumOf(volumes: ArrayLike<number>, count = volumes.length): number {
+  let sum = 0;
+  for (let i = 0; i < count; i++) sum += volumes[i] as number;
+  return sum;
 }

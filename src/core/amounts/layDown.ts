@@ -9,7 +9,7 @@ import { deltaE2000, type DeltaE2000Factors, REFERENCE_FACTORS } from "../color/
 import { localMetric, writeAxes } from "../color/localMetric";
 import { type LabD65, labD65 } from "../color/types";
 import type { ColorModel } from "../mixing/colorModel";
-import { ALMOST_ONE, amountsFor, type Trial } from "./amountsAround";
+import { ALMOST_ONE, amountsFor, sumOf, type Trial } from "./amountsAround";
 import { type Dosing, WATER_PLACE } from "./dosing";
 
 export type LaidDown = {
@@ -165,10 +165,4 @@ function largestRange(
 ): readonly [number, number] {
   const rounded = sizes.map((size) => dosing.round(size, mainTube ?? WATER_PLACE));
   return [Math.min(...rounded) * ALMOST_ONE, Math.max(...rounded) / ALMOST_ONE];
-}
-
-function sumOf(values: ArrayLike<number>, count: number): number {
-  let sum = 0;
-  for (let i = 0; i < count; i++) sum += values[i] as number;
-  return sum;
 }

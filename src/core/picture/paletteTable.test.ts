@@ -9,7 +9,13 @@ import { MixtureEvaluator } from "../mixing/mixtureEvaluator";
 import { createRng } from "../random/rng";
 import { PaletteReach } from "../reach/reach";
 import { mapPicture } from "./mapPicture";
-import { buildPaletteTable, type PaletteTable } from "./paletteTable";
+import {
+  buildPaletteTable,
+  joinTableParts,
+  layersOfParts,
+  type PaletteTable,
+  type TablePart,
+} from "./paletteTable";
 
 const SIX = ["titanium-white", "arylide-yellow", "pyrrole-red", "prussian-blue", "raw-umber", "viridian"];
 const SIZE = 17;
@@ -26,6 +32,12 @@ function built(ids: readonly string[], size = SIZE): PaletteTable {
   const table = buildPaletteTable(mixerOf(ids), { size });
   if (!table) throw new Error("the table was given up");
   return table;
+}
+
+function partOf(ids: readonly string[], layers: { readonly from: number; readonly to: number }): TablePart {
+  const part = buildPaletteTable(mixerOf(ids), { size: SIZE, ...layers });
+  if (!part) throw new Error("the part was given up");
+  return part;
 }
 
 describe("buildPaletteTable", () => {
@@ -50,6 +62,44 @@ describe("buildPaletteTable", () => {
       const nearest = aimDistance(target, reach.nearest(target, "even").nearest);
       // It may be nearer: the search takes four tubes at most.
       expect(table.missDeltaE2000[corner], target.map(Math.round).join()).toBeLessThan(nearest + 0.15);
+    }
+  });
+
+  it("is as near in parts that are built beside each other and joined", () => {
+    for (const ids of [SIX, SIX.slice(0, 3)]) {
+      const whole = built(ids);
+      for (const count of [2, 3]) {
+        const joined = joinTableParts(layersOfParts(SIZE, count).map((layers) => partOf(ids, layers)));
+        expect(joined.size).toBe(SIZE);
+        const further = joined.missDeltaE2000.filter(
+          (miss, i) => miss > (whole.missDeltaE2000[i] ?? 0) + 0.1,
+        );
+        expect(further.length / SIZE ** 3).toBeLessThan(0.002);
+        const other = joined.rgb.filter((value, i) => Math.abs(value - (whole.rgb[i] ?? 0)) > 4);
+        expect(other.length / joined.rgb.length).toBeLessThan(0.01);
+      }
+    }
+  });
+
+  it("joins parts of which the nearer mixture stands, and refuses what is no whole", () => {
+    const part = (from: number, to: number, miss: number): TablePart => ({
+      size: 2,
+      from,
+      to,
+      rgb: new Uint8ClampedArray(12 * (to - from)).fill(100 * miss),
+      missDeltaE2000: new Float32Array(4 * (to - from)).fill(miss),
+    });
+    const { rgb, missDeltaE2000 } = joinTableParts([part(0, 2, 2), part(1, 2, 1)]);
+    expect([...missDeltaE2000]).toEqual([2, 2, 2, 2, 1, 1, 1, 1]);
+    expect([rgb[0], rgb[12]]).toEqual([200, 100]);
+    expect(() => joinTableParts([part(0, 1, 1)])).toThrow(/missing/);
+    expect(() => joinTableParts([])).toThrow(/missing/);
+    expect(() => joinTableParts([part(0, 2, 1), { ...part(0, 2, 1), size: 3 }])).toThrow(/do not join/);
+    expect(() => buildPaletteTable(mixerOf(SIX), { size: 5, from: 3, to: 6 })).toThrow(/0 to 5/);
+    for (const parts of [1, 2, 3, 5]) {
+      const layers = layersOfParts(33, parts);
+      expect([layers[0]?.from, layers.at(-1)?.to]).toEqual([0, 33]);
+      for (let i = 1; i < parts; i++) expect(layers[i]?.from).toBeLessThan(layers[i - 1]?.to ?? 0);
     }
   });
 

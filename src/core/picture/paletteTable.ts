@@ -26,7 +26,14 @@ export type PaletteTable = {
   readonly missDeltaE2000: Float32Array;
 };
 
-export type PaletteTableOptions = {
+/** Layers of the cube along blue, the last one not counted. */
+export type Layers = { readonly from: number; readonly to: number };
+
+/** Some layers of a table: what stands in it is theirs alone. */
+export type TablePart = PaletteTable & Layers;
+
+/** All layers, where none are given. */
+export type PaletteTableOptions = Partial<Layers> & {
   /** 2 to 65; 33 is fine for photographs. */
   readonly size: number;
   /** Told now and then how far it is, (0, 1]; a false answer ends the work. */
@@ -52,33 +59,74 @@ const FIRST_PASS = 0.6;
 /**
  * Undefined when `onProgress` asked to end.
  *
- * @throws RangeError for a size outside 2 to 65.
+ * @throws RangeError for a size outside 2 to 65, and for layers outside of it.
  */
 export function buildPaletteTable(
   mixer: ColorModel,
-  { size, onProgress }: PaletteTableOptions,
-): PaletteTable | undefined {
+  { size, from = 0, to = size, onProgress }: PaletteTableOptions,
+): TablePart | undefined {
   if (!Number.isInteger(size) || size < 2 || size > 65)
     throw new RangeError(`size must be 2 to 65, got ${size}`);
-  const builder = new TableBuilder(mixer, size);
-  const count = size ** 3;
-  const goesOn = (share: number): boolean => onProgress?.(share) !== false;
-  for (let index = 0; index < count; index++) {
-    if (index % PROGRESS_EVERY === 0 && !goesOn((FIRST_PASS * index) / count)) return undefined;
-    builder.first(index);
+  if (!(from >= 0 && from < to && to <= size))
+    throw new RangeError(`layers must lie in 0 to ${size}, got ${from} to ${to}`);
+  const begin = from * size ** 2;
+  const end = to * size ** 2;
+  const builder = new TableBuilder(mixer, size, begin, end);
+  const count = end - begin;
+  const goesOn = (share: number, step = 0): boolean =>
+    step % PROGRESS_EVERY > 0 || onProgress?.(share) !== false;
+  for (let step = 0; step < count; step++) {
+    if (!goesOn((FIRST_PASS * step) / count, step)) return undefined;
+    builder.first(begin + step);
   }
   for (let sweep = 0; sweep < MOST_SWEEPS; sweep++) {
     let gains = 0;
     for (let step = 0; step < count; step++) {
       const share = FIRST_PASS + ((1 - FIRST_PASS) * (sweep + step / count)) / MOST_SWEEPS;
-      if (step % PROGRESS_EVERY === 0 && !goesOn(share)) return undefined;
-      if (builder.again(sweep % 2 === 0 ? count - 1 - step : step, sweep)) gains++;
+      if (!goesOn(share, step)) return undefined;
+      if (builder.again(sweep % 2 === 0 ? end - 1 - step : begin + step, sweep)) gains++;
     }
     if (gains === 0) break;
   }
-  for (let index = 0; index < count; index++) builder.polish(index);
+  for (let index = begin; index < end; index++) builder.polish(index);
   goesOn(1);
-  return builder.table();
+  return { size, from, to, ...builder.corners() };
+}
+
+/** So many layers on each side of a cut are built by both, so that good solutions are handed on across it. */
+const SHARED_LAYERS = 1;
+
+/** The layers of a table that is built in so many parts beside each other. @param parts - at least 1, at most `size`. */
+export function layersOfParts(size: number, parts: number): Layers[] {
+  return Array.from({ length: parts }, (_, part) => ({
+    from: Math.max(0, Math.round((part * size) / parts) - (part > 0 ? SHARED_LAYERS : 0)),
+    to: Math.min(size, Math.round(((part + 1) * size) / parts) + (part < parts - 1 ? SHARED_LAYERS : 0)),
+  }));
+}
+
+/**
+ * One table of its parts; where two built the same corner the nearer mixture stands.
+ *
+ * @throws RangeError unless they are of one size and no layer is missing.
+ */
+export function joinTableParts(parts: readonly TablePart[]): PaletteTable {
+  const size = parts[0]?.size ?? 0;
+  const layer = size ** 2;
+  const rgb = new Uint8ClampedArray(3 * size * layer);
+  const missDeltaE2000 = new Float32Array(size * layer).fill(Number.NaN);
+  for (const part of parts) {
+    if (part.size !== size) throw new RangeError(`Parts of ${part.size} and ${size} corners do not join`);
+    const begin = part.from * layer;
+    part.missDeltaE2000.forEach((miss, place) => {
+      const index = begin + place;
+      if ((missDeltaE2000[index] as number) <= miss) return;
+      missDeltaE2000[index] = miss;
+      rgb.set(part.rgb.subarray(3 * place, 3 * place + 3), 3 * index);
+    });
+  }
+  if (size === 0 || missDeltaE2000.some(Number.isNaN))
+    throw new RangeError("Layers of the table are missing");
+  return { size, rgb, missDeltaE2000 };
 }
 
 class TableBuilder {
@@ -97,6 +145,9 @@ class TableBuilder {
   constructor(
     mixer: ColorModel,
     private readonly size: number,
+    /** Corners that are built, the last one not counted. */
+    private readonly begin: number,
+    private readonly end: number,
   ) {
     this.tubeCount = mixer.tubeCount;
     this.solver = subsetSolver(mixer, this.tubeCount);
@@ -113,30 +164,25 @@ class TableBuilder {
 
   /** Solves a corner from the nearest sample and from the nearest solution before it in the order of the pass. */
   first(index: number): void {
-    const { size, tubeCount, samples, volumes } = this;
+    const { samples } = this;
     const [sample, second] = samples.nearestTwo(this.labAt(this.targets, index));
     this.solveFrom(index, samples.volumesOf(sample));
     const before = this.neighbours(index).filter((neighbour) => neighbour < index);
     const nearest = before.sort((a, b) => this.distance(index, a) - this.distance(index, b))[0];
-    if (nearest === undefined || (this.miss[index] as number) ** 2 <= EFFORT.goodEnough || size === 1) return;
-    if (this.isWorthATry(index, nearest))
-      this.solveFrom(index, volumes.subarray(nearest * tubeCount, (nearest + 1) * tubeCount));
+    if (nearest === undefined || this.isExact(index)) return;
+    if (this.isWorthATry(index, nearest)) this.solveFrom(index, this.volumesAt(nearest));
     // A colour that is nearly reached is worth another start: it may be within reach after all.
-    const miss = this.miss[index] as number;
-    if (miss ** 2 > EFFORT.goodEnough && miss < NEARLY_REACHED)
+    if (!this.isExact(index) && (this.miss[index] as number) < NEARLY_REACHED)
       this.solveFrom(index, samples.volumesOf(second));
   }
 
   /** Tries the solutions around that are new since the sweep before; true when one led to a nearer mixture. */
   again(index: number, sweep: number): boolean {
-    if ((this.miss[index] as number) ** 2 <= EFFORT.goodEnough) return false;
+    if (this.isExact(index)) return false;
     const before = this.miss[index] as number;
     for (const neighbour of this.neighbours(index)) {
       if ((this.changedIn[neighbour] as number) < sweep - 1 || !this.isWorthATry(index, neighbour)) continue;
-      this.solveFrom(
-        index,
-        this.volumes.subarray(neighbour * this.tubeCount, (neighbour + 1) * this.tubeCount),
-      );
+      this.solveFrom(index, this.volumesAt(neighbour));
     }
     const isGained = (this.miss[index] as number) < before - GAINED;
     if (isGained) this.changedIn[index] = sweep;
@@ -145,22 +191,19 @@ class TableBuilder {
 
   /** From a good start to its end; what is exact already stays. */
   polish(index: number): void {
-    if ((this.miss[index] as number) ** 2 <= EFFORT.goodEnough) return;
-    const { tubeCount } = this;
+    if (this.isExact(index)) return;
     const isNear = (this.miss[index] as number) < NEARLY_REACHED;
-    const own = this.volumes.slice(index * tubeCount, (index + 1) * tubeCount);
-    this.solveFrom(index, own, isNear ? POLISH_NEAR : POLISH);
+    this.solveFrom(index, this.volumesAt(index).slice(), isNear ? POLISH_NEAR : POLISH);
   }
 
-  table(): PaletteTable {
-    const count = this.miss.length;
-    const rgb = new Uint8ClampedArray(3 * count);
-    for (let index = 0; index < count; index++) {
-      const { rgb: shown } = screenColorFromLab(this.labAt(this.labs, index));
-      for (let channel = 0; channel < 3; channel++)
-        rgb[3 * index + channel] = (shown[channel] ?? Number.NaN) * 255;
+  corners(): Pick<PaletteTable, "rgb" | "missDeltaE2000"> {
+    const { begin, end } = this;
+    const rgb = new Uint8ClampedArray(3 * (end - begin));
+    for (let index = begin; index < end; index++) {
+      const shown = screenColorFromLab(this.labAt(this.labs, index)).rgb.map((light) => 255 * light);
+      rgb.set(shown, 3 * (index - begin));
     }
-    return { size: this.size, rgb, missDeltaE2000: this.miss };
+    return { rgb, missDeltaE2000: this.miss.slice(begin, end) };
   }
 
   private solveFrom(index: number, start: Float64Array, effort = EFFORT): void {
@@ -172,6 +215,14 @@ class TableBuilder {
     this.miss[index] = miss;
     this.labs.set(solver.lab, 3 * index);
     this.volumes.set(solver.scaledVolumes(tubeCount), index * tubeCount);
+  }
+
+  private isExact(index: number): boolean {
+    return (this.miss[index] as number) ** 2 <= EFFORT.goodEnough;
+  }
+
+  private volumesAt(index: number): Float64Array {
+    return this.volumes.subarray(index * this.tubeCount, (index + 1) * this.tubeCount);
   }
 
   private isWorthATry(index: number, neighbour: number): boolean {
@@ -195,28 +246,18 @@ class TableBuilder {
   }
 
   private neighbours(index: number): number[] {
-    const { size } = this;
-    const r = index % size;
-    const g = Math.floor(index / size) % size;
-    const b = Math.floor(index / (size * size));
+    const { size, begin, end } = this;
     const found: number[] = [];
-    if (r > 0) found.push(index - 1);
-    if (r < size - 1) found.push(index + 1);
-    if (g > 0) found.push(index - size);
-    if (g < size - 1) found.push(index + size);
-    if (b > 0) found.push(index - size * size);
-    if (b < size - 1) found.push(index + size * size);
+    for (let stride = 1; stride < size ** 3; stride *= size) {
+      const place = Math.floor(index / stride) % size;
+      if (place > 0 && index - stride >= begin) found.push(index - stride);
+      if (place < size - 1 && index + stride < end) found.push(index + stride);
+    }
     return found;
   }
 }
 
 function cornerColor(index: number, size: number): LabD65 {
-  const step = 1 / (size - 1);
-  return labFromLinearSrgb(
-    linearSrgb(
-      decodeChannel((index % size) * step),
-      decodeChannel((Math.floor(index / size) % size) * step),
-      decodeChannel(Math.floor(index / (size * size)) * step),
-    ),
-  );
+  const light = (stride: number): number => decodeChannel((Math.floor(index / stride) % size) / (size - 1));
+  return labFromLinearSrgb(linearSrgb(light(1), light(size), light(size * size)));
 }

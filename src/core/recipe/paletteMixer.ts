@@ -3,6 +3,7 @@
  * Every mixture that the search found is laid down first; answers are chosen, ordered and labelled on what the hand
  * lays, since rounding can make a plain recipe of the closest one.
  */
+import { sumOf } from "../amounts/amountsAround";
 import { type Dosing, type DosingChoice, dosingOf } from "../amounts/dosing";
 import { type LaidDown, layDown } from "../amounts/layDown";
 import { type DilutedRecipe, preDiluted } from "../amounts/preDilution";
@@ -143,16 +144,17 @@ export class PaletteMixer {
     const dosing = dosingOf(choice);
     const asked = this.asked(query);
     const { candidates, ...effort } = this.search.candidates(asked);
-    const { laid, nearest } = this.allLaid(candidates, asked, dosing);
+    const nearestFirst = [...candidates].sort((one, other) => one.distance - other.distance);
+    const { laid, nearest } = this.allLaid(nearestFirst, asked, dosing);
     const answers = chooseAnswers(laid, asked, this.search.traits, GLANCE, nearest);
     return {
       ...effort,
       recipes: answers.map((answer) => this.painted(answer, asked, dosing)),
-      handLimit: this.handLimit(candidates, answers, asked, choice),
+      handLimit: this.handLimit(nearestFirst, answers, asked, choice),
     };
   }
 
-  /** Thrifty piles, and the closest at any size where that is worth the paint. */
+  /** Thrifty piles, and the closest at any size where that is worth the paint. @param candidates - the nearest first. */
   private allLaid(
     candidates: readonly Candidate[],
     query: RecipeQuery,
@@ -160,7 +162,7 @@ export class PaletteMixer {
   ): { readonly laid: readonly LaidCandidate[]; readonly nearest: number } {
     const thrifty: LaidCandidate[] = [];
     let nearest = Number.POSITIVE_INFINITY;
-    for (const candidate of [...candidates].sort((one, other) => one.distance - other.distance)) {
+    for (const candidate of candidates) {
       // Rounding brings hardly any mixture closer, so what is too far off to be offered is not laid.
       if (candidate.distance > nearest + OTHER_TUBES_COST) break;
       const laid = this.laid(candidate, query, dosing);
@@ -169,7 +171,6 @@ export class PaletteMixer {
     }
     const lavish = candidates
       .filter(({ distance }) => distance < nearest - HARDLY_CLOSER)
-      .sort((one, other) => one.distance - other.distance)
       .slice(0, MOST_LAVISH)
       .map((candidate) => this.laid(candidate, query, { ...dosing, deltaEPerUnit: 0 }, true));
     return {
@@ -242,13 +243,14 @@ export class PaletteMixer {
     };
   }
 
+  /** @param candidates - the nearest first. */
   private handLimit(
     candidates: readonly Candidate[],
     answers: readonly Answer<LaidCandidate>[],
     query: RecipeQuery,
     choice: DosingChoice,
   ): HandLimit | undefined {
-    const [closest] = [...candidates].sort((one, other) => one.distance - other.distance);
+    const [closest] = candidates;
     if (!closest || answers.length === 0) return undefined;
     const missOf = ({ lab }: Candidate): number => deltaE2000(query.target, lab);
     const exactMiss = missOf(closest);
@@ -304,8 +306,4 @@ function isSamePaint(one: OpticalModel, other: OpticalModel): boolean {
 
 function isSameRow(one: NumberRow, other: NumberRow): boolean {
   return one.length === other.length && Array.from(one).every((value, band) => value === other[band]);
-}
-
-function sumOf(values: readonly number[]): number {
-  return values.reduce((sum, value) => sum + value, 0);
 }

@@ -33,11 +33,27 @@ export const LADDER_WHITE_PARTS = [0, 0.5, 1.5, 4, 9, 19, 49] as const;
  * @throws RangeError unless the parts of white are finite and at least 0.
  */
 export function tintLab(tube: OpticalModel, whiteParts: number, bench: TestWhite, film?: Film): LabD65 {
-  if (!(whiteParts >= 0) || !Number.isFinite(whiteParts))
-    throw new RangeError(`Parts of white must be finite and at least 0, got ${whiteParts}`);
+  assertParts(whiteParts);
   const parts = [{ optics: tube, volume: 1 }];
   if (whiteParts > 0) parts.push({ optics: bench.white, volume: whiteParts });
   return labFromReflectance(mixtureReflectance(parts, bench.surface, film), bench.view);
+}
+
+function assertParts(whiteParts: number): void {
+  if (!(whiteParts >= 0) || !Number.isFinite(whiteParts))
+    throw new RangeError(`Parts of white must be finite and at least 0, got ${whiteParts}`);
+}
+
+/** Opaque tints of one tube, for who asks for many: {@link tintLab} of each, in a fifth of the time. */
+function tintsOf(tube: OpticalModel, bench: TestWhite): (whiteParts: number) => LabD65 {
+  const mixer = new MixtureEvaluator([tube, bench.white], bench.view, bench.surface);
+  const both = Uint8Array.of(0, 1);
+  const out = new Float64Array(3);
+  return (whiteParts) => {
+    assertParts(whiteParts);
+    mixer.writeLab(out, both, Float64Array.of(1, whiteParts), whiteParts > 0 ? 2 : 1);
+    return labD65(out[0] as number, out[1] as number, out[2] as number);
+  };
 }
 
 /**
@@ -48,7 +64,8 @@ export function tintLadder(
   bench: TestWhite,
   whiteParts: readonly number[] = LADDER_WHITE_PARTS,
 ): LadderStep[] {
-  return whiteParts.map((parts) => ({ whiteParts: parts, lab: tintLab(tube, parts, bench) }));
+  const tintOf = tintsOf(tube, bench);
+  return whiteParts.map((parts) => ({ whiteParts: parts, lab: tintOf(parts) }));
 }
 
 /** A masstone darker than this hides its hue. */
@@ -85,21 +102,9 @@ export function chromaPeak(tube: OpticalModel, bench: TestWhite): LadderStep {
   const steps = Array.from({ length: PEAK_STEPS }, (_, i) =>
     i === 0 ? 0 : 0.02 * (MOST_WHITE / 0.02) ** ((i - 1) / (PEAK_STEPS - 2)),
   );
-  const tintOf = tintsOf(tube, bench);
-  return steps
-    .map((whiteParts) => ({ whiteParts, lab: tintOf(whiteParts) }))
-    .reduce((best, step) => (lchFromLab(step.lab)[1] > lchFromLab(best.lab)[1] ? step : best));
-}
-
-/** Opaque tints of one tube, for who asks for many: {@link tintLab} of each, in a fifth of the time. */
-function tintsOf(tube: OpticalModel, bench: TestWhite): (whiteParts: number) => LabD65 {
-  const mixer = new MixtureEvaluator([tube, bench.white], bench.view, bench.surface);
-  const both = Uint8Array.of(0, 1);
-  const out = new Float64Array(3);
-  return (whiteParts) => {
-    mixer.writeLab(out, both, Float64Array.of(1, whiteParts), whiteParts > 0 ? 2 : 1);
-    return labD65(out[0] as number, out[1] as number, out[2] as number);
-  };
+  return tintLadder(tube, bench, steps).reduce((best, step) =>
+    lchFromLab(step.lab)[1] > lchFromLab(best.lab)[1] ? step : best,
+  );
 }
 
 /** How far from white a tint lies when strengths are compared, CIELAB units: about one in ten of a strong tube. */
