@@ -1,6 +1,7 @@
 /** Pictures seen through a palette: how long the table takes, and a picture of twelve megapixels. */
 import { mapPicture } from "../src/core/picture/mapPicture";
-import { buildPaletteTable, joinTableParts, layersOfParts } from "../src/core/picture/paletteTable";
+import { buildPaletteTable } from "../src/core/picture/paletteTable";
+import { joinTableParts, layersOfParts } from "../src/core/picture/tableParts";
 import { createRng } from "../src/core/random/rng";
 import { modelOf } from "./engine";
 import { floorFigures } from "./floor";

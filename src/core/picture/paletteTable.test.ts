@@ -9,13 +9,8 @@ import { MixtureEvaluator } from "../mixing/mixtureEvaluator";
 import { createRng } from "../random/rng";
 import { PaletteReach } from "../reach/reach";
 import { mapPicture } from "./mapPicture";
-import {
-  buildPaletteTable,
-  joinTableParts,
-  layersOfParts,
-  type PaletteTable,
-  type TablePart,
-} from "./paletteTable";
+import { buildPaletteTable, type PaletteTable, type TablePart } from "./paletteTable";
+import { joinTableParts, layersOfParts } from "./tableParts";
 
 const SIX = ["titanium-white", "arylide-yellow", "pyrrole-red", "prussian-blue", "raw-umber", "viridian"];
 const SIZE = 17;

@@ -2,12 +2,8 @@
 
 /** What a picture looks like through a palette: the table is built once for each palette and kept. */
 import { useState } from "react";
-import {
-  joinTableParts,
-  layersOfParts,
-  type PaletteTable,
-  type TablePart,
-} from "../../core/picture/paletteTable";
+import type { PaletteTable, TablePart } from "../../core/picture/paletteTable";
+import { joinTableParts, layersOfParts } from "../../core/picture/tableParts";
 import { type Result, succeed } from "../../core/result";
 import type { WorkFailure } from "../../domain/failure";
 import type { Palette } from "../../domain/palette/palette";

@@ -52,8 +52,8 @@ export function PileSteps() {
       </div>
       {growth > WORTH_SAYING ? (
         <Status className="border-l-4 border-ink pl-3">
-          More went in than planned. The colour still comes out of a pile {Math.round(100 * (growth - 1))} %
-          larger: the rest below has grown with it.
+          More went in than planned. The colour still comes out of a pile {Math.round(100 * (growth - 1))}
+          {"\u00a0%"} larger: the rest below has grown with it.
           {growth > TOO_LARGE ? " That is a lot of paint; beginning again takes less." : ""}
         </Status>
       ) : null}
