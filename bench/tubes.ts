@@ -14,6 +14,8 @@ import { type Figure, quantile } from "./report";
 const PORT = 3423;
 const TUBES = 500;
 const SPECTRA = 10_000;
+/** By then the other views are fetched. */
+const STANDS_MS = 3000;
 
 export function tubeFigures(): Promise<Figure[]> {
   return withServedBrowser(PORT, async (browser, address) => {
@@ -25,11 +27,22 @@ export function tubeFigures(): Promise<Figure[]> {
     await fillBox(page);
     await page.reload();
     await page.getByRole("heading", { name: "Slipway, low tide" }).waitFor();
-    const appears = await listTime(page);
+    const atOnce = await listTime(page);
+    await page.reload();
+    await page.getByRole("heading", { name: "Tubes" }).waitFor();
+    await goToTable(page);
+    await page.waitForTimeout(STANDS_MS);
+    const later = await listTime(page);
     const keystrokes = await filterTimes(page);
     const { seconds, longest } = await importTime(page);
     return [
-      { what: `list of ${TUBES} tubes appears`, measured: appears, unit: "ms", atMost: 200 },
+      {
+        what: `list of ${TUBES} tubes appears, the page just opened`,
+        measured: atOnce,
+        unit: "ms",
+        atMost: 200,
+      },
+      { what: "the same of a page that has stood for 3 seconds", measured: later, unit: "ms", atMost: 200 },
       { what: "filter, a keystroke, median", measured: quantile(keystrokes, 0.5), unit: "ms", atMost: 50 },
       { what: "filter, a keystroke, longest", measured: Math.max(...keystrokes), unit: "ms" },
       { what: `${SPECTRA} spectra read from a file`, measured: seconds, unit: "s", atMost: 5 },
@@ -65,6 +78,11 @@ function fillBox(page: Page): Promise<void> {
       }),
     TUBES,
   );
+}
+
+async function goToTable(page: Page): Promise<void> {
+  await page.getByRole("link", { name: "Table", exact: true }).first().click();
+  await page.getByRole("heading", { name: "Slipway, low tide" }).waitFor();
 }
 
 /** From the click on the view to its tubes in the page. */

@@ -18,7 +18,7 @@ beforeEach(() => {
 });
 afterEach(() => studio.end());
 
-it("fetches each of the other views once, when the one in hand has had its second", async () => {
+it("fetches each of the other views once, when the one in hand has had its moment", async () => {
   const { rerender } = hookIn(studio, useViewsAhead);
   await until(() => studio.store.get().isReady, "the store is read");
   expect(prefetch).not.toHaveBeenCalled();

@@ -7,7 +7,7 @@ import { whenIdle } from "../../ui/whenIdle";
 import { VIEWS } from "./views";
 
 /** The view in hand has fetched by then what it shows, ms. */
-const AHEAD_AFTER_MS = 1000;
+const AHEAD_AFTER_MS = 400;
 
 /**
  * Fetches the other views, one after the other, once the one in hand stands. All at once and at the start, as links do it
