@@ -2,7 +2,8 @@
 
 import { type ComponentType, type ReactNode, useEffect, useState } from "react";
 
-export type Later<Props extends object> = ComponentType<Props> & {
+/** @param meanwhile - stands in its place, instead of what usually does. */
+export type Later<Props extends object> = ComponentType<Props & { readonly meanwhile?: ReactNode }> & {
   /** Fetches it before it is wanted. */
   readonly fetch: () => Promise<ComponentType<Props>>;
 };
@@ -13,11 +14,11 @@ export type Later<Props extends object> = ComponentType<Props> & {
  * Not React's own `lazy`: what has suspended is shown 300 ms after its stand-in at the earliest, however soon its script is
  * there; and a script that could not be fetched once is never fetched again.
  *
- * @param meanwhile - stands in its place until it is there.
+ * @param usually - stands in its place until it is there.
  */
 export function later<Props extends object>(
   load: () => Promise<ComponentType<Props>>,
-  meanwhile: ReactNode = null,
+  usually: ReactNode = null,
 ): Later<Props> {
   let Part: ComponentType<Props> | undefined;
   let coming: Promise<ComponentType<Props>> | undefined;
@@ -32,7 +33,7 @@ export function later<Props extends object>(
       throw error;
     }
   };
-  function LaterPart(props: Props) {
+  function LaterPart(asked: Props & { readonly meanwhile?: ReactNode }) {
     const [end, setEnd] = useState<{ readonly failure?: Error }>({});
     const Drawn = Part;
     useEffect(() => {
@@ -51,7 +52,9 @@ export function later<Props extends object>(
       };
     }, [Drawn]);
     if (end.failure) throw end.failure;
-    return Drawn ? <Drawn {...props} /> : meanwhile;
+    const { meanwhile = usually, ...props } = asked;
+    // Without what stands in for it, these are the props of the part.
+    return Drawn ? <Drawn {...(props as unknown as Props)} /> : meanwhile;
   }
   return Object.assign(LaterPart, { fetch });
 }

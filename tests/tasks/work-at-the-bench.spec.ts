@@ -83,7 +83,7 @@ test("a dose is weighed, and an over-pour lets the rest grow so that the colour 
   await page.mouse.up();
   await expect(page.getByRole("main").getByText(/g too much: the rest will grow with it/)).toBeVisible();
   await page.getByRole("button", { name: "I added it", exact: true }).click();
-  await expect(page.getByText(/The colour still comes out of a pile \d+ % larger/)).toBeVisible();
+  await expect(page.getByText(/The colour still comes out of a pile \d+\s% larger/)).toBeVisible();
   await page.getByRole("button", { name: "The rest is added" }).click();
   await expect(page.getByText("Pile, predicted")).toBeVisible();
   // The pile was predicted after the first dose already; what counts is how it is after the last.

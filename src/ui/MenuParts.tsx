@@ -1,0 +1,51 @@
+"use client";
+
+/** The list of a menu, and what stands in it. {@link ./Menu} fetches it when the view stands. */
+import { DropdownMenu } from "radix-ui";
+import { MenuButton, type MenuGroupProps, type MenuItemProps, type MenuProps } from "./MenuButton";
+
+/** @param isAsked - it was asked for before it was there: it opens at once. */
+export function MenuWithList({ label, name, children, isAsked }: MenuProps & { isAsked: boolean }) {
+  return (
+    // The page behind stays as it is: a menu is no dialog.
+    <DropdownMenu.Root modal={false} defaultOpen={isAsked}>
+      <DropdownMenu.Trigger asChild>
+        <MenuButton label={label} name={name} />
+      </DropdownMenu.Trigger>
+      <DropdownMenu.Portal>
+        <DropdownMenu.Content
+          align="end"
+          // The page may grow above it while it is open.
+          sticky="always"
+          collisionPadding={8}
+          className="z-40 max-h-(--radix-dropdown-menu-content-available-height) min-w-56 overflow-y-auto border-2 border-ink bg-surface py-1"
+        >
+          {children}
+        </DropdownMenu.Content>
+      </DropdownMenu.Portal>
+    </DropdownMenu.Root>
+  );
+}
+
+export function MenuItem({ children, onSelect, isDisabled = false }: MenuItemProps) {
+  return (
+    <DropdownMenu.Item
+      onSelect={onSelect}
+      disabled={isDisabled}
+      className="flex min-h-11 cursor-default items-center px-4 outline-none data-[highlighted]:bg-ink data-[highlighted]:text-surface data-[disabled]:text-muted"
+    >
+      {children}
+    </DropdownMenu.Item>
+  );
+}
+
+/** Items of one kind, with the words that they share. */
+export function MenuGroup({ label, children }: MenuGroupProps) {
+  return (
+    <DropdownMenu.Group>
+      <DropdownMenu.Separator className="my-1 border-t" />
+      <DropdownMenu.Label className="px-4 pt-1 text-sm text-muted">{label}</DropdownMenu.Label>
+      {children}
+    </DropdownMenu.Group>
+  );
+}
