@@ -16,20 +16,18 @@ const MenuWithList = later(async () => {
   return (await import("./MenuParts")).MenuWithList;
 });
 
+/**
+ * Until it is asked for it is a button alone, which goes for one that has a list in the moment it is pressed: changed
+ * before, it would go from under a finger.
+ */
 export function Menu(props: MenuProps) {
   const { label, name } = props;
-  const [isThere, setThere] = useState(false);
-  const [isAsked, setAsked] = useState(false);
+  const [asked, setAsked] = useState<"by-key" | "by-pointer">();
   useEffect(
     () =>
       whenIdle(() => {
-        MenuWithList.fetch().then(
-          () => {
-            setThere(true);
-          },
-          // What fails here is told when the menu is opened.
-          () => undefined,
-        );
+        // What fails here is told when the menu is opened.
+        MenuWithList.fetch().catch(() => undefined);
       }),
     [],
   );
@@ -38,10 +36,14 @@ export function Menu(props: MenuProps) {
       label={label}
       name={name}
       aria-expanded={false}
-      onClick={() => {
-        setAsked(true);
+      onClick={({ detail }) => {
+        // What was clicked with no pointer was pressed by a key.
+        setAsked(detail === 0 ? "by-key" : "by-pointer");
+      }}
+      onKeyDown={({ key }) => {
+        if (key === "ArrowDown") setAsked("by-key");
       }}
     />
   );
-  return isThere || isAsked ? <MenuWithList {...props} isAsked={isAsked} meanwhile={button} /> : button;
+  return asked ? <MenuWithList {...props} isByKey={asked === "by-key"} meanwhile={button} /> : button;
 }

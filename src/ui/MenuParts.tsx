@@ -2,18 +2,30 @@
 
 /** The list of a menu, and what stands in it. {@link ./Menu} fetches it when the view stands. */
 import { DropdownMenu } from "radix-ui";
+import { useRef } from "react";
 import { MenuButton, type MenuGroupProps, type MenuItemProps, type MenuProps } from "./MenuButton";
 
-/** @param isAsked - it was asked for before it was there: it opens at once. */
-export function MenuWithList({ label, name, children, isAsked }: MenuProps & { isAsked: boolean }) {
+/**
+ * Open when it is first drawn: that is when it was asked for.
+ *
+ * @param isByKey - asked for by a key, which goes on to the first item.
+ */
+export function MenuWithList({ label, name, children, isByKey }: MenuProps & { isByKey: boolean }) {
+  const isFirst = useRef(true);
   return (
     // The page behind stays as it is: a menu is no dialog.
-    <DropdownMenu.Root modal={false} defaultOpen={isAsked}>
+    <DropdownMenu.Root modal={false} defaultOpen>
       <DropdownMenu.Trigger asChild>
         <MenuButton label={label} name={name} />
       </DropdownMenu.Trigger>
       <DropdownMenu.Portal>
         <DropdownMenu.Content
+          ref={(list) => {
+            // Later ones are opened at the button, which knows by what.
+            if (list && isFirst.current && isByKey)
+              list.querySelector<HTMLElement>("[role=menuitem]")?.focus();
+            if (list) isFirst.current = false;
+          }}
           align="end"
           // The page may grow above it while it is open.
           sticky="always"

@@ -242,11 +242,14 @@ test("a film is thinned by its ratio, and a wet reading of a scrap waits for the
       .selectOption({ label: "Layers 2, Pyrrole red" });
   }
   await expect(side(page).getByText(/over .*, wet:/)).toBeVisible();
-  const kept = (await rowsOf(page, "scraps", "gaman-demo")) as { readings: { film?: string }[] }[];
-  expect(kept.find(({ readings }) => readings.length === 2)?.readings.map(({ film }) => film)).toEqual([
-    "wet",
-    undefined,
-  ]);
+  const filmsOfNew = async (): Promise<unknown> => {
+    const kept = (await rowsOf(page, "scraps", "gaman-demo")) as {
+      name: string;
+      readings: { film?: string }[];
+    }[];
+    return kept.find(({ name }) => name === "Layers 2, Pyrrole red")?.readings.map(({ film }) => film);
+  };
+  await expect.poll(filmsOfNew).toEqual(["wet", undefined]);
 });
 
 test("a wash for one note runs over a ground of its own", async ({ page }) => {
