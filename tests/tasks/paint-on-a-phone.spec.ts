@@ -1,6 +1,6 @@
 /** The same tasks on a phone at the easel. */
 import type { Locator, Page } from "@playwright/test";
-import { expect, goTo, openDemo, test, trayNote, VIEWS } from "./pages/studio";
+import { expect, goTo, openDemo, startPainting, test, trayNote, typeNote, VIEWS } from "./pages/studio";
 import { benchOf } from "./pages/bench";
 
 test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
@@ -201,6 +201,23 @@ test("values alone, the room and a smaller board are a touch away on every view"
   await expect(html).toHaveAttribute("data-room", "dark");
   await panel.getByRole("checkbox", { name: "Board and tray as a line each" }).check();
   await expect(page.locator("[data-slim]")).toBeVisible();
+});
+
+test("the only note of a painting, kept, says so in sight and leads on to the next colour", async ({
+  page,
+}) => {
+  await startPainting(page, "Kettle", ["Titanium white", "Yellow ochre", "Raw umber"]);
+  await typeNote(page, "48 8 16", "Copper");
+  const bench = benchOf(page);
+  await bench.allAdded.tap();
+  await bench.looksTheSame.tap();
+  await bench.keep.tap();
+  const next = page.getByRole("link", { name: "Find the next colour" });
+  await expect(next).toBeFocused();
+  await expect(next).toBeInViewport();
+  await expect(bench.kept).toBeInViewport();
+  await next.tap();
+  await expect(page).toHaveURL(/\/subject/);
 });
 
 /** Screens with little room: a phone lying down, and pages enlarged to 200 and 400 %. */

@@ -51,16 +51,19 @@ export function MatchLine() {
   );
 }
 
-/** On to the note after this one that is still to be mixed, round the corner to the first. */
+/** On to the note after this one that is still to be mixed, round the corner to the first; where all are mixed, to a new one. */
 function NextNote() {
   const { note } = useAim();
   const notes = useStudio((studio) => studio.notes);
   const open = notes.filter(({ id, state }) => id !== note.id && (state === "open" || state === "mixing"));
   const next = open.find(({ number }) => number > note.number) ?? open[0];
-  if (!next) return null;
-  return (
+  return next ? (
     <Link {...NEXT} href={`/mix?note=${next.id}`} className={buttonClass("plain")}>
       Next: {next.number} {next.name}
+    </Link>
+  ) : (
+    <Link {...NEXT} href="/subject" className={buttonClass("plain")}>
+      Find the next colour
     </Link>
   );
 }
