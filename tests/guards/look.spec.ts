@@ -1,6 +1,7 @@
 /** The only colour on screen is paint; everyone can use it; nothing comes from elsewhere. */
 import AxeBuilder from "@axe-core/playwright";
 import type { Page } from "@playwright/test";
+import { walkPractice } from "../tasks/pages/practice";
 import { enterRoom, expect, goTo, openDemo, ROOMS, test, trayNote, VIEWS } from "../tasks/pages/studio";
 
 /** Every chromatic colour of every element outside paint, with pseudo-elements. */
@@ -106,35 +107,7 @@ for (const room of ROOMS) {
 
 test("so is practice: what is asked, what is told, the bench, progress", async ({ page }) => {
   await openDemo(page);
-  await goTo(page, "Practice");
-  for (const tab of ["Found colours", "Progress", "Simulated bench"]) {
-    await page.getByRole("tab", { name: tab }).click();
-    await expect(page.getByRole("tabpanel", { name: tab })).toBeVisible();
-    if (tab === "Progress") await expect(page.getByRole("img", { name: /^How far off/ })).toBeVisible();
-    if (tab === "Simulated bench") await page.getByRole("button", { name: "Begin a match" }).click();
-    await expectClean(page, tab);
-  }
-  await page.getByRole("tab", { name: "Today" }).click();
-  await page.getByRole("button", { name: "Begin", exact: true }).click();
-  const drills = new Set<string>();
-  const next = page.getByRole("button", { name: /^Next/ });
-  for (let count = 0; count < 3; count++) {
-    const drill = await page.getByRole("region", { name: "Practice" }).getByRole("heading").innerText();
-    const isNew = !drills.has(drill.replace(/ \d.*/s, ""));
-    drills.add(drill.replace(/ \d.*/s, ""));
-    if (isNew) await expectClean(page, `${drill}, asked`);
-    let taps = 0;
-    await expect(async () => {
-      const mark = page.getByRole("button", { name: "It passes here" });
-      if (await mark.isVisible()) await mark.click();
-      else await page.keyboard.press(String(1 + (taps++ % 4)));
-      await expect(next).toBeVisible({ timeout: 300 });
-    }).toPass({ intervals: [0] });
-    if (isNew) await expectClean(page, `${drill}, told`);
-    await page.keyboard.press("n");
-    await expect(next).toBeHidden();
-    if (await page.getByRole("heading", { name: "Done" }).isVisible()) break;
-  }
+  await walkPractice(page, (state) => expectClean(page, state));
 });
 
 test("the first visit is as clean", async ({ page }) => {

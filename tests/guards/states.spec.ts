@@ -1,6 +1,7 @@
 /** What opens in the views fits every screen: nothing lies outside, no text is cut, nothing is drawn over the rest. */
 import type { Page } from "@playwright/test";
 import { benchOf, type ReadWay, readingOf } from "../tasks/pages/bench";
+import { walkPractice } from "../tasks/pages/practice";
 import { expect, goTo, openDemo, openTube, test, trayNote } from "../tasks/pages/studio";
 
 const SCREENS = [
@@ -176,31 +177,7 @@ test("the views: what opens beside them and over them", async ({ page }) => {
 
 test("practice and plans", async ({ page }) => {
   await openDemo(page);
-  await goTo(page, "Practice");
-  for (const tab of ["Found colours", "Progress", "Simulated bench"]) {
-    await page.getByRole("tab", { name: tab }).click();
-    await expect(page.getByRole("tabpanel", { name: tab })).toBeVisible();
-    if (tab === "Progress") await expect(page.getByRole("img", { name: /^How far off/ })).toBeVisible();
-    if (tab === "Simulated bench") await page.getByRole("button", { name: "Begin a match" }).click();
-    await expectFits(page, tab);
-  }
-  await page.getByRole("tab", { name: "Today" }).click();
-  await page.getByRole("button", { name: "Begin", exact: true }).click();
-  const next = page.getByRole("button", { name: /^Next/ });
-  for (let count = 0; count < 4; count++) {
-    await expectFits(page, `question ${count}`);
-    let taps = 0;
-    await expect(async () => {
-      const mark = page.getByRole("button", { name: "It passes here" });
-      if (await mark.isVisible()) await mark.click();
-      else await page.keyboard.press(String(1 + (taps++ % 4)));
-      await expect(next).toBeVisible({ timeout: 300 });
-    }).toPass({ intervals: [0] });
-    await expectFits(page, `answer ${count}`);
-    await page.keyboard.press("n");
-    await expect(next).toBeHidden();
-    if (await page.getByRole("heading", { name: "Done" }).isVisible()) break;
-  }
+  await walkPractice(page, (state) => expectFits(page, state));
   await goTo(page, "Strings");
   await expect(page.getByRole("region", { name: "Mix these first, and split them" })).toBeVisible();
   await page
