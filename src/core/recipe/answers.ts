@@ -97,10 +97,10 @@ function reasonsOf<C extends Candidate>(
   const isFewest = isBest(close, ({ tubes }) => tubes.length);
   const reasons: RecipeReason[] = [];
   const isNearest = isBest(shown, ({ distance }) => distance);
-  // Far outside another one may have the smaller number and the wrong hue.
-  const hasSmallest = shown.every((other) => candidate.deltaE2000 <= other.deltaE2000 + INDISTINGUISHABLE);
-  if (hasSmallest) reasons.push("closest");
-  else if (isNearest) reasons.push("keeps-hue");
+  const smallest = Math.min(...shown.map(({ deltaE2000 }) => deltaE2000));
+  if (candidate.deltaE2000 === smallest) reasons.push("closest");
+  // Far outside another one may have the smaller number and the wrong hue; by the noise of the solver none has.
+  else if (isNearest && candidate.deltaE2000 > smallest + INDISTINGUISHABLE) reasons.push("keeps-hue");
   // Of answers with as many tubes as each other none has the fewest.
   if (isFewest && shown.some(({ tubes }) => tubes.length > candidate.tubes.length))
     reasons.push("fewest-tubes");
