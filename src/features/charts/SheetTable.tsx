@@ -149,7 +149,7 @@ function Cells({ sheet: { title, columns, rows }, tubes, painted, chosenKey, onC
         }}
       >
         {isChosen ? <span aria-hidden="true" className="absolute inset-1 border-2 border-surface" /> : null}
-        <span aria-hidden="true" className="bg-surface px-1 text-xs leading-4 text-ink tabular-nums">
+        <span aria-hidden="true" className="bg-surface px-0.5 text-xs leading-4 text-ink tabular-nums">
           {valueText(cell.lab[0], settings.scale)}
           {reading?.isStruckOut ? " ×" : read ? " ✓" : ""}
           {cell.mark ? ` ${cell.mark}` : ""}
