@@ -106,6 +106,13 @@ function showWithWhatLeadsToIt(next: HTMLElement): void {
   next.style.scrollMarginBottom = FOOT;
   next.scrollIntoView({ block: "end", behavior: isStill() ? "auto" : "smooth" });
   next.style.scrollMarginBottom = "";
+  document.addEventListener("pointerdown", stopScrolling, { capture: true, once: true });
+}
+
+/** Who presses something while the page still glides wants what is there now, and what opens from it. */
+function stopScrolling(): void {
+  for (const box of [document.getElementById("view"), document.scrollingElement])
+    box?.scrollTo({ top: box.scrollTop, behavior: "instant" });
 }
 
 function isSeen(element: HTMLElement): boolean {

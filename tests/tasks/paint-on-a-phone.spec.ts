@@ -118,6 +118,40 @@ test("after a touch that takes its own button away, the next step is in sight, w
   await expect(page.getByRole("slider", { name: /^Hue of the pile/ })).toBeInViewport();
 });
 
+test("a finger that presses while the page still glides to the next step stops it", async ({ page }) => {
+  await openDemo(page);
+  const note = trayNote(page, /^9 Buoy/);
+  await note.tap();
+  await expect(note).toBeInViewport({ ratio: 0.9 });
+  const added = page.getByRole("button", { name: "All added" });
+  // The way back up is long.
+  await page.getByRole("region", { name: "Target and pile" }).evaluate((pair) => {
+    const room = document.createElement("div");
+    room.style.height = "3000px";
+    pair.after(room);
+  });
+  await added.scrollIntoViewIfNeeded();
+  const glide = page.locator("#view").evaluate(
+    (view) =>
+      new Promise<number>((resolve) => {
+        const from = view.scrollTop;
+        const onScroll = (): void => {
+          const pressedAt = view.scrollTop;
+          if (pressedAt > from - 30) return;
+          view.removeEventListener("scroll", onScroll);
+          view.dispatchEvent(new PointerEvent("pointerdown", { bubbles: true }));
+          setTimeout(() => {
+            resolve(Math.abs(view.scrollTop - pressedAt));
+          }, 1000);
+        };
+        view.addEventListener("scroll", onScroll);
+      }),
+  );
+  await added.tap();
+  expect(await glide).toBeLessThan(20);
+  await expect(page.getByRole("button", { name: "Looks the same" })).not.toBeInViewport();
+});
+
 test("a swipe up that starts on a rail scrolls and says nothing; one to the side is a reading", async ({
   page,
 }) => {

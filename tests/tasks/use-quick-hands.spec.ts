@@ -1,5 +1,5 @@
 /** Two actions a dose, everything undone and done again, trials side by side, help that stays sane. */
-import type { Page } from "@playwright/test";
+import type { Locator, Page } from "@playwright/test";
 import { benchOf, formOf, moreForPile, readingOf, recordIn } from "./pages/bench";
 import { board, dose } from "./pages/hand";
 import { expect, goTo, openDemo, said, test, trayNote, typeNote } from "./pages/studio";
@@ -192,4 +192,34 @@ test("one action makes the box watercolour, and then water is the white in every
   await expect(page.getByLabel("with water")).toBeVisible();
   await page.getByLabel("Painted in").selectOption("oil");
   await expect(page.getByText("As washes: water and the paper are the white.")).toBeHidden();
+});
+
+/** As when something was worked out: all below it goes down by more than a screen. */
+async function growAbove(part: Locator): Promise<void> {
+  await part.evaluate((element) => {
+    const answer = document.createElement("div");
+    answer.style.height = "900px";
+    element.before(answer);
+  });
+}
+
+test("an open list, and what the keys are on, stay in sight when something comes in above", async ({
+  page,
+}) => {
+  await openDemo(page);
+  await trayNote(page, /^8 Slip wall/).click();
+  await benchOf(page).addAll();
+  const pile = page.getByRole("region", { name: "What is in the pile" });
+  await page.getByRole("button", { name: "more for this pile" }).click();
+  await expect(page.getByRole("menu")).toBeInViewport({ ratio: 1 });
+  await growAbove(pile);
+  await expect(page.getByRole("menu")).toBeInViewport({ ratio: 1 });
+  await page.getByRole("menuitem", { name: "half" }).click();
+  const other = page.getByRole("button", { name: "Add another paint" });
+  await expect(undo(page, "scraping")).toBeVisible();
+  await undo(page, "scraping").focus();
+  await page.keyboard.press("Shift+Tab");
+  await expect(other).toBeFocused();
+  await growAbove(pile);
+  await expect(other).toBeInViewport();
 });

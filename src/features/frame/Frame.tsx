@@ -29,7 +29,6 @@ import { UndoBar } from "./UndoBar";
 export function Frame({ tools, foot, children }: { tools: ReactNode; foot: ReactNode; children: ReactNode }) {
   const { isSlim } = useSlim();
   useEffect(() => keepFocus(isWriting), []);
-  useEffect(keepInSight, []);
   return (
     <StudioProvider>
       <a
@@ -48,6 +47,7 @@ export function Frame({ tools, foot, children }: { tools: ReactNode; foot: React
         <Navigation />
         <main
           id="view"
+          ref={keepInSight}
           tabIndex={-1}
           className="overflow-y-auto tiny:overflow-visible print:overflow-visible outline-none wide:col-start-2 wide:row-start-2"
         >

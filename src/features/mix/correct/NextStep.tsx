@@ -37,7 +37,8 @@ export function NextStep() {
         task={next.status === "asking" ? { ...next, last: undefined } : next}
         asking="Working out the next addition"
         what="What to add next"
-        className="mt-4"
+        // Room for what comes, or what stands below would go from under a finger.
+        className={next.status === "asking" ? "mt-4 min-h-96" : "mt-4"}
       />
     );
   const { advice, tubeIds } = next.value;
