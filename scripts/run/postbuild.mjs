@@ -1,14 +1,18 @@
 /**
  * After `next build`: hashes of inline scripts for the Content-Security-Policy, the service worker with the list of
- * all files of this version, the server and its threads, and a stamp of what was built.
+ * all files of this version, the server and its threads, the packed files, and a stamp of what was built.
  */
 import { createHash } from "node:crypto";
 import { existsSync, readdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import path from "node:path";
+import { gzipSync } from "node:zlib";
 import { build } from "esbuild";
 import { filesUnder, sourceStamp } from "./project.mjs";
 
+/** Bytes: what fits into one packet of the network. */
+const LEAST_PACKED = 1400;
 const media = ".next/static/media";
+for (const file of filesUnder(".next/static")) if (file.endsWith(".gz")) rmSync(file);
 if (existsSync(media)) {
   // The bundler copies worker entries here as raw TypeScript; nothing loads them.
   for (const name of readdirSync(media)) if (name.endsWith(".ts")) rmSync(path.join(media, name));
@@ -81,5 +85,10 @@ for (const [entry, outfile] of [
     outfile,
     logLevel: "error",
   });
+}
+// Packed once, beside what is packed; fonts are packed already, and what is small gains nothing.
+for (const file of filesUnder(".next/static").filter((name) => /\.(?:js|css|json|wasm|svg)$/.test(name))) {
+  const whole = readFileSync(file);
+  if (whole.length > LEAST_PACKED) writeFileSync(`${file}.gz`, gzipSync(whole, { level: 9 }));
 }
 writeFileSync(".next/built-from.txt", stamp);

@@ -1,28 +1,37 @@
 /** `npm test`: everything that must hold, on a machine that may have nothing but Node. */
+import { spawn } from "node:child_process";
+import { once } from "node:events";
 import { existsSync } from "node:fs";
 import { bin, chromiumPath, ensureBuild, ensurePackages, NATIVE_TSC, run, runTogether } from "./project.mjs";
 
-function ensureChromium() {
+const APT = "/usr/bin/apt-get";
+
+/** Installs Chromium where there is none, beside what goes on meanwhile. @returns when it is there. */
+async function ensureChromium() {
   if (existsSync(chromiumPath())) return;
-  if (process.getuid?.() !== 0 || !existsSync("/usr/bin/apt-get")) {
+  if (process.getuid?.() !== 0 || !existsSync(APT)) {
     process.stderr.write(
       "The browser tests need Chromium. Install Debian's package “chromium-headless-shell”, or set CHROMIUM to its path.\n",
     );
     process.exit(1);
   }
-  run("Package lists", "apt-get", ["update", "-qq"]);
-  run(
-    "Install Chromium",
-    "apt-get",
-    ["install", "-y", "-qq", "--no-install-recommends", "chromium-headless-shell"],
+  // One process for both, as this one hears of nothing while it waits for what it runs.
+  const child = spawn(
+    "/bin/sh",
+    ["-c", `${APT} -qq update && ${APT} -qq install -y --no-install-recommends chromium-headless-shell`],
     {
-      DEBIAN_FRONTEND: "noninteractive",
+      stdio: ["ignore", "ignore", "inherit"],
+      env: { ...process.env, DEBIAN_FRONTEND: "noninteractive" },
     },
   );
+  const [code] = await once(child, "exit");
+  if (code === 0) return;
+  process.stderr.write("\nChromium could not be installed.\n");
+  process.exit(1);
 }
 
+const chromium = ensureChromium();
 ensurePackages();
-ensureChromium();
 run("Route types", bin("next"), ["typegen"]);
 run("Lint", bin("oxlint"), []);
 run("Types", process.execPath, [NATIVE_TSC, "--noEmit"]);
@@ -34,4 +43,5 @@ await runTogether([
 ]);
 run("Unit tests", bin("vitest"), ["run", "--reporter=dot"]);
 ensureBuild();
+await chromium;
 run("Browser tests", bin("playwright"), ["test"]);

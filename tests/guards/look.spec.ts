@@ -41,10 +41,17 @@ async function chromaticColors(page: Page): Promise<string[]> {
           found.push(`${element.tagName} ${property}: ${value}`);
       }
     };
+    /** What is drawn of it besides itself: most elements have nothing. */
+    const partsOf = (element: Element): readonly string[] => [
+      ...["::before", "::after"].filter(
+        (part) => !["none", "normal"].includes(getComputedStyle(element, part).content),
+      ),
+      ...(element.matches("input, textarea") ? ["::placeholder"] : []),
+      ...(getComputedStyle(element).display.includes("list-item") ? ["::marker"] : []),
+    ];
     for (const element of document.querySelectorAll("html, body *")) {
       if (element.closest("[data-paint]")) continue;
-      for (const pseudo of [null, "::before", "::after", "::placeholder", "::selection", "::marker"])
-        check(element, pseudo);
+      for (const pseudo of [null, "::selection", ...partsOf(element)]) check(element, pseudo);
     }
     return found;
   });
@@ -55,9 +62,27 @@ test("the walk itself finds colour where there is some", async ({ page }) => {
   await page.evaluate(() => {
     const spot = document.createElement("p");
     spot.style.borderLeft = "2px solid rgb(10, 20, 30)";
-    document.body.append(spot);
+    spot.className = "spot";
+    const sheet = document.createElement("style");
+    sheet.textContent =
+      ".spot::after { content: 'x'; color: rgb(1, 2, 3) } .spot::selection { color: rgb(4, 5, 6) }" +
+      " .spot::placeholder { color: rgb(7, 8, 9) } .spot::marker { color: rgb(9, 8, 7) }";
+    const row = document.createElement("li");
+    row.className = "spot";
+    const field = document.createElement("input");
+    field.className = "spot";
+    field.placeholder = "a name";
+    document.body.append(sheet, spot, row, field);
   });
-  expect(await chromaticColors(page)).toContain("P border-left-color: rgb(10, 20, 30)");
+  expect(await chromaticColors(page)).toEqual(
+    expect.arrayContaining([
+      "P border-left-color: rgb(10, 20, 30)",
+      "P::after color: rgb(1, 2, 3)",
+      "P::selection color: rgb(4, 5, 6)",
+      "INPUT::placeholder color: rgb(7, 8, 9)",
+      "LI::marker color: rgb(9, 8, 7)",
+    ]),
+  );
 });
 
 async function openDemoIn(page: Page, room: (typeof ROOMS)[number]): Promise<void> {
@@ -185,6 +210,30 @@ test("the policy lets nothing in from elsewhere, and the letters are our own", a
   expect(await page.evaluate(() => document.fonts.check("16px hyperlegible"))).toBe(true);
   expect(fonts.length).toBeGreaterThan(0);
   expect(fonts.every((url) => new URL(url).origin === new URL(page.url()).origin)).toBe(true);
+});
+
+test("what the build made comes packed and stays for a year; what it did not make is missing", async ({
+  page,
+  request,
+}) => {
+  const scripts: { readonly url: string; readonly headers: Record<string, string> }[] = [];
+  page.on("response", (response) => {
+    if (response.request().resourceType() === "script")
+      scripts.push({ url: response.url(), headers: response.headers() });
+  });
+  await page.goto("/");
+  await expect(page.getByRole("button", { name: "Open the demo painting" })).toBeVisible();
+  const large = scripts.filter(({ headers }) => Number(headers["content-length"]) > 2000);
+  expect(large.length).toBeGreaterThan(3);
+  for (const { url, headers } of large) {
+    expect(headers, url).toMatchObject({ "content-encoding": "gzip" });
+    expect(headers["cache-control"], url).toMatch(/max-age=31536000.*immutable/);
+    const plain = await request.get(url, { headers: { "Accept-Encoding": "identity" } });
+    expect(plain.headers()["content-encoding"], url).toBeUndefined();
+    expect((await plain.body()).length, url).toBeGreaterThan(Number(headers["content-length"]));
+  }
+  expect((await request.get("/_next/static/chunks/none.js")).status()).toBe(404);
+  expect((await request.get("/_next/static/..%2f..%2fpackage.json")).status()).toBe(404);
 });
 
 test("the room is there from the first paint", async ({ page }) => {

@@ -29,37 +29,34 @@ export function isFairOnScreen(lab: LabD65): boolean {
  */
 export function practiceTargets(palette: ColorModel, count: number, seed: number): readonly LabD65[] {
   const rng = createRng(seed);
-  const pool = mixturesOf(palette, rng).filter(isFairOnScreen);
-  const spread = atRandom(pool, count);
+  // Mixtures are made until there are enough: most palettes need few.
+  const pool: LabD65[] = [];
+  const spread: LabD65[] = [];
+  for (let i = 0; i < CANDIDATES && palette.tubeCount > 0 && spread.length < count; i++) {
+    const lab = mixtureOf(palette, rng);
+    if (!isFairOnScreen(lab)) continue;
+    pool.push(lab);
+    if (spread.every((other) => deltaE2000(lab, other) > SURELY_APART)) spread.push(lab);
+  }
   // Where the palette is small, colours that lie close to each other leave more room for others.
   return spread.length === count ? spread : longest(spread, packed(pool, count));
 }
 
 /** Any few of the tubes, each by its strength. */
-function mixturesOf(palette: ColorModel, rng: Rng): readonly LabD65[] {
+function mixtureOf(palette: ColorModel, rng: Rng): LabD65 {
+  const order = Array.from({ length: palette.tubeCount }, (_, tube) => ({ tube, key: rng.next() }));
+  const chosen = order
+    .sort((one, other) => one.key - other.key)
+    .slice(0, 1 + rng.below(Math.min(MOST_TUBES, palette.tubeCount)));
+  const tubes = Uint8Array.from(chosen, ({ tube }) => tube);
+  const volumes = Float64Array.from(
+    chosen,
+    ({ tube }) => (-Math.log(1 - rng.next()) * (1 + 8 * rng.next() ** 3)) / palette.strengthOf(tube),
+  );
   const out = new Float64Array(3);
-  return Array.from({ length: palette.tubeCount === 0 ? 0 : CANDIDATES }, () => {
-    const order = Array.from({ length: palette.tubeCount }, (_, tube) => ({ tube, key: rng.next() }));
-    const chosen = order
-      .sort((one, other) => one.key - other.key)
-      .slice(0, 1 + rng.below(Math.min(MOST_TUBES, palette.tubeCount)));
-    const tubes = Uint8Array.from(chosen, ({ tube }) => tube);
-    const volumes = Float64Array.from(
-      chosen,
-      ({ tube }) => (-Math.log(1 - rng.next()) * (1 + 8 * rng.next() ** 3)) / palette.strengthOf(tube),
-    );
-    palette.writeLab(out, tubes, volumes, chosen.length);
-    return labD65(out[0] ?? Number.NaN, out[1] ?? Number.NaN, out[2] ?? Number.NaN);
-  });
-}
-
-function atRandom(pool: readonly LabD65[], count: number): readonly LabD65[] {
-  const chosen: LabD65[] = [];
-  for (const lab of pool) {
-    if (chosen.length === count) break;
-    if (chosen.every((other) => deltaE2000(lab, other) > SURELY_APART)) chosen.push(lab);
-  }
-  return chosen;
+  palette.writeLab(out, tubes, volumes, chosen.length);
+  const [lightness = Number.NaN, a = Number.NaN, b = Number.NaN] = out;
+  return labD65(lightness, a, b);
 }
 
 /** Each next one is the nearest of those that are far enough from all before. */

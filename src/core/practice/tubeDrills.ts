@@ -98,17 +98,18 @@ function hueMixtures(palette: ColorModel, one: number, other: number): readonly 
 }
 
 function brightestOf(mixtures: readonly HueMixture[], low: number, high: number): Pair {
-  const all = mixtures.map((one) => ({
-    ...one,
-    off: one.hue >= low && one.hue <= high ? 0 : offOf(one.hue, low, high),
-  }));
-  const within = all.filter(({ off }) => off === 0);
-  const best =
-    within.length > 0
-      ? within.reduce((most, pair) => (pair.chroma > most.chroma ? pair : most))
-      : all.reduce((nearest, pair) => (pair.off < nearest.off ? pair : nearest));
+  let brightest: HueMixture | undefined;
+  let nearest: HueMixture | undefined;
+  let least = Infinity;
+  for (const one of mixtures) {
+    const off = one.hue >= low && one.hue <= high ? 0 : offOf(one.hue, low, high);
+    if (off === 0 && !(brightest && brightest.chroma >= one.chroma)) brightest = one;
+    if (off < least) [nearest, least] = [one, off];
+  }
+  const best = brightest ?? nearest;
+  if (!best) throw new RangeError("There are no mixtures to choose from");
   // A pair that does not give the hue at all keeps nothing of it.
-  return { mixture: best.mixture, lab: best.lab, chroma: best.off === 0 ? best.chroma : 0 };
+  return { mixture: best.mixture, lab: best.lab, chroma: brightest?.chroma ?? 0 };
 }
 
 function offOf(hue: number, low: number, high: number): number {
