@@ -129,20 +129,20 @@ test("tubes are moved, and the chart is drawn anew while they are", async ({ pag
   const heads = page.getByRole("columnheader");
   await expect(heads.first()).toHaveText("Arylide yellow");
   const handle = page.getByRole("button", { name: "Move Arylide yellow" });
-  await handle.focus();
-  await page.keyboard.press("Space");
-  await page.keyboard.press("ArrowRight");
-  // Still in the hand: the chart shows what it would be.
-  await expect(heads.first()).toHaveText("Pyrrole red");
+  /** Again where it failed: what was let go may still be on its way back, what is taken up not yet in the hand. */
+  const moveOn = (): Promise<void> =>
+    expect(async () => {
+      await page.keyboard.press("Escape");
+      await handle.focus();
+      await page.keyboard.press("Space");
+      await page.keyboard.press("ArrowRight");
+      // Still in the hand: the chart shows what it would be.
+      await expect(heads.first()).toHaveText("Pyrrole red", { timeout: 3_000 });
+    }).toPass();
+  await moveOn();
   await page.keyboard.press("Escape");
   await expect(heads.first()).toHaveText("Arylide yellow");
-  // Once more, when what was let go lies in its place again.
-  await expect(async () => {
-    await handle.focus();
-    await page.keyboard.press("Space");
-    await page.keyboard.press("ArrowRight");
-    await expect(heads.first()).toHaveText("Pyrrole red", { timeout: 3_000 });
-  }).toPass();
+  await moveOn();
   await page.keyboard.press("Space");
   await expect(
     page.getByRole("list", { name: "Order of the tubes" }).getByRole("listitem").first(),

@@ -115,9 +115,11 @@ function parented(ratio: Ratio, question: ParentQuestion): Parented | undefined 
     const layer = new MemberLayer(withParent, place);
     const density = densityOf(hand.choice, laid.doses);
     const split = members.map(({ alone, aim, hand: own, tubes }) => {
-      const sets = setsWith(place, tubes, question).map((set) =>
-        withParent.solve(set, aim.lab, aim.factors, [place], TO_COMPARE),
-      );
+      // A mixture of as many doses saves none.
+      const sets = setsWith(place, tubes, question)
+        .filter((set) => set.length < doseCountOf(alone))
+        .map((set) => withParent.solve(set, aim.lab, aim.factors, [place], TO_COMPARE));
+      if (sets.length === 0) return alone;
       const fromParent = layer.lay(sets, aim, {
         ...own,
         choice: withDensity(own.choice, density),

@@ -260,12 +260,10 @@ export class StringPlanner {
   private kept({ required, allowed, spare }: Wish, { lab, factors }: MemberAim, maxTubes: number): Rule {
     const free = this.reach.nearest(allowed, lab, factors);
     const without = allowed.filter((place) => !spare.includes(place));
-    const isSpared =
-      spare.length > 0 &&
-      without.length > 0 &&
-      this.reach.nearest(without, lab, factors).deltaE2000 <= free.deltaE2000 + WISH_COST;
-    const usable = isSpared ? without : allowed;
-    const best = isSpared ? this.reach.nearest(without, lab, factors) : free;
+    const spared =
+      spare.length > 0 && without.length > 0 ? this.reach.nearest(without, lab, factors) : undefined;
+    const isSpared = spared !== undefined && spared.deltaE2000 <= free.deltaE2000 + WISH_COST;
+    const [usable, best] = isSpared ? [without, spared] : [allowed, free];
     const main = [...usable]
       .sort((one, other) => this.weight(best.shares, other) - this.weight(best.shares, one))
       .filter((place) => this.weight(best.shares, place) > LEAST_WEIGHT);

@@ -1,7 +1,7 @@
 /** What the tubes that a string may use reach: its ends, its most chroma. Kept for the next string of the same tubes. */
 import { lchFromLab } from "../color/cieLab";
 import { type LabD65, labD65 } from "../color/types";
-import type { DeltaE2000Factors } from "../color/ciede2000";
+import { type DeltaE2000Factors, REFERENCE_FACTORS } from "../color/ciede2000";
 import { NearestMixture, type NearestColor } from "../palette/nearestMixture";
 import { mostChroma } from "../palette/reachProfile";
 import type { SurfaceConstants } from "../mixing/saunderson";
@@ -16,6 +16,7 @@ const WHITE = labD65(100, 0, 0);
 export class StringReach {
   private readonly nearestBySet = new Map<string, NearestMixture>();
   private readonly edges = new Map<string, number>();
+  private readonly found = new Map<string, NearestColor>();
 
   constructor(
     private readonly optics: readonly OpticalModel[],
@@ -25,7 +26,19 @@ export class StringReach {
   ) {}
 
   /** Nearest mixture of some of the tubes; shares are by place among all of them, water left out. */
-  nearest(tubes: readonly number[], target: LabD65, factors?: DeltaE2000Factors): NearestColor {
+  nearest(
+    tubes: readonly number[],
+    target: LabD65,
+    factors: DeltaE2000Factors = REFERENCE_FACTORS,
+  ): NearestColor {
+    const { kL, kC, kH } = factors;
+    const key = `${tubes.join()} ${target.join()} ${kL} ${kC} ${kH}`;
+    const known = this.found.get(key) ?? this.search(tubes, target, factors);
+    this.found.set(key, known);
+    return known;
+  }
+
+  private search(tubes: readonly number[], target: LabD65, factors: DeltaE2000Factors): NearestColor {
     const found = this.of(tubes).to(target, factors);
     const shares = this.optics.map((_, place) => {
       const own = tubes.indexOf(place);
