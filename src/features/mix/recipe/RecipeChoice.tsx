@@ -42,6 +42,8 @@ export function RecipeChoice() {
         task={recipes.length === 0 && search.status === "asking" ? { ...search, last: undefined } : search}
         asking="Working out recipes"
         what="The recipes"
+        // Room for what comes, or what stands below would go from under a finger.
+        className={search.status === "asking" ? "min-h-96" : undefined}
       />
     );
   return (
