@@ -113,7 +113,6 @@ test("help is sane: each tube's touch, half and whole steps, a named hue, a grey
 }) => {
   await openDemo(page);
   await trayNote(page, /^3 Rust/).click();
-  if (await benchOf(page).allAdded.isVisible()) await benchOf(page).addAll();
   await page.getByRole("button", { name: "one touch of each tube" }).click();
   const touches = page.getByRole("region", { name: "What each tube does" });
   await expect(touches.getByRole("row")).toHaveCount(6);
@@ -222,4 +221,27 @@ test("an open list, and what the keys are on, stay in sight when something comes
   await expect(other).toBeFocused();
   await growAbove(pile);
   await expect(other).toBeInViewport();
+});
+
+test("a note that is in progress never offers its recipe to be laid once more, not for a moment", async ({
+  page,
+}) => {
+  await openDemo(page);
+  await page.evaluate(() => {
+    const look = (): void => {
+      const buttons = [...document.querySelectorAll("button")].map(({ textContent }) => textContent);
+      if (buttons.includes("All added")) document.body.dataset.offered = "";
+    };
+    new MutationObserver(look).observe(document.body, { childList: true, subtree: true });
+  });
+  await trayNote(page, /^3 Rust/).click();
+  await expect(page.getByRole("heading", { name: "What is in the pile" })).toBeVisible();
+  await trayNote(page, /^4 Hull/).click();
+  await expect(page.getByRole("heading", { name: "Mix note 4, Hull, shadow side" })).toBeAttached();
+  await expect(page.getByRole("heading", { name: "What is in the pile" })).toBeVisible();
+  await expect(page.locator("[data-offered]")).toHaveCount(0);
+  // What watches does see it where there is nothing yet.
+  await trayNote(page, /^5 Lichen/).click();
+  await expect(benchOf(page).allAdded).toBeVisible();
+  await expect(page.locator("[data-offered]")).toHaveCount(1);
 });

@@ -110,10 +110,12 @@ function BenchOfNote() {
 
 /** Everything beside the pair: what to lay down, what came of it, what to do next. */
 function Work() {
-  const { pile } = useStory();
+  const { pile, isRead } = useStory();
   const { chosen } = useOffers();
   const settings = useSettings();
   const isPremix = settings.school.way === "premix";
+  // A recipe is nothing to lay down where a pile lies already.
+  if (!isRead) return <div className="min-h-96" {...ASKING} />;
   return (
     <>
       <BenchVoice />

@@ -5,9 +5,22 @@ import type { Note } from "../../domain/note/note";
 import type { Picture } from "../../domain/painting/painting";
 import { useObjectUrl } from "../../kit/picture/useObjectUrl";
 
+const MOST_HEIGHT = "max(14rem, calc(100dvh - 19rem))";
+
 /** The painting's subject with its notes as numbers, or the way to one. */
-export function PicturePlate({ picture, notes }: { picture: Picture | undefined; notes: readonly Note[] }) {
+export function PicturePlate({
+  isAwaited,
+  picture,
+  notes,
+}: {
+  /** There is one, which is still read: that is no picture to choose. */
+  isAwaited: boolean;
+  picture: Picture | undefined;
+  notes: readonly Note[];
+}) {
   const url = useObjectUrl(picture?.blob);
+  // About the room that it will take.
+  if (isAwaited) return <div className="mx-auto aspect-3/2 max-w-full" style={{ maxHeight: MOST_HEIGHT }} />;
   if (!picture) {
     return (
       <Link
@@ -23,7 +36,7 @@ export function PicturePlate({ picture, notes }: { picture: Picture | undefined;
       className="relative mx-auto max-w-full"
       style={{
         aspectRatio: picture.widthPx / picture.heightPx,
-        maxHeight: "max(14rem, calc(100dvh - 19rem))",
+        maxHeight: MOST_HEIGHT,
       }}
     >
       {url ? (

@@ -48,15 +48,19 @@ function PaintingOnTable({ painting }: { painting: Painting }) {
   const { workspace } = useOpenStudio();
   const demo = useDemo();
   const [drawer, setDrawer] = useState<"painting" | "board">();
-  const picture = useLiveQuery(
-    () => (painting.pictureId ? readPicture(db, painting.pictureId) : undefined),
+  const read = useLiveQuery(
+    async () => ({ picture: painting.pictureId ? await readPicture(db, painting.pictureId) : undefined }),
     [db, painting.pictureId],
   );
   const checkedCount = notes.filter((note) => note.state === "checked").length;
   return (
     <div className="grid gap-6 p-4 wide:grid-cols-[minmax(0,1fr)_25rem] wide:p-5 wide:pl-2">
       <div className="min-w-0">
-        <PicturePlate picture={picture} notes={notes} />
+        <PicturePlate
+          isAwaited={!read && painting.pictureId !== undefined}
+          picture={read?.picture}
+          notes={notes}
+        />
       </div>
       <div>
         <h1 className="text-xl font-bold">{painting.name}</h1>
@@ -182,9 +186,10 @@ function NextList() {
   const { medium } = usePaletteMedium();
   const { tableOrder: order = "number" } = useSettings();
   const [openedAt] = useState(() => Date.now());
-  if (!matches || !timers) return null;
-  const steps = nextSteps({ notes, latestMatches: matches, timers, medium, order }, openedAt);
   if (notes.length === 0) return <NoNotes />;
+  // Room for what is read in a moment, or what stands below would go from under a finger.
+  if (!matches || !timers) return <div className="min-h-96" />;
+  const steps = nextSteps({ notes, latestMatches: matches, timers, medium, order }, openedAt);
   if (steps.length === 0) return <p className="mt-4">Every note is mixed and checked dry.</p>;
   return (
     <section aria-labelledby="next">

@@ -93,11 +93,15 @@ export function BenchProvider({
     <AimContext value={aim}>
       <BenchContexts
         paint={paint}
-        story={{ ...story, ...plan }}
+        story={{ ...story, plan }}
         offers={{ ...offered, next }}
         hand={hand}
         deeds={deeds}
-        shown={shownBeside(aim, story, { ...paint, doubtDeltaE2000, isAsking }, offered, inHand, draft)}
+        shown={
+          story.isRead
+            ? shownBeside(aim, story, { ...paint, doubtDeltaE2000, isAsking }, offered, inHand, draft)
+            : undefined
+        }
       >
         {children}
       </BenchContexts>

@@ -16,7 +16,8 @@ export function BenchVoice() {
 function useBenchWords(): string {
   const { actions } = useDeeds();
   const { next, recipes, search } = useOffers();
-  const { pile, reading, steps } = useStory();
+  const { pile, reading, plan } = useStory();
+  const { steps } = plan;
   const { tubeById } = usePaint();
   const settings = useSettings();
   const undone = actions.undone ? `The ${DEED_WORDS[actions.undone]} is taken back. ` : "";

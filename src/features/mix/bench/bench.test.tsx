@@ -91,7 +91,7 @@ async function benchWithRecipes() {
   const bench = openBench();
   await until(() => {
     try {
-      return bench.current.offers.recipes.length > 0;
+      return bench.current.story.isRead && bench.current.offers.recipes.length > 0;
     } catch {
       return false;
     }
@@ -186,11 +186,11 @@ describe("a note's bench", () => {
     if (!chosen) throw new Error("no recipe");
     expect(bench.current.shown).toMatchObject({ from: "recipe" });
     expect(deltaE2000(chosen.predicted, TARGET)).toBeLessThan(2);
-    expect(bench.current.story.steps.map(({ tubeId }) => tubeId).sort()).toEqual(
+    expect(bench.current.story.plan.steps.map(({ tubeId }) => tubeId).sort()).toEqual(
       chosen.amounts.map(({ tubeId }) => tubeId).sort(),
     );
 
-    const all = bench.current.story.steps.map(({ tubeId, parts }) => ({ tubeId, parts }));
+    const all = bench.current.story.plan.steps.map(({ tubeId, parts }) => ({ tubeId, parts }));
     act(() => {
       bench.current.deeds.lay(all, true);
       bench.current.deeds.lay(all, true);
@@ -294,7 +294,7 @@ describe("a note's bench", () => {
       bench.current.hand.changeByHand([{ tubeId, parts: 3 }]);
     });
     await until(() => bench.current.offers.chosen?.key === "by-hand", "the own amounts are shown");
-    expect(bench.current.story.steps).toMatchObject([{ tubeId, parts: 3 }]);
+    expect(bench.current.story.plan.steps).toMatchObject([{ tubeId, parts: 3 }]);
     act(() => {
       bench.current.hand.changeByHand(undefined);
     });

@@ -11,7 +11,7 @@ import type { PaintHistory } from "../../../domain/pile/lastDeed";
 import type { AimIntoWet } from "../../../domain/note/wetGround";
 import type { Note } from "../../../domain/note/note";
 import type { Dose, Pile } from "../../../domain/pile/pile";
-import type { PileStep } from "../../../domain/pile/plan";
+import type { PilePlan } from "../../../domain/pile/plan";
 import type { EyeDraft } from "../../../domain/reading/eyeDraft";
 import type { FilmState, Reading } from "../../../domain/reading/reading";
 import type { TakenColour } from "../../../kit/reading/taken";
@@ -55,9 +55,9 @@ export type Story = {
   readonly pile: Pile | undefined;
   /** True while a sample on the side stands for its pile. */
   readonly isSample: boolean;
-  readonly steps: readonly PileStep[];
-  /** How much larger the pile has to become than planned, for what was put down too much. */
-  readonly growth: number;
+  /** False until the store has told what lies here: till then no pile means nothing. */
+  readonly isRead: boolean;
+  readonly plan: PilePlan;
   readonly reading: Reading | undefined;
   /** All readings of the open pile, in turn. */
   readonly readings: readonly Reading[];

@@ -9,7 +9,7 @@ import type { PaintHistory } from "../../../domain/pile/lastDeed";
 import { readFreeHistory, readNoteHistory, readPiles, readRecipe } from "../../../persistence/pileReads";
 import type { Story } from "./contexts";
 
-export type NoteStory = Omit<Story, "steps" | "growth"> & {
+export type NoteStory = Omit<Story, "plan"> & {
   readonly main: Pile | undefined;
   readonly sample: Pile | undefined;
   /** Piles that paint of these was taken from. */
@@ -26,20 +26,26 @@ const NONE: readonly never[] = [];
 export function useNoteStory(noteId: string): NoteStory {
   const db = useDb();
   const history = useLiveQuery(() => readNoteHistory(db, noteId), [db, noteId]);
-  return useStoryOf(history, history?.piles.filter(({ state }) => state === "open").at(-1));
+  return {
+    ...useStoryOf(history, history?.piles.filter(({ state }) => state === "open").at(-1)),
+    isRead: history !== undefined,
+  };
 }
 
 /** The same of a free pile; of none while it is not begun. */
 export function useFreeStory(pileId: string | undefined): NoteStory {
   const db = useDb();
   const history = useLiveQuery(() => (pileId ? readFreeHistory(db, pileId) : undefined), [db, pileId]);
-  return useStoryOf(
-    pileId ? history : undefined,
-    history?.piles.find(({ id }) => id === pileId),
-  );
+  return {
+    ...useStoryOf(
+      pileId ? history : undefined,
+      history?.piles.find(({ id }) => id === pileId),
+    ),
+    isRead: pileId === undefined || history !== undefined,
+  };
 }
 
-function useStoryOf(history: PaintHistory | undefined, main: Pile | undefined): NoteStory {
+function useStoryOf(history: PaintHistory | undefined, main: Pile | undefined): Omit<NoteStory, "isRead"> {
   const db = useDb();
   const sample = history?.piles.filter(({ state, side }) => state === "side" && side?.of === main?.id).at(-1);
   const pile = sample ?? main;

@@ -73,7 +73,7 @@ export function FreeBenchProvider({
   return (
     <BenchContexts
       paint={paint}
-      story={{ ...story, ...plan }}
+      story={{ ...story, plan }}
       offers={offers}
       hand={useHandOfFree()}
       deeds={deeds}

@@ -14,7 +14,7 @@ import { useAim, usePaint, useShown, useStory } from "../bench/contexts";
 
 export function TakeAlong() {
   const { note, target, aim } = useAim();
-  const { steps } = useStory();
+  const { steps } = useStory().plan;
   const { tubeById } = usePaint();
   const shown = useShown();
   const settings = useSettings();

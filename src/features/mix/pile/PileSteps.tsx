@@ -15,7 +15,7 @@ import { useSettings } from "../../../kit/studio/useStudio";
 import { AmountWordLinks } from "../../../kit/words/AmountWordLinks";
 import { describeLab } from "../../../words/colors";
 import { exactBeside, exactWords, handWords, tubeName } from "../../../words/doses";
-import type { PileStep } from "../../../domain/pile/plan";
+import type { PilePlan, PileStep } from "../../../domain/pile/plan";
 import { type Paint, type Story, useDeeds, useOffers, usePaint, useStory } from "../bench/contexts";
 import { useScreenOn } from "../bench/useScreenOn";
 import { UndoButtons } from "./UndoButtons";
@@ -30,7 +30,8 @@ const AnotherPaint = later(async () => (await import("./AnotherPaint")).AnotherP
 
 /** What lies in the pile and what comes next, with the predicted colour after each addition. */
 export function PileSteps() {
-  const { steps, pile, growth, isSample } = useStory();
+  const { plan, pile, isSample } = useStory();
+  const { steps, growth } = plan;
   const { tubeById, wetOf } = usePaint();
   const { lay, weigh, tryOut, actions } = useDeeds();
   const { search } = useOffers();
@@ -159,7 +160,12 @@ function nthOfItsTube(steps: readonly PileStep[], place: number): number {
 
 /** Of what lay there before the go, then of each dose of the go one after the other. */
 function afterStep(
-  { pile, steps, tubeById, wetOf }: Pick<Story, "pile" | "steps"> & Pick<Paint, "tubeById" | "wetOf">,
+  {
+    pile,
+    steps,
+    tubeById,
+    wetOf,
+  }: Pick<Story, "pile"> & Pick<PilePlan, "steps"> & Pick<Paint, "tubeById" | "wetOf">,
   place: number,
 ): LabD65 | undefined {
   const at = steps[place]?.turn;
