@@ -115,7 +115,7 @@ function Work() {
   const settings = useSettings();
   const isPremix = settings.school.way === "premix";
   // A recipe is nothing to lay down where a pile lies already.
-  if (!isRead) return <div className="min-h-96" {...ASKING} />;
+  if (!isRead) return <div className="min-h-160" {...ASKING} />;
   return (
     <>
       <BenchVoice />
