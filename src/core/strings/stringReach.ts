@@ -25,6 +25,11 @@ export class StringReach {
     private readonly wash: Wash | undefined,
   ) {}
 
+  /** Before another string, whose aims are others: only what its tubes reach stays. */
+  forgetNearest(): void {
+    this.found.clear();
+  }
+
   /** Nearest mixture of some of the tubes; shares are by place among all of them, water left out. */
   nearest(
     tubes: readonly number[],
