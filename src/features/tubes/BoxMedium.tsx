@@ -15,10 +15,10 @@ export function BoxMedium() {
   return (
     <div>
       <label className="flex items-center justify-between gap-2">
-        <span className="text-muted">the whole box is</span>
+        <span className="shrink-0 text-muted">the whole box</span>
         <select
           aria-label="Medium of the whole box"
-          className="min-h-11 border-2 border-edge bg-field px-2"
+          className="min-h-11 min-w-0 border-2 border-edge bg-field px-2"
           value={media.length === 1 && only ? only : ""}
           onChange={(event) => {
             const medium = TUBE_MEDIA.find((one) => one === event.target.value);
