@@ -59,13 +59,32 @@ async function layers(page: Page): Promise<void> {
   await page.getByRole("heading", { name: "Rust over the hull" }).waitFor();
 }
 
-/** A session of the painter's own tubes. */
+/** Taps until the question is answered, whichever it is. */
+async function answer(page: Page): Promise<void> {
+  const next = page.getByRole("button", { name: /^Next/ });
+  for (let tap = 0; tap < 9 && !(await next.isVisible()); tap++) {
+    const mark = page.getByRole("button", { name: "It passes here" });
+    if (await mark.isVisible()) await mark.click();
+    else await page.keyboard.press(String(1 + (tap % 4)));
+    await page.waitForTimeout(SETTLE_MS);
+  }
+  await next.waitFor();
+}
+
+/** A session of the painter's own tubes, at its first question that has answers to choose from. */
 async function practice(page: Page): Promise<void> {
   await page.getByRole("link", { name: "Practice", exact: true }).click();
   await page.getByText("your palette").click();
   await page.getByText("10 minutes").click();
   await page.getByRole("button", { name: "Begin", exact: true }).click();
-  await page.getByRole("list", { name: "Answers" }).waitFor();
+  await page.getByRole("region", { name: "Practice" }).getByRole("heading").waitFor();
+  while (!(await page.getByRole("list", { name: "Answers" }).isVisible())) {
+    await answer(page);
+    await page.keyboard.press("n");
+    await page.waitForTimeout(SETTLE_MS);
+  }
+  // What the pointer lies on looks chosen.
+  await page.mouse.move(0, 0);
 }
 
 const SHOTS: readonly Shot[] = [
@@ -195,13 +214,7 @@ const SHOTS: readonly Shot[] = [
     height: 800,
     take: async (page) => {
       await practice(page);
-      const next = page.getByRole("button", { name: /^Next/ });
-      // Taps until the first question is answered, whichever it is.
-      for (let tap = 0; tap < 9 && !(await next.isVisible()); tap++) {
-        await page.keyboard.press(String(1 + (tap % 4)));
-        await page.waitForTimeout(SETTLE_MS);
-      }
-      await next.waitFor();
+      await answer(page);
     },
   },
   {
