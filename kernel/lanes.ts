@@ -7,38 +7,6 @@ import { K_MIX, OF_K, OF_S, ROW, S_MIX } from "./layout";
 const STEP: usize = 16;
 const LANE: usize = 8;
 
-/** Writes v K of one tube to K_MIX and v S to S_MIX. @param k, s - where its rows lie. */
-export function blendFirst(k: usize, s: usize, volume: f64): void {
-  if (ASC_FEATURE_SIMD) {
-    const v = f64x2.splat(volume);
-    for (let at: usize = 0; at < ROW; at += STEP) {
-      v128.store(K_MIX + at, f64x2.mul(v, v128.load(k + at)));
-      v128.store(S_MIX + at, f64x2.mul(v, v128.load(s + at)));
-    }
-  } else {
-    for (let at: usize = 0; at < ROW; at += LANE) {
-      store<f64>(K_MIX + at, volume * load<f64>(k + at));
-      store<f64>(S_MIX + at, volume * load<f64>(s + at));
-    }
-  }
-}
-
-/** Adds one tube more. */
-export function blendOne(k: usize, s: usize, volume: f64): void {
-  if (ASC_FEATURE_SIMD) {
-    const v = f64x2.splat(volume);
-    for (let at: usize = 0; at < ROW; at += STEP) {
-      v128.store(K_MIX + at, f64x2.add(v128.load(K_MIX + at), f64x2.mul(v, v128.load(k + at))));
-      v128.store(S_MIX + at, f64x2.add(v128.load(S_MIX + at), f64x2.mul(v, v128.load(s + at))));
-    }
-  } else {
-    for (let at: usize = 0; at < ROW; at += LANE) {
-      store<f64>(K_MIX + at, load<f64>(K_MIX + at) + volume * load<f64>(k + at));
-      store<f64>(S_MIX + at, load<f64>(S_MIX + at) + volume * load<f64>(s + at));
-    }
-  }
-}
-
 /** Adds two tubes more, one after the other. */
 export function blendTwo(k1: usize, s1: usize, volume1: f64, k2: usize, s2: usize, volume2: f64): void {
   if (ASC_FEATURE_SIMD) {
@@ -51,8 +19,40 @@ export function blendTwo(k1: usize, s1: usize, volume1: f64, k2: usize, s2: usiz
       v128.store(S_MIX + at, f64x2.add(s, f64x2.mul(v2, v128.load(s2 + at))));
     }
   } else {
-    blendOne(k1, s1, volume1);
-    blendOne(k2, s2, volume2);
+    goOnBlending(K_MIX, K_MIX, k1, s1, volume1);
+    goOnBlending(K_MIX, K_MIX, k2, s2, volume2);
+  }
+}
+
+/** Writes v K of one tube to `to` and v S to the row after it. @param k, s - where its rows lie. */
+export function beginBlend(to: usize, k: usize, s: usize, volume: f64): void {
+  if (ASC_FEATURE_SIMD) {
+    const v = f64x2.splat(volume);
+    for (let at: usize = 0; at < ROW; at += STEP) {
+      v128.store(to + at, f64x2.mul(v, v128.load(k + at)));
+      v128.store(to + ROW + at, f64x2.mul(v, v128.load(s + at)));
+    }
+  } else {
+    for (let at: usize = 0; at < ROW; at += LANE) {
+      store<f64>(to + at, volume * load<f64>(k + at));
+      store<f64>(to + ROW + at, volume * load<f64>(s + at));
+    }
+  }
+}
+
+/** The same, added to the two rows at `from`. */
+export function goOnBlending(to: usize, from: usize, k: usize, s: usize, volume: f64): void {
+  if (ASC_FEATURE_SIMD) {
+    const v = f64x2.splat(volume);
+    for (let at: usize = 0; at < ROW; at += STEP) {
+      v128.store(to + at, f64x2.add(v128.load(from + at), f64x2.mul(v, v128.load(k + at))));
+      v128.store(to + ROW + at, f64x2.add(v128.load(from + ROW + at), f64x2.mul(v, v128.load(s + at))));
+    }
+  } else {
+    for (let at: usize = 0; at < ROW; at += LANE) {
+      store<f64>(to + at, load<f64>(from + at) + volume * load<f64>(k + at));
+      store<f64>(to + ROW + at, load<f64>(from + ROW + at) + volume * load<f64>(s + at));
+    }
   }
 }
 

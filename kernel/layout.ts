@@ -47,5 +47,19 @@ export const FREE: usize = STEP + 256;
 export const NORMAL: usize = FREE + 256;
 export const FACTOR: usize = NORMAL + 8192;
 
+/** A pile that is improved: amounts, their steps and the logarithms of these, the amounts around the pile before. */
+export const NOW: usize = 22304;
+export const STEPS: usize = NOW + 256;
+export const WAYS: usize = STEPS + 512;
+export const BEFORE: usize = WAYS + 512;
+export const MOST_SHARES: usize = BEFORE + 768;
+/** Weights of L*, then of a* and b* along the hue of the aim and across it. */
+export const LOCAL_METRIC: usize = MOST_SHARES + 256;
+export const BEST: usize = LOCAL_METRIC + 40;
+export const OUTLOOK: usize = BEST + 256;
+export const MOVES: usize = OUTLOOK + 24;
+/** K and S of the first places of a pile, one after the other. */
+export const PARTIAL: usize = MOVES + 1536;
+
 /** Of a palette. */
 export const HEAD: usize = 64;

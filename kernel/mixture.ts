@@ -4,9 +4,9 @@
  */
 import { BY_SURFACE, HEAD, LAB, OF_K, ROW, SLOPES, S_MIX, TUBES, VOLUMES, K_MIX } from "./layout";
 import {
-  blendFirst,
-  blendOne,
+  beginBlend,
   blendTwo,
+  goOnBlending,
   sumMoved,
   sumSeen,
   sumSeenWithSlopes,
@@ -39,13 +39,13 @@ export function volumeAt(place: i32): f64 {
 
 // @ts-ignore: decorator
 @inline
-function rowsOfK(palette: usize): usize {
+export function rowsOfK(palette: usize): usize {
   return palette + HEAD + 3 * ROW;
 }
 
 // @ts-ignore: decorator
 @inline
-function rowsOfS(palette: usize): usize {
+export function rowsOfS(palette: usize): usize {
   return rowsOfK(palette) + <usize>load<f64>(palette) * ROW;
 }
 
@@ -82,7 +82,7 @@ function blend(palette: usize, count: i32): void {
   const k = rowsOfK(palette);
   const s = rowsOfS(palette);
   const first = tubeAt(0) * ROW;
-  blendFirst(k + first, s + first, volumeAt(0));
+  beginBlend(K_MIX, k + first, s + first, volumeAt(0));
   // Two at a time; of many tubes most are not in the mixture.
   let waiting = -1;
   for (let j = 1; j < count; j++) {
@@ -98,7 +98,7 @@ function blend(palette: usize, count: i32): void {
   }
   if (waiting >= 0) {
     const last = tubeAt(waiting) * ROW;
-    blendOne(k + last, s + last, volumeAt(waiting));
+    goOnBlending(K_MIX, K_MIX, k + last, s + last, volumeAt(waiting));
   }
 }
 
@@ -116,8 +116,13 @@ function labFSlope(t: f64, f: f64): f64 {
 
 /** The first `count` entries of TUBES and VOLUMES to LAB. */
 export function writeLab(palette: usize, count: i32): void {
-  writeSurface(palette, count);
   blend(palette, count);
+  writeLabOfBlend(palette, count);
+}
+
+/** The same where they are blended. */
+export function writeLabOfBlend(palette: usize, count: i32): void {
+  writeSurface(palette, count);
   sumSeen(palette + HEAD, k2);
   const through = (1 - k1) * (1 - k2);
   const fx = labF(k1 * load<f64>(palette + 32) + through * sumX);

@@ -1,7 +1,11 @@
 import { afterEach, describe, expect, it } from "vitest";
 import { pigment } from "../../tests/support/paint";
+import { DEFAULT_SIZES } from "../core/amounts/amounts";
+import { type DosingChoice, dosingOf } from "../core/amounts/dosing";
+import { type LaidDown, layDown } from "../core/amounts/layDown";
 import { aimAt, distanceFrom } from "../core/color/aimDistance";
 import { labD65, type LabD65 } from "../core/color/types";
+import type { ColorModel } from "../core/mixing/colorModel";
 import { MixtureEvaluator } from "../core/mixing/mixtureEvaluator";
 import { handInKernel, opaqueModel } from "../core/mixing/opaqueModel";
 import { mapPicture } from "../core/picture/mapPicture";
@@ -114,6 +118,46 @@ describe.each(BUILDS)("the kernel %s", (_, simd) => {
       if (Math.abs((solved[1] as number) - (solved[0] as number)) > 1e-3) worse++;
     }
     expect(worse).toBeLessThan(4);
+  });
+});
+
+describe("amounts that are laid", () => {
+  const MEASURES: readonly DosingChoice[] = [
+    { unit: "parts", sizes: DEFAULT_SIZES },
+    { unit: "parts", sizes: DEFAULT_SIZES, wantedParts: 9 },
+    { unit: "drops", mostDrops: 20 },
+    { unit: "grams", stepGrams: 0.05, wantedMl: 5, gramsPerMl: [1.1, 1.3, 1.5, 1.7, 1.9] },
+  ];
+
+  it("are the same in all forms: thrifty and thorough, with enough of each paint and with little of one", () => {
+    const rng = createRng(46);
+    let limited = 0;
+    for (let i = 0; i < 160; i++) {
+      const tubes = box(rng, i % 2 === 0 ? "two surfaces" : "generic").slice(0, 1 + rng.below(5));
+      const places = [...tubes.keys()];
+      const amounts = places.map(() => 10 ** rng.between(-2, 0.5));
+      const whole = amounts.reduce((sum, amount) => sum + amount, 0);
+      const shares = amounts.map((amount) => amount / whole);
+      const plain = new MixtureEvaluator(tubes, VIEWING.D65, PAINT_SURFACE);
+      const color = new Float64Array(3);
+      plain.writeLab(color, Uint8Array.from(places), Float64Array.from(shares), places.length);
+      const [l = 0, a = 0, b = 0] = color;
+      const aim = labD65(l + rng.between(-1, 1), a + rng.between(-2, 2), b + rng.between(-2, 2));
+      const isLimited = i % 3 === 0 && places.length > 1;
+      if (isLimited) limited++;
+      const lay = (model: ColorModel): LaidDown =>
+        layDown(model, places, shares, aim, dosingOf(MEASURES[i % 4] as DosingChoice), undefined, {
+          isThorough: i % 5 === 0,
+          ...(isLimited && { mostShare: shares.map((share, j) => (j === 0 ? share : 1)) }),
+        });
+      const wanted = lay(plain);
+      for (const [, simd] of BUILDS) {
+        const laid = lay(kernelWith(simd)(plain, tubes, VIEWING.D65, PAINT_SURFACE));
+        expect(laid.volumes).toEqual(wanted.volumes);
+        expect(laid.deltaE2000).toBeCloseTo(wanted.deltaE2000, 8);
+      }
+    }
+    expect(limited).toBeGreaterThan(30);
   });
 });
 

@@ -6,7 +6,7 @@
  * Not reentrant: one mixture is worked out at a time, as in the plain form.
  */
 import { type Aim, distanceFrom } from "../core/color/aimDistance";
-import type { ColorModel, SetSolved, SetToSolve } from "../core/mixing/colorModel";
+import type { ColorModel, PileToImprove, SetSolved, SetToSolve } from "../core/mixing/colorModel";
 import type { MixtureEvaluator } from "../core/mixing/mixtureEvaluator";
 import type { OpaqueKernel } from "../core/mixing/opaqueModel";
 import type { SurfaceConstants } from "../core/mixing/saunderson";
@@ -26,11 +26,29 @@ type Exports = {
     goodEnough: number,
     relativeGain: number,
   ) => number;
+  readonly bestBeside: (
+    palette: number,
+    count: number,
+    mostMoved: number,
+    cost: number,
+    leastLargest: number,
+    mostLargest: number,
+    deltaEPerUnit: number,
+  ) => number;
 };
 
 /** Places in the memory, in bytes: kernel/layout.ts has the same. */
 const AT = { tubes: 0, volumes: 64, lab: 320, slopes: 344, aim: 1112, floors: 1184, scaled: 1440 } as const;
 const EVALUATIONS_AT = 1696;
+const PILE_AT = {
+  now: 22_304,
+  steps: 22_560,
+  ways: 23_072,
+  before: 23_584,
+  mostShares: 24_352,
+  metric: 24_608,
+  best: 24_648,
+} as const;
 const HEAD = 64;
 const BANDS = 36;
 const FACTS_OF_TUBE = 4;
@@ -170,6 +188,30 @@ class KernelModel implements ColorModel {
     return { squared, evaluations: numbers[EVALUATIONS_AT / 8] as number };
   }
 
+  bestBeside(pile: PileToImprove, mostMoved: number, cost: number): number | undefined {
+    const { tubes, now, steps, ways, before, mostShares, metric, best } = pile;
+    const count = tubes.length;
+    if (!this.hold(count)) return undefined;
+    const { run, numbers, bytes } = this.kernel;
+    this.kernel.putAim(pile.aim);
+    for (let j = 0; j < count; j++) bytes[AT.tubes + j] = tubes[j] as number;
+    copyTo(numbers, PILE_AT.now, now);
+    copyTo(numbers, PILE_AT.steps, steps);
+    copyTo(numbers, PILE_AT.ways, ways);
+    copyTo(numbers, PILE_AT.before, before);
+    copyTo(numbers, PILE_AT.mostShares, mostShares);
+    const weights = PILE_AT.metric / 8;
+    numbers[weights] = metric.light;
+    numbers[weights + 1] = metric.alongA;
+    numbers[weights + 2] = metric.alongB;
+    numbers[weights + 3] = metric.acrossA;
+    numbers[weights + 4] = metric.acrossB;
+    const [least, most] = pile.largestRange;
+    const found = run.bestBeside(this.start, count, mostMoved, cost, least, most, pile.deltaEPerUnit);
+    if (found < cost) for (let j = 0; j < count; j++) best[j] = numbers[PILE_AT.best / 8 + j] as number;
+    return found;
+  }
+
   /** Another palette lies where this one lay. */
   forget(): void {
     this.isHeld = false;
@@ -195,6 +237,12 @@ class KernelModel implements ColorModel {
       numbers[AT.volumes / 8 + j] = volumes[j] as number;
     }
   }
+}
+
+/** Faster than `set` for a few numbers. @param at - in bytes. */
+function copyTo(numbers: Float64Array, at: number, row: Float64Array): void {
+  const first = at / 8;
+  for (let i = 0; i < row.length; i++) numbers[first + i] = row[i] as number;
 }
 
 /** A palette as the kernel keeps it; its length is a multiple of 16 bytes, as SIMD likes it. */

@@ -1,16 +1,17 @@
 /**
- * From exact shares to amounts that can be laid down: tries a range of pile sizes, rounds every amount,
- * improves it one step at a time, keeps the pile whose colour stays closest for little paint, and looks all
- * around it once more. Water for a wash is an amount like any other. The loss against the exact recipe is part
- * of the answer.
+ * From exact shares to amounts that can be laid down: tries a range of pile sizes, rounds every amount, improves it one step
+ * at a time, keeps the pile whose colour stays closest for little paint, and looks all around it once more. Where all sizes
+ * are looked all around, the likely pile of each is guessed, and the best of these alone are. Water for a wash is an amount
+ * like any other. The loss against the exact recipe is part of the answer.
  */
-import { aimAt, distanceTo } from "../color/aimDistance";
 import { deltaE2000, type DeltaE2000Factors, REFERENCE_FACTORS } from "../color/ciede2000";
-import { localMetric, writeAxes } from "../color/localMetric";
-import { type LabD65, labD65 } from "../color/types";
+import type { LabD65 } from "../color/types";
 import type { ColorModel } from "../mixing/colorModel";
-import { ALMOST_ONE, amountsFor, sumOf, type Trial } from "./amountsAround";
+import { amountsFor, type Trial } from "./amountsAround";
+import { NO_GAIN } from "./besidePile";
 import { type Dosing, WATER_PLACE } from "./dosing";
+import { type FilmOfPile, pileColor } from "./pileColor";
+import { ALMOST_ONE, sumOf } from "./steps";
 
 export type LaidDown = {
   /** Volume of each tube in the unit of the dosing, same order as the shares. */
@@ -27,14 +28,6 @@ export type LaidDown = {
   readonly lossDeltaE2000: number;
 };
 
-/** A film, and what water makes of it. */
-export type FilmOfPile = {
-  /** The dry thickness that the exact mixture is laid in. */
-  readonly thickness: number;
-  /** Dry thickness of one undiluted layer; without it no water is counted and the thickness stays. */
-  readonly undiluted: number | undefined;
-};
-
 export type LayingWishes = {
   /** How strictly each axis is judged. */
   readonly factors?: DeltaE2000Factors;
@@ -48,6 +41,11 @@ export type LayingWishes = {
 const NEVER_NEARER = 0.9;
 /** So much of the paint that a search for the best amounts begins with is in them, at least. */
 const PAINT_KEPT = 0.7;
+
+/** Of the likely piles of all sizes so many are improved; of fewer sizes each is rounded and improved. */
+const WALKS = 5;
+/** An amount that rounding makes so many times larger is forced up. */
+const FORCED_UP = 1.5;
 
 /** An amount that is laid down: a tube of the paint table, or water. */
 type Places = readonly number[];
@@ -73,51 +71,9 @@ export function layDown(
   const places: Places = hasWater ? [...tubes, WATER_PLACE] : tubes;
   const count = tubes.length;
   const exact = hasWater ? [...shares, thinning] : shares;
-  const indices = Uint8Array.from(tubes);
-  const buffer = new Float64Array(count);
-  const out = new Float64Array(3);
-  const thicknessOf = (volumes: ArrayLike<number>): number | undefined => {
-    if (!wash) return undefined;
-    if (wash.undiluted === undefined) return wash.thickness;
-    const paint = sumOf(volumes, count);
-    return (wash.undiluted * paint) / (paint + (volumes[count] ?? 0));
-  };
-  const writeScaled = (volumes: ArrayLike<number>): void => {
-    const thickness = thicknessOf(volumes);
-    const scale = thickness === undefined ? 1 : thickness / sumOf(volumes, count);
-    for (let j = 0; j < count; j++) buffer[j] = (volumes[j] as number) * scale;
-  };
-  const colorOf = (volumes: ArrayLike<number>): LabD65 => {
-    writeScaled(volumes);
-    mixer.writeLab(out, indices, buffer, count);
-    return labD65(out[0] as number, out[1] as number, out[2] as number);
-  };
-  const aim = aimAt(target, factors);
-  const distanceOf = (volumes: ArrayLike<number>): number => {
-    writeScaled(volumes);
-    return mixer.distanceOf?.(aim, indices, buffer, count) ?? distanceTo(aim, colorOf(volumes));
-  };
+  const color = pileColor(mixer, tubes, target, factors, wash);
   const costOf = (volumes: ArrayLike<number>): number =>
-    distanceOf(volumes) + dosing.deltaEPerUnit * sumOf(volumes, count);
-  const slopes = new Float64Array(3 * count);
-  const metric = localMetric(target, factors);
-  const writeOutlook = (outlook: Float64Array, volumes: Float64Array): void => {
-    mixer.writeLabAndSlopes(out, slopes, indices, volumes, count);
-    const [l = Number.NaN, a = Number.NaN, b = Number.NaN] = out;
-    writeAxes(outlook, 0, metric, l - target[0], a - target[1], b - target[2]);
-    for (let j = 0; j < count; j++) {
-      const volume = volumes[j] as number;
-      const at = 3 * j;
-      writeAxes(
-        outlook,
-        at + 3,
-        metric,
-        volume * (slopes[at] as number),
-        volume * (slopes[at + 1] as number),
-        volume * (slopes[at + 2] as number),
-      );
-    }
-  };
+    color.distanceOf(volumes) + dosing.deltaEPerUnit * sumOf(volumes, count);
   const whole = sumOf(shares, count);
   const largest = Math.max(...shares);
   // The size of a pile counts its water.
@@ -129,32 +85,55 @@ export function layDown(
     largestRange: largestRange(sizes, dosing, tubes[shares.indexOf(largest)]),
     mostShare,
     costOf,
-    // Of a film the slopes are not those of its ratios alone.
-    writeOutlook: mixer.isScaleFree ? writeOutlook : undefined,
+    besideOf: (around) => color.besideOf(around, costOf),
   });
+  const atSize = (size: number): number[] => exact.map((share) => (share * size) / largest);
   let best: Trial | undefined;
-  const leastMiss = NEVER_NEARER * distanceOf(exact);
+  const guessed = isThorough && sizes.length > WALKS ? likelyPiles() : new Map<number, Trial>();
+  for (const { volumes } of [...guessed.values()].sort((one, other) => one.cost - other.cost).slice(0, WALKS))
+    best = cheaper(best, pile.improved(volumes, true));
+  const leastMiss = NEVER_NEARER * color.distanceOf(exact);
   for (const size of sizes) {
     // However it is rounded, a pile of this size costs more than the best pile.
-    if (best && leastMiss + dosing.deltaEPerUnit * PAINT_KEPT * whole * (size / largest) > best.cost)
-      continue;
-    const rounded = pile.rounded(exact.map((share) => (share * size) / largest));
-    const trial = pile.improved(rounded, isThorough);
-    if (!best || trial.cost < best.cost) best = trial;
+    const leastCost = leastMiss + dosing.deltaEPerUnit * PAINT_KEPT * whole * (size / largest);
+    if (guessed.has(size) || (best && leastCost > best.cost)) continue;
+    best = cheaper(best, pile.improved(pile.rounded(atSize(size)), isThorough));
   }
   if (!best) throw new RangeError("A dosing must try at least one size");
   const { volumes } = pile.improved(best.volumes, true);
-  const predicted = colorOf(volumes);
+  const predicted = color.colorOf(volumes);
   const difference = deltaE2000(target, predicted);
   return {
     volumes: volumes.slice(0, count),
     totalVolume: sumOf(volumes, count),
     water: volumes[count] ?? 0,
-    filmThickness: thicknessOf(volumes),
+    filmThickness: color.thicknessOf(volumes),
     predicted,
     deltaE2000: difference,
-    lossDeltaE2000: difference - deltaE2000(target, colorOf(exact)),
+    lossDeltaE2000: difference - deltaE2000(target, color.colorOf(exact)),
   };
+
+  /** By size; none where an amount is forced up to the smallest dose, which moves the colour too far for a guess. */
+  function likelyPiles(): Map<number, Trial> {
+    const found = new Map<number, Trial>();
+    if (!color.writeOutlook || !pile.likely) return found;
+    const outlook = new Float64Array(3 + 3 * exact.length);
+    color.writeOutlook(outlook, Float64Array.from(exact));
+    for (const size of sizes) {
+      const amounts = atSize(size);
+      const isForced = amounts.some(
+        (volume, place) => dosing.round(volume, places[place] ?? WATER_PLACE) > FORCED_UP * volume,
+      );
+      const volumes = isForced ? undefined : pile.likely(amounts, outlook);
+      if (volumes) found.set(size, { volumes, cost: costOf(volumes) });
+    }
+    return found;
+  }
+}
+
+/** Of one tube every size costs the same but for rounding: the size that was asked for comes first, and stays. */
+function cheaper(one: Trial | undefined, other: Trial): Trial {
+  return one && one.cost <= other.cost + NO_GAIN ? one : other;
 }
 
 /** Rounding may carry the main ingredient by half a step beyond the sizes that were asked for, not more. */

@@ -11,7 +11,7 @@
  * Source of the recurrence: H. Niederreiter, Random Number Generation and Quasi-Monte Carlo Methods (1992), ch. 3,
  * with the plastic-number generalisation of the golden ratio.
  */
-import { sumOf } from "../amounts/amountsAround";
+import { ALMOST_ONE, sumOf } from "../amounts/steps";
 import type { Dosing } from "../amounts/dosing";
 import { aimAt, distanceFrom, distanceTo } from "../color/aimDistance";
 import type { DeltaE2000Factors } from "../color/ciede2000";
@@ -167,9 +167,6 @@ function choicesOf(volume: number, tube: number, dosing: Dosing, canLeaveOut: bo
     .map((choice) => dosing.round(choice, tube));
   return canLeaveOut && volume < smallest ? [0, ...laid] : laid;
 }
-
-/** Rounding of steps such as 0.1. */
-const ALMOST_ONE = 1 - 1e-9;
 
 /** Roots of x^(d+1) = x + 1: the golden ratio and its kin for two and three dimensions. */
 const RECURRENCE_ROOTS = [1.618033988749895, 1.324717957244746, 1.2207440846057596] as const;

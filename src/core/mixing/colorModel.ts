@@ -1,4 +1,5 @@
 import type { Aim } from "../color/aimDistance";
+import type { LocalMetric } from "../color/localMetric";
 
 /** What a search needs to know of a palette: the colour of volumes of its tubes, and how it changes. */
 export type ColorModel = {
@@ -21,6 +22,34 @@ export type ColorModel = {
   readonly distanceOf?: (aim: Aim, tubes: Uint8Array, volumes: Float64Array, count: number) => number;
   /** A whole solve without hard limits, where the model does it faster than it can be done from outside; else undefined. */
   readonly solveSet?: (set: SetToSolve) => SetSolved | undefined;
+  /** {@link ../amounts/besidePile}, where the model does it faster than it can be done from outside; else undefined. */
+  readonly bestBeside?: (pile: PileToImprove, mostMoved: number, cost: number) => number | undefined;
+};
+
+/** A pile of some paints, and what can be laid instead; volumes in the unit of its measure. */
+export type PileAround = {
+  readonly now: Float64Array;
+  /** Of each place one step down and one step up, not a number where there is none, and the logarithm of their ratio to now. */
+  readonly steps: Float64Array;
+  readonly ways: Float64Array;
+  /** The three amounts of each place around the pile before, not numbers where there was none. */
+  readonly before: Float64Array;
+  /** Gets the best pile. */
+  readonly best: Float64Array;
+  /** Largest share of the paint by place; infinite where there is enough. */
+  readonly mostShares: Float64Array;
+  /** What the largest amount of paint may be. */
+  readonly largestRange: readonly [number, number];
+  /** ΔE00 that a painter gives up to save one unit of paint. */
+  readonly deltaEPerUnit: number;
+};
+
+export type PileToImprove = PileAround & {
+  /** One for each place. */
+  readonly tubes: Uint8Array;
+  readonly aim: Aim;
+  /** Near the aim. */
+  readonly metric: LocalMetric;
 };
 
 /** A set of tubes whose best volumes are looked for: {@link ../recipe/subsetSolver} says how. */

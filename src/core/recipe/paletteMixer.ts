@@ -3,7 +3,7 @@
  * Every mixture that the search found is laid down first; answers are chosen, ordered and labelled on what the hand
  * lays, since rounding can make a plain recipe of the closest one.
  */
-import { sumOf } from "../amounts/amountsAround";
+import { sumOf } from "../amounts/steps";
 import { type Dosing, type DosingChoice, dosingOf } from "../amounts/dosing";
 import { type LaidDown, layDown } from "../amounts/layDown";
 import { type DilutedRecipe, preDiluted } from "../amounts/preDilution";
@@ -145,8 +145,7 @@ export class PaletteMixer {
     const asked = this.asked(query);
     const { candidates, ...effort } = this.search.candidates(asked);
     const nearestFirst = [...candidates].sort((one, other) => one.distance - other.distance);
-    const { laid, nearest } = this.allLaid(nearestFirst, asked, dosing);
-    const answers = chooseAnswers(laid, asked, this.search.traits, GLANCE, nearest);
+    const answers = this.answers(nearestFirst, asked, dosing);
     return {
       ...effort,
       recipes: answers.map((answer) => this.painted(answer, asked, dosing)),
@@ -155,31 +154,48 @@ export class PaletteMixer {
   }
 
   /** Thrifty piles, and the closest at any size where that is worth the paint. @param candidates - the nearest first. */
-  private allLaid(
+  private answers(
     candidates: readonly Candidate[],
     query: RecipeQuery,
     dosing: Dosing,
-  ): { readonly laid: readonly LaidCandidate[]; readonly nearest: number } {
+  ): readonly Answer<LaidCandidate>[] {
     const thrifty: LaidCandidate[] = [];
     let nearest = Number.POSITIVE_INFINITY;
-    for (const candidate of candidates) {
-      // Rounding brings hardly any mixture closer, so what is too far off to be offered is not laid.
-      if (candidate.distance > nearest + OTHER_TUBES_COST) break;
-      const laid = this.laid(candidate, query, dosing);
-      thrifty.push(laid);
-      if (isAllowed(laid, query)) nearest = Math.min(nearest, laid.distance);
-    }
+    // Rounding brings hardly any mixture closer, so what is further off than this from the nearest is not laid.
+    const layWithin = (deltaE: number): void => {
+      for (const candidate of candidates.slice(thrifty.length)) {
+        if (candidate.distance > nearest + deltaE) break;
+        const laid = this.laid(candidate, query, dosing);
+        thrifty.push(laid);
+        if (isAllowed(laid, query)) nearest = Math.min(nearest, laid.distance);
+      }
+    };
+    layWithin(query.toleranceDeltaE2000);
     const lavish = candidates
       .filter(({ distance }) => distance < nearest - HARDLY_CLOSER)
       .slice(0, MOST_LAVISH)
       .map((candidate) => this.laid(candidate, query, { ...dosing, deltaEPerUnit: 0 }, true));
-    return {
-      laid: [...thrifty, ...lavish.filter(({ distance }) => distance < nearest - WORTH_PAINT)],
-      nearest: Math.min(
-        nearest,
-        ...lavish.filter((one) => isAllowed(one, query)).map(({ distance }) => distance),
-      ),
-    };
+    const worthPaint = lavish.filter(({ distance }) => distance < nearest - WORTH_PAINT);
+    const nearestOfAll = Math.min(
+      nearest,
+      ...lavish.filter((one) => isAllowed(one, query)).map(({ distance }) => distance),
+    );
+    const choose = (): Answer<LaidCandidate>[] =>
+      chooseAnswers([...thrifty, ...worthPaint], query, this.search.traits, GLANCE, nearestOfAll);
+    const answers = choose();
+    const isBlackFree = ({ candidate }: Answer<LaidCandidate>): boolean =>
+      candidate.tubes.every((tube) => this.search.traits[tube]?.isBlack !== true);
+    const isClose = ({ candidate }: Answer<LaidCandidate>): boolean =>
+      candidate.distance <= nearest + query.toleranceDeltaE2000;
+    // What is further off than the tolerance is only offered as other tubes, or as what does without black.
+    if (
+      answers.length >= Math.min(2, query.maxAnswers) &&
+      answers.some(isBlackFree) &&
+      answers.every(isClose)
+    )
+      return answers;
+    layWithin(OTHER_TUBES_COST);
+    return choose();
   }
 
   private laid(exact: Candidate, query: RecipeQuery, dosing: Dosing, isThorough = false): LaidCandidate {
