@@ -187,7 +187,7 @@ const SHOTS: readonly Shot[] = [
       await page.getByRole("button", { name: "More charts" }).click();
       await page.getByRole("menuitem", { name: "New: wheel of three" }).click();
       await page.getByLabel("about the note").selectOption({ label: "3 Rust streak" });
-      await page.locator("[data-cell]").nth(44).click();
+      await page.locator("[data-cell]").nth(27).click();
     },
   },
   {
