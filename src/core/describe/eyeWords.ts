@@ -26,7 +26,7 @@ export const AMOUNT_WORDS = table<Amount>([
     AMOUNTS.touch,
   ],
   ["bit little somewhat", AMOUNTS.little],
-  ["rather quite fairly", AMOUNTS.plain],
+  ["rather quite fairly pretty", AMOUNTS.plain],
   ["clearly much very noticeably considerably distinctly strongly definitely", AMOUNTS.clearly],
   ["far lot lots way extremely massively hugely miles loads", AMOUNTS.far],
 ]);
@@ -78,7 +78,7 @@ export const QUESTION_WORDS = table<readonly [string, string]>([
   ["weak weaker", ["dull", "light"]],
   ["cold colder cool cooler", ["blue", "green"]],
   ["warm warmer", ["red", "yellow"]],
-  ["chalky washed milky faded", ["light", "dull"]],
+  ["chalky washed milky faded white whiter whitish", ["light", "dull"]],
   ["heavy heavier", ["dark", "vivid"]],
   ["high higher", ["light", "vivid"]],
   ["low lower", ["dark", "dull"]],
@@ -92,6 +92,11 @@ export const SAMENESS: ReadonlySet<string> = new Set(
   "same identical matches match matched vanishes perfect perfectly spot-on good great fine ok okay right correct exact exactly equal done invisible".split(
     " ",
   ),
+);
+
+/** What there can be too much of, or too little. */
+export const CHROMA_WORDS: ReadonlySet<string> = new Set(
+  "chroma saturation intensity colour color".split(" "),
 );
 
 export const AXIS_WORDS = table<"value" | "chroma" | "hue">([
@@ -111,7 +116,7 @@ export const TARGET_WORDS: ReadonlySet<string> = new Set(
 );
 export const PILE_WORDS: ReadonlySet<string> = new Set("pile mine mix mixture paint it dab this".split(" "));
 export const IS_WORDS: ReadonlySet<string> = new Set(
-  "is looks seems appears are was reads leans comes came went turned".split(" "),
+  "is looks seems appears are was reads leans comes came went turned dried dries".split(" "),
 );
 export const SENTENCE_ENDS: ReadonlySet<string> = new Set([
   ",",
@@ -123,9 +128,15 @@ export const SENTENCE_ENDS: ReadonlySet<string> = new Set([
   "though",
 ]);
 
+/** What is high or low of an axis that is named. */
+export const HIGH_OR_LOW: ReadonlyMap<string, 1 | -1> = new Map([
+  ...(["high", "higher"] as const).map((word) => [word, 1] as const),
+  ...(["low", "lower"] as const).map((word) => [word, -1] as const),
+]);
+
 /** Words that change nothing. */
 export const FILLERS: ReadonlySet<string> = new Set(
-  "a an the too and also of than in out to be almost nearly just on at with as still bit now here there so really only for me my eye eyes i think would say bit by beside next against compared that its both or little step steps color colour colours colors towards toward side sort kind overall perhaps maybe about tinge cast has have got shows with does do then again actually , ; .".split(
+  "a an the too and also of than in out to be almost nearly just on at with as still bit now here there so really only for me my eye eyes i think would say bit by beside next against compared that its both or little step steps color colour colours colors towards toward side sort kind overall perhaps maybe about tinge cast has have got shows with does do then again actually leaning overly ever some all look looking tint , ; .".split(
     " ",
   ),
 );

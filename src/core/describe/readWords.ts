@@ -16,9 +16,11 @@ import {
   AMOUNT_WORDS,
   AMOUNTS,
   AXIS_WORDS,
+  CHROMA_WORDS,
   FAULT_WORDS,
   type Fault,
   FILLERS,
+  HIGH_OR_LOW,
   IS_WORDS,
   LACK_WORDS,
   PILE_WORDS,
@@ -28,6 +30,7 @@ import {
   TARGET_WORDS,
   TURN_WORDS,
 } from "./eyeWords";
+import { wordsOf } from "./saidWords";
 import { lightnessPerStep, type ValueScale } from "./valueScale";
 
 export type SaidAxis = "value" | "chroma" | "hue";
@@ -87,61 +90,21 @@ export function readWords(
   };
 }
 
-/** Sayings that are one word, and other spellings. */
-const SPELLINGS: readonly (readonly [RegExp, string])[] = [
-  [/[’`]/g, "'"],
-  [/\b(is|does|do|are|was|has|can|could|should|would)n'?t\b/g, "$1 not"],
-  [/\bdo(?:es)? not match\b|\bmismatch\w*\b/g, "unlike-match"],
-  [/\bno longer\b/g, "not"],
-  [/\bnever\b/g, "not"],
-  [/\bno difference\b|\bspot[ -]on\b|\bdead on\b|\bright on\b|\b(good|close|near) enough\b/g, "spot-on"],
-  [
-    /\bnot (?:yet )?(?:quite )?(?:the )?(same|right|identical|good|ok|okay|perfect|match(?:ed)?)\b/g,
-    "unlike-$1",
-  ],
-  [/\bnot enough\b|\btoo little\b|\btoo few\b/g, "lacks"],
-  [/\bnot (?:quite |nearly |at all )?as (\w+)(?: as)?\b/g, "lacks $1"],
-  [/\bnot (?:quite |nearly |really )?((?:\w+ )??\w+) enough\b/g, "lacks $1"],
-  [/\bnot too (bad)\b/g, "unlike-$1"],
-  [/\bwashed out\b/g, "washed"],
-  [/\boff\b/g, "unlike-off"],
-];
-
-/** Sizes as painters and Gaman write them, as "#0.5". */
-const SIZES: readonly (readonly [RegExp, string])[] = [
-  [/\b(\d+)\s*¼/g, "$1.25"],
-  [/\b(\d+)\s*½/g, "$1.5"],
-  [/\b(\d+)\s*¾/g, "$1.75"],
-  [/¼/g, "0.25"],
-  [/½/g, "0.5"],
-  [/¾/g, "0.75"],
-  [/\b(?:one|a)(?: steps?| values?)? and a half(?: steps?| values?)?\b/g, "1.5 steps"],
-  [/\btwo(?: steps?| values?)? and a half(?: steps?| values?)?\b/g, "2.5 steps"],
-  [/\b1\/4\b/g, "0.25"],
-  [/\b1\/2\b/g, "0.5"],
-  [/\b3\/4\b/g, "0.75"],
-  [/\bthree[ -]quarters?(?: of)?(?: a(?= (?:steps?|values?)))?\b/g, "0.75"],
-  [/\b(?:a )?quarter(?: of)?(?: a(?= (?:steps?|values?)))?\b/g, "0.25"],
-  [/\b(?:a )?half(?: of)?(?: a)?(?= (?:steps?|values?)\b)/g, "0.5"],
-  [/\b(one|a)(?= (?:whole |full )?(?:steps?|values?)\b)/g, "1"],
-  [/\btwo\b/g, "2"],
-  [/\bthree\b/g, "3"],
-  [/\bfour\b/g, "4"],
-  [/\b(\d+) (0\.\d+)\b/g, "$1+$2"],
-  [/(\d*\.?\d+(?:\+\d*\.\d+)?)\s*(?:of )?(?:a |whole |full )*(?:steps?|values?)\b/g, "#$1"],
-  [/\b(0\.25|0\.5|0\.75|1\.5|2\.5)\b(?!\S)/g, "#$1"],
-];
-
-function wordsOf(text: string): readonly string[] {
-  const spelled = [...SPELLINGS, ...SIZES].reduce(
-    (phrase, [pattern, word]) => phrase.replace(pattern, word),
-    text.toLowerCase(),
-  );
-  return spelled.replaceAll("##", "#").match(/#[\d.+]+|\d*\.?\d+|[a-z]+(?:-[a-z]+)*|[,;.]/g) ?? [];
-}
-
 /** Nobody sees more than so many steps between two colours of one scale. */
 const MOST_STEPS = 10;
+
+/** What stands before a thing of which there is too much or too little. */
+const COUNTED_BY: ReadonlySet<string> = new Set([
+  "much",
+  "more",
+  "less",
+  "need",
+  "needs",
+  "want",
+  "wants",
+  "add",
+  "some",
+]);
 
 /** What has been understood so far, and in which turn of speech the next word stands. */
 class Sentence {
@@ -186,7 +149,7 @@ class Sentence {
     const meant = turned ?? word;
     const meanings = QUESTION_WORDS.get(meant);
     const own = meanings?.find((meaning) => meaning === this.ownWords[meant]);
-    const fault = FAULT_WORDS.get(own ?? meant);
+    const fault = FAULT_WORDS.get(own ?? meant) ?? this.axisFault(word);
     const amount = AMOUNT_WORDS.get(word);
     if (SENTENCE_ENDS.has(word)) this.endClause(word);
     else if (word.startsWith("#")) this.count(word);
@@ -207,8 +170,20 @@ class Sentence {
       // "A little bit", "far too much": the first amount that is said counts, except "very slightly".
       if (!this.amount || this.before === "very") this.amount = amount;
     } else if (AXIS_WORDS.has(word)) this.axis = AXIS_WORDS.get(word);
+    else if (word === "close")
+      // "Very close" says nothing of how far off the rest is.
+      this.amount = undefined;
     else if (word === "enough") this.unknown.push("enough");
     else if (!FILLERS.has(word)) this.unknown.push(word);
+  }
+
+  /** "Chroma too high", "value a little low", "lacks chroma", "too much colour". */
+  private axisFault(word: string): Fault | undefined {
+    const sign = HIGH_OR_LOW.get(word);
+    if (sign !== undefined && (this.axis === "value" || this.axis === "chroma"))
+      return { axis: this.axis, sign };
+    const isCounted = this.isLacking || this.compared !== undefined || COUNTED_BY.has(this.before);
+    return CHROMA_WORDS.has(word) && isCounted ? { axis: "chroma", sign: 1 } : undefined;
   }
 
   private endClause(word: string): void {

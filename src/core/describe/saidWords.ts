@@ -1,0 +1,80 @@
+/** What painters say, in the spelling that ./readWords reads. */
+import { AMOUNT_WORDS, FAULT_WORDS, QUESTION_WORDS } from "./eyeWords";
+
+/** Sayings that are one word, and other spellings. */
+const SPELLINGS: readonly (readonly [RegExp, string])[] = [
+  [/[’`]/g, "'"],
+  [/\bi'(?:d|ll|ve|m)\b/g, "i"],
+  [/\b(they|we|you)'re\b/g, "$1 are"],
+  [/\b(is|does|do|are|was|has|can|could|should|would)n'?t\b/g, "$1 not"],
+  // "It's", "mine's", "the target's".
+  [/\b([a-z]+)'s\b/g, "$1 is"],
+  // The light that falls on it is no fault of the pile.
+  [/\b(?:in|under|by) (?:this|that|the|my) (?:[a-z]+ )?light\b/g, ""],
+  [
+    /\bmore ([a-z]+) than (?=(?:the |my )?(?:target|sample|subject|original|note|reference|aim)\b)/g,
+    "$1 than ",
+  ],
+  [
+    /\bless ([a-z]+) than (?=(?:the |my )?(?:target|sample|subject|original|note|reference|aim)\b)/g,
+    "lacks $1 than ",
+  ],
+  [/\bdo(?:es)? not match\b|\bmismatch\w*\b/g, "unlike-match"],
+  [/\bno longer\b/g, "not"],
+  [/\bnever\b/g, "not"],
+  [/\bno difference\b|\bspot[ -]on\b|\bdead on\b|\bright on\b|\b(good|close|near) enough\b/g, "spot-on"],
+  [
+    /\bnot (?:yet )?(?:quite )?(?:the )?(same|right|identical|good|ok|okay|perfect|match(?:ed)?)\b/g,
+    "unlike-$1",
+  ],
+  [/\bnot enough\b|\btoo little\b|\btoo few\b/g, "lacks"],
+  [/\bnot (?:quite |nearly |at all )?as (\w+)(?: as)?\b/g, "lacks $1"],
+  [/\bnot (?:quite |nearly |really )?((?:\w+ )??\w+) enough\b/g, "lacks $1"],
+  [/\bnot too (bad)\b/g, "unlike-$1"],
+  [/\bwashed out\b/g, "washed"],
+  [/\boff\b/g, "unlike-off"],
+];
+
+/** Sizes as painters and Gaman write them, as "#0.5". */
+const SIZES: readonly (readonly [RegExp, string])[] = [
+  [/\b(\d+)\s*¼/g, "$1.25"],
+  [/\b(\d+)\s*½/g, "$1.5"],
+  [/\b(\d+)\s*¾/g, "$1.75"],
+  [/¼/g, "0.25"],
+  [/½/g, "0.5"],
+  [/¾/g, "0.75"],
+  [/\b(?:one|a)(?: steps?| values?)? and a half(?: steps?| values?)?\b/g, "1.5 steps"],
+  [/\btwo(?: steps?| values?)? and a half(?: steps?| values?)?\b/g, "2.5 steps"],
+  [/\b1\/4\b/g, "0.25"],
+  [/\b1\/2\b/g, "0.5"],
+  [/\b3\/4\b/g, "0.75"],
+  [/\bthree[ -]quarters?(?: of)?(?: a(?= (?:steps?|values?)))?\b/g, "0.75"],
+  [/\b(?:a )?quarter(?: of)?(?: a(?= (?:steps?|values?)))?\b/g, "0.25"],
+  [/\b(?:a )?half(?: of)?(?: a)?(?= (?:steps?|values?)\b)/g, "0.5"],
+  [/\b(one|a)(?= (?:whole |full )?(?:steps?|values?)\b)/g, "1"],
+  [/\btwo\b/g, "2"],
+  [/\bthree\b/g, "3"],
+  [/\bfour\b/g, "4"],
+  [/\b(\d+) (0\.\d+)\b/g, "$1+$2"],
+  [/(\d*\.?\d+(?:\+\d*\.\d+)?)\s*(?:of )?(?:a |whole |full )*(?:steps?|values?)\b/g, "#$1"],
+  [/\b(0\.25|0\.5|0\.75|1\.5|2\.5)\b(?!\S)/g, "#$1"],
+];
+
+/** "Too dark by half a step": the amount after its fault. */
+const AMOUNT_AFTER =
+  /\b([a-z]+) by (?:about |around |roughly |maybe |perhaps |at least )?(?:an? )?(?:very |good |whole )?(#[\d.+]+|[a-z]+)/g;
+
+/** The amount put before the fault, as everywhere else. */
+function turnedAround(said: string, fault: string, amount: string): string {
+  const isFault = FAULT_WORDS.has(fault) || QUESTION_WORDS.has(fault);
+  return isFault && (amount.startsWith("#") || AMOUNT_WORDS.has(amount)) ? `${amount} ${fault}` : said;
+}
+
+/** What was said, word by word: sizes as "#0.5", amounts before their faults, and ends of clauses. */
+export function wordsOf(text: string): readonly string[] {
+  const spelled = [...SPELLINGS, ...SIZES]
+    .reduce((phrase, [pattern, word]) => phrase.replace(pattern, word), text.toLowerCase())
+    .replaceAll("##", "#")
+    .replace(AMOUNT_AFTER, turnedAround);
+  return spelled.match(/#[\d.+]+|\d*\.?\d+|[a-z]+(?:-[a-z]+)*|[,;.]/g) ?? [];
+}
