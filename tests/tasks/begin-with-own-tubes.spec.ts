@@ -85,6 +85,31 @@ test("a match that must be invisible is warned of another shine", async ({ page 
   await expect(page.getByText(/The target is matt and your paint dries gloss/)).toBeVisible();
 });
 
+test("names are typed one after the other: Enter takes what was found, and the form waits", async ({
+  page,
+}) => {
+  await page.goto("/");
+  const find = page.getByLabel("Find by name, code or family");
+  await find.click();
+  for (const [i, [typed, label]] of [
+    ["sepia", "Sepia, hue"],
+    ["PB15:3", "Phthalocyanine blue, green shade"],
+    ["new gamboge", "Gamboge, hue"],
+  ].entries()) {
+    await page.keyboard.type(typed ?? "");
+    await page.keyboard.press("Enter");
+    await expect(page.getByText(`Tubes on the board: ${i + 1}, the last one ${label}`)).toBeVisible();
+    await expect(find).toBeFocused();
+  }
+  // Twice the same, nothing found, and nothing typed change nothing.
+  for (const typed of ["sepia", "xqzzt", ""]) {
+    await find.fill(typed);
+    await page.keyboard.press("Enter");
+    await expect(page.getByText("Tubes on the board: 3")).toBeVisible();
+  }
+  await expect(page.getByText("Give the painting a name")).toHaveCount(0);
+});
+
 test("by keyboard the list of paints is one stop, with arrows inside", async ({ page }) => {
   await page.goto("/");
   const find = page.getByLabel("Find by name, code or family");

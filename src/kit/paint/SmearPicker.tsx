@@ -63,15 +63,31 @@ export function SmearPicker({
     next.focus();
   };
   const isFull = chosenIds.length >= MOST_TUBES;
+  /** What was typed is found: it is taken, and the next name is typed over it. The form around waits. */
+  const takeFirst = (event: KeyboardEvent<HTMLInputElement>): void => {
+    event.preventDefault();
+    const [first] = shown;
+    if (text.trim() === "" || !first) return;
+    if (!isFull && !chosenIds.includes(first.id)) onChange([...chosenIds, first.id]);
+    event.currentTarget.select();
+  };
+  const last = items.find(({ id }) => id === chosenIds.at(-1));
   return (
     <fieldset>
       <legend className="mb-1 font-semibold">
-        {legend}: <span aria-live="polite">{chosenIds.length}</span>
+        {legend}:{" "}
+        <span aria-live="polite">
+          {chosenIds.length}
+          {last ? <span className="sr-only">, the last one {last.label}</span> : null}
+        </span>
       </legend>
       <TextField
         label={searchLabel}
         value={text}
-        onKeyDown={move}
+        onKeyDown={(event) => {
+          if (event.key === "Enter") takeFirst(event);
+          else move(event);
+        }}
         onChange={(event) => {
           setText(event.target.value);
         }}
