@@ -77,6 +77,7 @@ export type NextAddition =
       /** The best first; then two or three others, by other means as far as there are any. */
       readonly additions: readonly Addition[];
       readonly costs: {
+        /** Paint alone: water is cheap. */
         readonly correct: PaintCost;
         readonly startAgain: PaintCost;
         /** With the share of the pile that stays. */

@@ -51,6 +51,33 @@ const additionsOf = (answer: NextAddition) => (!("additions" in answer) ? [] : a
 describe("the next addition to a wash", () => {
   const blue: MixPart[] = [{ tube: 2, volume: 1 }];
 
+  it("costs paint, not water: that of the whole dose against that of a new wash", () => {
+    const costsOf = (answer: NextAddition) => {
+      if (!("costs" in answer)) throw new Error("nothing is to be corrected");
+      return answer.costs;
+    };
+    const paler = ask(query({ parts: blue, water: 12, target: washLab(blue, 16) }));
+    expect(additionsOf(paler)[0]?.parts.map(({ tube }) => tube)).toEqual([WATER]);
+    expect(costsOf(paler).correct.volume).toBe(0);
+    expect(costsOf(paler).startAgain.volume).toBe(1);
+    expect(paler.advice).toBe("add");
+
+    const deeper = ask(query({ parts: blue, water: 30, target: washLab(blue, 20) }));
+    const [first] = additionsOf(deeper);
+    const paint = (first?.parts ?? []).reduce(
+      (sum, { tube, volume }) => (tube === WATER ? sum : sum + volume),
+      0,
+    );
+    expect(paint).toBeGreaterThan(0);
+    expect(costsOf(deeper).correct.volume).toBeCloseTo(paint / (first?.share ?? 1), 9);
+    expect(deeper.advice).toBe("add");
+
+    // Thirty times the water: what would be added is more paint than a new wash takes.
+    const far = ask(query({ parts: blue, water: 300, target: washLab(blue, 10) }));
+    expect(far.advice).toBe("start-again");
+    expect(costsOf(far).correct.volume).toBeGreaterThan(costsOf(far).startAgain.volume);
+  });
+
   it("is water alone for a wash that is only too dark, and leaves it short of the target", () => {
     const target = washLab(blue, 40);
     const answer = ask(query({ parts: blue, water: 12, target }));

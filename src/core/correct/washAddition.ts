@@ -96,23 +96,32 @@ export function washAddition(
     (addition, i) => additions.findIndex((one) => placesOf(one) === placesOf(addition)) === i,
   );
   const [first] = different;
-  const fullVolume = first
-    ? first.parts.reduce((sum, part) => sum + part.volume, 0)
-    : Number.POSITIVE_INFINITY;
+  const full = first ? wholeDose(first, waterPlace) : NOTHING_HELPS;
   const paint = parts.reduce((sum, part) => sum + part.volume, 0);
   const whole = paint + query.water;
-  const keptShare = whole / (whole + fullVolume);
+  const keptShare = whole / (whole + full.paint + full.water);
+  // A new wash takes less paint, or the corrected one would be more than twice as large.
+  const isCheaperNew = full.paint > paint || full.paint + full.water > whole;
   return {
-    advice: first && fullVolume <= whole ? "add" : "start-again",
+    advice: isCheaperNew ? "start-again" : "add",
     pile: seen,
     deltaE2000: miss,
     additions: different.slice(0, MOST_OFFERED),
     costs: {
-      correct: { volume: fullVolume, steps: first?.parts.length ?? 0 },
-      startAgain: { volume: whole, steps: parts.length + 1 },
-      scrapeBack: { volume: keptShare * fullVolume, steps: (first?.parts.length ?? 0) + 1, keptShare },
+      correct: { volume: full.paint, steps: first?.parts.length ?? 0 },
+      startAgain: { volume: paint, steps: parts.length + 1 },
+      scrapeBack: { volume: keptShare * full.paint, steps: (first?.parts.length ?? 0) + 1, keptShare },
     },
   };
+}
+
+const NOTHING_HELPS = { paint: Number.POSITIVE_INFINITY, water: 0 };
+
+/** Of an addition of which only a share is given at once: volumes of its paint and its water in the end. */
+function wholeDose({ parts, share }: Addition, waterPlace: number): { paint: number; water: number } {
+  const volumeOf = (isWater: boolean): number =>
+    parts.reduce((sum, { tube, volume }) => ((tube === waterPlace) === isWater ? sum + volume : sum), 0);
+  return { paint: volumeOf(false) / share, water: volumeOf(true) / share };
 }
 
 /** What a painter gives of the colour for a plainer addition and a smaller wash, ΔE00. */

@@ -15,6 +15,7 @@ import { useChangeSettings } from "../../kit/studio/useChangeSettings";
 import { useKey } from "../../ui/useKey";
 import { Sight } from "./Sight";
 import { later } from "../../ui/later";
+import { narrowName } from "../../words/longNames";
 
 const ROOMS = [
   { value: "light", name: "Light room", Icon: Sun },
@@ -140,7 +141,7 @@ function BoardTube({
         />
       )}
       <span className="flex items-baseline justify-between gap-2 text-sm leading-snug">
-        <span className="line-clamp-2 font-semibold break-words">{tube.label}</span>
+        <span className="line-clamp-2 font-semibold break-words">{narrowName(tube.label)}</span>
         <span className="hidden text-muted wide:inline slim:hidden!">{detail}</span>
       </span>
     </span>

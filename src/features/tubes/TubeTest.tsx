@@ -52,7 +52,10 @@ export function TubeTest({ tube, onDone }: { tube: Tube; onDone: () => void }) {
         ways={["eye", "typed", "colorimeter", "photo", "file"]}
         thing="the dab"
         startWith={way}
-        onWay={setWay}
+        // The next reading is taken the same way.
+        onWay={(next) => {
+          if (next) setWay(next);
+        }}
         expected={tintLab(believed, whiteParts, WHITE_BENCH)}
         specimen={{
           specimen: [{ tubeId: tube.id, generic, volume: 1 }, ...(whiteParts > 0 ? [white] : [])],

@@ -47,8 +47,8 @@ export type ReadColourProps = {
   readonly specimen?: UnderTheInstrument | undefined;
   /** Open from the start, and never without one. */
   readonly startWith?: ReadWay;
-  /** Hears which way was chosen, for whoever takes several readings the same way. */
-  readonly onWay?: (way: ReadWay) => void;
+  /** Hears which way is open, undefined when none is any more. */
+  readonly onWay?: (way: ReadWay | undefined) => void;
   /** Tells each colour while it is found; whoever hears it has a button of its own to record it. */
   readonly isLive?: boolean;
   /** Undefined while what is entered is no colour, which only a live reading tells. */
@@ -60,10 +60,14 @@ export type ReadColourProps = {
 export function ReadColour(props: ReadColourProps) {
   const { ways, startWith, isLive = false, onTake } = props;
   const [way, setWay] = useState<ReadWay | undefined>(startWith);
+  const open = (next: ReadWay | undefined): void => {
+    setWay(next);
+    props.onWay?.(next);
+  };
   const take = (taken: TakenColour | undefined): void => {
     onTake(taken);
     // An instrument stays connected and a file stays open: there may be more to read.
-    if (!isLive && way !== "colorimeter" && way !== "file") setWay(startWith && way);
+    if (!isLive && way !== "colorimeter" && way !== "file") open(startWith && way);
   };
   return (
     <div className="flex flex-col gap-2">
@@ -74,8 +78,7 @@ export function ReadColour(props: ReadColourProps) {
             weight="quiet"
             aria-expanded={way === one}
             onClick={() => {
-              setWay(way === one && !startWith ? undefined : one);
-              props.onWay?.(one);
+              open(way === one && !startWith ? undefined : one);
               if (isLive) onTake(undefined);
             }}
           >

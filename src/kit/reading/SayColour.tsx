@@ -58,7 +58,7 @@ export function SayColour({
     >
       <TextField
         label={`How ${thing} looks beside the target`}
-        hint="a bit too red and a little dark"
+        hint="such as: a bit too red and a little dark"
         autoFocus
         value={text}
         onChange={(event) => {
@@ -90,7 +90,7 @@ export function SayColour({
         </Status>
       ) : null}
       {lab ? (
-        <div className="flex items-center gap-3">
+        <div className="flex flex-wrap items-center gap-3">
           <span className="flex">
             <Patch lab={beside} className="h-11 w-14" />
             <Patch
@@ -99,11 +99,13 @@ export function SayColour({
               className="h-11 w-14"
             />
           </span>
-          <span>
+          <span className="min-w-40 flex-1">
             Understood: {readBack(beside, lab, said.said, settings.scale)}
             {silent.length > 0 ? <span className="text-muted">; the rest stays as predicted</span> : null}.
           </span>
-          <Button type="submit">Record this reading</Button>
+          <Button type="submit" className="shrink-0">
+            Record this reading
+          </Button>
         </div>
       ) : null}
     </form>

@@ -20,6 +20,7 @@ export function ReadingBar() {
   const { keep, readDraft, read } = useDeeds();
   const { target, aim } = useAim();
   const [film, setFilm] = useState<FilmState>("wet");
+  const [isReadOtherwise, setReadOtherwise] = useState(false);
   const { tubeById, toDry } = usePaint();
   const shown = useShown();
   const { next } = useOffers();
@@ -41,9 +42,12 @@ export function ReadingBar() {
         >
           Looks the same
         </Button>
-        <Button disabled={!hasDraft} onClick={readDraft}>
-          Record this reading
-        </Button>
+        {/* What is said, typed or measured has its own button. */}
+        {isReadOtherwise && !hasDraft ? null : (
+          <Button disabled={!hasDraft} onClick={readDraft}>
+            Record this reading
+          </Button>
+        )}
         <Button data-guide="keep" weight={isToBeAdded ? "plain" : "main"} disabled={!canKeep} onClick={keep}>
           Keep as match
         </Button>
@@ -59,6 +63,9 @@ export function ReadingBar() {
         predicted={film === "wet" ? shown?.lab : shown && toDry(shown.lab)}
         reference={{ name: "sample", lab: target }}
         specimen={specimenOf(contents, tubeById, kindOfMixture(contents, tubeById))}
+        onWay={(way) => {
+          setReadOtherwise(way !== undefined);
+        }}
         onTake={(taken) => {
           if (taken) read(taken, film);
         }}

@@ -103,7 +103,7 @@ type Costs = Extract<NextAddition, { readonly costs: unknown }>["costs"];
 
 /** Where correcting would take more paint than a new pile: one press sets this one aside. */
 function BeginAgain({
-  costs: { startAgain },
+  costs: { correct, startAgain },
   isPlain = false,
 }: {
   costs: Costs;
@@ -116,7 +116,8 @@ function BeginAgain({
     <div className="my-1 border-l-4 border-ink pl-3">
       <p>
         A new pile takes {exactWords(startAgain.volume, settings)} of paint in {startAgain.steps}{" "}
-        {startAgain.steps === 1 ? "dose" : "doses"}; correcting this one takes more.
+        {startAgain.steps === 1 ? "dose" : "doses"}; correcting this one{" "}
+        {correct.volume > startAgain.volume ? "takes more" : "more than doubles it"}.
       </p>
       <Button weight={isPlain ? "plain" : "main"} className="mt-1" onClick={actions.setAside}>
         Begin again
@@ -136,7 +137,7 @@ function OtherWays({ costs }: { costs: Costs }) {
     <div className="mt-2">
       <p className="text-sm text-muted">
         {Number.isFinite(correct.volume)
-          ? `Correcting takes ${volumeText(correct.volume)} of paint in all; `
+          ? `Correcting takes ${correct.volume > 0 ? `${volumeText(correct.volume)} of paint` : "no paint"} in all; `
           : ""}
         beginning again {volumeText(startAgain.volume)} in {startAgain.steps} doses
         {canScrape ? `; scraping most of it away first, ${volumeText(scrapeBack.volume)}` : ""}.
