@@ -1,6 +1,6 @@
 "use client";
 
-import { type KeyboardEvent, useRef, useState } from "react";
+import { type KeyboardEvent, useId, useRef, useState } from "react";
 import type { LabD65 } from "../../core/color/types";
 import { TextField } from "../../ui/fields";
 import { Smear } from "../../ui/Smear";
@@ -47,6 +47,7 @@ export function SmearPicker({
   chosenIds: readonly string[];
   onChange: (ids: readonly string[]) => void;
 }) {
+  const ids = useId();
   const [text, setText] = useState("");
   const list = useRef<HTMLUListElement>(null);
   const [stopId, setStopId] = useState<string>();
@@ -110,6 +111,8 @@ export function SmearPicker({
                   onFocus={() => {
                     setStopId(item.id);
                   }}
+                  aria-labelledby={`${ids}-${item.id}`}
+                  aria-describedby={item.word ? `${ids}-${item.id}-word` : undefined}
                   checked={place >= 0}
                   disabled={isFull && place < 0}
                   onChange={() => {
@@ -118,8 +121,14 @@ export function SmearPicker({
                 />
                 <Smear ladder={item.ladder} variant={i} className="h-7 w-24 shrink-0" />
                 <span className="min-w-0 flex-1 leading-tight">
-                  {item.label} <span className="text-muted">{item.codes}</span>
-                  {item.word ? <span className="block text-sm text-muted">{item.word}</span> : null}
+                  <span id={`${ids}-${item.id}`}>
+                    {item.label} <span className="text-muted">{item.codes}</span>
+                  </span>
+                  {item.word ? (
+                    <span id={`${ids}-${item.id}-word`} className="block text-sm text-muted">
+                      {item.word}
+                    </span>
+                  ) : null}
                 </span>
                 {place >= 0 ? <span className="font-semibold">{place + 1}</span> : null}
               </label>
