@@ -1,7 +1,7 @@
 /** The same tasks on a phone at the easel. */
 import type { Locator, Page } from "@playwright/test";
 import { expect, goTo, openDemo, startPainting, test, trayNote, typeNote, VIEWS } from "./pages/studio";
-import { benchOf } from "./pages/bench";
+import { benchOf, readingOf } from "./pages/bench";
 
 test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
 
@@ -235,6 +235,24 @@ test("values alone, the room and a smaller board are a touch away on every view"
   await expect(html).toHaveAttribute("data-room", "dark");
   await panel.getByRole("checkbox", { name: "Board and tray as a line each" }).check();
   await expect(page.locator("[data-slim]")).toBeVisible();
+});
+
+test("what was said of a pile is recorded by the one button for it, which is whole in sight", async ({
+  page,
+}) => {
+  await openDemo(page);
+  await trayNote(page, /^5 Lichen/).tap();
+  await benchOf(page).addAll();
+  await readingOf(page, "the pile", "say it");
+  await page.getByLabel("How the pile looks beside the target").pressSequentially("it's a touch light");
+  const record = benchOf(page).record;
+  await expect(record).toHaveCount(1);
+  await expect(record).toBeInViewport({ ratio: 1 });
+  // Nothing lies over it.
+  await record.click({ trial: true });
+  await record.tap();
+  await expect(page.getByText(/Last look, by eye, wet: .*a quarter step too light/)).toBeVisible();
+  await expect(record).toBeDisabled();
 });
 
 test("the only note of a painting, kept, says so in sight and leads on to the next colour", async ({

@@ -9,6 +9,7 @@ import type { LabD65 } from "../../core/color/types";
 import { readWords } from "../../core/describe/readWords";
 import { Button } from "../../ui/Button";
 import { TextField } from "../../ui/fields";
+import { seenWhenThere } from "../../ui/intoSight";
 import { Patch } from "../../ui/Patch";
 import { Status } from "../../ui/Status";
 import { describeLab } from "../../words/colors";
@@ -67,6 +68,7 @@ export function SayColour({
       />
       {question ? (
         <div
+          ref={seenWhenThere}
           role="group"
           aria-label={`What ${question.word} means`}
           className="flex flex-wrap items-center gap-3"
@@ -90,7 +92,7 @@ export function SayColour({
         </Status>
       ) : null}
       {lab ? (
-        <div className="flex flex-wrap items-center gap-3">
+        <div ref={seenWhenThere} className="flex flex-wrap items-center gap-3">
           <span className="flex">
             <Patch lab={beside} className="h-11 w-14" />
             <Patch
