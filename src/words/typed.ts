@@ -24,9 +24,9 @@ export function colorFailureWords(failure: ColorFailure): string {
     case "empty":
       return "Type a hex colour such as #4a7d80, or CIELAB such as 46 -15 -13.";
     case "not-a-colour":
-      return `“${failure.text}” is neither hex (#4a7d80), nor rgb(74, 125, 128), nor three CIELAB numbers (46 -15 -13).`;
+      return `“${failure.text}” is neither hex (#4a7d80), nor rgb(74, 125, 128) or another style-sheet colour, nor three CIELAB numbers (46 -15 -13).`;
     case "lightness-outside":
-      return `L* runs from 0 (black) to 100 (white); ${failure.lightness} lies outside.`;
+      return `L* runs from 0 (black) to 100 (white); ${failure.lightness} lies outside. Write red, green and blue as rgb(125, 140, 90).`;
     case "axis-outside":
       return `a* and b* of a paint lie between −${LARGEST_AXIS} and ${LARGEST_AXIS}. Check the signs and the decimal point.`;
   }

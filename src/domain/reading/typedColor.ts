@@ -7,24 +7,28 @@ import { fail, type Result, succeed } from "../../core/result";
 /** No paint lies further out on a* or b*. */
 export const LARGEST_AXIS = 128;
 
+export function isPaintAxis(value: number): boolean {
+  return Math.abs(value) <= LARGEST_AXIS;
+}
+
 export type ColorFailure =
   | { readonly code: "empty" }
   | { readonly code: "not-a-colour"; readonly text: string }
   | { readonly code: "lightness-outside"; readonly lightness: number }
   | { readonly code: "axis-outside" };
 
-/** "#4a7d80", "4a7d80", "46 -15 -13", "46,5 -15,2 -13", "L 46, a -15, b -13", "Lab(46, -15, -13)". */
+/** "#4a7d80", "4a7d80", "46 -15 -13", "46,5 -15,2 -13", "L 46, a -15, b -13", "46/-15/-13", "Lab(46, -15, -13)". */
 export function parseHexOrLab(text: string): Result<LabD65, ColorFailure> {
   const trimmed = text.trim();
   if (trimmed === "") return fail({ code: "empty" });
-  const numbers = trimmed.startsWith("#") ? undefined : threeNumbers(trimmed);
+  const numbers = /^(?:#|0x)/i.test(trimmed) ? undefined : threeNumbers(trimmed);
   if (numbers) {
     const [l, a, b] = numbers;
     if (l < 0 || l > 100) return fail({ code: "lightness-outside", lightness: l });
-    if (Math.abs(a) > LARGEST_AXIS || Math.abs(b) > LARGEST_AXIS) return fail({ code: "axis-outside" });
+    if (!isPaintAxis(a) || !isPaintAxis(b)) return fail({ code: "axis-outside" });
     return succeed(labD65(l, a, b));
   }
-  const hex = parseHex(trimmed);
+  const hex = parseHex(trimmed.replace(/^0x/i, "#"));
   return hex.ok ? succeed(labFromSrgb(hex.value)) : fail({ code: "not-a-colour", text: trimmed });
 }
 
@@ -36,8 +40,8 @@ function threeNumbers(text: string): readonly [number, number, number] | undefin
     .trim();
   // A comma inside a number is a decimal comma where something else stands between the numbers.
   return (
-    threeOf(bare.split(/[\s;]+/), /^[-+]?\d+(?:[.,]\d+)?$/) ??
-    threeOf(bare.split(/[\s;,]+/), /^[-+]?\d+(?:\.\d+)?$/)
+    threeOf(bare.split(/[\s;/]+/), /^[-+]?\d+(?:[.,]\d+)?$/) ??
+    threeOf(bare.split(/[\s;,/]+/), /^[-+]?\d+(?:\.\d+)?$/)
   );
 }
 

@@ -193,7 +193,7 @@ function Near({ filters, onChange }: Props) {
         any="any order"
         value={filters.nearNoteId}
         onPick={(nearNoteId) => {
-          onChange({ ...filters, nearNoteId, nearText: "" });
+          onChange({ ...filters, nearNoteId, nearText: "", nearLab: undefined });
         }}
       >
         {notes.map(({ id, number, name }) => (
@@ -208,7 +208,14 @@ function Near({ filters, onChange }: Props) {
         value={filters.nearText}
         error={typed && !typed.ok ? colorFailureWords(typed.failure) : undefined}
         onChange={(event) => {
-          onChange({ ...filters, nearText: event.target.value, nearNoteId: undefined });
+          const nearText = event.target.value;
+          const read = parseColor(nearText);
+          onChange({
+            ...filters,
+            nearText,
+            nearLab: read.ok ? read.value : undefined,
+            nearNoteId: undefined,
+          });
         }}
       />
     </>

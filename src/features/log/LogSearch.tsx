@@ -6,9 +6,12 @@ import { LOG_KINDS } from "../../domain/log/logRow";
 import { Button } from "../../ui/Button";
 import { Choice } from "../../ui/Choice";
 import { TextField } from "../../ui/fields";
+import { later } from "../../ui/later";
 import { KIND_WORDS } from "../../words/states";
 import { filterCount, type LogFilters, withKind } from "./filters";
-import { LogNarrowing } from "./LogNarrowing";
+
+/** Most looks into the log need no more than words. */
+const LogNarrowing = later(async () => (await import("./LogNarrowing")).LogNarrowing);
 
 export function LogSearch({
   filters,

@@ -104,7 +104,14 @@ function Records({ open }: { open: OpenLog }) {
   const order = (by: LogOrder): void => {
     // Words rise from A, everything else shows its largest first.
     const isDescending = filters.order === by ? !filters.isDescending : by !== "note";
-    setFilters({ ...filters, nearNoteId: undefined, nearText: "", order: by, isDescending });
+    setFilters({
+      ...filters,
+      nearNoteId: undefined,
+      nearText: "",
+      nearLab: undefined,
+      order: by,
+      isDescending,
+    });
   };
   const isNothingYet = rows?.isWhole && rows.of === 0 && query.kind === "match" && rows.query === query;
   if (isNothingYet) {

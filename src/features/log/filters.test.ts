@@ -78,7 +78,9 @@ describe("what is looked for in the log", () => {
   });
 
   it("takes a typed colour before a note, and passes over what is no colour yet", () => {
-    expect(queryOf({ ...all, nearText: "50 0 0" }, context).near).toEqual([50, 0, 0]);
+    expect(queryOf({ ...all, nearText: "50 0 0", nearLab: labD65(50, 0, 0) }, context).near).toEqual([
+      50, 0, 0,
+    ]);
     expect(queryOf({ ...all, nearText: "50 0" }, context).near).toEqual([61, 4, 22]);
     expect(queryOf({ ...NO_FILTERS, from: "not a day" }, context)).toBe(NEWEST_MATCHES);
   });

@@ -5,7 +5,6 @@ import { lightnessFromValue, type ValueScale } from "../../core/describe/valueSc
 import type { LogKind, LogRow } from "../../domain/log/logRow";
 import type { Note } from "../../domain/note/note";
 import { labFromStored } from "../../domain/reading/storedColor";
-import { parseColor } from "../../kit/reading/parseColor";
 import type { LogOrder, LogQuery } from "../../persistence/log/logQuery";
 
 export type LogFilters = {
@@ -24,8 +23,9 @@ export type LogFilters = {
   readonly from: string;
   readonly until: string;
   readonly nearNoteId?: string | undefined;
-  /** Hex or CIELAB as typed. */
+  /** A colour as typed, and what was read of it; undefined while it is none. */
   readonly nearText: string;
+  readonly nearLab?: LabD65 | undefined;
   readonly order: LogOrder;
   readonly isDescending: boolean;
 };
@@ -52,13 +52,13 @@ export type FilterContext = {
 /** How many of the filters besides words are set. */
 export function filterCount(filters: LogFilters): number {
   const { huePlace, value, chromaWord, tubeId, paintingId, state, miss, from, until } = filters;
-  const { nearNoteId, nearText } = filters;
+  const { nearNoteId, nearLab } = filters;
   const isSet = (held: unknown): boolean => held !== undefined && held !== "";
   const chosen = [huePlace, value, chromaWord, tubeId, paintingId, state, miss];
   return (
     chosen.filter(isSet).length +
     Number(isSet(from) || isSet(until)) +
-    Number(isSet(nearNoteId) || parseColor(nearText).ok)
+    Number(isSet(nearNoteId) || isSet(nearLab))
   );
 }
 
@@ -109,9 +109,8 @@ export function queryOf(filters: LogFilters, context: FilterContext): LogQuery {
   return isPlain && kind === "match" && order === "at" && isDescending ? NEWEST_MATCHES : query;
 }
 
-function nearOf({ nearNoteId, nearText }: LogFilters, notes: readonly Note[]): LabD65 | undefined {
-  const typed = parseColor(nearText);
-  if (typed.ok) return typed.value;
+function nearOf({ nearNoteId, nearLab }: LogFilters, notes: readonly Note[]): LabD65 | undefined {
+  if (nearLab) return nearLab;
   const note = notes.find(({ id }) => id === nearNoteId);
   return note && labFromStored(note.target);
 }

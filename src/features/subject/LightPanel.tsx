@@ -18,6 +18,7 @@ import { usePictureCommands } from "../../kit/commands/pictures";
 import { parseColor } from "../../kit/reading/parseColor";
 import type { OpenPicture } from "../../kit/picture/usePicture";
 import { describeLab } from "../../words/colors";
+import type { CardChoice, CardKind } from "./card";
 import { ChartFields } from "./ChartFields";
 import { ReadAgain } from "./ReadAgain";
 import type { References } from "./useReferences";
@@ -28,16 +29,10 @@ const CARDS = [
   { value: "grey", label: "a grey card" },
   { value: "own", label: "a known patch" },
   { value: "chart", label: "a printed chart" },
-] as const;
-type CardKind = (typeof CARDS)[number]["value"];
-
-/** What the painter is about to touch, and how light or coloured it is. */
-export type CardChoice = { readonly kind: CardKind; readonly typed: string };
-
-export const FIRST_CARD: CardChoice = { kind: "white", typed: String(CARD_LIGHTNESS.white) };
+] as const satisfies readonly { value: CardKind; label: string }[];
 
 /** A card's colour from what was typed: an L* alone is neutral. */
-export function cardTruth({ typed }: CardChoice): LabD65 | undefined {
+function cardTruth(typed: string): LabD65 | undefined {
   const lightness = Number(typed);
   if (typed.trim() !== "" && Number.isFinite(lightness))
     return lightness > 0 && lightness <= 100 ? labD65(lightness, 0, 0) : undefined;
@@ -98,10 +93,8 @@ export function LightPanel({
         value={card.kind}
         options={CARDS}
         onChange={(kind) => {
-          onCard({
-            kind,
-            typed: kind === "white" || kind === "grey" ? String(CARD_LIGHTNESS[kind]) : "",
-          });
+          const typed = kind === "white" || kind === "grey" ? String(CARD_LIGHTNESS[kind]) : "";
+          onCard({ kind, typed, truth: cardTruth(typed) });
           if (kind !== "chart" && references.chart) references.setChart(undefined);
         }}
       />
@@ -119,12 +112,13 @@ export function LightPanel({
           }
           value={card.typed}
           error={
-            card.typed.trim() !== "" && !cardTruth(card)
+            card.typed.trim() !== "" && !card.truth
               ? "An L* above 0 and up to 100, a hex colour, or three CIELAB numbers."
               : undefined
           }
           onChange={(event) => {
-            onCard({ ...card, typed: event.target.value });
+            const typed = event.target.value;
+            onCard({ ...card, typed, truth: cardTruth(typed) });
           }}
         />
       )}

@@ -7,7 +7,7 @@ import { type ReactNode } from "react";
 import type { Picture } from "../../domain/painting/painting";
 import type { OpenPicture } from "../../kit/picture/usePicture";
 import { Choice } from "../../ui/Choice";
-import type { CardChoice } from "./LightPanel";
+import type { CardChoice } from "./card";
 import { SamplePanel } from "./SamplePanel";
 import { TABS, type TabName } from "./tabs";
 import type { Families } from "./useFamilies";

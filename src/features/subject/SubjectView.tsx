@@ -18,7 +18,7 @@ import { Status } from "../../ui/Status";
 import { Working } from "../../ui/Working";
 import { pictureFailureWords } from "../../words/pictures";
 import { FileChooser } from "./FileChooser";
-import { cardTruth, FIRST_CARD } from "./LightPanel";
+import { FIRST_CARD } from "./card";
 import { lookOf, needsPalette } from "./looks";
 import { PictureShelf } from "./PictureShelf";
 import { LEAST_RADIUS_PX, RADII, type RadiusName, StageTools } from "./StageTools";
@@ -70,7 +70,7 @@ function Subject({ paintingId, pictureId }: { paintingId: string; pictureId: str
   const radiusPx = Math.max(LEAST_RADIUS_PX, RADII[radiusName] * longerSide);
   const asked = useAskedNote(open?.pictureId);
   const pick = usePick(picture, radiusPx, asked.place);
-  const references = useReferences(picture, radiusPx, cardTruth(card));
+  const references = useReferences(picture, radiusPx, card.truth);
   const grid = usePileGrid(picture, GRID_TOLERANCE);
   const families = useFamilies(picture);
   const seeing = useSeeing(picture, tab);

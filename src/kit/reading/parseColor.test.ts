@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { hexFromSrgb } from "../../core/color/hex";
 import { labFromSrgb } from "../../core/color/srgb";
-import { type LabD65, srgb } from "../../core/color/types";
+import { type LabD65, labD65, srgb } from "../../core/color/types";
 import { createRng } from "../../core/random/rng";
 import { parseColor } from "./parseColor";
 
@@ -65,8 +65,25 @@ describe("a colour typed or pasted", () => {
     ["hsl(120deg 100% 50%)", "#00ff00"],
     ["hwb(0 100% 0%)", "#ffffff"],
     ["#abc", "#aabbcc"],
+    ["0x7d8c5a", "#7d8c5a"],
+    ["RGB 125 140 90", "#7d8c5a"],
+    ["rgb: 125, 140, 90", "#7d8c5a"],
+    ["rgb(125; 140; 90)", "#7d8c5a"],
+    ["oklch(62.796% 0.25768 29.234)", "#ff0000"],
+    ["oklab(0.452 -0.0324 -0.3115)", "#0000ff"],
+    ["lab(54.29% 80.82 69.89)", "#ff0000"],
+    ["lch(54.29% 106.85 40.85)", "#ff0000"],
+    ["color(display-p3 1 1 1)", "#ffffff"],
   ])("reads %s as %s", (text, hex) => {
     expect(close(read(text), read(hex))).toBe(true);
+  });
+
+  it("reads what is wider than a usual screen, and slashes between numbers", () => {
+    const green = read("color(display-p3 0 1 0)");
+    expect(green[0]).toBeCloseTo(86.3, 0);
+    expect(green[1]).toBeLessThan(-100);
+    expect(read("58/14/31")).toEqual(labD65(58, 14, 31));
+    expect(read("58,5/-14/31")).toEqual(labD65(58.5, -14, 31));
   });
 
   it.each([
@@ -80,6 +97,11 @@ describe("a colour typed or pasted", () => {
     ["rgb(-5, 0, 0)", "not-a-colour"],
     ["rgb(1, 2)", "not-a-colour"],
     ["rgba(10, 20, 30, 0.5)", "not-a-colour"],
+    ["oklch(0.6 0.1 30 / 0.5)", "not-a-colour"],
+    ["oklch(0.9 0.37 140)", "not-a-colour"],
+    ["color(display-p3 1.2 0 0)", "not-a-colour"],
+    ["RGB 300 0 0", "not-a-colour"],
+    ["58/14", "not-a-colour"],
     ["transparent", "not-a-colour"],
     ["currentcolor", "not-a-colour"],
     ["NaN NaN NaN", "not-a-colour"],
