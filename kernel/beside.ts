@@ -23,6 +23,7 @@ import {
   WAYS,
 } from "./layout";
 import { rowsOfK, rowsOfS, tubeAt, volumeAt, writeLabAndSlopes, writeLabOfBlend } from "./mixture";
+import { at, put } from "./rows";
 
 const GUESS_WRONG: f64 = 0.25;
 const GUESS_WRONG_OF_WAY: f64 = 0.4;
@@ -38,18 +39,6 @@ let costOfBest: f64 = 0;
 let away: f64 = 0;
 /** So many of the first places are blended as they are. */
 let blended: i32 = 0;
-
-// @ts-ignore: decorator
-@inline
-function at(row: usize, place: i32): f64 {
-  return load<f64>(row + (<usize>place << 3));
-}
-
-// @ts-ignore: decorator
-@inline
-function put(row: usize, place: i32, value: f64): void {
-  store<f64>(row + (<usize>place << 3), value);
-}
 
 /** A row of the blend of the first places; that of all of them lies where the mixture is. */
 // @ts-ignore: decorator

@@ -25,24 +25,13 @@ import {
   VOLUMES,
 } from "./layout";
 import { tubeAt, tubeFacts, writeLabAndSlopes } from "./mixture";
+import { at, put } from "./rows";
 
 const CAPACITY: usize = 32;
 const LARGEST_DAMPING: f64 = 1e10;
 const PROMISE: f64 = 0.5;
 const LAB_STEP: f64 = 1e-4;
 const NOTHING: f64 = 1e-6;
-
-// @ts-ignore: decorator
-@inline
-function at(row: usize, place: i32): f64 {
-  return load<f64>(row + (<usize>place << 3));
-}
-
-// @ts-ignore: decorator
-@inline
-function put(row: usize, place: i32, value: f64): void {
-  store<f64>(row + (<usize>place << 3), value);
-}
 
 // @ts-ignore: decorator
 @inline
