@@ -20,6 +20,8 @@ describe("a number typed by a person", () => {
     ["1½", 1.5],
     ["1 ¼ parts", 1.25],
     ["1/16", 1 / 16],
+    ["1 1/2", 1.5],
+    ["2 3 / 4", 2.75],
     ["1 / 4", 0.25],
   ])("reads %s", (text, expected) => {
     expect(parseNumber(text, PARTS)).toEqual({ ok: true, value: expected });

@@ -26,10 +26,11 @@ const FRACTIONS: Readonly<Record<string, number>> = {
   "⅔": 2 / 3,
 };
 const PLAIN = /^[-+]?(?:\d+(?:[.,]\d*)?|[.,]\d+)$/;
-const RATIO = /^(\d+)\s*\/\s*(\d+)$/;
+/** "1/16", "1 1/2". */
+const RATIO = /^(?:(\d+)\s+)?(\d+)\s*\/\s*(\d+)$/;
 
 /**
- * "2", "2,5", " 2.5 ml", "½", "1½", "1/16". Thousands are not written: "1,234" is a little more than one.
+ * "2", "2,5", " 2.5 ml", "½", "1½", "1/16", "1 1/2". Thousands are not written: "1,234" is a little more than one.
  *
  * @param text - as typed.
  */
@@ -56,8 +57,8 @@ function valueOf(digits: string): number | undefined {
   }
   const ratio = RATIO.exec(digits);
   if (ratio) {
-    const [, above, below] = ratio.map(Number);
-    return above !== undefined && below !== undefined && below > 0 ? above / below : undefined;
+    const [, whole = "0", above = "", below = ""] = ratio;
+    return Number(below) > 0 ? Number(whole) + Number(above) / Number(below) : undefined;
   }
   return PLAIN.test(digits) ? Number(digits.replace(",", ".")) : undefined;
 }
