@@ -107,7 +107,9 @@ test("piles and notes stand in a chart beside tubes, and are laid as the tubes i
   while ((await ticked.count()) > 1) await ticked.first().uncheck();
   await drawer.getByRole("checkbox", { name: /^pile of 3 Rust streak/ }).check();
   await drawer
-    .getByRole("checkbox", { name: /by its best recipe from the board/ })
+    .getByRole("listitem")
+    .filter({ hasText: "by its best recipe from the board" })
+    .getByRole("checkbox")
     .first()
     .check();
   await drawer.getByRole("button", { name: "Take these" }).click();

@@ -71,7 +71,7 @@ export function SayColour({
           ref={seenWhenThere}
           role="group"
           aria-label={`What ${question.word} means`}
-          className="flex flex-wrap items-center gap-3"
+          className="flex scroll-mb-3 flex-wrap items-center gap-3"
         >
           <Status>By “{question.word}” do you mean more</Status>
           {question.meanings.map((meaning) => (
@@ -92,7 +92,7 @@ export function SayColour({
         </Status>
       ) : null}
       {lab ? (
-        <div ref={seenWhenThere} className="flex flex-wrap items-center gap-3">
+        <div ref={seenWhenThere} className="flex scroll-mb-3 flex-wrap items-center gap-3">
           <span className="flex">
             <Patch lab={beside} className="h-11 w-14" />
             <Patch
