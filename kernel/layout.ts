@@ -1,6 +1,6 @@
 /**
  * Where everything lies in the memory of the kernel. All numbers are 64-bit floats unless said otherwise; offsets are in
- * bytes. The host (src/core/mixing/kernel) knows the same numbers.
+ * bytes. The host (src/kernel/kernel.ts) knows the same numbers.
  *
  * A palette is a table of its own:
  *
