@@ -4,7 +4,6 @@
  */
 import type { PileAround } from "../mixing/colorModel";
 import { type BestBeside, NO_GAIN } from "./besidePile";
-import { likelyPile } from "./likelyPile";
 import { ALMOST_ONE, sumOf } from "./steps";
 import { type Dosing, WATER_PLACE } from "./dosing";
 
@@ -36,10 +35,6 @@ export type Amounts = {
    * where that one ended is known, and nothing better. @param isAllAround - in all combinations.
    */
   readonly improved: (start: readonly number[], isAllAround: boolean) => Trial;
-  /** ./likelyPile; undefined where the measure says what all amounts sum to. */
-  readonly likely:
-    | ((exact: readonly number[], outlook: Float64Array) => readonly number[] | undefined)
-    | undefined;
 };
 
 /** What a pile of some paints can hold, as it is measured out. */
@@ -148,13 +143,6 @@ export function amountsFor({
       : withinShares(volumes.map((value, j) => (j === place ? less : value)));
   };
 
-  const stepsAround = (exact: number, place: number): readonly [number, number] => {
-    const rounded = dosing.round(exact, places[place] ?? WATER_PLACE);
-    return rounded > exact
-      ? [steppedAt(rounded, place, -1) ?? Number.NaN, rounded]
-      : [rounded, steppedAt(rounded, place, 1) ?? Number.NaN];
-  };
-
   const { total } = dosing;
   return {
     rounded: (exact) => {
@@ -166,10 +154,6 @@ export function amountsFor({
       return rounded.map((volume, place) => (place === largest ? volume + rest : volume));
     },
     // Where the measure says what all amounts sum to, they are exchanged for each other.
-    likely:
-      total === undefined
-        ? (exact, outlook) => likelyPile(exact, paintCount, stepsAround, outlook, pile)
-        : undefined,
     improved: total === undefined ? stepped : exchangedToBest,
   };
 }

@@ -1,8 +1,7 @@
 /**
  * From exact shares to amounts that can be laid down: tries a range of pile sizes, rounds every amount, improves it one step
- * at a time, keeps the pile whose colour stays closest for little paint, and looks all around it once more. Where all sizes
- * are looked all around, the likely pile of each is guessed, and the best of these alone are. Water for a wash is an amount
- * like any other. The loss against the exact recipe is part of the answer.
+ * at a time, keeps the pile whose colour stays closest for little paint, and looks all around it once more. Water for
+ * a wash is an amount like any other. The loss against the exact recipe is part of the answer.
  */
 import { deltaE2000, type DeltaE2000Factors, REFERENCE_FACTORS } from "../color/ciede2000";
 import type { LabD65 } from "../color/types";
@@ -33,7 +32,7 @@ export type LayingWishes = {
   readonly factors?: DeltaE2000Factors;
   /** Largest share of the paint by place, (0, 1]: of a rest there is only so much. */
   readonly mostShare?: readonly number[];
-  /** Looks all around every size instead of the best one: ten times the work, for the last tenths of ΔE00. */
+  /** Looks all around the best sizes instead of the best one alone: more work, for the last tenths of ΔE00. */
   readonly isThorough?: boolean;
 };
 
@@ -42,10 +41,8 @@ const NEVER_NEARER = 0.9;
 /** So much of the paint that a search for the best amounts begins with is in them, at least. */
 const PAINT_KEPT = 0.7;
 
-/** Of the likely piles of all sizes so many are improved; of fewer sizes each is rounded and improved. */
+/** So many of the sizes are looked all around. */
 const WALKS = 5;
-/** An amount that rounding makes so many times larger is forced up. */
-const FORCED_UP = 1.5;
 
 /** An amount that is laid down: a tube of the paint table, or water. */
 type Places = readonly number[];
@@ -89,16 +86,19 @@ export function layDown(
   });
   const atSize = (size: number): number[] => exact.map((share) => (share * size) / largest);
   let best: Trial | undefined;
-  const guessed = isThorough && sizes.length > WALKS ? likelyPiles() : new Map<number, Trial>();
-  for (const { volumes } of [...guessed.values()].sort((one, other) => one.cost - other.cost).slice(0, WALKS))
-    best = cheaper(best, pile.improved(volumes, true));
   const leastMiss = NEVER_NEARER * color.distanceOf(exact);
+  const found: Trial[] = [];
   for (const size of sizes) {
     // However it is rounded, a pile of this size costs more than the best pile.
     const leastCost = leastMiss + dosing.deltaEPerUnit * PAINT_KEPT * whole * (size / largest);
-    if (guessed.has(size) || (best && leastCost > best.cost)) continue;
-    best = cheaper(best, pile.improved(pile.rounded(atSize(size)), isThorough));
+    if (best && leastCost > best.cost) continue;
+    const trial = pile.improved(pile.rounded(atSize(size)), false);
+    found.push(trial);
+    best = cheaper(best, trial);
   }
+  if (isThorough)
+    for (const { volumes } of found.sort((one, other) => one.cost - other.cost).slice(0, WALKS))
+      best = cheaper(best, pile.improved(volumes, true));
   if (!best) throw new RangeError("A dosing must try at least one size");
   const { volumes } = pile.improved(best.volumes, true);
   const predicted = color.colorOf(volumes);
@@ -112,23 +112,6 @@ export function layDown(
     deltaE2000: difference,
     lossDeltaE2000: difference - deltaE2000(target, color.colorOf(exact)),
   };
-
-  /** By size; none where an amount is forced up to the smallest dose, which moves the colour too far for a guess. */
-  function likelyPiles(): Map<number, Trial> {
-    const found = new Map<number, Trial>();
-    if (!color.writeOutlook || !pile.likely) return found;
-    const outlook = new Float64Array(3 + 3 * exact.length);
-    color.writeOutlook(outlook, Float64Array.from(exact));
-    for (const size of sizes) {
-      const amounts = atSize(size);
-      const isForced = amounts.some(
-        (volume, place) => dosing.round(volume, places[place] ?? WATER_PLACE) > FORCED_UP * volume,
-      );
-      const volumes = isForced ? undefined : pile.likely(amounts, outlook);
-      if (volumes) found.set(size, { volumes, cost: costOf(volumes) });
-    }
-    return found;
-  }
 }
 
 /** Of one tube every size costs the same but for rounding: the size that was asked for comes first, and stays. */

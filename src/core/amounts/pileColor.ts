@@ -4,7 +4,7 @@ import type { DeltaE2000Factors } from "../color/ciede2000";
 import { localMetric, writeAxes } from "../color/localMetric";
 import { type LabD65, labD65 } from "../color/types";
 import type { ColorModel, PileAround } from "../mixing/colorModel";
-import { type BestBeside, besidePile, type WriteOutlook } from "./besidePile";
+import { type BestBeside, besidePile } from "./besidePile";
 import { sumOf } from "./steps";
 
 /** A film, and what water makes of it. */
@@ -22,8 +22,6 @@ export type PileColor = {
   readonly colorOf: (volumes: ArrayLike<number>) => LabD65;
   /** By the rule that the search goes by, ΔE00 (../color/aimDistance). */
   readonly distanceOf: (volumes: ArrayLike<number>) => number;
-  /** Undefined for a film: its slopes are not those of its ratios alone. */
-  readonly writeOutlook: WriteOutlook | undefined;
   /** By the model where it can, else in plain form. @param costOf - what a pile costs. */
   readonly besideOf: (around: PileAround, costOf: (volumes: ArrayLike<number>) => number) => BestBeside;
 };
@@ -69,6 +67,7 @@ export function pileColor(
       writeAxes(outlook, 3 + 3 * j, metric, moved(0), moved(1), moved(2));
     }
   };
+  // Of a film the slopes are not those of its ratios alone.
   const outlookOf = mixer.isScaleFree ? writeOutlook : undefined;
 
   return {
@@ -78,7 +77,6 @@ export function pileColor(
       writeScaled(volumes);
       return mixer.distanceOf?.(aim, indices, scaled, count) ?? distanceTo(aim, colorOf(volumes));
     },
-    writeOutlook: outlookOf,
     besideOf: (around, costOf) => {
       let plain: BestBeside | undefined;
       const inPlainForm: BestBeside = (mostMoved, cost) => {

@@ -1,5 +1,11 @@
 /** What painters say, in the spelling that ./readWords reads. */
-import { AMOUNT_WORDS, FAULT_WORDS, QUESTION_WORDS } from "./eyeWords";
+import { AMOUNT_WORDS, FAULT_WORDS, QUESTION_WORDS, TARGET_WORDS } from "./eyeWords";
+
+/** "More red than the target" is clear; without the target it may be a wish. */
+function compared(word: string, meant: string): readonly [RegExp, string] {
+  const targets = [...TARGET_WORDS].join("|");
+  return [new RegExp(`\\b${word} ([a-z]+) than (?=(?:the |my )?(?:${targets})\\b)`, "g"), meant];
+}
 
 /** Sayings that are one word, and other spellings. */
 const SPELLINGS: readonly (readonly [RegExp, string])[] = [
@@ -11,14 +17,8 @@ const SPELLINGS: readonly (readonly [RegExp, string])[] = [
   [/\b([a-z]+)'s\b/g, "$1 is"],
   // The light that falls on it is no fault of the pile.
   [/\b(?:in|under|by) (?:this|that|the|my) (?:[a-z]+ )?light\b/g, ""],
-  [
-    /\bmore ([a-z]+) than (?=(?:the |my )?(?:target|sample|subject|original|note|reference|aim)\b)/g,
-    "$1 than ",
-  ],
-  [
-    /\bless ([a-z]+) than (?=(?:the |my )?(?:target|sample|subject|original|note|reference|aim)\b)/g,
-    "lacks $1 than ",
-  ],
+  compared("more", "$1 than "),
+  compared("less", "lacks $1 than "),
   [/\bdo(?:es)? not match\b|\bmismatch\w*\b/g, "unlike-match"],
   [/\bno longer\b/g, "not"],
   [/\bnever\b/g, "not"],
