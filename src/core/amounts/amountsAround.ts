@@ -4,8 +4,9 @@
  */
 import type { PileAround } from "../mixing/colorModel";
 import { type BestBeside, NO_GAIN } from "./besidePile";
-import { ALMOST_ONE, sumOf } from "./steps";
+import { ALMOST_ONE } from "./steps";
 import { type Dosing, WATER_PLACE } from "./dosing";
+import { sumOf } from "../numbers";
 
 export type Trial = { readonly volumes: readonly number[]; readonly cost: number };
 

@@ -10,7 +10,8 @@ import { amountsFor, type Trial } from "./amountsAround";
 import { NO_GAIN } from "./besidePile";
 import { type Dosing, WATER_PLACE } from "./dosing";
 import { type FilmOfPile, pileColor } from "./pileColor";
-import { ALMOST_ONE, sumOf } from "./steps";
+import { ALMOST_ONE } from "./steps";
+import { sumOf } from "../numbers";
 
 export type LaidDown = {
   /** Volume of each tube in the unit of the dosing, same order as the shares. */

@@ -2,10 +2,11 @@
 import { aimAt, distanceTo } from "../color/aimDistance";
 import type { DeltaE2000Factors } from "../color/ciede2000";
 import { localMetric, writeAxes } from "../color/localMetric";
-import { type LabD65, labD65 } from "../color/types";
+import type { LabD65 } from "../color/types";
 import type { ColorModel, PileAround } from "../mixing/colorModel";
 import { type BestBeside, besidePile } from "./besidePile";
-import { sumOf } from "./steps";
+import { labIn } from "../mixing/mixedLab";
+import { sumOf } from "../numbers";
 
 /** A film, and what water makes of it. */
 export type FilmOfPile = {
@@ -56,7 +57,7 @@ export function pileColor(
   const colorOf = (volumes: ArrayLike<number>): LabD65 => {
     writeScaled(volumes);
     mixer.writeLab(lab, indices, scaled, count);
-    return labD65(lab[0] as number, lab[1] as number, lab[2] as number);
+    return labIn(lab);
   };
   const writeOutlook = (outlook: Float64Array, volumes: Float64Array): void => {
     mixer.writeLabAndSlopes(lab, slopes, indices, volumes, count);

@@ -4,9 +4,10 @@
  */
 import { aimDistance } from "../color/aimDistance";
 import { type DeltaE2000Factors, deltaE2000, REFERENCE_FACTORS } from "../color/ciede2000";
-import { type LabD65, labD65 } from "../color/types";
+import type { LabD65 } from "../color/types";
 import type { ColorModel } from "../mixing/colorModel";
 import type { Dosing } from "./dosing";
+import { mixedLab } from "../mixing/mixedLab";
 
 export type PreDilution = {
   /** The tube that is too strong to dose, and the one that it is mixed into. */
@@ -78,15 +79,12 @@ export function preDiluted(
   const careful = dosing.step(carrierAlone / 8, tubes[carrierPlace] ?? -1);
   doses[carrierPlace] = Math.round(carrierAlone / careful) * careful;
 
-  const indices = Uint8Array.from(tubes);
-  const out = new Float64Array(3);
   const colorOf = (laid: readonly number[]): LabD65 => {
     const carried = carriedBy(laid, carrierParts);
     const real = laid.map(
       (dose, place) => dose / (1 + (carrierParts[place] ?? 0)) + (place === carrierPlace ? carried : 0),
     );
-    mixer.writeLab(out, indices, Float64Array.from(real), tubes.length);
-    return labD65(out[0] as number, out[1] as number, out[2] as number);
+    return mixedLab(mixer, tubes, real);
   };
   const laid = nearestDoses(
     doses,

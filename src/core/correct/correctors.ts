@@ -7,13 +7,14 @@
  * value can hardly change without chroma; of a change of hue it is |ΔL*| + |ΔC*|.
  */
 import { hueDifferenceDegrees, lchFromLab } from "../color/cieLab";
-import { type LabD65, labD65 } from "../color/types";
+import type { LabD65 } from "../color/types";
 import { type ThreeWayDifference, threeWayDifference } from "../describe/difference";
 import { type HueName, readHue } from "../describe/huePlaces";
 import type { SurfaceConstants } from "../mixing/saunderson";
 import type { ColorModel } from "../mixing/colorModel";
 import type { ViewingWeights } from "../spectrum/colorimetry";
 import { type PileAndTubes, pileModel } from "./pileModel";
+import { labIn } from "../mixing/mixedLab";
 
 /** Where the pile is a wash, the place after the last tube is water: it can be added too. */
 export type CorrectorQuery = PileAndTubes & {
@@ -146,7 +147,7 @@ class Mover {
       this.volumes[i + 1] = this.volumeOf(tube, i === 0 ? share : 1 - share, amount);
     });
     this.mixer.writeLab(this.out, this.places, this.volumes, tubes.length + 1);
-    return labD65(this.out[0] as number, this.out[1] as number, this.out[2] as number);
+    return labIn(this.out);
   }
 
   private volumeOf(tube: number, share: number, amount: number): number {

@@ -7,6 +7,7 @@ import type { SurfaceConstants } from "../mixing/saunderson";
 import type { ViewingWeights } from "../spectrum/colorimetry";
 import { labAfterAddition, pileModel, waterPlaceOf } from "./pileModel";
 import { type Corrector, correctorOf, type CorrectorQuery, correctors, movedAlong } from "./correctors";
+import { volumeOf } from "../numbers";
 
 export type LaidCorrectorQuery = CorrectorQuery & {
   /** Volume of the pile, > 0, in the unit of the dosing. */
@@ -53,7 +54,7 @@ export function laidCorrectors(
   const labWith = labAfterAddition(mixer, pileVolume);
   const start = labWith([]);
   const { mostAdded = MOST_ADDED, whites = [], mayLighten = true } = query;
-  const addedBy = ({ parts }: Corrector): number => parts.reduce((sum, { volume }) => sum + volume, 0);
+  const addedBy = ({ parts }: Corrector): number => volumeOf(parts);
   const whitesIn = ({ parts }: Corrector): number => parts.filter(({ tube }) => whites.includes(tube)).length;
   const isMeant = (way: Corrector): boolean => {
     if (whitesIn(way) > 1) return false;

@@ -11,6 +11,7 @@ import type { OpticalModel } from "../spectrum/types";
 import { type Corrector, correctors } from "./correctors";
 import { laidCorrectors } from "./laidCorrectors";
 import { labAfterAddition, type PileAndTubes, pileModel, waterPlaceOf } from "./pileModel";
+import { volumeOf } from "../numbers";
 
 export type VariantKind = "white-highlight" | "coloured-highlight" | "black-shade" | "family-shade";
 
@@ -98,7 +99,7 @@ export function lightenAndShade(
 
 /** Volumes that are added to one of the match. */
 function growthOf({ parts }: Corrector, { laid }: FamilyQuery): number {
-  return parts.reduce((sum, { volume }) => sum + volume, 0) / (laid?.pileVolume ?? 1);
+  return volumeOf(parts) / (laid?.pileVolume ?? 1);
 }
 
 /** What a shade loses of its family: degrees of hue and units of chroma alike. */

@@ -23,6 +23,7 @@ import { pileMixer, type PileMixer } from "./pileMixer";
 import type { PileQuery } from "./pileQuery";
 import { scatterOf, USUAL_HAND } from "../amounts/handScatter";
 import { safeDose } from "./safeDose";
+import { volumeOf } from "../numbers";
 
 export type { PileQuery } from "./pileQuery";
 
@@ -101,7 +102,7 @@ export function nextAddition(query: PileQuery, believedBefore: LearningCondition
   const learned = learnTubes(query.tubes, query.evidence, believedBefore);
   // What follows is seen as the evidence says that this paint is seen.
   const conditions = { ...believedBefore, surface: learned.surface };
-  const pileVolume = query.parts.reduce((sum, part) => sum + part.volume, 0);
+  const pileVolume = volumeOf(query.parts);
   const mixer = pileMixer(query, learned, conditions);
   const pile = mixer.pile;
   const miss = deltaE2000(query.target, pile);
@@ -141,7 +142,7 @@ export function nextAddition(query: PileQuery, believedBefore: LearningCondition
     spread: learned.spreadOf([...query.parts, ...plainParts(addition.parts)]),
   }));
   const full = exact[0];
-  const fullVolume = full ? full.parts.reduce((sum, part) => sum + part.volume, 0) : Number.POSITIVE_INFINITY;
+  const fullVolume = full ? volumeOf(full.parts) : Number.POSITIVE_INFINITY;
   const steps = full?.parts.length ?? 0;
   const kept = pileVolume / (pileVolume + fullVolume);
   const costs = {
@@ -169,7 +170,7 @@ function lookOf({ evidence, parts }: PileQuery): Evidence | undefined {
 function volumesByTube(parts: readonly MixPart[]): string {
   const volumes = new Map<number, number>();
   for (const { tube, volume } of parts) volumes.set(tube, (volumes.get(tube) ?? 0) + volume);
-  const whole = parts.reduce((sum, { volume }) => sum + volume, 0);
+  const whole = volumeOf(parts);
   return [...volumes]
     .sort(([one], [other]) => one - other)
     .map(([tube, volume]) => `${tube}:${(volume / whole).toFixed(6)}`)
@@ -224,7 +225,7 @@ function thinnedAddition(
     isSmall({ tube, ...part }) ? { tube, thinned: { carrier, carrierParts: CARRIER_PARTS } } : { tube },
   );
   const mixer = pileMixer(query, learned, conditions, entries);
-  const pileVolume = query.parts.reduce((sum, part) => sum + part.volume, 0);
+  const pileVolume = volumeOf(query.parts);
   const solved = mixer
     .solveAdditions({ ...query, maxTubes: entries.length }, pileVolume)
     .find(({ parts }) => parts.some(({ thinned }) => thinned !== undefined));
@@ -299,7 +300,7 @@ function doseAddition(
     mixer.afterAdding(pileVolume, exact),
   );
   const parts = withVolumes(volumes).filter(({ volume }) => volume > 0);
-  const added = parts.reduce((sum, part) => sum + part.volume, 0);
+  const added = volumeOf(parts);
   return {
     parts,
     kind: additionKind(

@@ -1,7 +1,7 @@
 /** Exact additions to a pile: the pile counts as an ingredient of which all is used. */
 import { aimDistance } from "../color/aimDistance";
 import { REFERENCE_FACTORS } from "../color/ciede2000";
-import { type LabD65, labD65 } from "../color/types";
+import type { LabD65 } from "../color/types";
 import { threeWayDifference } from "../describe/difference";
 import type { LearningConditions } from "../learning/boxModel";
 import type { MixPart } from "../learning/evidence";
@@ -15,6 +15,8 @@ import { type AdditionPart, plainParts } from "./additionPart";
 import { correctors } from "./correctors";
 import type { PileQuery } from "./pileQuery";
 import { AXES, type WriteAfter } from "./safeDose";
+import { labIn } from "../mixing/mixedLab";
+import { volumeOf } from "../numbers";
 
 const AXIS_NAMES = { deltaLightness: "value", deltaChroma: "chroma", deltaHue: "hue" } as const;
 /** ΔE00 that one doubling of the pile is worth: a slightly better colour is not worth a bucket of paint. */
@@ -75,7 +77,7 @@ export function pileMixer(
       out,
       parts.map(({ volume }) => volume),
     );
-    return labD65(out[0] as number, out[1] as number, out[2] as number);
+    return labIn(out);
   };
   return {
     pile: labOf(1, []),
@@ -118,7 +120,7 @@ export function pileMixer(
             const entry = entries[place];
             return entry ? [{ ...entry, volume: (solver.volumes[j + 1] as number) * scale }] : [];
           });
-          const added = parts.reduce((sum, part) => sum + part.volume, 0);
+          const added = volumeOf(parts);
           found.push({
             parts,
             cost: Math.sqrt(squared) + DELTA_E_PER_DOUBLING * Math.log2(1 + added / pileVolume),

@@ -1,11 +1,12 @@
 /** A pile and what may be added to it, as one palette: the pile itself at place 0, then the tubes, then water. */
-import { type LabD65, labD65 } from "../color/types";
+import type { LabD65 } from "../color/types";
 import type { ColorModel } from "../mixing/colorModel";
 import { colorModelOf } from "../mixing/colorModelOf";
 import type { SurfaceConstants } from "../mixing/saunderson";
 import type { Wash } from "../mixing/washMixer";
 import type { ViewingWeights } from "../spectrum/colorimetry";
 import type { OpticalModel } from "../spectrum/types";
+import { mixedLab } from "../mixing/mixedLab";
 
 /** Paint and water over paper: then water can be added too, and thins the film. */
 export type WashOfPile = Wash & {
@@ -53,14 +54,10 @@ export function labAfterAddition(
   model: ColorModel,
   pileVolume: number,
 ): (parts: readonly { readonly tube: number; readonly volume: number }[]) => LabD65 {
-  const out = new Float64Array(3);
-  return (parts) => {
-    model.writeLab(
-      out,
-      Uint8Array.from([0, ...parts.map(({ tube }) => tube + 1)]),
-      Float64Array.from([pileVolume, ...parts.map(({ volume }) => volume)]),
-      parts.length + 1,
+  return (parts) =>
+    mixedLab(
+      model,
+      [0, ...parts.map(({ tube }) => tube + 1)],
+      [pileVolume, ...parts.map(({ volume }) => volume)],
     );
-    return labD65(out[0] as number, out[1] as number, out[2] as number);
-  };
 }

@@ -11,12 +11,14 @@
  * Source of the recurrence: H. Niederreiter, Random Number Generation and Quasi-Monte Carlo Methods (1992), ch. 3,
  * with the plastic-number generalisation of the golden ratio.
  */
-import { ALMOST_ONE, sumOf } from "../amounts/steps";
+import { ALMOST_ONE } from "../amounts/steps";
 import type { Dosing } from "../amounts/dosing";
 import { aimAt, distanceFrom, distanceTo } from "../color/aimDistance";
 import type { DeltaE2000Factors } from "../color/ciede2000";
-import { type LabD65, labD65 } from "../color/types";
+import type { LabD65 } from "../color/types";
 import { type ThreeWayDifference, threeWayDifference } from "../describe/difference";
+import { labIn } from "../mixing/mixedLab";
+import { sumOf } from "../numbers";
 
 const CASES = 128;
 /** Under the 5 % that is promised, by about the sampling error of the cases. */
@@ -82,7 +84,7 @@ export function safeDose(
     .map((volumes) => {
       const there = new Float64Array(3);
       after(there, volumes);
-      const predicted = labD65(there[0] as number, there[1] as number, there[2] as number);
+      const predicted = labIn(there);
       return { volumes, predicted, miss: distanceTo(aim, predicted) };
     })
     .sort((one, other) => one.miss - other.miss);

@@ -10,6 +10,7 @@ import type { ViewingWeights } from "../spectrum/colorimetry";
 import { type Corrector, correctorOf } from "./correctors";
 import { dosesAround, type LaidCorrectorQuery, MOST_ADDED, withWater } from "./laidCorrectors";
 import { labAfterAddition, pileModel, waterPlaceOf } from "./pileModel";
+import { volumeOf } from "../numbers";
 
 const LEAST = 1e-4;
 /** Rounds of improving one amount after the other. */
@@ -72,7 +73,7 @@ export function waysToNeutral(
   );
   return ways
     .filter((way) => leftOf(way) <= MOST_LEFT * chroma)
-    .filter((way) => way.parts.reduce((sum, { volume }) => sum + volume, 0) <= most * (1 + 1e-9))
+    .filter((way) => volumeOf(way.parts) <= most * (1 + 1e-9))
     .filter(
       (way) =>
         way.parts.length === 1 ||

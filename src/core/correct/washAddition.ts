@@ -20,6 +20,8 @@ import type { OpticalModel, Reflectance } from "../spectrum/types";
 import type { AxisLimits } from "../recipe/solverLimits";
 import { type Addition, isWithin, type NextAddition } from "./nextAddition";
 import { safeDose } from "./safeDose";
+import { mixedLab } from "../mixing/mixedLab";
+import { volumeOf } from "../numbers";
 
 export type WashQuery = {
   readonly tubes: readonly OpticalModel[];
@@ -97,7 +99,7 @@ export function washAddition(
   );
   const [first] = different;
   const full = first ? wholeDose(first, waterPlace) : NOTHING_HELPS;
-  const paint = parts.reduce((sum, part) => sum + part.volume, 0);
+  const paint = volumeOf(parts);
   const whole = paint + query.water;
   const keptShare = whole / (whole + full.paint + full.water);
   // A new wash takes less paint, or the corrected one would be more than twice as large.
@@ -139,7 +141,6 @@ function placesOf({ parts }: Addition): string {
 class Wash {
   private readonly film: FilmEvaluator;
   private readonly whole: number;
-  private readonly out = new Float64Array(3);
   /** Read less predicted, for the wash as it lies. */
   private readonly offset: LabD65;
 
@@ -211,7 +212,7 @@ class Wash {
     const parts = keptPlaces
       .map((tube, i) => ({ tube, volume: laid[i] ?? Number.NaN }))
       .filter(({ volume }) => volume > 0);
-    const added = parts.reduce((sum, { volume }) => sum + volume, 0);
+    const added = volumeOf(parts);
     return {
       parts,
       kind: parts.every(({ tube }) => tube === paintCount) ? "water" : "joint",
@@ -233,16 +234,14 @@ class Wash {
       if (place === tubes.length) wet += volume;
       else paint.push({ tube: place, volume });
     });
-    const solid = paint.reduce((sum, part) => sum + part.volume, 0);
+    const solid = volumeOf(paint);
     // A layer of the same wet thickness leaves the thinner a film the more water was in it.
     const scale = undilutedThickness / (solid + wet);
-    this.film.writeLab(
-      this.out,
-      Uint8Array.from(paint, ({ tube }) => tube),
-      Float64Array.from(paint, ({ volume }) => volume * scale),
-      paint.length,
+    return mixedLab(
+      this.film,
+      paint.map(({ tube }) => tube),
+      paint.map(({ volume }) => volume * scale),
     );
-    return labD65(this.out[0] as number, this.out[1] as number, this.out[2] as number);
   }
 }
 

@@ -87,13 +87,6 @@ export const QUESTION_WORDS = table<readonly [string, string]>([
   ["fresh fresher", ["vivid", "light"]],
 ]);
 
-/** Nothing is wrong: of the axis that is named, or of all that is not said. */
-export const SAMENESS: ReadonlySet<string> = new Set(
-  "same identical matches match matched vanishes perfect perfectly spot-on good great fine ok okay right correct exact exactly equal done invisible".split(
-    " ",
-  ),
-);
-
 /** What there can be too much of, or too little. */
 export const CHROMA_WORDS: ReadonlySet<string> = new Set(
   "chroma saturation intensity colour color".split(" "),
@@ -105,38 +98,39 @@ export const AXIS_WORDS = table<"value" | "chroma" | "hue">([
   ["hue", "hue"],
 ]);
 
-/** Said of what the pile should become: each fault is then meant the other way round. */
-export const ADVICE_WORDS: ReadonlySet<string> = new Set(
-  "needs need should could wants want add adding make give take more-of requires must".split(" "),
-);
-/** Said of one fault: the pile has less of it than the target. */
-export const LACK_WORDS: ReadonlySet<string> = new Set("lacks lacking missing lack short".split(" "));
-export const TARGET_WORDS: ReadonlySet<string> = new Set(
-  "target sample subject original chip note reference aim".split(" "),
-);
-export const PILE_WORDS: ReadonlySet<string> = new Set("pile mine mix mixture paint it dab this".split(" "));
-export const IS_WORDS: ReadonlySet<string> = new Set(
-  "is looks seems appears are was reads leans comes came went turned dried dries".split(" "),
-);
-export const SENTENCE_ENDS: ReadonlySet<string> = new Set([
-  ",",
-  ";",
-  ".",
-  "but",
-  "while",
-  "whereas",
-  "though",
-]);
-
 /** What is high or low of an axis that is named. */
-export const HIGH_OR_LOW: ReadonlyMap<string, 1 | -1> = new Map([
-  ...(["high", "higher"] as const).map((word) => [word, 1] as const),
-  ...(["low", "lower"] as const).map((word) => [word, -1] as const),
+export const HIGH_OR_LOW = table<1 | -1>([
+  ["high higher", 1],
+  ["low lower", -1],
 ]);
 
-/** Words that change nothing. */
-export const FILLERS: ReadonlySet<string> = new Set(
-  "a an the too and also of than in out to be almost nearly just on at with as still bit now here there so really only for me my eye eyes i think would say bit by beside next against compared that its both or little step steps color colour colours colors towards toward side sort kind overall perhaps maybe about tinge cast has have got shows with does do then again actually leaning overly ever some all look looking tint , ; .".split(
-    " ",
-  ),
-);
+/**
+ * What a word does in its sentence:
+ * same    nothing is wrong, of the axis that is named, or of all that is not said
+ * wish    said of what the pile should become: each fault is then meant the other way round
+ * lack    said of one fault: the pile has less of it than the target
+ * target, pile   what is spoken of
+ * is      what is seen, not wished
+ * end     the end of a clause
+ * filler  changes nothing
+ */
+export type Role = "same" | "wish" | "lack" | "target" | "pile" | "is" | "end" | "filler";
+
+export const TARGET_WORDS = "target sample subject original chip note reference aim";
+
+export const ROLES = table<Role>([
+  [
+    "same identical matches match matched vanishes perfect perfectly spot-on good great fine ok okay right correct exact exactly equal done invisible",
+    "same",
+  ],
+  ["needs need should could wants want add adding make give take more-of requires must", "wish"],
+  ["lacks lacking missing lack short", "lack"],
+  [TARGET_WORDS, "target"],
+  ["pile mine mix mixture paint it dab this", "pile"],
+  ["is looks seems appears are was reads leans comes came went turned dried dries", "is"],
+  [", ; . but while whereas though", "end"],
+  [
+    "a an the too and also of than in out to be almost nearly just on at with as still bit now here there so really only for me my eye eyes i think would say by beside next against compared that its both or little step steps color colour colours colors towards toward side sort kind overall perhaps maybe about tinge cast has have got shows with does do then again actually leaning overly ever some all look looking tint",
+    "filler",
+  ],
+]);

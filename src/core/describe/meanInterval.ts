@@ -1,4 +1,5 @@
 /** Where a true mean lies, by a sample: Student's interval. */
+import { sumOf } from "../numbers";
 
 export type MeanInterval = {
   readonly mean: number;
@@ -23,7 +24,7 @@ const Z = 1.6448536269514722;
 export function meanInterval(sample: readonly number[]): MeanInterval | undefined {
   const count = sample.length;
   if (count < 4) return undefined;
-  const mean = sample.reduce((sum, value) => sum + value, 0) / count;
+  const mean = sumOf(sample) / count;
   const squares = sample.reduce((sum, value) => sum + (value - mean) ** 2, 0);
   const half = (studentQuantile(count - 1) * Math.sqrt(squares / (count - 1))) / Math.sqrt(count);
   return { mean, least: mean - half, most: mean + half, count };

@@ -11,7 +11,6 @@ import { type LabD65, labD65, lchUnder } from "../color/types";
 import { NEUTRAL_CHROMA } from "./chromaWords";
 import { applyDifference, threeWayDifference } from "./difference";
 import {
-  ADVICE_WORDS,
   type Amount,
   AMOUNT_WORDS,
   AMOUNTS,
@@ -19,15 +18,9 @@ import {
   CHROMA_WORDS,
   FAULT_WORDS,
   type Fault,
-  FILLERS,
   HIGH_OR_LOW,
-  IS_WORDS,
-  LACK_WORDS,
-  PILE_WORDS,
   QUESTION_WORDS,
-  SAMENESS,
-  SENTENCE_ENDS,
-  TARGET_WORDS,
+  ROLES,
   TURN_WORDS,
 } from "./eyeWords";
 import { wordsOf } from "./saidWords";
@@ -94,17 +87,19 @@ export function readWords(
 const MOST_STEPS = 10;
 
 /** What stands before a thing of which there is too much or too little. */
-const COUNTED_BY: ReadonlySet<string> = new Set([
-  "much",
-  "more",
-  "less",
-  "need",
-  "needs",
-  "want",
-  "wants",
-  "add",
-  "some",
-]);
+const COUNTED_BY: ReadonlySet<string> = new Set("much more less need needs want wants add some".split(" "));
+
+/** What holds until the clause ends. */
+type Clause = {
+  amount?: Amount | undefined;
+  axis?: SaidAxis | undefined;
+  /** Said of what the pile should become, or of the target instead of the pile. */
+  isWish?: boolean;
+  isOfTarget?: boolean;
+  hasVerb?: boolean;
+  isLacking?: boolean;
+  compared?: "more" | "less" | undefined;
+};
 
 /** What has been understood so far, and in which turn of speech the next word stands. */
 class Sentence {
@@ -115,19 +110,12 @@ class Sentence {
   readonly questions: WordQuestion[] = [];
   readonly unknown: string[] = [];
 
-  private amount: Amount | undefined;
   private steps: number | undefined;
-  /** Said of what the pile should become, or of the target instead of the pile. */
-  private isWish = false;
-  private isOfTarget = false;
-  private hasVerb = false;
-  private isLacking = false;
   private denied: string | undefined;
   private isNeither = false;
-  private compared: "more" | "less" | undefined;
-  private axis: SaidAxis | undefined;
   private isSame = false;
   private before = "";
+  private clause: Clause = {};
 
   constructor(
     private readonly words: readonly string[],
@@ -145,14 +133,13 @@ class Sentence {
   }
 
   private readWord(word: string, next: string): void {
-    const turned = this.isWish ? TURN_WORDS.get(word) : undefined;
+    const turned = this.clause.isWish ? TURN_WORDS.get(word) : undefined;
     const meant = turned ?? word;
     const meanings = QUESTION_WORDS.get(meant);
     const own = meanings?.find((meaning) => meaning === this.ownWords[meant]);
     const fault = FAULT_WORDS.get(own ?? meant) ?? this.axisFault(word);
     const amount = AMOUNT_WORDS.get(word);
-    if (SENTENCE_ENDS.has(word)) this.endClause(word);
-    else if (word.startsWith("#")) this.count(word);
+    if (word.startsWith("#")) this.count(word);
     else if (word.startsWith("unlike-")) this.unlike();
     else if (fault) this.fault(fault, word);
     else if (meanings) this.questions.push({ word, meanings });
@@ -160,42 +147,41 @@ class Sentence {
       this.denied = word;
       this.isNeither = word !== "not" || this.isNeither;
     } else if (word === "more" || word === "less") this.compare(word, next);
-    else if (LACK_WORDS.has(word)) this.isLacking = true;
-    else if (ADVICE_WORDS.has(word)) this.isWish = true;
-    else if (TARGET_WORDS.has(word)) this.subject(next, true);
-    else if (PILE_WORDS.has(word)) this.subject(next, false);
-    else if (IS_WORDS.has(word)) this.hasVerb = true;
-    else if (SAMENESS.has(word)) this.same(word);
     else if (amount && !(word === "little" && this.before === "too")) {
       // "A little bit", "far too much": the first amount that is said counts, except "very slightly".
-      if (!this.amount || this.before === "very") this.amount = amount;
-    } else if (AXIS_WORDS.has(word)) this.axis = AXIS_WORDS.get(word);
+      if (!this.clause.amount || this.before === "very") this.clause.amount = amount;
+    } else if (AXIS_WORDS.has(word)) this.clause.axis = AXIS_WORDS.get(word);
     else if (word === "close")
       // "Very close" says nothing of how far off the rest is.
-      this.amount = undefined;
-    else if (word === "enough") this.unknown.push("enough");
-    else if (!FILLERS.has(word)) this.unknown.push(word);
+      this.clause.amount = undefined;
+    else this.takesRole(word, next);
+  }
+
+  private takesRole(word: string, next: string): void {
+    const role = ROLES.get(word);
+    if (role === "end") this.endClause(word);
+    else if (role === "lack") this.clause.isLacking = true;
+    else if (role === "wish") this.clause.isWish = true;
+    else if (role === "is") this.clause.hasVerb = true;
+    else if (role === "same") this.same();
+    else if (role === "target" || role === "pile") {
+      // "Than the target" compares with it; "the target is" speaks of it.
+      if (/is|wish|lack/.test(ROLES.get(next) ?? "")) this.clause.isOfTarget = role === "target";
+    } else if (!role) this.unknown.push(word);
   }
 
   /** "Chroma too high", "value a little low", "lacks chroma", "too much colour". */
   private axisFault(word: string): Fault | undefined {
+    const { axis, isLacking = false, compared } = this.clause;
     const sign = HIGH_OR_LOW.get(word);
-    if (sign !== undefined && (this.axis === "value" || this.axis === "chroma"))
-      return { axis: this.axis, sign };
-    const isCounted = this.isLacking || this.compared !== undefined || COUNTED_BY.has(this.before);
+    if (sign !== undefined && (axis === "value" || axis === "chroma")) return { axis, sign };
+    const isCounted = isLacking || compared !== undefined || COUNTED_BY.has(this.before);
     return CHROMA_WORDS.has(word) && isCounted ? { axis: "chroma", sign: 1 } : undefined;
   }
 
   private endClause(word: string): void {
     if (this.denied !== undefined && word !== ",") this.unknown.push(this.denied);
-    // A wish goes on over "and", not over the end of what is wished.
-    this.isWish = false;
-    this.isLacking = false;
-    this.isOfTarget = false;
-    this.hasVerb = false;
-    this.compared = undefined;
-    this.amount = undefined;
-    this.axis = undefined;
+    this.clause = {};
   }
 
   private count(word: string): void {
@@ -207,46 +193,39 @@ class Sentence {
     else this.unknown.push(`${steps} steps`);
   }
 
-  private subject(next: string, isTarget: boolean): void {
-    // "Than the target" compares with it; "the target is" speaks of it.
-    if (IS_WORDS.has(next) || ADVICE_WORDS.has(next) || LACK_WORDS.has(next)) this.isOfTarget = isTarget;
-  }
-
   /** A bare "less red" may be what is seen or what is wished. */
   private compare(word: "more" | "less", next: string): void {
-    const isClear = this.isWish || this.hasVerb || this.isOfTarget || this.before === "one" || next === "or";
-    if (isClear) this.isLacking = word === "less" ? !this.isLacking : this.isLacking;
-    else this.compared = word;
+    const { isWish, hasVerb, isOfTarget } = this.clause;
+    const isClear = [isWish, hasVerb, isOfTarget, this.before === "one", next === "or"].some(Boolean);
+    if (isClear) this.clause.isLacking = word === "less" ? !this.clause.isLacking : this.clause.isLacking;
+    else this.clause.compared = word;
   }
 
   private unlike(): void {
-    if (this.axis) this.unknown.push(this.axis);
+    if (this.clause.axis) this.unknown.push(this.clause.axis);
     // That they differ says nothing of how; something else has to.
-    this.hasVerb = true;
+    this.clause.hasVerb = true;
   }
 
-  private same(word: string): void {
-    if (this.denied !== undefined && !this.isNeither) {
-      this.denied = undefined;
-      return;
+  private same(): void {
+    const { denied, clause } = this;
+    if (this.isNeither || denied === undefined) {
+      if (clause.axis) this.said.add(clause.axis);
+      else this.isSame = true;
+      clause.axis = undefined;
     }
-    if (this.axis) {
-      this.said.add(this.axis);
-      this.axis = undefined;
-    } else if (word === "right" && this.before === "just") this.isSame = true;
-    else this.isSame = true;
     this.denied = undefined;
   }
 
   private fault(fault: Fault, word: string): void {
     if (this.denied !== undefined) this.denies(fault, word);
-    else if (this.compared) this.asksWhich(word, this.compared);
+    else if (this.clause.compared) this.asksWhich(word, this.clause.compared);
     else this.adds(fault);
-    this.compared = undefined;
-    this.isLacking = false;
+    this.clause.compared = undefined;
+    this.clause.isLacking = false;
     this.steps = undefined;
-    this.amount = undefined;
-    this.axis = undefined;
+    this.clause.amount = undefined;
+    this.clause.axis = undefined;
   }
 
   /** "Not too dark" says what is not wrong: whether it is right or the other way is asked. */
@@ -266,9 +245,9 @@ class Sentence {
 
   private adds(fault: Fault): void {
     // "Less red" in a wish is more red in the pile; so is "the target is less red".
-    const turns = [this.isWish, this.isLacking, this.isOfTarget].filter(Boolean).length;
+    const turns = [this.clause.isWish, this.clause.isLacking, this.clause.isOfTarget].filter(Boolean).length;
     const sign = turns % 2 === 0 ? 1 : -1;
-    const amount = this.amount ?? AMOUNTS.plain;
+    const amount = this.clause.amount ?? AMOUNTS.plain;
     const units = this.steps === undefined ? amount.units : UNITS_PER_STEP * this.steps;
     this.said.add(fault.axis);
     if (fault.axis === "hue") this.hues.push({ towardsDegrees: fault.towardsDegrees, units: sign * units });

@@ -3,7 +3,7 @@ import { AMOUNT_WORDS, FAULT_WORDS, QUESTION_WORDS, TARGET_WORDS } from "./eyeWo
 
 /** "More red than the target" is clear; without the target it may be a wish. */
 function compared(word: string, meant: string): readonly [RegExp, string] {
-  const targets = [...TARGET_WORDS].join("|");
+  const targets = TARGET_WORDS.replaceAll(" ", "|");
   return [new RegExp(`\\b${word} ([a-z]+) than (?=(?:the |my )?(?:${targets})\\b)`, "g"), meant];
 }
 
@@ -37,27 +37,20 @@ const SPELLINGS: readonly (readonly [RegExp, string])[] = [
 
 /** Sizes as painters and Gaman write them, as "#0.5". */
 const SIZES: readonly (readonly [RegExp, string])[] = [
-  [/\b(\d+)\s*¼/g, "$1.25"],
-  [/\b(\d+)\s*½/g, "$1.5"],
-  [/\b(\d+)\s*¾/g, "$1.75"],
-  [/¼/g, "0.25"],
-  [/½/g, "0.5"],
-  [/¾/g, "0.75"],
+  [/¼|\b1\/4\b/g, " 0.25"],
+  [/½|\b1\/2\b/g, " 0.5"],
+  [/¾|\b3\/4\b|\bthree[ -]quarters?(?: of)?(?: a(?= (?:steps?|values?)))?\b/g, " 0.75"],
   [/\b(?:one|a)(?: steps?| values?)? and a half(?: steps?| values?)?\b/g, "1.5 steps"],
   [/\btwo(?: steps?| values?)? and a half(?: steps?| values?)?\b/g, "2.5 steps"],
-  [/\b1\/4\b/g, "0.25"],
-  [/\b1\/2\b/g, "0.5"],
-  [/\b3\/4\b/g, "0.75"],
-  [/\bthree[ -]quarters?(?: of)?(?: a(?= (?:steps?|values?)))?\b/g, "0.75"],
   [/\b(?:a )?quarter(?: of)?(?: a(?= (?:steps?|values?)))?\b/g, "0.25"],
   [/\b(?:a )?half(?: of)?(?: a)?(?= (?:steps?|values?)\b)/g, "0.5"],
   [/\b(one|a)(?= (?:whole |full )?(?:steps?|values?)\b)/g, "1"],
   [/\btwo\b/g, "2"],
   [/\bthree\b/g, "3"],
   [/\bfour\b/g, "4"],
-  [/\b(\d+) (0\.\d+)\b/g, "$1+$2"],
+  [/(?<!\.)\b(\d+) +(0\.\d+)\b/g, "$1+$2"],
   [/(\d*\.?\d+(?:\+\d*\.\d+)?)\s*(?:of )?(?:a |whole |full )*(?:steps?|values?)\b/g, "#$1"],
-  [/\b(0\.25|0\.5|0\.75|1\.5|2\.5)\b(?!\S)/g, "#$1"],
+  [/\b((?:\d\+)?0\.(?:25|5|75)|[12]\.5)\b(?!\S)/g, "#$1"],
 ];
 
 /** "Too dark by half a step": the amount after its fault. */

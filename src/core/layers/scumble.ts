@@ -3,12 +3,13 @@
  * without hiding. White and paint are chosen together with how thin.
  */
 import { deltaE2000 } from "../color/ciede2000";
-import { labD65, type LabD65 } from "../color/types";
+import type { LabD65 } from "../color/types";
 import { FilmEvaluator } from "../mixing/filmEvaluator";
 import type { SurfaceConstants } from "../mixing/saunderson";
 import type { ViewingWeights } from "../spectrum/colorimetry";
 import type { OpticalModel, Reflectance } from "../spectrum/types";
 import type { FilmRange } from "./glazeSolver";
+import { labIn } from "../mixing/mixedLab";
 
 export type Scumble = {
   /** Place of the white, and of the paint that tints it; undefined for white alone. */
@@ -57,7 +58,7 @@ export function scumbles(
     volumes[0] = (1 - share) * thickness;
     volumes[1] = share * thickness;
     film.writeLab(out, places, volumes, share > 0 ? 2 : 1);
-    return labD65(out[0] as number, out[1] as number, out[2] as number);
+    return labIn(out);
   };
   const [low, high] = [Math.log(range.thinnest), Math.log(range.thickest)];
   const found: Scumble[] = [];

@@ -14,6 +14,7 @@ import { PARAMETERS_OF_PHOTO, withLightRows, withoutLight } from "./photoLight";
 import { addScaled, combined, dense, inner, type Slopes, sparse, type SparseRows } from "./sparseRows";
 import { PARAMETERS_OF_SURFACE, surfaceOf, type SurfacePrior, surfaceSlopes } from "./surfaceModel";
 import { PARAMETERS_PER_TUBE, strengthSlopes, type TubePrior, tubeOptics } from "./tubeModel";
+import { num, squareOf, volumeOf } from "../numbers";
 
 export type LearningConditions = {
   readonly view: ViewingWeights<"D65">;
@@ -230,7 +231,7 @@ export class BoxModel {
     const volumes = volumesOf(parts, tubes);
     const blend = blendOptics(volumes);
     const bands = bandSlopes(blend, blend.surface ?? surface, film);
-    const total = parts.reduce((sum, { volume }) => sum + volume, 0);
+    const total = volumeOf(parts);
     const shares = new Map<number, number>();
     for (const { tube, volume } of parts) shares.set(tube, (shares.get(tube) ?? 0) + volume / total);
     const ofTubes = [...shares].map(([tube, share]) => {
@@ -375,12 +376,4 @@ function ofPart(byLog: Float64Array, share: number, own: NumberRow, blend: Numbe
   for (let band = 0; band < slopes.length; band++)
     slopes[band] = (num(byLog[band]) * share * num(own[band])) / num(blend[band]);
   return slopes;
-}
-
-function squareOf(values: readonly number[]): number {
-  return values.reduce((sum, value) => sum + value * value, 0);
-}
-
-function num(value: number | undefined): number {
-  return value ?? Number.NaN;
 }

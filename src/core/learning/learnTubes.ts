@@ -31,6 +31,7 @@ import { dense } from "./sparseRows";
 import { BoxModel, type BoxScales, type LearningConditions } from "./boxModel";
 import type { Evidence, MixPart, PredictionTerms } from "./evidence";
 import { ninetyPercentRadius } from "./covariance";
+import { num, squareOf } from "../numbers";
 
 export type LearnedTubes = {
   /** Optics of each tube, same order; tubes without evidence stay generic. To be seen under `surface`. */
@@ -237,14 +238,6 @@ function growthOf(
     count += 3;
   }
   return sum / count;
-}
-
-function squareOf(values: Float64Array): number {
-  return values.reduce((sum, value) => sum + value * value, 0);
-}
-
-function num(value: number | undefined): number {
-  return value ?? Number.NaN;
 }
 
 function assertEvidence(evidence: readonly Evidence[], tubeCount: number): void {

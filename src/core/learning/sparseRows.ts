@@ -2,6 +2,7 @@
 import type { NumberRow } from "../spectrum/types";
 import type { Three } from "./residualSlopes";
 import { PARAMETERS_PER_TUBE, type TubePrior, writeTubeSlopes } from "./tubeModel";
+import { num } from "../numbers";
 
 /** Slopes of some rows by the parameters that they depend on, and by those that no evidence speaks of. */
 export type SparseRows = {
@@ -85,8 +86,4 @@ export function inner(a: NumberRow = [], b: NumberRow = []): number {
   let sum = 0;
   for (let i = 0; i < a.length; i++) sum += num(a[i]) * num(b[i]);
   return sum;
-}
-
-function num(value: number | undefined): number {
-  return value ?? Number.NaN;
 }

@@ -16,6 +16,7 @@ import type { Evidence, MixPart } from "./evidence";
 import { USUAL_SCALES } from "./learnTubes";
 import { partOf } from "./partOf";
 import type { SparseRows } from "./sparseRows";
+import { num } from "../numbers";
 
 export type TeachingQuestion = {
   /** As they are believed now. */
@@ -271,8 +272,4 @@ function times(a: readonly Float64Array[], b: readonly Float64Array[]): readonly
     }
     return out;
   });
-}
-
-function num(value: number | undefined): number {
-  return value ?? Number.NaN;
 }

@@ -10,6 +10,7 @@
 import { assertSameGrid, type OpticalModel, type Reflectance, type WavelengthGrid } from "../spectrum/types";
 import { filmReflectance, reflectanceFromKOverS } from "./kubelkaMunk";
 import { innerReflectance, type SurfaceConstants, seenReflectance } from "./saunderson";
+import { volumeOf } from "../numbers";
 
 export type PaintVolume = {
   readonly optics: OpticalModel;
@@ -44,7 +45,7 @@ export function blendSurfaces(parts: readonly PaintVolume[]): SurfaceConstants |
  */
 export function blendOptics(parts: readonly PaintVolume[]): OpticalModel {
   const first = parts[0];
-  const total = parts.reduce((sum, part) => sum + part.volume, 0);
+  const total = volumeOf(parts);
   if (!first || !(total > 0) || !Number.isFinite(total) || parts.some((part) => part.volume < 0)) {
     throw new RangeError("A mixture needs at least one finite volume above zero and none below");
   }

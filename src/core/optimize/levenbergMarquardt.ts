@@ -9,6 +9,7 @@
  * Source: J. J. Moré, The Levenberg-Marquardt algorithm, LNM 630 (1978), doi:10.1007/BFb0067700.
  */
 import { solveSymmetric } from "./solveSymmetric";
+import { num } from "../numbers";
 
 export type LeastSquaresStop = "converged" | "stalled" | "iteration-limit" | "not-finite";
 
@@ -115,6 +116,3 @@ function sumOfSquares(values: readonly number[]): number {
 }
 
 /** Reading past the end must poison the result, not pass as zero. */
-function num(value: number | undefined): number {
-  return value ?? Number.NaN;
-}

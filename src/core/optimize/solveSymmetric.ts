@@ -3,6 +3,7 @@
  *
  * Source: G. H. Golub, C. F. Van Loan, Matrix Computations, 4th ed., algorithm 4.2.1.
  */
+import { num } from "../numbers";
 
 /** L of A = L Lᵀ, kept to be used for many right sides. */
 export class CholeskyFactor {
@@ -85,6 +86,3 @@ export function solveSymmetric(
 }
 
 /** Reading past the end must poison the result, not pass as zero. */
-function num(value: number | undefined): number {
-  return value ?? Number.NaN;
-}

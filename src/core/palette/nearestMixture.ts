@@ -8,6 +8,7 @@ import { type SolverEffort, type SubsetSolver, subsetSolver } from "../recipe/su
 import type { Wash } from "../mixing/washMixer";
 import type { ViewingWeights } from "../spectrum/colorimetry";
 import type { OpticalModel } from "../spectrum/types";
+import { sumOf } from "../numbers";
 
 /** Sets of four tubes are kept in a table that grows with the fourth power of this. */
 export const MOST_BOX_TUBES = 52;
@@ -90,7 +91,7 @@ export class NearestMixture {
     }
     if (!starts && best > EFFORT.goodEnough)
       for (const start of this.samples.nearestOfSets(target, OUTSIDE_STARTS, factors)) solveFrom(start);
-    const total = volumes.reduce((sum, volume) => sum + volume, 0);
+    const total = sumOf(volumes);
     return {
       lab,
       shares: Array.from(volumes, (volume) => volume / total),

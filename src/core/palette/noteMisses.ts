@@ -9,7 +9,7 @@
  */
 import { deltaE2000, REFERENCE_FACTORS } from "../color/ciede2000";
 import { localMetric, localSquare } from "../color/localMetric";
-import { type LabD65, labD65 } from "../color/types";
+import type { LabD65 } from "../color/types";
 import type { ColorModel } from "../mixing/colorModel";
 import { colorModelOf } from "../mixing/colorModelOf";
 import type { Wash } from "../mixing/washMixer";
@@ -19,6 +19,7 @@ import { interiorLattice } from "../recipe/subsets";
 import { type SolverEffort, type SubsetSolver, subsetSolver } from "../recipe/subsetSolver";
 import type { ViewingWeights } from "../spectrum/colorimetry";
 import type { OpticalModel } from "../spectrum/types";
+import { mixedLab } from "../mixing/mixedLab";
 
 export const MOST_RECIPE_TUBES = 4;
 
@@ -151,12 +152,10 @@ export class NoteMisses {
   /** @param set - ascending. @param volumes - as scaled by strength, a row for each note. */
   private labOf(set: readonly number[], volumes: Float64Array, note: number): LabD65 {
     const places = [...set, ...this.water];
-    const lab = new Float64Array(3);
     const real = places.map(
       (tube, j) => (volumes[note * places.length + j] as number) * this.solver.unitVolume(tube),
     );
-    this.mixer.writeLab(lab, Uint8Array.from(places), Float64Array.from(real), places.length);
-    return labD65(lab[0] as number, lab[1] as number, lab[2] as number);
+    return mixedLab(this.mixer, places, real);
   }
 
   /** @param set - ascending. */

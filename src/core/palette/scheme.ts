@@ -18,6 +18,7 @@ import { meanStrength } from "../mixing/strength";
 import { pathOf } from "./mixturePath";
 import type { NearestMixture } from "./nearestMixture";
 import { type EdgeColor, mostChroma } from "./reachProfile";
+import { volumeOf } from "../numbers";
 
 /** Places of the circle from the first hue. */
 export const SCHEMES = {
@@ -170,7 +171,7 @@ function labOfPiles(
   const laid = parts.filter(({ volume }) => volume > 0);
   const paints = laid.map(({ pile, volume }) => ({ optics: pile.optics, volume: volume * pile.paintShare }));
   const whole = laid.reduce((sum, { volume }) => sum + volume, water);
-  const paint = paints.reduce((sum, { volume }) => sum + volume, 0);
+  const paint = volumeOf(paints);
   const film = wash && { thickness: (wash.undilutedThickness * paint) / whole, ground: wash.paper };
   return labFromReflectance(mixtureReflectance(paints, bench.surface, film), bench.view);
 }
@@ -185,7 +186,7 @@ export function pileOf(tubes: readonly OpticalModel[], shares: readonly number[]
   });
   return {
     optics: blendOptics(paints),
-    paintShare: paints.reduce((sum, { volume }) => sum + volume, 0),
+    paintShare: volumeOf(paints),
   };
 }
 

@@ -9,6 +9,8 @@ import { applyDifference, threeWayDifference, WARM_DEGREES } from "../describe/d
 import type { ColorModel } from "../mixing/colorModel";
 import type { Rng } from "../random/rng";
 import { isFairOnScreen } from "./practiceTargets";
+import { mixedLab } from "../mixing/mixedLab";
+import { sumOf } from "../numbers";
 
 export type Axis = "value" | "chroma" | "hue";
 
@@ -245,7 +247,7 @@ export function whatToAdd(palette: ColorModel, rng: Rng): WhatToAdd | undefined 
       tubes: tubes.slice(0, 2),
       volumes: tubes.slice(0, 2).map((tube) => (0.5 + rng.next()) / palette.strengthOf(tube)),
     };
-    const whole = pile.volumes.reduce((sum, volume) => sum + volume, 0);
+    const whole = sumOf(pile.volumes);
     const dose = (tube: number, share: number) => ({
       tube,
       // To one volume of the pile.
@@ -288,9 +290,7 @@ function choicesOf<Q>(
 }
 
 export function labOf(palette: ColorModel, { tubes, volumes }: Mixture): LabD65 {
-  const out = new Float64Array(3);
-  palette.writeLab(out, Uint8Array.from(tubes), Float64Array.from(volumes), tubes.length);
-  return labD65(out[0] ?? Number.NaN, out[1] ?? Number.NaN, out[2] ?? Number.NaN);
+  return mixedLab(palette, tubes, volumes);
 }
 
 /** Undefined where no such question can be found. */

@@ -3,9 +3,10 @@
  */
 import { deltaE2000 } from "../color/ciede2000";
 import { linearSrgbFromLab } from "../color/srgb";
-import { type LabD65, labD65 } from "../color/types";
+import type { LabD65 } from "../color/types";
 import type { ColorModel } from "../mixing/colorModel";
 import { createRng, type Rng } from "../random/rng";
+import { mixedLab } from "../mixing/mixedLab";
 
 /** A little more than two colours of one series have to lie apart, ΔE00. */
 export const APART = 5;
@@ -48,15 +49,13 @@ function mixtureOf(palette: ColorModel, rng: Rng): LabD65 {
   const chosen = order
     .sort((one, other) => one.key - other.key)
     .slice(0, 1 + rng.below(Math.min(MOST_TUBES, palette.tubeCount)));
-  const tubes = Uint8Array.from(chosen, ({ tube }) => tube);
-  const volumes = Float64Array.from(
-    chosen,
-    ({ tube }) => (-Math.log(1 - rng.next()) * (1 + 8 * rng.next() ** 3)) / palette.strengthOf(tube),
+  return mixedLab(
+    palette,
+    chosen.map(({ tube }) => tube),
+    chosen.map(
+      ({ tube }) => (-Math.log(1 - rng.next()) * (1 + 8 * rng.next() ** 3)) / palette.strengthOf(tube),
+    ),
   );
-  const out = new Float64Array(3);
-  palette.writeLab(out, tubes, volumes, chosen.length);
-  const [lightness = Number.NaN, a = Number.NaN, b = Number.NaN] = out;
-  return labD65(lightness, a, b);
 }
 
 /** Each next one is the nearest of those that are far enough from all before. */

@@ -11,6 +11,7 @@
  * Sources: A. B. Watson, D. G. Pelli, QUEST: a Bayesian adaptive psychometric method, Percept. Psychophys. 33, 113-120
  * (1983); P. E. King-Smith et al., Vision Res. 34, 885-912 (1994), for the choice by least expected spread.
  */
+import { sumOf } from "../numbers";
 
 /** Slope of the curve over the logarithm of the difference, as for most such tasks. */
 export const SLOPE = 3.5;
@@ -146,6 +147,6 @@ export class ThresholdTrial {
 }
 
 function normalized(values: readonly number[]): readonly number[] {
-  const whole = values.reduce((sum, value) => sum + value, 0);
+  const whole = sumOf(values);
   return values.map((value) => value / whole);
 }

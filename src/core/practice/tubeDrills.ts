@@ -7,6 +7,7 @@ import type { Rng } from "../random/rng";
 import { layingOrder, type LayingStart, orderOfSchool } from "../recipe/layingOrder";
 import { CHOICES, labOf, type Mixture, someOf, tried } from "./drills";
 import { isFairOnScreen } from "./practiceTargets";
+import { sumOf } from "../numbers";
 
 /** Hues that a pair may give, CIELAB degrees: wider than what is sold under the name. */
 export const SECONDARY_HUES = { orange: [48, 78], green: [115, 205], violet: [290, 345] } as const;
@@ -182,7 +183,7 @@ export function whichFirst(palette: ColorModel, start: LayingStart, rng: Rng): F
     const mixture = { tubes, volumes };
     const shifts = shiftsOf(palette, mixture);
     const order = layingOrder(shifts);
-    const whole = volumes.reduce((sum, volume) => sum + volume, 0);
+    const whole = sumOf(volumes);
     const parts = order.map((place) => ({
       share: (volumes[place] ?? 0) / whole,
       lightness: labOf(palette, { tubes: [tubes[place] ?? 0], volumes: [1] })[0],
@@ -203,7 +204,7 @@ export function whichFirst(palette: ColorModel, start: LayingStart, rng: Rng): F
 
 /** ΔE00 by which a touch more of each tube moves the mixture. */
 function shiftsOf(palette: ColorModel, { tubes, volumes }: Mixture): readonly number[] {
-  const whole = volumes.reduce((sum, volume) => sum + volume, 0);
+  const whole = sumOf(volumes);
   const lab = labOf(palette, { tubes, volumes });
   return tubes.map((_, place) => {
     const more = volumes.map((volume, i) => (i === place ? volume + TOUCH_SHARE * whole : volume));

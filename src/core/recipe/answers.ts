@@ -10,6 +10,7 @@ import {
 } from "./candidates";
 import { layingOrder } from "./layingOrder";
 import type { Recipe, RecipeQuery, RecipeReason } from "./types";
+import { sumOf } from "../numbers";
 
 /** What the search knows of each tube besides its optics. */
 export type TubeTraits = {
@@ -148,7 +149,7 @@ export function recipeOf(
   isFilm: boolean,
 ): Recipe {
   const { volumes, dosingShifts } = candidate;
-  const total = volumes.reduce((sum, volume) => sum + volume, 0);
+  const total = sumOf(volumes);
   return {
     parts: order.map((place) => ({
       tube: candidate.tubes[place] ?? -1,

@@ -1,10 +1,12 @@
 /** Solved sets of tubes, cleaned of traces and computed again: what the answers are chosen from. */
 import { aimDistance } from "../color/aimDistance";
 import { deltaE2000 } from "../color/ciede2000";
-import { type LabD65, labD65 } from "../color/types";
+import type { LabD65 } from "../color/types";
 import type { ColorModel } from "../mixing/colorModel";
 import { keepsLimits } from "./solverLimits";
 import type { RecipeQuery } from "./types";
+import { mixedLab } from "../mixing/mixedLab";
+import { sumOf, volumeOf } from "../numbers";
 
 export type Solved = {
   readonly tubes: Uint8Array;
@@ -41,12 +43,12 @@ export function candidateFrom(
   mixer: ColorModel,
   query: RecipeQuery,
 ): Candidate | undefined {
-  const total = volumes.reduce((sum, volume) => sum + volume, 0);
+  const total = sumOf(volumes);
   const kept = Array.from(volumes, (volume, j) => ({ tube: tubes[j] as number, volume })).filter(
     (part) => part.volume > SMALLEST_SHARE * total,
   );
   if (kept.length === 0) return undefined;
-  const keptTotal = kept.reduce((sum, part) => sum + part.volume, 0);
+  const keptTotal = volumeOf(kept);
   const scale = mixer.isScaleFree ? 1 / keptTotal : 1;
   const keptVolumes = kept.map((part) => part.volume * scale);
   const keptTubes = kept.map((part) => part.tube);
@@ -65,11 +67,11 @@ export function mixedCandidate(
   mixer: ColorModel,
   query: Pick<RecipeQuery, "target" | "factors">,
 ): Candidate {
-  const lab = labOf(mixer, tubes, volumes);
+  const lab = mixedLab(mixer, tubes, volumes);
   const dosingShifts = volumes.map((_, place) =>
     deltaE2000(
       lab,
-      labOf(
+      mixedLab(
         mixer,
         tubes,
         volumes.map((volume, i) => (i === place ? volume * (1 + DOSING_ERROR) : volume)),
@@ -85,12 +87,6 @@ export function mixedCandidate(
     dosingShifts,
     largestShift: Math.max(...dosingShifts),
   };
-}
-
-function labOf(mixer: ColorModel, tubes: readonly number[], volumes: readonly number[]): LabD65 {
-  const out = new Float64Array(3);
-  mixer.writeLab(out, Uint8Array.from(tubes), Float64Array.from(volumes), tubes.length);
-  return labD65(out[0] as number, out[1] as number, out[2] as number);
 }
 
 /** Closest first; of equally close ones the one with fewer tubes, then the one that forgives a wrong dose. */
@@ -125,7 +121,7 @@ export function areOneAnswer(a: Candidate, b: Candidate, { share, deltaE2000: ap
 }
 
 function mainTubes({ tubes, volumes }: Candidate, leastShare: number): string {
-  const total = volumes.reduce((sum, volume) => sum + volume, 0);
+  const total = sumOf(volumes);
   return tubes.filter((_, i) => (volumes[i] ?? 0) >= leastShare * total).join();
 }
 

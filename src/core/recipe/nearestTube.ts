@@ -5,7 +5,7 @@
 import { aimDistance } from "../color/aimDistance";
 import { deltaE2000 } from "../color/ciede2000";
 import { lchFromLab } from "../color/cieLab";
-import { type LabD65, labD65 } from "../color/types";
+import type { LabD65 } from "../color/types";
 import { threeWayDifference } from "../describe/difference";
 import type { ColorModel } from "../mixing/colorModel";
 import { FilmEvaluator } from "../mixing/filmEvaluator";
@@ -14,6 +14,7 @@ import { bestAmount } from "../optimize/bestAmount";
 import type { SurfaceConstants } from "../mixing/saunderson";
 import type { ViewingWeights } from "../spectrum/colorimetry";
 import type { OpticalModel, Reflectance } from "../spectrum/types";
+import { mixedLab } from "../mixing/mixedLab";
 
 export type NearestTubeQuery = {
   readonly target: LabD65;
@@ -128,12 +129,9 @@ function bestNudge(
 }
 
 function labOf(model: ColorModel, parts: readonly (readonly [number, number])[]): LabD65 {
-  const out = new Float64Array(3);
-  model.writeLab(
-    out,
-    Uint8Array.from(parts, ([tube]) => tube),
-    Float64Array.from(parts, ([, volume]) => volume),
-    parts.length,
+  return mixedLab(
+    model,
+    parts.map(([tube]) => tube),
+    parts.map(([, volume]) => volume),
   );
-  return labD65(out[0] as number, out[1] as number, out[2] as number);
 }

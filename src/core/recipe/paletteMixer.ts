@@ -3,7 +3,6 @@
  * Every mixture that the search found is laid down first; answers are chosen, ordered and labelled on what the hand
  * lays, since rounding can make a plain recipe of the closest one.
  */
-import { sumOf } from "../amounts/steps";
 import { type Dosing, type DosingChoice, dosingOf } from "../amounts/dosing";
 import { type LaidDown, layDown } from "../amounts/layDown";
 import { type DilutedRecipe, preDiluted } from "../amounts/preDilution";
@@ -19,6 +18,7 @@ import { type Candidate, GLANCE, isAllowed, mixedCandidate } from "./candidates"
 import { RecipeSearch } from "./search";
 import { tubeTraits } from "./tubeTraits";
 import type { Recipe, RecipeQuery } from "./types";
+import { sumOf } from "../numbers";
 
 export type PaletteTube = {
   readonly optics: OpticalModel;

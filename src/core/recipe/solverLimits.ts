@@ -4,6 +4,7 @@
  * it starts a little before the limit, so that what is left of the breach at the solution stays inside.
  */
 import type { LabD65 } from "../color/types";
+import { sumOf } from "../numbers";
 
 /** Largest absolute differences from the target in CIELAB units: ΔL*, ΔC*, ΔH*. Infinity for no limit. */
 export type AxisLimits = {
@@ -150,7 +151,7 @@ export function keepsLimits(
   tubes: readonly number[],
   volumes: readonly number[],
 ): boolean {
-  const total = volumes.reduce((sum, volume) => sum + volume, 0);
+  const total = sumOf(volumes);
   const differences = new Float64Array(3);
   writeAxisDifferences(differences, target, lab[0], lab[1], lab[2]);
   const [lightness = Number.NaN, chroma = Number.NaN, hue = Number.NaN] = differences;

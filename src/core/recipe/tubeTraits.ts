@@ -1,8 +1,8 @@
 /** What a search can tell about each tube from its optics alone. */
 import { lchFromLab } from "../color/cieLab";
-import { labD65 } from "../color/types";
 import type { ColorModel } from "../mixing/colorModel";
 import type { TubeTraits } from "./answers";
+import { mixedLab } from "../mixing/mixedLab";
 
 const WHITE_LIGHTNESS = 90;
 const WHITE_CHROMA = 14;
@@ -12,16 +12,14 @@ const TINTS = [0.5, 1, 2, 4, 8] as const;
 const FILMS = [0.05, 0.15, 0.5, 1.5, 5] as const;
 
 export function tubeTraits(mixer: ColorModel, isBlack: readonly boolean[]): TubeTraits[] {
-  const out = new Float64Array(3);
-  const look = (parts: readonly { readonly tube: number; readonly units: number }[]) => {
-    mixer.writeLab(
-      out,
-      Uint8Array.from(parts, (part) => part.tube),
-      Float64Array.from(parts, (part) => part.units / mixer.strengthOf(part.tube)),
-      parts.length,
+  const look = (parts: readonly { readonly tube: number; readonly units: number }[]) =>
+    lchFromLab(
+      mixedLab(
+        mixer,
+        parts.map(({ tube }) => tube),
+        parts.map(({ tube, units }) => units / mixer.strengthOf(tube)),
+      ),
     );
-    return lchFromLab(labD65(out[0] as number, out[1] as number, out[2] as number));
-  };
   const thick = mixer.isScaleFree ? 1 : Math.max(...FILMS);
   const masstones = isBlack.map((_, tube) => look([{ tube, units: thick }]));
   const isWhite = masstones.map(([l, c]) => l >= WHITE_LIGHTNESS && c < WHITE_CHROMA);

@@ -8,8 +8,8 @@ import { aimDistance } from "../color/aimDistance";
 import type { DeltaE2000Factors } from "../color/ciede2000";
 import type { LabD65 } from "../color/types";
 import type { MixedSet, SetMixer } from "./setMixer";
-import { sumOf } from "./setMixer";
 import type { LaidMember, RowMiss } from "./types";
+import { sumOf, volumeOf } from "../numbers";
 
 /** Value counts most, then hue: a pile of a string is taken for its value. */
 export const STRING_FACTORS: DeltaE2000Factors = { kL: 0.4, kC: 1, kH: 0.5 };
@@ -139,7 +139,7 @@ export function doseCountOf({ doses, dilutions, water }: LaidMember): number {
 
 /** Volume of paint in a member, thinned paints and what comes from the parent among it. */
 export function paintOf({ doses, dilutions }: LaidMember): number {
-  return sumOf(doses.map(({ volume }) => volume)) + sumOf(dilutions.map(({ dose }) => dose));
+  return volumeOf(doses) + sumOf(dilutions.map(({ dose }) => dose));
 }
 
 export function missOf(predicted: LabD65, { lab, familyHue }: Pick<MemberAim, "lab" | "familyHue">): RowMiss {

@@ -3,14 +3,15 @@
  * where it saves measured doses, since a ratio that is measured once cannot drift from pile to pile.
  */
 import { dosingOf, type DosingChoice } from "../amounts/dosing";
-import { labD65 } from "../color/types";
 import type { SurfaceConstants } from "../mixing/saunderson";
 import type { Wash } from "../mixing/washMixer";
 import { blendOptics } from "../mixing/mixture";
 import type { ViewingWeights } from "../spectrum/colorimetry";
 import { doseCountOf, type MemberAim, MemberLayer, paintOf, type RowHand, sized } from "./layMember";
-import { SetMixer, sumOf, TO_COMPARE } from "./setMixer";
+import { SetMixer, TO_COMPARE } from "./setMixer";
 import type { LaidMember, ParentPile } from "./types";
+import { mixedLab } from "../mixing/mixedLab";
+import { sumOf, volumeOf } from "../numbers";
 
 export type ParentQuestion = {
   readonly mixer: SetMixer;
@@ -67,7 +68,7 @@ function ratiosOf({ members, isWhite }: ParentQuestion): readonly Ratio[] {
     const colours = [...volumes].flatMap(([tube, volume]) => (isWhite[tube] ? [] : [{ tube, volume }]));
     return colours.length > 1 ? [colours] : [];
   });
-  const size = (ratio: Ratio): number => sumOf(ratio.map(({ volume }) => volume));
+  const size = (ratio: Ratio): number => volumeOf(ratio);
   return ratios
     .sort((one, other) => other.length - one.length || size(other) - size(one))
     .slice(0, MOST_RATIOS);
@@ -157,7 +158,7 @@ function layParent(
   { mixer, wash }: ParentQuestion,
   choice: DosingChoice,
 ): Pick<ParentPile, "doses" | "predicted"> {
-  const sum = sumOf(ratio.map(({ volume }) => volume));
+  const sum = volumeOf(ratio);
   const dosing = dosingOf(sized(choice, wanted));
   // A large pile is measured to the same fineness as a small one: the ratio is what it is for.
   const doses = ratio.map(({ tube, volume }) => ({
@@ -165,15 +166,13 @@ function layParent(
     volume: dosing.round((volume / sum) * wanted, tube),
   }));
   // Of washes the parent is the paint before its water.
-  const scale = wash ? wash.undilutedThickness / sumOf(doses.map(({ volume }) => volume)) : 1;
-  const out = new Float64Array(3);
-  mixer.model.writeLab(
-    out,
-    Uint8Array.from(doses, ({ source }) => source),
-    Float64Array.from(doses, ({ volume }) => volume * scale),
-    doses.length,
+  const scale = wash ? wash.undilutedThickness / volumeOf(doses) : 1;
+  const predicted = mixedLab(
+    mixer.model,
+    doses.map(({ source }) => source),
+    doses.map(({ volume }) => volume * scale),
   );
-  return { doses, predicted: labD65(out[0] ?? Number.NaN, out[1] ?? Number.NaN, out[2] ?? Number.NaN) };
+  return { doses, predicted };
 }
 
 /** The parent with white, with one other tube, or with both. */
@@ -195,7 +194,7 @@ function setsWith(
 
 function densityOf(choice: DosingChoice, doses: ParentPile["doses"]): number {
   if (choice.unit !== "grams") return 1;
-  const whole = sumOf(doses.map(({ volume }) => volume));
+  const whole = volumeOf(doses);
   return sumOf(doses.map(({ source, volume }) => (volume / whole) * (choice.gramsPerMl[source] ?? 1)));
 }
 

@@ -14,6 +14,7 @@ import { interiorLattice } from "../recipe/subsets";
 import { FINE, type SolverEffort, type SubsetSolver, subsetSolver } from "../recipe/subsetSolver";
 import type { ViewingWeights } from "../spectrum/colorimetry";
 import type { OpticalModel } from "../spectrum/types";
+import { sumOf } from "../numbers";
 
 export type MixedSet = {
   readonly tubes: readonly number[];
@@ -156,7 +157,7 @@ export class SetMixer {
       const volumes = start.map((units, j) => units * this.solver.unitVolume(tubes[j] as number));
       // A start beyond the thickest film would be thrown back to bare paper, and stay there.
       const most = THICKEST_START * (this.wash?.undilutedThickness ?? Number.POSITIVE_INFINITY);
-      const total = volumes.reduce((sum, volume) => sum + volume, 0);
+      const total = sumOf(volumes);
       if (total > most) {
         for (let j = 0; j < volumes.length; j++) {
           volumes[j] = ((volumes[j] as number) * most) / total;
@@ -170,8 +171,4 @@ export class SetMixer {
     this.starts.set(key, starts);
     return starts;
   }
-}
-
-export function sumOf(values: readonly number[]): number {
-  return values.reduce((sum, value) => sum + value, 0);
 }

@@ -2,7 +2,7 @@
  * Plans strings from a palette: aims by row, one small set of tubes for all members, amounts that a hand lays, and the
  * parent pile where one saves doses. Deterministic.
  */
-import { type LabD65, labD65 } from "../color/types";
+import type { LabD65 } from "../color/types";
 import { lchFromLab } from "../color/cieLab";
 import type { ColorModel } from "../mixing/colorModel";
 import { opaqueModel } from "../mixing/opaqueModel";
@@ -22,6 +22,7 @@ import { assertQuestion, tubesOf } from "./stringQuestion";
 import { StringReach } from "./stringReach";
 import { mostVividTint, type VividTint } from "./vividTint";
 import type { BasePart, LaidMember, PlannedString, StringBase, StringMember, StringQuestion } from "./types";
+import { mixedLab } from "../mixing/mixedLab";
 
 export type StringOptions = {
   readonly bench: TestWhite;
@@ -214,12 +215,8 @@ export class StringPlanner {
     const withBase = opaqueModel([...this.optics, base.optics], bench.view, bench.surface);
     const place = this.optics.length;
     const strength = withBase.strengthOf(place);
-    const out = new Float64Array(3);
-    const mixed = (tube: number, share: number): LabD65 => {
-      const volumes = Float64Array.of((1 - share) / strength, share / withBase.strengthOf(tube));
-      withBase.writeLab(out, Uint8Array.of(place, tube), volumes, 2);
-      return labD65(out[0] ?? Number.NaN, out[1] ?? Number.NaN, out[2] ?? Number.NaN);
-    };
+    const mixed = (tube: number, share: number): LabD65 =>
+      mixedLab(withBase, [place, tube], [(1 - share) / strength, share / withBase.strengthOf(tube)]);
     return darkenersOf(darken, base.local, base.held, this.traits, { mixed });
   }
 
@@ -385,13 +382,10 @@ export class StringPlanner {
   }
 
   private opaqueLab(parts: readonly (readonly [tube: number, volume: number])[]): LabD65 {
-    const out = new Float64Array(3);
-    this.opaque.writeLab(
-      out,
-      Uint8Array.from(parts, ([tube]) => tube),
-      Float64Array.from(parts, ([, volume]) => volume),
-      parts.length,
+    return mixedLab(
+      this.opaque,
+      parts.map(([tube]) => tube),
+      parts.map(([, volume]) => volume),
     );
-    return labD65(out[0] ?? Number.NaN, out[1] ?? Number.NaN, out[2] ?? Number.NaN);
   }
 }

@@ -3,12 +3,13 @@
  * it shows in a thin film, and which colour lies hidden in a dark masstone.
  */
 import { lchFromLab } from "../color/cieLab";
-import { type LabD65, labD65 } from "../color/types";
+import type { LabD65 } from "../color/types";
 import { type Film, mixtureReflectance } from "../mixing/mixture";
 import { MixtureEvaluator } from "../mixing/mixtureEvaluator";
 import type { SurfaceConstants } from "../mixing/saunderson";
 import { labFromReflectance, type ViewingWeights } from "../spectrum/colorimetry";
 import type { OpticalModel, Reflectance } from "../spectrum/types";
+import { labIn } from "../mixing/mixedLab";
 
 export type TestWhite = {
   /** The white that tubes are judged in: one's own, or generic titanium white. */
@@ -52,7 +53,7 @@ function tintsOf(tube: OpticalModel, bench: TestWhite): (whiteParts: number) => 
   return (whiteParts) => {
     assertParts(whiteParts);
     mixer.writeLab(out, both, Float64Array.of(1, whiteParts), whiteParts > 0 ? 2 : 1);
-    return labD65(out[0] as number, out[1] as number, out[2] as number);
+    return labIn(out);
   };
 }
 

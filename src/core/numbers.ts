@@ -1,0 +1,23 @@
+/** Rows of numbers. A missing number is not a number, so that it shows. */
+export function num(value: number | undefined): number {
+  return value ?? Number.NaN;
+}
+
+/** Of the first `count` numbers, or of all. */
+export function sumOf(values: ArrayLike<number>, count = values.length): number {
+  let sum = 0;
+  for (let i = 0; i < count; i++) sum += values[i] as number;
+  return sum;
+}
+
+/** Sum of the squares. */
+export function squareOf(values: Iterable<number>): number {
+  let sum = 0;
+  for (const value of values) sum += value * value;
+  return sum;
+}
+
+/** How much all parts are together, in their unit. */
+export function volumeOf(parts: readonly { readonly volume: number }[]): number {
+  return parts.reduce((sum, { volume }) => sum + volume, 0);
+}
