@@ -1,4 +1,4 @@
-/** Rows of numbers. A missing number is not a number, so that it shows. */
+/** Numbers and lists. A missing number is not a number, so that it shows. */
 export function num(value: number | undefined): number {
   return value ?? Number.NaN;
 }
@@ -10,14 +10,21 @@ export function sumOf(values: ArrayLike<number>, count = values.length): number 
   return sum;
 }
 
-/** Sum of the squares. */
-export function squareOf(values: Iterable<number>): number {
+/** Sum of the squares of the same. */
+export function squareOf(values: ArrayLike<number>, count = values.length): number {
   let sum = 0;
-  for (const value of values) sum += value * value;
+  for (let i = 0; i < count; i++) sum += (values[i] as number) ** 2;
   return sum;
 }
 
 /** How much all parts are together, in their unit. */
 export function volumeOf(parts: readonly { readonly volume: number }[]): number {
   return parts.reduce((sum, { volume }) => sum + volume, 0);
+}
+
+/** @throws RangeError for a place that the list does not have. */
+export function tubeAt<T>(tubes: readonly T[], place: number): T {
+  const tube = tubes[place];
+  if (tube === undefined) throw new RangeError(`There is no tube ${place}`);
+  return tube;
 }

@@ -6,7 +6,7 @@
  * values of all notes are drawn together evenly towards the range in which the palette mixes greys, by as
  * little as is needed.
  */
-import { lchFromLab } from "../color/cieLab";
+import { chromaOf } from "../color/cieLab";
 import { type LabD65, labD65 } from "../color/types";
 import type { NearestMixture } from "../palette/nearestMixture";
 
@@ -98,7 +98,7 @@ function withinReach(nearest: NearestMixture, lab: LabD65): ReachedNote | undefi
   const missAt = (kept: number): number => nearest.to(faded(lab, kept)).deltaE2000;
   const whole = missAt(1);
   if (whole <= BROUGHT_INTO_REACH) return { lab, missDeltaE2000: whole, chromaKept: 1 };
-  if (lchFromLab(lab)[1] === 0) return undefined;
+  if (chromaOf(lab) === 0) return undefined;
   for (let step = CHROMA_STEPS - 1; step >= 0; step--) {
     let inside = step / CHROMA_STEPS;
     let miss = missAt(inside);

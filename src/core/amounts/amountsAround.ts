@@ -3,10 +3,10 @@
  * as that costs less.
  */
 import type { PileAround } from "../mixing/colorModel";
+import { num, sumOf } from "../numbers";
 import { type BestBeside, NO_GAIN } from "./besidePile";
 import { ALMOST_ONE } from "./steps";
 import { type Dosing, WATER_PLACE } from "./dosing";
-import { sumOf } from "../numbers";
 
 export type Trial = { readonly volumes: readonly number[]; readonly cost: number };
 
@@ -138,7 +138,7 @@ export function amountsFor({
   const withinShares = (volumes: readonly number[]): readonly number[] => {
     const whole = sumOf(volumes, paintCount);
     const place = mostShare?.findIndex((share, j) => (volumes[j] ?? 0) > (share / ALMOST_ONE) * whole) ?? -1;
-    const less = place < 0 ? undefined : steppedAt(volumes[place] ?? Number.NaN, place, -1);
+    const less = place < 0 ? undefined : steppedAt(num(volumes[place]), place, -1);
     return less === undefined
       ? volumes
       : withinShares(volumes.map((value, j) => (j === place ? less : value)));

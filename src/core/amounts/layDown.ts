@@ -6,12 +6,12 @@
 import { deltaE2000, type DeltaE2000Factors, REFERENCE_FACTORS } from "../color/ciede2000";
 import type { LabD65 } from "../color/types";
 import type { ColorModel } from "../mixing/colorModel";
+import { sumOf } from "../numbers";
 import { amountsFor, type Trial } from "./amountsAround";
 import { NO_GAIN } from "./besidePile";
 import { type Dosing, WATER_PLACE } from "./dosing";
 import { type FilmOfPile, pileColor } from "./pileColor";
 import { ALMOST_ONE } from "./steps";
-import { sumOf } from "../numbers";
 
 export type LaidDown = {
   /** Volume of each tube in the unit of the dosing, same order as the shares. */

@@ -4,9 +4,9 @@ import type { DeltaE2000Factors } from "../color/ciede2000";
 import { localMetric, writeAxes } from "../color/localMetric";
 import type { LabD65 } from "../color/types";
 import type { ColorModel, PileAround } from "../mixing/colorModel";
-import { type BestBeside, besidePile } from "./besidePile";
 import { labIn } from "../mixing/mixedLab";
 import { sumOf } from "../numbers";
+import { type BestBeside, besidePile } from "./besidePile";
 
 /** A film, and what water makes of it. */
 export type FilmOfPile = {

@@ -6,8 +6,9 @@ import { aimDistance } from "../color/aimDistance";
 import { type DeltaE2000Factors, deltaE2000, REFERENCE_FACTORS } from "../color/ciede2000";
 import type { LabD65 } from "../color/types";
 import type { ColorModel } from "../mixing/colorModel";
-import type { Dosing } from "./dosing";
 import { mixedLab } from "../mixing/mixedLab";
+import { num } from "../numbers";
+import type { Dosing } from "./dosing";
 
 export type PreDilution = {
   /** The tube that is too strong to dose, and the one that it is mixed into. */
@@ -97,8 +98,8 @@ export function preDiluted(
     dilutions: tooSmall.map((place) => ({
       tube: tubes[place] ?? -1,
       carrier: tubes[carrierPlace] ?? -1,
-      carrierParts: carrierParts[place] ?? Number.NaN,
-      dose: laid[place] ?? Number.NaN,
+      carrierParts: num(carrierParts[place]),
+      dose: num(laid[place]),
     })),
     volumes: laid.map((dose, place) => (tooSmall.includes(place) ? 0 : dose)),
     predicted,

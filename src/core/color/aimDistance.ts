@@ -13,6 +13,7 @@
  * all of it; up to ΔE00 3 of an aim the wedge is never left, and d differs from ΔE00 by less than a hundredth of it. A painter
  * who lets the hue go, by a large k_H, lets the wedge go with it.
  */
+import { squareOf } from "../numbers";
 import { type DeltaE2000Factors, REFERENCE_FACTORS, writeSquares, writeTermsOfDeltaE2000 } from "./ciede2000";
 import type { LabD65 } from "./types";
 
@@ -110,7 +111,5 @@ export function distanceTo(aim: Aim, sample: LabD65): number {
 /** The same for loops that keep colours in typed arrays. */
 export function distanceFrom(aim: Aim, l: number, a: number, b: number): number {
   writeAimResiduals(residuals, aim, l, a, b);
-  let sum = 0;
-  for (let row = 0; row < AIM_RESIDUALS; row++) sum += (residuals[row] as number) ** 2;
-  return Math.sqrt(sum);
+  return Math.sqrt(squareOf(residuals));
 }

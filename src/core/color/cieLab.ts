@@ -82,7 +82,7 @@ export function hueDegreesOf(a: number, b: number): number {
 }
 
 export function lchFromLab<L extends LightName>(lab: Lab<L>): Lch<L> {
-  return lchUnder<L>(lab[0], Math.hypot(lab[1], lab[2]), hueDegreesOf(lab[1], lab[2]));
+  return lchUnder<L>(lab[0], chromaOf(lab), hueDegreesOf(lab[1], lab[2]));
 }
 
 export function labFromLch<L extends LightName>(lch: Lch<L>): Lab<L> {
@@ -94,4 +94,9 @@ export function labFromLch<L extends LightName>(lch: Lch<L>): Lab<L> {
 export function hueDifferenceDegrees(fromDegrees: number, toDegrees: number): number {
   const turn = (((toDegrees - fromDegrees) % 360) + 360) % 360;
   return turn > 180 ? turn - 360 : turn;
+}
+
+/** C*ab. */
+export function chromaOf(lab: readonly [number, number, number]): number {
+  return Math.hypot(lab[1], lab[2]);
 }

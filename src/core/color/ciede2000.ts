@@ -12,6 +12,7 @@
  *
  * Source: G. Sharma, W. Wu, E. N. Dalal, Color Res. Appl. 30(1), 21-30 (2005), doi:10.1002/col.20070.
  */
+import { squareOf } from "../numbers";
 import type { Lab, LightName } from "./types";
 
 /** Parametric factors: a larger k forgives more along its axis. CIE reference conditions: 1, 1, 1. */
@@ -185,6 +186,5 @@ export function deltaE2000OfNumbers(
   factors: DeltaE2000Factors = REFERENCE_FACTORS,
 ): number {
   writeResidualsOfDeltaE2000(scratch, 0, l1, a1, b1, l2, a2, b2, factors);
-  const [x = Number.NaN, y = Number.NaN, z = Number.NaN] = scratch;
-  return Math.sqrt(x * x + y * y + z * z);
+  return Math.sqrt(squareOf(scratch));
 }

@@ -1,5 +1,5 @@
 /** What a colour of paint or light can be at all. */
-import { lchFromLab } from "./cieLab";
+import { chromaOf } from "./cieLab";
 import type { LabD65 } from "./types";
 
 /** A reading may be a little above white or below black; readings, lights and shifts all round. */
@@ -10,9 +10,6 @@ const MOST_CHROMA = 200;
 /** Three finite numbers, L* from 0 to 100, chroma at most 200. */
 export function isPossibleColor(lab: LabD65): boolean {
   return (
-    lab.every(Number.isFinite) &&
-    lab[0] >= -MARGIN &&
-    lab[0] <= 100 + MARGIN &&
-    lchFromLab(lab)[1] <= MOST_CHROMA
+    lab.every(Number.isFinite) && lab[0] >= -MARGIN && lab[0] <= 100 + MARGIN && chromaOf(lab) <= MOST_CHROMA
   );
 }

@@ -10,7 +10,7 @@
  *
  * Source: IEC 61966-2-1:1999 with the primaries' chromaticities; transfer constants at full precision.
  */
-import { labFromXyz, xyzFromLab } from "./cieLab";
+import { labFromXyz, xyzFromLab, chromaOf } from "./cieLab";
 import { inverse3, type Matrix3, multiply3, rgbToXyzMatrix } from "./rgbMatrices";
 import { type LabD65, type LinearSrgb, labD65, linearSrgb, type Srgb, srgb, xyzUnder } from "./types";
 
@@ -120,7 +120,7 @@ export function screenColorFromLab(lab: LabD65): ScreenColor {
   if (isInside(whole)) return { rgb: encode(whole), isExact: false };
   let inside = 0;
   let outside = 1;
-  const chroma = Math.hypot(lab[1], lab[2]);
+  const chroma = chromaOf(lab);
   while ((outside - inside) * chroma > CHROMA_RESOLUTION) {
     const middle = (inside + outside) / 2;
     const fits = isInside(linearSrgbFromLab(labD65(lightness, lab[1] * middle, lab[2] * middle)));

@@ -10,11 +10,12 @@ import { hueDifferenceDegrees, lchFromLab } from "../color/cieLab";
 import type { LabD65 } from "../color/types";
 import { type ThreeWayDifference, threeWayDifference } from "../describe/difference";
 import { type HueName, readHue } from "../describe/huePlaces";
+import { labIn } from "../mixing/mixedLab";
 import type { SurfaceConstants } from "../mixing/saunderson";
 import type { ColorModel } from "../mixing/colorModel";
+import { bisected, cheapestBetween } from "../optimize/narrow";
 import type { ViewingWeights } from "../spectrum/colorimetry";
 import { type PileAndTubes, pileModel } from "./pileModel";
-import { labIn } from "../mixing/mixedLab";
 
 /** Where the pile is a wash, the place after the last tube is water: it can be added too. */
 export type CorrectorQuery = PileAndTubes & {
@@ -50,7 +51,6 @@ const REACHED = 1e-3;
 /** Ratios of two tubes that are scanned, and golden sections between the best and its neighbours. */
 const RATIOS = 11;
 const GOLDEN_STEPS = 16;
-const GOLDEN = (Math.sqrt(5) - 1) / 2;
 
 /**
  * Every way that reaches the change, least side effect first.
@@ -109,7 +109,7 @@ class Mover {
     let low = 0;
     for (let high = SMALLEST; high <= LARGEST; high *= step) {
       if (Math.sign(excess(high)) !== side) {
-        const amount = bisect(excess, side, low, high);
+        const amount = bisected((place) => Math.sign(excess(place)) === side, low, high, BISECTIONS);
         // A hue that passes its opposite jumps over the wanted change without ever having it.
         return Math.abs(excess(amount)) < REACHED ? this.corrector(tubes, share, amount) : undefined;
       }
@@ -124,19 +124,8 @@ class Mover {
     const cost = (corrector: Corrector | undefined): number =>
       corrector?.sideEffect ?? Number.POSITIVE_INFINITY;
     const place = scanned.reduce((best, next, i) => (cost(next) < cost(scanned[best]) ? i : best), 0);
-    let low = place / (RATIOS + 1);
-    let high = (place + 2) / (RATIOS + 1);
-    let best = scanned[place];
-    for (let step = 0; step < GOLDEN_STEPS && best; step++) {
-      const left = high - GOLDEN * (high - low);
-      const right = low + GOLDEN * (high - low);
-      const atLeft = at(left);
-      const atRight = at(right);
-      if (cost(atLeft) < cost(atRight)) high = right;
-      else low = left;
-      for (const candidate of [atLeft, atRight]) if (cost(candidate) < cost(best)) best = candidate;
-    }
-    return best;
+    const around = [place / (RATIOS + 1), (place + 2) / (RATIOS + 1)] as const;
+    return scanned[place] && cheapestBetween(at, cost, around, GOLDEN_STEPS, scanned[place]);
   }
 
   private labAfter(tubes: readonly number[], share: number, amount: number): LabD65 {
@@ -205,16 +194,4 @@ function sideEffectOf(
     case "hue":
       return Math.abs(deltaLightness) + Math.abs(deltaChroma);
   }
-}
-
-/** Where a function that has the sign `side` at `low` and not at `high` changes it. */
-function bisect(of: (x: number) => number, side: number, low: number, high: number): number {
-  let inside = low;
-  let beyond = high;
-  for (let step = 0; step < BISECTIONS; step++) {
-    const middle = (inside + beyond) / 2;
-    if (Math.sign(of(middle)) === side) inside = middle;
-    else beyond = middle;
-  }
-  return beyond;
 }

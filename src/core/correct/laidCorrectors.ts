@@ -4,10 +4,10 @@
  */
 import { type Dosing, type DosingChoice, dosingOf, WATER_PLACE } from "../amounts/dosing";
 import type { SurfaceConstants } from "../mixing/saunderson";
+import { volumeOf } from "../numbers";
 import type { ViewingWeights } from "../spectrum/colorimetry";
 import { labAfterAddition, pileModel, waterPlaceOf } from "./pileModel";
 import { type Corrector, correctorOf, type CorrectorQuery, correctors, movedAlong } from "./correctors";
-import { volumeOf } from "../numbers";
 
 export type LaidCorrectorQuery = CorrectorQuery & {
   /** Volume of the pile, > 0, in the unit of the dosing. */

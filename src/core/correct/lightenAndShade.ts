@@ -3,15 +3,14 @@
  * beside one with white alone, and a shade from the family beside one with black.
  */
 import type { DosingChoice } from "../amounts/dosing";
-import { lchFromLab } from "../color/cieLab";
-import type { LabD65 } from "../color/types";
+import { chromaOf } from "../color/cieLab";
 import type { SurfaceConstants } from "../mixing/saunderson";
+import { volumeOf } from "../numbers";
 import type { ViewingWeights } from "../spectrum/colorimetry";
 import type { OpticalModel } from "../spectrum/types";
 import { type Corrector, correctors } from "./correctors";
 import { laidCorrectors } from "./laidCorrectors";
 import { labAfterAddition, type PileAndTubes, pileModel, waterPlaceOf } from "./pileModel";
-import { volumeOf } from "../numbers";
 
 export type VariantKind = "white-highlight" | "coloured-highlight" | "black-shade" | "family-shade";
 
@@ -111,8 +110,4 @@ function lossOf({ predicted, hueTurnDegrees }: Corrector, localChroma: number): 
 function isOfFamily({ predicted, hueTurnDegrees }: Corrector, localChroma: number): boolean {
   if (Math.min(localChroma, chromaOf(predicted)) < GREY_CHROMA) return true;
   return Math.abs(hueTurnDegrees) <= SAME_FAMILY_DEGREES;
-}
-
-function chromaOf(lab: LabD65): number {
-  return lchFromLab(lab)[1];
 }

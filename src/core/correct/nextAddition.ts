@@ -16,6 +16,7 @@ import type { Evidence, MixPart } from "../learning/evidence";
 import type { LearningConditions } from "../learning/boxModel";
 import { type LearnedTubes, learnTubes } from "../learning/learnTubes";
 import { opaqueModel } from "../mixing/opaqueModel";
+import { num, volumeOf } from "../numbers";
 import { type AdditionKind, additionKind } from "./additionKind";
 import type { AxisLimits } from "../recipe/solverLimits";
 import { type AdditionPart, plainParts } from "./additionPart";
@@ -23,7 +24,6 @@ import { pileMixer, type PileMixer } from "./pileMixer";
 import type { PileQuery } from "./pileQuery";
 import { scatterOf, USUAL_HAND } from "../amounts/handScatter";
 import { safeDose } from "./safeDose";
-import { volumeOf } from "../numbers";
 
 export type { PileQuery } from "./pileQuery";
 
@@ -292,7 +292,7 @@ function doseAddition(
   const { target, factors = REFERENCE_FACTORS } = query;
   const dosing: Dosing | undefined = query.dosing && dosingOf(query.dosing);
   const withVolumes = (volumes: readonly number[]): AdditionPart[] =>
-    exact.map((part, i) => ({ ...part, volume: volumes[i] ?? Number.NaN }));
+    exact.map((part, i) => ({ ...part, volume: num(volumes[i]) }));
   const { volumes, predicted, ...dose } = safeDose(
     { target, pile, factors, strengthErrors: exact.map(errorOf), dosing },
     exact.map(({ tube }) => tube),

@@ -6,8 +6,10 @@ import { threeWayDifference } from "../describe/difference";
 import type { LearningConditions } from "../learning/boxModel";
 import type { MixPart } from "../learning/evidence";
 import type { LearnedTubes } from "../learning/learnTubes";
+import { labIn } from "../mixing/mixedLab";
 import { blendOptics } from "../mixing/mixture";
 import { opaqueModel } from "../mixing/opaqueModel";
+import { volumeOf, tubeAt } from "../numbers";
 import { subsetsOf } from "../recipe/subsets";
 import { FINE, subsetSolver } from "../recipe/subsetSolver";
 import type { OpticalModel } from "../spectrum/types";
@@ -15,8 +17,6 @@ import { type AdditionPart, plainParts } from "./additionPart";
 import { correctors } from "./correctors";
 import type { PileQuery } from "./pileQuery";
 import { AXES, type WriteAfter } from "./safeDose";
-import { labIn } from "../mixing/mixedLab";
-import { volumeOf } from "../numbers";
 
 const AXIS_NAMES = { deltaLightness: "value", deltaChroma: "chroma", deltaHue: "hue" } as const;
 /** ΔE00 that one doubling of the pile is worth: a slightly better colour is not worth a bucket of paint. */
@@ -49,13 +49,8 @@ export function pileMixer(
   conditions: LearningConditions,
   entries: readonly Entry[] = query.allowed.map((tube) => ({ tube })),
 ): PileMixer {
-  const opticsOf = (tube: number): OpticalModel => {
-    const optics = learned.tubes[tube];
-    if (!optics) throw new RangeError(`There is no tube ${tube}`);
-    return optics;
-  };
   const blendOf = (parts: readonly MixPart[]): OpticalModel =>
-    blendOptics(parts.map(({ tube, volume }) => ({ optics: opticsOf(tube), volume })));
+    blendOptics(parts.map(({ tube, volume }) => ({ optics: tubeAt(learned.tubes, tube), volume })));
   const pileOptics = blendOf(query.parts);
   const paints = entries.map((entry) => blendOf(plainParts([{ ...entry, volume: 1 }])));
   const mixer = opaqueModel([pileOptics, ...paints], conditions.view, conditions.surface);

@@ -2,11 +2,11 @@
 import type { LabD65 } from "../color/types";
 import type { ColorModel } from "../mixing/colorModel";
 import { colorModelOf } from "../mixing/colorModelOf";
+import { mixedLab } from "../mixing/mixedLab";
 import type { SurfaceConstants } from "../mixing/saunderson";
 import type { Wash } from "../mixing/washMixer";
 import type { ViewingWeights } from "../spectrum/colorimetry";
 import type { OpticalModel } from "../spectrum/types";
-import { mixedLab } from "../mixing/mixedLab";
 
 /** Paint and water over paper: then water can be added too, and thins the film. */
 export type WashOfPile = Wash & {

@@ -3,14 +3,14 @@
  * In amounts that a hand can lay.
  */
 import { dosingOf } from "../amounts/dosing";
-import { lchFromLab } from "../color/cieLab";
+import { chromaOf } from "../color/cieLab";
+import { volumeOf } from "../numbers";
 import { bestAmount } from "../optimize/bestAmount";
 import type { SurfaceConstants } from "../mixing/saunderson";
 import type { ViewingWeights } from "../spectrum/colorimetry";
 import { type Corrector, correctorOf } from "./correctors";
 import { dosesAround, type LaidCorrectorQuery, MOST_ADDED, withWater } from "./laidCorrectors";
 import { labAfterAddition, pileModel, waterPlaceOf } from "./pileModel";
-import { volumeOf } from "../numbers";
 
 const LEAST = 1e-4;
 /** Rounds of improving one amount after the other. */
@@ -39,10 +39,10 @@ export function waysToNeutral(
   const model = pileModel(query, view, surface);
   const labWith = labAfterAddition(model, pileVolume);
   const start = labWith([]);
-  const [, chroma] = lchFromLab(start);
+  const chroma = chromaOf(start);
   const costOf = (parts: Corrector["parts"]): number => {
     const lab = labWith(parts);
-    return lchFromLab(lab)[1] + VALUE_WEIGHT * Math.abs(lab[0] - start[0]);
+    return chromaOf(lab) + VALUE_WEIGHT * Math.abs(lab[0] - start[0]);
   };
   const most = mostAdded * pileVolume;
   const best = (places: readonly number[]): Corrector["parts"] => {
@@ -67,7 +67,7 @@ export function waysToNeutral(
     const parts = best(set);
     return correctorOf("chroma", start, parts, labWith(parts));
   });
-  const leftOf = ({ predicted }: Corrector): number => lchFromLab(predicted)[1];
+  const leftOf = ({ predicted }: Corrector): number => chromaOf(predicted);
   const alone = new Map(
     ways.flatMap((way) => (way.parts.length === 1 ? [[way.parts[0]?.tube, leftOf(way)]] : [])),
   );

@@ -13,6 +13,8 @@ import { type LabD65, labD65 } from "../color/types";
 import { threeWayDifference } from "../describe/difference";
 import type { MixPart } from "../learning/evidence";
 import { FilmEvaluator } from "../mixing/filmEvaluator";
+import { mixedLab } from "../mixing/mixedLab";
+import { num, volumeOf } from "../numbers";
 import { bestAmount } from "../optimize/bestAmount";
 import type { SurfaceConstants } from "../mixing/saunderson";
 import type { ViewingWeights } from "../spectrum/colorimetry";
@@ -20,8 +22,6 @@ import type { OpticalModel, Reflectance } from "../spectrum/types";
 import type { AxisLimits } from "../recipe/solverLimits";
 import { type Addition, isWithin, type NextAddition } from "./nextAddition";
 import { safeDose } from "./safeDose";
-import { mixedLab } from "../mixing/mixedLab";
-import { volumeOf } from "../numbers";
 
 export type WashQuery = {
   readonly tubes: readonly OpticalModel[];
@@ -210,7 +210,7 @@ class Wash {
       },
     );
     const parts = keptPlaces
-      .map((tube, i) => ({ tube, volume: laid[i] ?? Number.NaN }))
+      .map((tube, i) => ({ tube, volume: num(laid[i]) }))
       .filter(({ volume }) => volume > 0);
     const added = volumeOf(parts);
     return {

@@ -7,7 +7,7 @@
  * Source of ΔH*: CIE 15:2018, section 8.2.1.
  */
 import { deltaE2000 } from "../color/ciede2000";
-import { hueDegreesOf, hueDifferenceDegrees, lchFromLab } from "../color/cieLab";
+import { chromaOf, hueDegreesOf, hueDifferenceDegrees, lchFromLab } from "../color/cieLab";
 import type { LabD65 } from "../color/types";
 import { NEUTRAL_CHROMA } from "./chromaWords";
 import { type HueName, readHue } from "./huePlaces";
@@ -102,8 +102,7 @@ export function differenceWords(
   const { deltaLightness, deltaChroma, deltaHue } = difference;
   const valueHolds = Math.abs(deltaLightness) <= tolerance.lightness;
   const chromaHolds = Math.abs(deltaChroma) <= tolerance.chroma;
-  const isNeutralPair =
-    lchFromLab(reference)[1] < NEUTRAL_CHROMA && lchFromLab(sample)[1] >= NEUTRAL_CHROMA / 2;
+  const isNeutralPair = chromaOf(reference) < NEUTRAL_CHROMA && chromaOf(sample) >= NEUTRAL_CHROMA / 2;
   const hueHolds = Math.abs(deltaHue) <= tolerance.hue && !(isNeutralPair && !chromaHolds);
   const value: AxisMiss | undefined = valueHolds
     ? undefined

@@ -20,6 +20,8 @@ describe("readWords", () => {
     ["Too light.", { lightness: 7.5, chroma: 0, hue: 0 }],
     ["half a step too dark", { lightness: -5, chroma: 0, hue: 0 }],
     ["two steps darker, a touch dull", { lightness: -20, chroma: -3.5, hue: 0 }],
+    ["3 1/4 steps too dark", { lightness: -32.5, chroma: 0, hue: 0 }],
+    ["2½ steps too light", { lightness: 25, chroma: 0, hue: 0 }],
     ["it's too light by half a step", { lightness: 5, chroma: 0, hue: 0 }],
     ["dull by a touch, and too dark by a lot", { lightness: -20, chroma: -3.5, hue: 0 }],
     ["chroma a little too high, value slightly low", { lightness: -2.5, chroma: 7, hue: 0 }],

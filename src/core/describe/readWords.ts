@@ -6,7 +6,7 @@
  * guessed, and neither is a denial, a turn that may be a wish or a look, or a word that is not known: what could
  * change the meaning comes back as a question. An axis that was not said keeps what was predicted of the pile.
  */
-import { hueDegreesOf, hueDifferenceDegrees, labFromLch, lchFromLab } from "../color/cieLab";
+import { chromaOf, hueDegreesOf, hueDifferenceDegrees, labFromLch, lchFromLab } from "../color/cieLab";
 import { type LabD65, labD65, lchUnder } from "../color/types";
 import { NEUTRAL_CHROMA } from "./chromaWords";
 import { applyDifference, threeWayDifference } from "./difference";
@@ -296,7 +296,7 @@ function applied(
     readonly turn: { readonly hue: number; readonly chroma: number };
   },
 ): LabD65 {
-  const [, chroma] = lchFromLab(target);
+  const chroma = chromaOf(target);
   const silent = threeWayDifference(target, predicted);
   const deltaLightness = said.has("value") ? value : silent.deltaLightness;
   if (chroma < NEUTRAL_CHROMA) {

@@ -13,8 +13,9 @@
  * C. M. Bishop, Pattern Recognition and Machine Learning (2006), section 3.3; of the weights, K. L. Lange,
  * R. J. A. Little, J. M. G. Taylor, J. Am. Stat. Assoc. 84, 881-896 (1989).
  */
-import { labFromLch, lchFromLab } from "../color/cieLab";
+import { chromaOf, labFromLch, lchFromLab } from "../color/cieLab";
 import { type LabD65, lchUnder } from "../color/types";
+import { num } from "../numbers";
 import { solveSymmetric } from "../optimize/solveSymmetric";
 
 export type Medium = "oil" | "acrylic" | "watercolour" | "gouache" | "other";
@@ -79,7 +80,7 @@ export function dryingModel(medium: Medium, grade: Grade, pairs: readonly WetDry
   );
   const chroma = ridge(
     pairs.flatMap(({ wet, dry, uncertainty = 0 }): readonly Shift[] => {
-      const [before, after] = [lchFromLab(wet)[1], lchFromLab(dry)[1]];
+      const [before, after] = [chromaOf(wet), chromaOf(dry)];
       if (before < LEAST_CHROMA || after < LEAST_CHROMA) return [];
       const read = (PAIR_SD * PAIR_SD + uncertainty * uncertainty) / Math.min(before, after) ** 2;
       return [{ row: rowOf(wet), value: Math.log(after / before), variance: read + PAIR_SHARE ** 2 }];
@@ -168,24 +169,20 @@ function weighted(
     [0, 1].map(
       (j) =>
         (i === j ? 1 / prior[i === 0 ? 0 : 1] ** 2 : 0) +
-        shifts.reduce(
-          (sum, { row }, n) => sum + (row[i] ?? 0) * (row[j] ?? 0) * (weights[n] ?? Number.NaN),
-          0,
-        ),
+        shifts.reduce((sum, { row }, n) => sum + (row[i] ?? 0) * (row[j] ?? 0) * num(weights[n]), 0),
     ),
   );
   // Solved for the departure from the usual shift, towards which the prior pulls.
   const right = [0, 1].map((i) =>
     shifts.reduce(
-      (sum, { row, value }, n) =>
-        sum + (row[i] ?? 0) * (value - dot(usual, row)) * (weights[n] ?? Number.NaN),
+      (sum, { row, value }, n) => sum + (row[i] ?? 0) * (value - dot(usual, row)) * num(weights[n]),
       0,
     ),
   );
   const departure = solveSymmetric(precision, right);
   if (!departure) throw new RangeError("The pairs do not determine a drying shift");
   return {
-    coefficients: [usual[0] + (departure[0] ?? Number.NaN), usual[1] + (departure[1] ?? Number.NaN)],
+    coefficients: [usual[0] + num(departure[0]), usual[1] + num(departure[1])],
     precision,
   };
 }
@@ -193,7 +190,7 @@ function weighted(
 /** Standard deviation of what the model says for a row, single pairs' own scatter left out. */
 function spread(precision: readonly (readonly number[])[], row: readonly [number, number]): number {
   const solved = solveSymmetric(precision, row);
-  return Math.sqrt(row.reduce((sum, value, i) => sum + value * (solved?.[i] ?? Number.NaN), 0));
+  return Math.sqrt(row.reduce((sum, value, i) => sum + value * num(solved?.[i]), 0));
 }
 
 function dot(a: readonly [number, number], b: readonly [number, number]): number {

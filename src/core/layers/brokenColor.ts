@@ -5,9 +5,10 @@
  * Source: G. Wyszecki, W. S. Stiles, Color Science, 2nd ed. (1982), section 3.2: additive mixture by averaging.
  */
 import type { LabD65 } from "../color/types";
-import { lchFromLab } from "../color/cieLab";
+import { chromaOf } from "../color/cieLab";
 import { mixtureReflectance, type PaintVolume } from "../mixing/mixture";
 import type { SurfaceConstants } from "../mixing/saunderson";
+import { num } from "../numbers";
 import { labFromReflectance, type ViewingWeights } from "../spectrum/colorimetry";
 import type { OpticalModel, Reflectance } from "../spectrum/types";
 
@@ -39,7 +40,7 @@ export function brokenColor(
     !shares.every((share) => share > 0 && share < Infinity)
   )
     throw new RangeError("Broken colour takes two paints or more, each with a share above 0");
-  const parts: PaintVolume[] = paints.map((optics, i) => ({ optics, volume: shares[i] ?? Number.NaN }));
+  const parts: PaintVolume[] = paints.map((optics, i) => ({ optics, volume: num(shares[i]) }));
   const each = parts.map(({ optics }) => mixtureReflectance([{ optics, volume: 1 }], surface));
   const average = labFromReflectance(
     meanOf(
@@ -53,7 +54,7 @@ export function brokenColor(
     average,
     mixture,
     lighterBy: average[0] - mixture[0],
-    brighterBy: lchFromLab(average)[1] - lchFromLab(mixture)[1],
+    brighterBy: chromaOf(average) - chromaOf(mixture),
   };
 }
 
@@ -63,7 +64,7 @@ function meanOf(all: readonly Reflectance[], shares: readonly number[]): Reflect
   return {
     grid: first.grid,
     values: Array.from({ length: first.grid.count }, (_, band) =>
-      all.reduce((sum, { values }, i) => sum + (shares[i] ?? Number.NaN) * (values[band] ?? Number.NaN), 0),
+      all.reduce((sum, { values }, i) => sum + num(shares[i]) * num(values[band]), 0),
     ),
   };
 }

@@ -11,6 +11,7 @@ import type { LabD65 } from "../color/types";
 import { REFERENCE_FACTORS } from "../color/ciede2000";
 import { type LocalMetric, localMetric } from "../color/localMetric";
 import type { SurfaceConstants } from "../mixing/saunderson";
+import { num } from "../numbers";
 import { minimizeLeastSquares } from "../optimize/levenbergMarquardt";
 import { solveSymmetric } from "../optimize/solveSymmetric";
 import { labFromReflectance, type ViewingWeights } from "../spectrum/colorimetry";
@@ -82,7 +83,7 @@ export function filmHabit(
     })),
   );
   const residualsOf = (p: readonly number[]): readonly number[] => {
-    const at = (index: number): number => p[index] ?? Number.NaN;
+    const at = (index: number): number => num(p[index]);
     const priors = [
       at(hand) / HAND_SPREAD,
       ...FILM_WORDS.map((word) => at(wordAt(word)) / WORD_SPREAD),

@@ -9,6 +9,7 @@
  *
  * Source: P. Kubelka, J. Opt. Soc. Am. 44(4), 330-335 (1954), doi:10.1364/JOSA.44.000330.
  */
+import { num } from "../numbers";
 import type { OpticalModel } from "../spectrum/types";
 
 /** Keeps b above zero in bands where a paint absorbs nothing; far below any real K/S. */
@@ -37,8 +38,8 @@ export function filmResponse(
   const back = new Float64Array(grid.count);
   const through = new Float64Array(grid.count);
   for (let band = 0; band < grid.count; band++) {
-    const s = scattering[band] ?? Number.NaN;
-    const q = Math.max((absorption[band] ?? Number.NaN) / s, SMALLEST_K_OVER_S);
+    const s = num(scattering[band]);
+    const q = Math.max(num(absorption[band]) / s, SMALLEST_K_OVER_S);
     const a = 1 + q;
     const b = Math.sqrt(q * (a + 1));
     const z = b * s * thickness;

@@ -8,6 +8,7 @@ import { deltaE2000 } from "../color/ciede2000";
 import { labF } from "../color/cieLab";
 import { labD65, type LabD65 } from "../color/types";
 import type { SurfaceConstants } from "../mixing/saunderson";
+import { num } from "../numbers";
 import type { ViewingWeights } from "../spectrum/colorimetry";
 import type { OpticalModel, Reflectance } from "../spectrum/types";
 import { type FilmResponse, filmResponse, layOver } from "./filmResponse";
@@ -133,8 +134,8 @@ export class GlazeSolver {
           found.push({
             miss: best.miss,
             glazes: [
-              { paint: first, thickness: this.thicknesses[best.first] ?? Number.NaN },
-              { paint: second, thickness: this.thicknesses[best.second] ?? Number.NaN },
+              { paint: first, thickness: num(this.thicknesses[best.first]) },
+              { paint: second, thickness: num(this.thicknesses[best.second]) },
             ],
           });
       });
@@ -158,7 +159,7 @@ export class GlazeSolver {
           if (glazes.some((glaze) => glaze.paint === paint)) return;
           let best = { glazes, miss: Number.POSITIVE_INFINITY };
           for (let step = 0; step < STEPS; step += 3) {
-            const thickness = this.thicknesses[step] ?? Number.NaN;
+            const thickness = num(this.thicknesses[step]);
             const more = [...glazes.slice(0, place), { paint, thickness }, ...glazes.slice(place)];
             const miss = deltaE2000(target, this.labOf(more, grounds));
             if (miss < best.miss) best = { glazes: more, miss };
@@ -174,7 +175,7 @@ export class GlazeSolver {
   /** A search by steps along each thickness and along pairs of them, halved when none helps. */
   private narrowed(start: readonly Glaze[], grounds: readonly Float64Array[], target: LabD65): GlazePlan {
     const at = (logs: readonly number[]): readonly Glaze[] =>
-      start.map(({ paint }, i) => ({ paint, thickness: Math.exp(logs[i] ?? Number.NaN) }));
+      start.map(({ paint }, i) => ({ paint, thickness: Math.exp(num(logs[i])) }));
     const [low, high] = [Math.log(this.range.thinnest), Math.log(this.range.thickest)];
     let logs = start.map(({ thickness }) => Math.log(thickness));
     let miss = deltaE2000(target, this.labOf(at(logs), grounds));

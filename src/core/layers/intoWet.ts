@@ -10,6 +10,7 @@
 import type { SurfaceConstants } from "../mixing/saunderson";
 import { seenReflectance } from "../mixing/saunderson";
 import { reflectanceFromKOverS } from "../mixing/kubelkaMunk";
+import { num } from "../numbers";
 import type { Reflectance } from "../spectrum/types";
 import { reflectancePaint } from "./reflectancePaint";
 
@@ -38,8 +39,8 @@ export function paintForWet(
   const [wantedPaint, lowerPaint] = [reflectancePaint(wanted, surface), reflectancePaint(below, surface)];
   let isSoiled = false;
   const values = Array.from({ length: wanted.grid.count }, (_, band) => {
-    const q = wantedPaint.absorption[band] ?? Number.NaN;
-    const own = (q - takenUp * (lowerPaint.absorption[band] ?? Number.NaN)) / (1 - takenUp);
+    const q = num(wantedPaint.absorption[band]);
+    const own = (q - takenUp * num(lowerPaint.absorption[band])) / (1 - takenUp);
     if (own < 0) isSoiled = true;
     return seenReflectance(reflectanceFromKOverS(Math.max(0, own)), surface);
   });

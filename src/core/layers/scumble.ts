@@ -5,11 +5,11 @@
 import { deltaE2000 } from "../color/ciede2000";
 import type { LabD65 } from "../color/types";
 import { FilmEvaluator } from "../mixing/filmEvaluator";
+import { labIn } from "../mixing/mixedLab";
 import type { SurfaceConstants } from "../mixing/saunderson";
 import type { ViewingWeights } from "../spectrum/colorimetry";
 import type { OpticalModel, Reflectance } from "../spectrum/types";
 import type { FilmRange } from "./glazeSolver";
-import { labIn } from "../mixing/mixedLab";
 
 export type Scumble = {
   /** Place of the white, and of the paint that tints it; undefined for white alone. */

@@ -8,6 +8,7 @@
  * the place, what is seen is the mean over the place, and each pass falls where it falls.
  */
 import { innerReflectance, seenReflectance, type SurfaceConstants } from "../mixing/saunderson";
+import { num } from "../numbers";
 import { assertSameGrid, type OpticalModel, type Reflectance } from "../spectrum/types";
 import { filmResponse, layOver } from "./filmResponse";
 
@@ -62,7 +63,7 @@ export function stackOver(
       mean = {
         grid,
         values: Array.from({ length: grid.count }, (_, band) => {
-          const [on, off] = [over.values[band] ?? Number.NaN, under.values[band] ?? Number.NaN];
+          const [on, off] = [num(over.values[band]), num(under.values[band])];
           return coverShare * on + (1 - coverShare) * off;
         }),
       };
@@ -77,7 +78,7 @@ export function stackOver(
 /** Below zero where a reading is darker than the surface alone can be; a film treats that as black. */
 export function insideOf({ grid, values }: Reflectance, surface: SurfaceConstants): Float64Array {
   return Float64Array.from({ length: grid.count }, (_, band) =>
-    Math.max(0, innerReflectance(values[band] ?? Number.NaN, surface)),
+    Math.max(0, innerReflectance(num(values[band]), surface)),
   );
 }
 

@@ -7,6 +7,7 @@ import {
   seenReflectanceSlope,
   type SurfaceConstants,
 } from "../mixing/saunderson";
+import { num } from "../numbers";
 import type { OpticalModel } from "../spectrum/types";
 
 export type BandSlopes = {
@@ -33,8 +34,8 @@ export function bandSlopes(optics: OpticalModel, surface: SurfaceConstants, film
     byInner: new Float64Array(count),
   };
   for (let band = 0; band < count; band++) {
-    const k = optics.absorption[band] ?? Number.NaN;
-    const s = optics.scattering[band] ?? Number.NaN;
+    const k = num(optics.absorption[band]);
+    const s = num(optics.scattering[band]);
     if (film) writeFilm(slopes, band, k, s, surface, film);
     else writeOpaque(slopes, band, k / s, surface);
   }
@@ -64,7 +65,7 @@ function writeFilm(
   surface: SurfaceConstants,
   film: Film,
 ): void {
-  const seen = film.ground.values[band] ?? Number.NaN;
+  const seen = num(film.ground.values[band]);
   const at = (logK: number, logS: number, outer: number, inner: number): number => {
     const own = { k1: surface.k1 + outer, k2: surface.k2 + inner };
     const below = innerReflectance(seen, own);

@@ -2,6 +2,7 @@
 import type { LabD65 } from "../color/types";
 import { blendOptics, blendSurfaces, type Film, mixtureReflectance } from "../mixing/mixture";
 import type { SurfaceConstants } from "../mixing/saunderson";
+import { num, squareOf, volumeOf, tubeAt } from "../numbers";
 import type { NormalEquations } from "../optimize/normalEquations";
 import type { CholeskyFactor } from "../optimize/solveSymmetric";
 import { labFromReflectance, type ViewingWeights } from "../spectrum/colorimetry";
@@ -14,7 +15,6 @@ import { PARAMETERS_OF_PHOTO, withLightRows, withoutLight } from "./photoLight";
 import { addScaled, combined, dense, inner, type Slopes, sparse, type SparseRows } from "./sparseRows";
 import { PARAMETERS_OF_SURFACE, surfaceOf, type SurfacePrior, surfaceSlopes } from "./surfaceModel";
 import { PARAMETERS_PER_TUBE, strengthSlopes, type TubePrior, tubeOptics } from "./tubeModel";
-import { num, squareOf, volumeOf } from "../numbers";
 
 export type LearningConditions = {
   readonly view: ViewingWeights<"D65">;
@@ -235,7 +235,7 @@ export class BoxModel {
     const shares = new Map<number, number>();
     for (const { tube, volume } of parts) shares.set(tube, (shares.get(tube) ?? 0) + volume / total);
     const ofTubes = [...shares].map(([tube, share]) => {
-      const optics = opticsAt(tubes, tube);
+      const optics = tubeAt(tubes, tube);
       return {
         place: this.placeOf.get(tube),
         byLogAbsorption: ofPart(bands.byLogAbsorption, share, optics.absorption, blend.absorption),
@@ -304,7 +304,7 @@ export class BoxModel {
   /** Variance of what is believed of the logarithm of a tube's strength. */
   strengthVariance(tube: number, known: CholeskyFactor, scales: BoxScales): number {
     const { prior } = this.conditions;
-    const slopes = strengthSlopes(opticsAt(this.generic, tube).grid.count, prior);
+    const slopes = strengthSlopes(tubeAt(this.generic, tube).grid.count, prior);
     const place = this.placeOf.get(tube);
     if (place === undefined) return scales.deviation ** 2 * squareOf(slopes);
     const columns = slopes.map((_, p) => place * PARAMETERS_PER_TUBE + p);
@@ -357,13 +357,7 @@ function modelErrorOf({ modelError, deviation }: BoxScales): number {
 }
 
 function volumesOf(parts: readonly MixPart[], tubes: readonly OpticalModel[]) {
-  return parts.map(({ tube, volume }) => ({ optics: opticsAt(tubes, tube), volume }));
-}
-
-function opticsAt(tubes: readonly OpticalModel[], tube: number): OpticalModel {
-  const found = tubes[tube];
-  if (!found) throw new RangeError(`There is no tube ${tube}`);
-  return found;
+  return parts.map(({ tube, volume }) => ({ optics: tubeAt(tubes, tube), volume }));
 }
 
 function bandDeviation({ uncertainty }: SpectralReading): number {

@@ -1,7 +1,8 @@
 /** A tube test: readings of a tube alone and in white, checked for what cannot be, and the tube fitted to them. */
 import { deltaE2000 } from "../color/ciede2000";
-import { lchFromLab } from "../color/cieLab";
+import { chromaOf } from "../color/cieLab";
 import type { LabD65 } from "../color/types";
+import { num } from "../numbers";
 import type { Evidence, SpectralReading } from "./evidence";
 import { learnTubes } from "./learnTubes";
 import { adviseReadings } from "./readingAdvice";
@@ -56,7 +57,7 @@ export function impossibleReading(
     const [lightness] = lab;
     if (!(lightness >= DARKEST && lightness <= LIGHTEST))
       return { code: "lightness", lightness, least: DARKEST, most: LIGHTEST };
-    const [, chroma] = lchFromLab(lab);
+    const chroma = chromaOf(lab);
     if (chroma > MOST_CHROMA) return { code: "chroma", chroma };
     if (!(whiteParts >= 0) || !Number.isFinite(whiteParts)) return { code: "white-parts" };
   }
@@ -119,7 +120,7 @@ export function calibrateTube(
     spreadBefore: spreadOf(untaught),
     spreadAfter: spreadOf(learned),
     next: best && {
-      whiteParts: TEST_WHITE_PARTS[best.reading] ?? Number.NaN,
+      whiteParts: num(TEST_WHITE_PARTS[best.reading]),
       spreadAfter: best.spreadAfter,
     },
   };

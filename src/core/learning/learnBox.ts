@@ -4,6 +4,7 @@
  */
 import { deltaE2000 } from "../color/ciede2000";
 import type { LabD65 } from "../color/types";
+import { num, tubeAt } from "../numbers";
 import type { LearningConditions } from "./boxModel";
 import type { Evidence, MixPart } from "./evidence";
 import { type LearnedTubes, learnTubes } from "./learnTubes";
@@ -139,7 +140,7 @@ function learnOneMedium(
   const believedLab = ({ parts, film }: PileEvidence): LabD65 =>
     labFromReflectance(
       mixtureReflectance(
-        parts.map(({ tube, volume }) => ({ optics: opticsAt(tubes, tube), volume })),
+        parts.map(({ tube, volume }) => ({ optics: tubeAt(tubes, tube).believed, volume })),
         bench.surface,
         film,
       ),
@@ -153,7 +154,7 @@ function learnOneMedium(
     })),
     piles: piles.map((pile, i) => ({
       missBefore: deltaE2000(pile.lab, believedLab(pile)),
-      missAfter: learned.missAfter[i] ?? Number.NaN,
+      missAfter: num(learned.missAfter[i]),
       isDoubted: (learned.weights[i] ?? 0) < DOUBTED_BELOW,
     })),
   };
@@ -197,10 +198,4 @@ export function testsOf(
       ),
     ),
   };
-}
-
-function opticsAt(tubes: readonly LearningTube[], tube: number): OpticalModel {
-  const found = tubes[tube];
-  if (!found) throw new RangeError(`There is no tube ${tube}`);
-  return found.believed;
 }

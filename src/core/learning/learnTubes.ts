@@ -23,6 +23,7 @@
  */
 import type { LabD65 } from "../color/types";
 import type { SurfaceConstants } from "../mixing/saunderson";
+import { num, squareOf } from "../numbers";
 import type { LeastSquaresStop } from "../optimize/levenbergMarquardt";
 import { minimizeByNormalEquations } from "../optimize/normalEquations";
 import { CholeskyFactor, solveSymmetric } from "../optimize/solveSymmetric";
@@ -31,7 +32,6 @@ import { dense } from "./sparseRows";
 import { BoxModel, type BoxScales, type LearningConditions } from "./boxModel";
 import type { Evidence, MixPart, PredictionTerms } from "./evidence";
 import { ninetyPercentRadius } from "./covariance";
-import { num, squareOf } from "../numbers";
 
 export type LearnedTubes = {
   /** Optics of each tube, same order; tubes without evidence stay generic. To be seen under `surface`. */

@@ -4,6 +4,7 @@
  */
 import { labFromLinearSrgb, linearSrgbFromLab } from "../color/srgb";
 import { type LabD65, linearSrgb } from "../color/types";
+import { num } from "../numbers";
 import { residualsBetween } from "./residualSlopes";
 import type { SparseRows } from "./sparseRows";
 
@@ -16,8 +17,7 @@ const CHANNELS = [0, 1, 2] as const;
 /** A reading as it would be without what is wrong with its photo's light. @param at - of the photo's first parameter. */
 export function withoutLight(lab: LabD65, parameters: readonly number[], at: number): LabD65 {
   const [red, green, blue] = linearSrgbFromLab(lab);
-  const factor = (channel: number): number =>
-    Math.exp(-CHANNEL_LOG_SD * (parameters[at + channel] ?? Number.NaN));
+  const factor = (channel: number): number => Math.exp(-CHANNEL_LOG_SD * num(parameters[at + channel]));
   return labFromLinearSrgb(linearSrgb(red * factor(0), green * factor(1), blue * factor(2)));
 }
 
@@ -42,13 +42,11 @@ export function withLightRows(
   };
   const slopes = CHANNELS.map((channel) => {
     const [high, low] = [moved(channel, STEP), moved(channel, -STEP)];
-    return deviations.map(
-      (deviation, i) => ((high[i] ?? Number.NaN) - (low[i] ?? Number.NaN)) / (2 * STEP * deviation),
-    );
+    return deviations.map((deviation, i) => (num(high[i]) - num(low[i])) / (2 * STEP * deviation));
   });
   return {
     ...rows,
     columns: [...rows.columns, ...CHANNELS.map((channel) => at + channel)],
-    rows: rows.rows.map((row, i) => [...row, ...slopes.map((slope) => slope[i] ?? Number.NaN)]),
+    rows: rows.rows.map((row, i) => [...row, ...slopes.map((slope) => num(slope[i]))]),
   };
 }

@@ -4,6 +4,7 @@
  * Near the solution a reading adds JᵀJ/σ² to the normal matrix whatever it will show, so that its use can be
  * known before it is made. Readings are chosen one by one, each the one that narrows the predictions most.
  */
+import { num } from "../numbers";
 import { BoxModel, type LearningConditions } from "./boxModel";
 import type { Evidence, MixPart } from "./evidence";
 import { CholeskyFactor } from "../optimize/solveSymmetric";
@@ -89,5 +90,5 @@ function combined(
   b: readonly (readonly number[])[],
   sign: 1 | -1,
 ): number[][] {
-  return a.map((row, i) => row.map((value, j) => value + sign * (b[i]?.[j] ?? Number.NaN)));
+  return a.map((row, i) => row.map((value, j) => value + sign * num(b[i]?.[j])));
 }

@@ -2,6 +2,7 @@
 import { REFERENCE_FACTORS, writeResidualsOfDeltaE2000 } from "../color/ciede2000";
 import { labF, labFSlope } from "../color/cieLab";
 import { type LabD65, labD65 } from "../color/types";
+import { num } from "../numbers";
 import type { ViewingWeights } from "../spectrum/colorimetry";
 import type { NumberRow } from "../spectrum/types";
 
@@ -21,7 +22,7 @@ export function residualsBetween(reference: LabD65, sample: LabD65): Three<numbe
     sample[2],
     REFERENCE_FACTORS,
   );
-  return [out[0] ?? Number.NaN, out[1] ?? Number.NaN, out[2] ?? Number.NaN];
+  return [num(out[0]), num(out[1]), num(out[2])];
 }
 
 /** L*, a*, b* of a reflectance, and of each its slopes by the bands. */
@@ -29,7 +30,7 @@ export function labWithSlopes(
   values: NumberRow,
   { x, y, z, white, grid }: ViewingWeights<"D65">,
 ): { readonly lab: LabD65; readonly slopes: Three<Float64Array> } {
-  const at = (row: NumberRow, band: number): number => row[band] ?? Number.NaN;
+  const at = (row: NumberRow, band: number): number => num(row[band]);
   let [sumX, sumY, sumZ] = [0, 0, 0];
   for (let band = 0; band < grid.count; band++) {
     sumX += at(x, band) * at(values, band);
@@ -81,12 +82,12 @@ export function slopesBetween(
       return moved === "reference" ? residualsBetween(lab, sample) : residualsBetween(reference, lab);
     };
     const [high, low] = [at(STEP), at(-STEP)];
-    return high.map((value, i) => (value - (low[i] ?? Number.NaN)) / (2 * STEP));
+    return high.map((value, i) => (value - num(low[i])) / (2 * STEP));
   });
   const row = (residual: number): Three<number> => [
-    columns[0]?.[residual] ?? Number.NaN,
-    columns[1]?.[residual] ?? Number.NaN,
-    columns[2]?.[residual] ?? Number.NaN,
+    num(columns[0]?.[residual]),
+    num(columns[1]?.[residual]),
+    num(columns[2]?.[residual]),
   ];
   return [row(0), row(1), row(2)];
 }

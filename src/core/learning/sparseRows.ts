@@ -1,8 +1,8 @@
 /** Rows of slopes that know which parameters they touch: a mixture of three tubes says nothing of the other five. */
+import { num } from "../numbers";
 import type { NumberRow } from "../spectrum/types";
 import type { Three } from "./residualSlopes";
 import { PARAMETERS_PER_TUBE, type TubePrior, writeTubeSlopes } from "./tubeModel";
-import { num } from "../numbers";
 
 /** Slopes of some rows by the parameters that they depend on, and by those that no evidence speaks of. */
 export type SparseRows = {

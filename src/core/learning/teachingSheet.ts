@@ -9,6 +9,7 @@
  *
  * Source: V. V. Fedorov, Theory of Optimal Experiments (1972), chapter 3, for the one-by-one choice by a linear criterion.
  */
+import { num } from "../numbers";
 import { CholeskyFactor } from "../optimize/solveSymmetric";
 import type { OpticalModel } from "../spectrum/types";
 import { BoxModel, type LearningConditions } from "./boxModel";
@@ -16,7 +17,6 @@ import type { Evidence, MixPart } from "./evidence";
 import { USUAL_SCALES } from "./learnTubes";
 import { partOf } from "./partOf";
 import type { SparseRows } from "./sparseRows";
-import { num } from "../numbers";
 
 export type TeachingQuestion = {
   /** As they are believed now. */

@@ -7,6 +7,7 @@
  * of unit variance everywhere. Coefficients are kept in units of their prior standard deviation, so that
  * all zeros is the generic model and their squares are the prior.
  */
+import { num } from "../numbers";
 import type { OpticalModel } from "../spectrum/types";
 
 const BUMP_COUNT = 5;
@@ -59,18 +60,18 @@ export function tubeOptics(
   const table = bumpTable(grid.count);
   const absorption = new Array<number>(grid.count);
   const scattering = new Array<number>(grid.count);
-  const strength = prior.strength * (coefficients[offset] ?? Number.NaN);
+  const strength = prior.strength * num(coefficients[offset]);
   for (let band = 0; band < grid.count; band++) {
     const row = table[band] ?? [];
     let logK = strength;
     let logS = 0;
     for (let bump = 0; bump < BUMP_COUNT; bump++) {
-      const height = row[bump] ?? Number.NaN;
-      logK += prior.absorption * height * (coefficients[offset + 1 + bump] ?? Number.NaN);
-      logS += prior.scattering * height * (coefficients[offset + 1 + BUMP_COUNT + bump] ?? Number.NaN);
+      const height = num(row[bump]);
+      logK += prior.absorption * height * num(coefficients[offset + 1 + bump]);
+      logS += prior.scattering * height * num(coefficients[offset + 1 + BUMP_COUNT + bump]);
     }
-    absorption[band] = (generic.absorption[band] ?? Number.NaN) * Math.exp(logK);
-    scattering[band] = (generic.scattering[band] ?? Number.NaN) * Math.exp(logS);
+    absorption[band] = num(generic.absorption[band]) * Math.exp(logK);
+    scattering[band] = num(generic.scattering[band]) * Math.exp(logS);
   }
   return { ...generic, absorption, scattering };
 }
@@ -79,7 +80,7 @@ export function tubeOptics(
 export function strengthSlopes(bandCount: number, prior: TubePrior): readonly number[] {
   const table = bumpTable(bandCount);
   const meanOf = (bump: number): number =>
-    table.reduce((sum, heights) => sum + (heights[bump] ?? Number.NaN), 0) / bandCount;
+    table.reduce((sum, heights) => sum + num(heights[bump]), 0) / bandCount;
   return [
     prior.strength,
     ...Array.from({ length: BUMP_COUNT }, (_, bump) => prior.absorption * meanOf(bump)),
@@ -105,13 +106,13 @@ export function writeTubeSlopes(
   const table = bumpTable(byBand.length);
   for (let p = 0; p < PARAMETERS_PER_TUBE; p++) out[offset + p] = 0;
   for (let band = 0; band < byBand.length; band++) {
-    const slope = byBand[band] ?? Number.NaN;
-    const ofK = slope * (byLogAbsorption[band] ?? Number.NaN);
-    const ofS = slope * prior.scattering * (byLogScattering[band] ?? Number.NaN);
+    const slope = num(byBand[band]);
+    const ofK = slope * num(byLogAbsorption[band]);
+    const ofS = slope * prior.scattering * num(byLogScattering[band]);
     add(out, offset, prior.strength * ofK);
     const row = table[band] ?? [];
     for (let bump = 0; bump < BUMP_COUNT; bump++) {
-      const height = row[bump] ?? Number.NaN;
+      const height = num(row[bump]);
       add(out, offset + 1 + bump, prior.absorption * ofK * height);
       add(out, offset + 1 + BUMP_COUNT + bump, ofS * height);
     }
@@ -119,5 +120,5 @@ export function writeTubeSlopes(
 }
 
 function add(out: number[], at: number, value: number): void {
-  out[at] = (out[at] ?? Number.NaN) + value;
+  out[at] = num(out[at]) + value;
 }

@@ -17,11 +17,13 @@
  *
  * Source of R: P. Kubelka, J. Opt. Soc. Am. 38(5), 448-457 (1948), doi:10.1364/JOSA.38.000448.
  */
+import { num } from "../numbers";
 import type { ViewingWeights } from "../spectrum/colorimetry";
 import { assertSameGrid, type OpticalModel, type Reflectance } from "../spectrum/types";
 import type { ColorModel } from "./colorModel";
 import { turnIntoLabSlopes, writeLabOfSums } from "./labOfSums";
 import { MixtureSurface } from "./mixtureSurface";
+import { opticsTable } from "./opticsTable";
 import { innerReflectance, type SurfaceConstants } from "./saunderson";
 
 /** Keeps b and its quotients finite for paints that absorb nothing in a band; far below any real K/S. */
@@ -53,27 +55,16 @@ export class FilmEvaluator implements ColorModel {
     assertSameGrid(below.grid, grid);
     this.surface = new MixtureSurface(tubes, surface);
     this.tubeCount = tubes.length;
-    this.k = new Float64Array(tubes.length * grid.count);
-    this.s = new Float64Array(tubes.length * grid.count);
-    tubes.forEach((tube, index) => {
-      assertSameGrid(tube.grid, grid);
-      this.k.set(tube.absorption, index * grid.count);
-      this.s.set(tube.scattering, index * grid.count);
-    });
+    ({ k: this.k, s: this.s } = opticsTable(tubes, grid));
     this.ground = new Float64Array(grid.count);
     this.writeGround(this.surface.of(new Uint8Array(), new Float64Array(), 0));
-    if (
-      !this.k.every((k) => k >= 0 && Number.isFinite(k)) ||
-      !this.s.every((s) => s > 0 && Number.isFinite(s))
-    )
-      throw new RangeError("Every K must be finite and >= 0, every S finite and > 0");
     if (!this.ground.every(Number.isFinite)) throw new RangeError("The ground needs finite reflectances");
   }
 
   /** The ground inside the film: its surface is wetted by this one. */
   private writeGround(surface: SurfaceConstants): void {
     for (let band = 0; band < this.ground.length; band++)
-      this.ground[band] = Math.max(0, innerReflectance(this.below.values[band] ?? Number.NaN, surface));
+      this.ground[band] = Math.max(0, innerReflectance(num(this.below.values[band]), surface));
   }
 
   strengthOf(tube: number): number {

@@ -7,10 +7,10 @@
  *
  * Source: D. R. Duncan, Proc. Phys. Soc. 52, 390 (1940), doi:10.1088/0959-5309/52/3/310, for the additivity.
  */
+import { num, volumeOf } from "../numbers";
 import { assertSameGrid, type OpticalModel, type Reflectance, type WavelengthGrid } from "../spectrum/types";
 import { filmReflectance, reflectanceFromKOverS } from "./kubelkaMunk";
 import { innerReflectance, type SurfaceConstants, seenReflectance } from "./saunderson";
-import { volumeOf } from "../numbers";
 
 export type PaintVolume = {
   readonly optics: OpticalModel;
@@ -56,12 +56,12 @@ export function blendOptics(parts: readonly PaintVolume[]): OpticalModel {
     assertSameGrid(grid, optics.grid);
     const share = volume / total;
     for (let band = 0; band < grid.count; band++) {
-      const k = optics.absorption[band] ?? Number.NaN;
-      const s = optics.scattering[band] ?? Number.NaN;
+      const k = num(optics.absorption[band]);
+      const s = num(optics.scattering[band]);
       if (!(k >= 0 && s >= 0))
         throw new RangeError(`Absorption and scattering are at least 0, got ${k}, ${s}`);
-      absorption[band] = (absorption[band] ?? Number.NaN) + share * k;
-      scattering[band] = (scattering[band] ?? Number.NaN) + share * s;
+      absorption[band] = num(absorption[band]) + share * k;
+      scattering[band] = num(scattering[band]) + share * s;
     }
   }
   if (!scattering.every((s) => s > 0 && Number.isFinite(s)) || !absorption.every(Number.isFinite))
@@ -88,10 +88,10 @@ export function mixtureReflectance(
       throw new RangeError(`A film is at least 0 thick, got ${film.thickness}`);
   }
   const values = bands(grid).map((band) => {
-    const k = absorption[band] ?? Number.NaN;
-    const s = scattering[band] ?? Number.NaN;
+    const k = num(absorption[band]);
+    const s = num(scattering[band]);
     if (!film) return seenReflectance(reflectanceFromKOverS(k / s), surface);
-    const ground = innerReflectance(film.ground.values[band] ?? Number.NaN, surface);
+    const ground = innerReflectance(num(film.ground.values[band]), surface);
     return seenReflectance(filmReflectance(k, s, film.thickness, ground), surface);
   });
   return { grid, values };

@@ -12,10 +12,11 @@
  * Not reentrant: one evaluator belongs to one search at a time.
  */
 import type { ViewingWeights } from "../spectrum/colorimetry";
-import { assertSameGrid, type OpticalModel } from "../spectrum/types";
+import type { OpticalModel } from "../spectrum/types";
 import type { ColorModel } from "./colorModel";
 import { turnIntoLabSlopes, writeLabOfSums } from "./labOfSums";
 import { MixtureSurface } from "./mixtureSurface";
+import { opticsTable } from "./opticsTable";
 import type { SurfaceConstants } from "./saunderson";
 
 /** Keeps the slopes finite where a paint absorbs nothing; far below any K/S of a real paint. */
@@ -39,23 +40,9 @@ export class MixtureEvaluator implements ColorModel {
     this.bandCount = view.grid.count;
     this.view = view;
     this.surface = new MixtureSurface(tubes, surface);
-    this.k = new Float64Array(tubes.length * this.bandCount);
-    this.s = new Float64Array(tubes.length * this.bandCount);
+    ({ k: this.k, s: this.s } = opticsTable(tubes, view.grid));
     this.kMix = new Float64Array(this.bandCount);
     this.sMix = new Float64Array(this.bandCount);
-    tubes.forEach((tube, index) => {
-      assertSameGrid(tube.grid, view.grid);
-      for (let band = 0; band < this.bandCount; band++) {
-        this.k[index * this.bandCount + band] = tube.absorption[band] ?? Number.NaN;
-        this.s[index * this.bandCount + band] = tube.scattering[band] ?? Number.NaN;
-      }
-    });
-    if (
-      !this.k.every((k) => k >= 0 && Number.isFinite(k)) ||
-      !this.s.every((s) => s > 0 && Number.isFinite(s))
-    ) {
-      throw new RangeError("Every K must be finite and >= 0, every S finite and > 0");
-    }
   }
 
   /**

@@ -7,6 +7,7 @@
  *
  *   ∂Lab/∂p_j = U / T (∂Lab/∂f_j - Σ_i p_i / T ∂Lab/∂f_i),   ∂Lab/∂w = -U / T Σ_i p_i / T ∂Lab/∂f_i
  */
+import { sumOf } from "../numbers";
 import type { ViewingWeights } from "../spectrum/colorimetry";
 import type { OpticalModel, Reflectance } from "../spectrum/types";
 import type { ColorModel } from "./colorModel";
@@ -85,9 +86,7 @@ export class WashMixer implements ColorModel {
 
   /** The film that these volumes dry to, in `places` and `amounts`. @returns thickness of one volume of paint. */
   private writeFilm(tubes: Uint8Array, volumes: Float64Array, count: number): number {
-    let whole = 0;
-    for (let j = 0; j < count; j++) whole += volumes[j] as number;
-    const perVolume = this.wash.undilutedThickness / whole;
+    const perVolume = this.wash.undilutedThickness / sumOf(volumes, count);
     this.paints = 0;
     for (let j = 0; j < count; j++) {
       if (tubes[j] === this.water) continue;

@@ -8,8 +8,8 @@
  *
  * Source: J. J. Moré, The Levenberg-Marquardt algorithm, LNM 630 (1978), doi:10.1007/BFb0067700.
  */
-import { solveSymmetric } from "./solveSymmetric";
 import { num } from "../numbers";
+import { solveSymmetric } from "./solveSymmetric";
 
 export type LeastSquaresStop = "converged" | "stalled" | "iteration-limit" | "not-finite";
 

@@ -7,6 +7,7 @@
  *
  * Source: J. J. Moré, The Levenberg-Marquardt algorithm, LNM 630 (1978), doi:10.1007/BFb0067700.
  */
+import { num } from "../numbers";
 import type { LeastSquaresOptions, LeastSquaresStop } from "./levenbergMarquardt";
 import { solveSymmetric } from "./solveSymmetric";
 
@@ -46,7 +47,7 @@ export function minimizeByNormalEquations(
     while (gain === undefined && damping < LARGEST_DAMPING) {
       const damped = normal.map((row, i) => row.map((v, j) => (i === j ? v * (1 + damping) : v)));
       const step = solveSymmetric(damped, downhill);
-      const trial = step && parameters.map((value, i) => value + (step[i] ?? Number.NaN));
+      const trial = step && parameters.map((value, i) => value + num(step[i]));
       const trialSum = trial ? problem.sumAt(trial) : Number.NaN;
       if (trial && trialSum <= sum) {
         gain = sum > 0 ? (sum - trialSum) / sum : 0;

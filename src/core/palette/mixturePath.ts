@@ -6,11 +6,13 @@
  * that happens near a strong paint into one of them.
  */
 import { meanStrength } from "../mixing/strength";
-import { hueDifferenceDegrees, lchFromLab } from "../color/cieLab";
+import { hueDifferenceDegrees, lchFromLab, chromaOf } from "../color/cieLab";
 import type { LabD65 } from "../color/types";
 import { NEUTRAL_CHROMA } from "../describe/chromaWords";
 import { type HuePlace, readHue } from "../describe/huePlaces";
 import { mixtureReflectance } from "../mixing/mixture";
+import { num } from "../numbers";
+import { cheapestBetween } from "../optimize/narrow";
 import { labFromReflectance } from "../spectrum/colorimetry";
 import type { Wash } from "../mixing/washMixer";
 import type { OpticalModel } from "../spectrum/types";
@@ -49,7 +51,6 @@ const FLIP_DEGREES = 90;
 const SAMPLES = 240;
 const DECADES = 3.5;
 const GOLDEN_STEPS = 40;
-const GOLDEN = (Math.sqrt(5) - 1) / 2;
 
 export type PathWhite = {
   /** Volume of white, of washes of water, to one volume of the two paints together, >= 0. */
@@ -120,8 +121,8 @@ function evenly(samples: readonly PathPoint[], pointAt: (share: number) => PathP
   for (const [i, sample] of samples.entries()) {
     const before = samples[i - 1];
     if (!before) continue;
-    const step = Math.hypot(...sample.lab.map((value, axis) => value - (before.lab[axis] ?? Number.NaN)));
-    way.push((way[i - 1] ?? Number.NaN) + step);
+    const step = Math.hypot(...sample.lab.map((value, axis) => value - num(before.lab[axis])));
+    way.push(num(way[i - 1]) + step);
   }
   const length = way.at(-1) ?? 0;
   let from = 0;
@@ -140,24 +141,17 @@ function evenly(samples: readonly PathPoint[], pointAt: (share: number) => PathP
 /** Golden sections around the dullest point of the path. */
 function dullestOf(points: readonly PathPoint[], pointAt: (share: number) => PathPoint): PathPoint {
   const place = points.reduce(
-    (best, point, i) => (chromaOf(point) < chromaOf(points[best] ?? point) ? i : best),
+    (best, point, i) => (chromaOf(point.lab) < chromaOf((points[best] ?? point).lab) ? i : best),
     0,
   );
-  let low = points[place - 1]?.share ?? 0;
-  let high = points[place + 1]?.share ?? 1;
-  for (let i = 0; i < GOLDEN_STEPS; i++) {
-    const left = high - GOLDEN * (high - low);
-    const right = low + GOLDEN * (high - low);
-    if (chromaOf(pointAt(left)) < chromaOf(pointAt(right))) high = right;
-    else low = left;
-  }
-  const found = pointAt((low + high) / 2);
-  const sampled = points[place];
-  return sampled && chromaOf(sampled) < chromaOf(found) ? sampled : found;
-}
-
-function chromaOf({ lab }: PathPoint): number {
-  return Math.hypot(lab[1], lab[2]);
+  const around = [points[place - 1]?.share ?? 0, points[place + 1]?.share ?? 1] as const;
+  return cheapestBetween(
+    pointAt,
+    ({ lab }) => chromaOf(lab),
+    around,
+    GOLDEN_STEPS,
+    points[place] ?? pointAt(0),
+  );
 }
 
 function eventsOf(points: readonly PathPoint[]): PathEvent[] {
@@ -187,7 +181,7 @@ function eventsOf(points: readonly PathPoint[]): PathEvent[] {
 }
 
 function isGrey(lab: LabD65): boolean {
-  return Math.hypot(lab[1], lab[2]) < NEUTRAL_CHROMA;
+  return chromaOf(lab) < NEUTRAL_CHROMA;
 }
 
 export function isBrown(lab: LabD65): boolean {

@@ -2,13 +2,14 @@
 import { type DeltaE2000Factors, deltaE2000, REFERENCE_FACTORS } from "../color/ciede2000";
 import { type LabD65, labD65 } from "../color/types";
 import { colorModelOf } from "../mixing/colorModelOf";
+import { labIn } from "../mixing/mixedLab";
 import type { SurfaceConstants } from "../mixing/saunderson";
+import { sumOf } from "../numbers";
 import { MixtureSamples } from "../recipe/mixtureSamples";
 import { type SolverEffort, type SubsetSolver, subsetSolver } from "../recipe/subsetSolver";
 import type { Wash } from "../mixing/washMixer";
 import type { ViewingWeights } from "../spectrum/colorimetry";
 import type { OpticalModel } from "../spectrum/types";
-import { sumOf } from "../numbers";
 
 /** Sets of four tubes are kept in a table that grows with the fourth power of this. */
 export const MOST_BOX_TUBES = 52;
@@ -81,8 +82,7 @@ export class NearestMixture {
       );
       if (squared >= best) return;
       best = squared;
-      const [l = Number.NaN, a = Number.NaN, b = Number.NaN] = this.solver.lab;
-      lab = labD65(l, a, b);
+      lab = labIn(this.solver.lab);
       volumes = this.solver.volumes.slice(0, this.tubeCount);
     };
     for (const start of starts ?? this.nearSamples(target, factors)) {

@@ -12,6 +12,7 @@ import { localMetric, localSquare } from "../color/localMetric";
 import type { LabD65 } from "../color/types";
 import type { ColorModel } from "../mixing/colorModel";
 import { colorModelOf } from "../mixing/colorModelOf";
+import { mixedLab } from "../mixing/mixedLab";
 import type { Wash } from "../mixing/washMixer";
 import { MOST_BOX_TUBES, NearestMixture } from "./nearestMixture";
 import type { SurfaceConstants } from "../mixing/saunderson";
@@ -19,7 +20,6 @@ import { interiorLattice } from "../recipe/subsets";
 import { type SolverEffort, type SubsetSolver, subsetSolver } from "../recipe/subsetSolver";
 import type { ViewingWeights } from "../spectrum/colorimetry";
 import type { OpticalModel } from "../spectrum/types";
-import { mixedLab } from "../mixing/mixedLab";
 
 export const MOST_RECIPE_TUBES = 4;
 

@@ -1,12 +1,15 @@
 /** Pairs of tubes: the best neutralising partner of each, and the parents that make the brightest secondaries. */
-import { hueDifferenceDegrees, lchFromLab } from "../color/cieLab";
-import { type LabD65, labD65 } from "../color/types";
+import { hueDifferenceDegrees, lchFromLab, chromaOf } from "../color/cieLab";
+import type { LabD65 } from "../color/types";
+import { labIn } from "../mixing/mixedLab";
 import { blendOptics } from "../mixing/mixture";
 import type { ColorModel } from "../mixing/colorModel";
 import { colorModelOf } from "../mixing/colorModelOf";
 import type { Wash } from "../mixing/washMixer";
+import { bisected, cheapestBetween } from "../optimize/narrow";
 import type { OpticalModel } from "../spectrum/types";
 import type { TestWhite } from "../tube/character";
+import { meanStrength } from "../mixing/strength";
 
 export type Partner = {
   /** Place among the tubes. */
@@ -39,7 +42,6 @@ const SCAN = 64;
 const GOLDEN_STEPS = 28;
 /** Nearer to either tube than this, by strength, the dullest mixture is that tube. */
 const LEAST_WAY = 0.01;
-const GOLDEN = (Math.sqrt(5) - 1) / 2;
 const BISECTIONS = 44;
 /** White, as scaled by strength, from none to nearly all. */
 const MOST_WHITE = 400;
@@ -70,7 +72,7 @@ export function neutralPartners(
         const white = mixes.whiteFor(quieted, tube, way, lightness);
         if (white === undefined) return undefined;
         const { lab, shares } = mixes.mix(quieted, tube, way, white);
-        return { tube, lab, shares, chroma: Math.hypot(lab[1], lab[2]) };
+        return { tube, lab, shares, chroma: chromaOf(lab) };
       };
       const best = leastChroma(at);
       return best ? [best] : [];
@@ -142,54 +144,21 @@ function leastAlong(at: (ratio: number) => MixedPartner | undefined): MixedPartn
   const cost = (one: MixedPartner | undefined): number => one?.chroma ?? Number.POSITIVE_INFINITY;
   const scanned = Array.from({ length: OPPOSITE_RATIOS - 1 }, (_, i) => at((i + 1) / OPPOSITE_RATIOS));
   const place = scanned.reduce((best, one, i) => (cost(one) < cost(scanned[best]) ? i : best), 0);
-  let best = scanned[place];
-  let low = place / OPPOSITE_RATIOS;
-  let high = (place + 2) / OPPOSITE_RATIOS;
-  for (let step = 0; step < OPPOSITE_STEPS && best; step++) {
-    const [left, right] = [at(high - GOLDEN * (high - low)), at(low + GOLDEN * (high - low))];
-    if (cost(left) < cost(right)) high = low + GOLDEN * (high - low);
-    else low = high - GOLDEN * (high - low);
-    for (const one of [left, right]) if (cost(one) < cost(best)) best = one;
-  }
-  return best;
-}
-
-function meanStrength({ grid, absorption, scattering }: OpticalModel): number {
-  let sum = 0;
-  for (let band = 0; band < grid.count; band++) sum += (absorption[band] ?? 0) + (scattering[band] ?? 0);
-  return sum / grid.count;
+  const around = [place / OPPOSITE_RATIOS, (place + 2) / OPPOSITE_RATIOS] as const;
+  return cheapestBetween(at, cost, around, OPPOSITE_STEPS, scanned[place]);
 }
 
 /** Scan and golden section over the ratio; ratios at which the value cannot be had are left out. */
 function leastChroma(at: (way: number) => Partner | undefined): Partner | undefined {
-  let best: Partner | undefined;
-  let bestWay = 0;
-  let place = 0;
-  for (let i = 1; i < SCAN; i++) {
-    const tried = at(i / SCAN);
-    if (tried && tried.chroma < (best?.chroma ?? Number.POSITIVE_INFINITY)) {
-      best = tried;
-      bestWay = i / SCAN;
-      place = i;
-    }
-  }
-  let low = (place - 1) / SCAN;
-  let high = (place + 1) / SCAN;
-  for (let step = 0; best && step < GOLDEN_STEPS; step++) {
-    const [left, right] = [high - GOLDEN * (high - low), low + GOLDEN * (high - low)];
-    const [a, b] = [at(left), at(right)];
-    for (const [tried, way] of [
-      [a, left],
-      [b, right],
-    ] as const) {
-      if (!tried || tried.chroma >= best.chroma) continue;
-      best = tried;
-      bestWay = way;
-    }
-    if ((a?.chroma ?? Number.POSITIVE_INFINITY) < (b?.chroma ?? Number.POSITIVE_INFINITY)) high = right;
-    else low = left;
-  }
-  return bestWay > LEAST_WAY && bestWay < 1 - LEAST_WAY ? best : undefined;
+  const tried = (way: number) => ({ way, partner: at(way) });
+  const cost = ({ partner }: { readonly partner: Partner | undefined }): number =>
+    partner?.chroma ?? Number.POSITIVE_INFINITY;
+  const scanned = Array.from({ length: SCAN - 1 }, (_, i) => tried((i + 1) / SCAN));
+  const dullest = scanned.reduce((best, next) => (cost(next) < cost(best) ? next : best));
+  if (!dullest.partner) return undefined;
+  const around = [dullest.way - 1 / SCAN, dullest.way + 1 / SCAN] as const;
+  const { way, partner } = cheapestBetween(tried, cost, around, GOLDEN_STEPS, dullest);
+  return way > LEAST_WAY && way < 1 - LEAST_WAY ? partner : undefined;
 }
 
 /** All pairs that make the secondary at all, with white or without, most chroma first. */
@@ -275,8 +244,7 @@ class PairMixer {
     this.write(first, second, way, white);
     const [a = 0, b = 0, w = 0] = this.volumes;
     const total = a + b + w;
-    const [l = Number.NaN, x = Number.NaN, y = Number.NaN] = this.lab;
-    return { lab: labD65(l, x, y), shares: [a / total, b / total, w / total] };
+    return { lab: labIn(this.lab), shares: [a / total, b / total, w / total] };
   }
 
   /** White that brings the pair to a value; undefined when the pair is lighter, or no white gets there. */
@@ -286,14 +254,7 @@ class PairMixer {
       return this.lab[0] as number;
     };
     if (lightnessAt(0) > lightness + SAME_VALUE || lightnessAt(MOST_WHITE) < lightness) return undefined;
-    let low = 0;
-    let high = MOST_WHITE;
-    for (let step = 0; step < BISECTIONS; step++) {
-      const middle = (low + high) / 2;
-      if (lightnessAt(middle) < lightness) low = middle;
-      else high = middle;
-    }
-    return (low + high) / 2;
+    return bisected((white) => lightnessAt(white) < lightness, 0, MOST_WHITE, BISECTIONS);
   }
 
   private write(first: number, second: number, way: number, white: number): void {

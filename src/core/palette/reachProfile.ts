@@ -7,7 +7,7 @@
  * and value and from the nearest one, since the edge of what a palette reaches has several valleys.
  */
 import type { DeltaE2000Factors } from "../color/ciede2000";
-import { hueDifferenceDegrees, labFromLch, lchFromLab } from "../color/cieLab";
+import { hueDifferenceDegrees, labFromLch, lchFromLab, chromaOf } from "../color/cieLab";
 import { type LabD65, labD65, lchUnder } from "../color/types";
 import { HUE_PLACES, type HuePlace } from "../describe/huePlaces";
 import type { SolverEffort } from "../recipe/subsetSolver";
@@ -84,7 +84,7 @@ export function mostChroma(
     palette.to(aim, HOLD_HUE, vividSamples(palette.sampleLabs, hueDegrees, lightness), AIM_EFFORT),
   ].filter((color) => isOf(color, hueDegrees, lightness));
   const first = found.reduce<EdgeColor | undefined>(
-    (best, color) => (!best || chromaOf(color) > chromaOf(best) ? color : best),
+    (best, color) => (!best || chromaOf(color.lab) > chromaOf(best.lab) ? color : best),
     undefined,
   );
   return climb(palette, hueDegrees, lightness, first);
@@ -101,14 +101,14 @@ function climb(
   first: EdgeColor | undefined,
 ): EdgeColor | undefined {
   let best = first;
-  let low = first ? chromaOf(first) : LEAST_CHROMA;
+  let low = first ? chromaOf(first.lab) : LEAST_CHROMA;
   let high = BEYOND_PAINT;
   let step = FIRST_CLIMB;
   while (high - low > CHROMA_RESOLUTION) {
     const chroma = Math.min(low + step, (low + high) / 2);
     const further = labFromLch(lchUnder<"D65">(lightness, chroma, hueDegrees));
     const tried = palette.to(further, undefined, palette.nearSamples(further), CLIMB_EFFORT);
-    if (tried.deltaE2000 <= FOUND && (!best || chromaOf(tried) > chromaOf(best))) {
+    if (tried.deltaE2000 <= FOUND && (!best || chromaOf(tried.lab) > chromaOf(best.lab))) {
       best = tried;
       low = chroma;
       step *= 2;
@@ -136,10 +136,6 @@ function isOf({ lab }: EdgeColor, hueDegrees: number, lightness: number): boolea
     c >= LEAST_CHROMA &&
     Math.abs(hueDifferenceDegrees(h, hueDegrees)) <= SAME_HUE_DEGREES
   );
-}
-
-function chromaOf({ lab }: EdgeColor): number {
-  return Math.hypot(lab[1], lab[2]);
 }
 
 /** The most vivid samples of about a hue and value. */

@@ -5,11 +5,13 @@
  * Steps between hues are places of the painters' circle of twelve, whose places are uneven in degrees; a hue
  * between two places moves along.
  */
-import { hueDifferenceDegrees, lchFromLab } from "../color/cieLab";
+import { chromaOf, hueDifferenceDegrees, lchFromLab } from "../color/cieLab";
 import type { LabD65 } from "../color/types";
 import { NEUTRAL_CHROMA } from "../describe/chromaWords";
 import { HUE_PLACES } from "../describe/huePlaces";
 import { blendOptics, mixtureReflectance } from "../mixing/mixture";
+import { num, volumeOf } from "../numbers";
+import { bisected } from "../optimize/narrow";
 import { labFromReflectance } from "../spectrum/colorimetry";
 import type { Wash } from "../mixing/washMixer";
 import type { OpticalModel } from "../spectrum/types";
@@ -18,7 +20,6 @@ import { meanStrength } from "../mixing/strength";
 import { pathOf } from "./mixturePath";
 import type { NearestMixture } from "./nearestMixture";
 import { type EdgeColor, mostChroma } from "./reachProfile";
-import { volumeOf } from "../numbers";
 
 /** Places of the circle from the first hue. */
 export const SCHEMES = {
@@ -76,7 +77,7 @@ export function schemeHues(scheme: SchemeName, firstDegrees: number): number[] {
 /** Where on the circle of twelve a hue lies, [0, 12). */
 function placeOf(hueDegrees: number): number {
   for (const [place, { centreDegrees }] of HUE_PLACES.entries()) {
-    const next = HUE_PLACES[(place + 1) % PLACES]?.centreDegrees ?? Number.NaN;
+    const next = num(HUE_PLACES[(place + 1) % PLACES]?.centreDegrees);
     const width = hueDifferenceDegrees(centreDegrees, next);
     const offset = hueDifferenceDegrees(centreDegrees, hueDegrees);
     if (offset >= 0 && offset < width) return place + offset / width;
@@ -86,8 +87,8 @@ function placeOf(hueDegrees: number): number {
 
 function degreesOf(place: number): number {
   const low = Math.floor(place);
-  const from = HUE_PLACES[low % PLACES]?.centreDegrees ?? Number.NaN;
-  const next = HUE_PLACES[(low + 1) % PLACES]?.centreDegrees ?? Number.NaN;
+  const from = num(HUE_PLACES[low % PLACES]?.centreDegrees);
+  const next = num(HUE_PLACES[(low + 1) % PLACES]?.centreDegrees);
   return (from + (place - low) * hueDifferenceDegrees(from, next) + 360) % 360;
 }
 
@@ -156,7 +157,7 @@ function brightestStray(
     );
   });
   return strays.reduce<(typeof strays)[number] | undefined>(
-    (best, point) => (!best || lchFromLab(point.lab)[1] > lchFromLab(best.lab)[1] ? point : best),
+    (best, point) => (!best || chromaOf(point.lab) > chromaOf(best.lab) ? point : best),
     undefined,
   );
 }
@@ -219,14 +220,7 @@ export function inKey(
   const isDarker = lightness < start[0];
   const isPast = (lab: LabD65): boolean => (isDarker ? lab[0] <= lightness : lab[0] >= lightness);
   if (Math.abs(start[0] - lightness) < SAME_VALUE || !isPast(labAt(MOST_PARTS))) return undefined;
-  let low = 0;
-  let high = MOST_PARTS;
-  for (let step = 0; step < BISECTIONS; step++) {
-    const middle = (low + high) / 2;
-    if (isPast(labAt(middle))) high = middle;
-    else low = middle;
-  }
-  const parts = (low + high) / 2;
+  const parts = bisected((some) => !isPast(labAt(some)), 0, MOST_PARTS, BISECTIONS);
   const lab = labAt(parts);
   return { parts, lab, hueTurnDegrees: hueDifferenceDegrees(lchFromLab(start)[2], lchFromLab(lab)[2]) };
 }

@@ -11,6 +11,7 @@
 import { deltaE2000 } from "../color/ciede2000";
 import { type LabD65, labD65 } from "../color/types";
 import { blockCentre, blockLab, type Blocks } from "./blocks";
+import { chromaOf } from "../color/cieLab";
 
 export type PictureSpot = {
   readonly xPx: number;
@@ -197,6 +198,6 @@ export function extremeSpots(blocks: Blocks): ExtremeSpots {
   return {
     lightest: best((lab) => lab[0]),
     darkest: best((lab) => -lab[0]),
-    mostChromatic: best((lab) => Math.hypot(lab[1], lab[2])),
+    mostChromatic: best(chromaOf),
   };
 }

@@ -9,6 +9,7 @@
 import { deltaE2000 } from "../color/ciede2000";
 import { linearSrgbFromLab } from "../color/srgb";
 import type { LabD65 } from "../color/types";
+import { num } from "../numbers";
 import { labOfLit, type LitPixel, meanOfLit, trimmed } from "./litPixels";
 import { PixelReader, type PixelImage } from "./pixels";
 import { paperLight, projective, type SheetFault, type SheetPoint } from "./squaredSheet";
@@ -150,10 +151,10 @@ function boardByPiles(
   });
   const middle = (channel: number): number => {
     const sorted = ratios
-      .map((ratio) => ratio[channel] ?? Number.NaN)
+      .map((ratio) => num(ratio[channel]))
       .filter((ratio) => ratio > 0)
       .sort((a, b) => a - b);
-    return sorted[Math.floor(sorted.length / 2)] ?? Number.NaN;
+    return num(sorted[Math.floor(sorted.length / 2)]);
   };
   const board: LitPixel = [middle(0), middle(1), middle(2)];
   return board.every(Number.isFinite) ? board : undefined;
@@ -187,7 +188,7 @@ function boardByCard(
   const board = [0, 1, 2].map(
     (channel) => ((known[channel] ?? 0) * (gain[channel] ?? 1)) / Math.max(1e-4, seen[channel] ?? 0),
   );
-  return [board[0] ?? Number.NaN, board[1] ?? Number.NaN, board[2] ?? Number.NaN];
+  return [num(board[0]), num(board[1]), num(board[2])];
 }
 const STEPS = 12;
 

@@ -1,6 +1,7 @@
 /** The picture laid out in its notes' flat colours, and what area and chroma each note brings to the whole. */
 import { type LabD65 } from "../color/types";
 import { blockLab, type Blocks } from "./blocks";
+import { chromaOf } from "../color/cieLab";
 
 export type NoteAreas = {
   /** Of the area, by place in the list of notes; they sum to one. */
@@ -50,7 +51,7 @@ export function compositionWeights(notes: readonly LabD65[], areas: readonly num
   if (notes.length !== areas.length) throw new RangeError("Each note needs an area");
   if (!(total > 0) || areas.some((area) => !(area >= 0)))
     throw new RangeError("Areas are at least zero, and one is above it");
-  const loads = notes.map((lab, index) => (Math.hypot(lab[1], lab[2]) * (areas[index] as number)) / total);
+  const loads = notes.map((lab, index) => (chromaOf(lab) * (areas[index] as number)) / total);
   const meanChroma = loads.reduce((sum, load) => sum + load, 0);
   return { weights: loads.map((load) => (meanChroma > 0 ? load / meanChroma : 0)), meanChroma };
 }

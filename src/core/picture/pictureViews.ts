@@ -1,5 +1,5 @@
 /** The picture as it is looked at: with its light taken out, squinted at, or with one hue family kept. */
-import { hueDegreesOf } from "../color/cieLab";
+import { hueDegreesOf, chromaOf } from "../color/cieLab";
 import { decodeChannel, encodeChannel, labFromLinearSrgb } from "../color/srgb";
 import { linearSrgb } from "../color/types";
 import { NEUTRAL_CHROMA } from "../describe/chromaWords";
@@ -101,7 +101,7 @@ function huePlaceTable(): Uint8Array {
         linearOf(index >> (2 * HUE_BITS)),
       ),
     );
-    if (Math.hypot(lab[1], lab[2]) < NEUTRAL_CHROMA) return NO_HUE;
+    if (chromaOf(lab) < NEUTRAL_CHROMA) return NO_HUE;
     return HUE_PLACES.indexOf(readHue(hueDegreesOf(lab[1], lab[2])).place);
   });
   return hueTable;

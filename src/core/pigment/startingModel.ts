@@ -3,6 +3,7 @@ import { deltaE2000 } from "../color/ciede2000";
 import type { LabD65 } from "../color/types";
 import { blendOptics, mixtureReflectance } from "../mixing/mixture";
 import type { SurfaceConstants } from "../mixing/saunderson";
+import { num } from "../numbers";
 import { labFromReflectance, type ViewingWeights } from "../spectrum/colorimetry";
 import type { OpticalModel } from "../spectrum/types";
 import type { PigmentLibrary } from "./library";
@@ -114,7 +115,7 @@ export function blendByStrength(paints: readonly OpticalModel[]): OpticalModel {
     paints.map((optics) => {
       let strength = 0;
       for (let band = 0; band < optics.grid.count; band++)
-        strength += (optics.absorption[band] ?? Number.NaN) + (optics.scattering[band] ?? Number.NaN);
+        strength += num(optics.absorption[band]) + num(optics.scattering[band]);
       return { optics, volume: optics.grid.count / strength };
     }),
   );

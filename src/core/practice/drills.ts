@@ -3,14 +3,15 @@
  * tubes. What is right is computed; a question in which two answers are nearly as right is not asked.
  */
 import { deltaE2000 } from "../color/ciede2000";
-import { hueDifferenceDegrees, labFromLch, lchFromLab } from "../color/cieLab";
+import { hueDifferenceDegrees, labFromLch, lchFromLab, chromaOf } from "../color/cieLab";
 import { type LabD65, labD65, lchUnder } from "../color/types";
 import { applyDifference, threeWayDifference, WARM_DEGREES } from "../describe/difference";
 import type { ColorModel } from "../mixing/colorModel";
-import type { Rng } from "../random/rng";
-import { isFairOnScreen } from "./practiceTargets";
 import { mixedLab } from "../mixing/mixedLab";
 import { sumOf } from "../numbers";
+import { bisected } from "../optimize/narrow";
+import type { Rng } from "../random/rng";
+import { isFairOnScreen } from "./practiceTargets";
 
 export type Axis = "value" | "chroma" | "hue";
 
@@ -161,14 +162,8 @@ function differing(base: LabD65, axis: Axis, apart: number, way: 1 | -1): LabD65
     });
     return labFromLch(lchUnder<"D65">(lightness, chroma, hueDegrees));
   };
-  let [low, high] = [0, FURTHEST];
-  if (deltaE2000(base, at(high)) < apart) return undefined;
-  for (let i = 0; i < HALVINGS; i++) {
-    const middle = (low + high) / 2;
-    if (deltaE2000(base, at(middle)) < apart) low = middle;
-    else high = middle;
-  }
-  return at(high);
+  const isNear = (size: number): boolean => deltaE2000(base, at(size)) < apart;
+  return isNear(FURTHEST) ? undefined : at(bisected(isNear, 0, FURTHEST, HALVINGS));
 }
 
 export function whatIsWrong(pool: readonly LabD65[], rng: Rng): WhatIsWrong | undefined {
@@ -311,7 +306,6 @@ export function someOf<T>(list: readonly T[], count: number, rng: Rng): readonly
 }
 
 const sign = (rng: Rng): 1 | -1 => (rng.next() < 0.5 ? 1 : -1);
-const chromaOf = (lab: LabD65): number => lchFromLab(lab)[1];
 const huesApart = (one: LabD65, other: LabD65): number =>
   Math.abs(hueDifferenceDegrees(lchFromLab(one)[2], lchFromLab(other)[2]));
 

@@ -5,8 +5,8 @@ import { deltaE2000 } from "../color/ciede2000";
 import { linearSrgbFromLab } from "../color/srgb";
 import type { LabD65 } from "../color/types";
 import type { ColorModel } from "../mixing/colorModel";
-import { createRng, type Rng } from "../random/rng";
 import { mixedLab } from "../mixing/mixedLab";
+import { createRng, type Rng } from "../random/rng";
 
 /** A little more than two colours of one series have to lie apart, ΔE00. */
 export const APART = 5;

@@ -11,7 +11,7 @@
  * Sources: A. B. Watson, D. G. Pelli, QUEST: a Bayesian adaptive psychometric method, Percept. Psychophys. 33, 113-120
  * (1983); P. E. King-Smith et al., Vision Res. 34, 885-912 (1994), for the choice by least expected spread.
  */
-import { sumOf } from "../numbers";
+import { num, sumOf } from "../numbers";
 
 /** Slope of the curve over the logarithm of the difference, as for most such tasks. */
 export const SLOPE = 3.5;
@@ -84,7 +84,7 @@ export class ThresholdTrial {
     this.count++;
     this.belief = normalized(
       this.belief.map((belief, i) => {
-        const right = rightAt(difference, THRESHOLDS[i] ?? Number.NaN, this.choices);
+        const right = rightAt(difference, num(THRESHOLDS[i]), this.choices);
         return belief * (isRight ? right : 1 - right);
       }),
     );

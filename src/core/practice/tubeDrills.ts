@@ -3,11 +3,11 @@ import { deltaE2000 } from "../color/ciede2000";
 import { hueDifferenceDegrees, lchFromLab } from "../color/cieLab";
 import { type LabD65, labD65 } from "../color/types";
 import type { ColorModel } from "../mixing/colorModel";
+import { sumOf } from "../numbers";
 import type { Rng } from "../random/rng";
 import { layingOrder, type LayingStart, orderOfSchool } from "../recipe/layingOrder";
 import { CHOICES, labOf, type Mixture, someOf, tried } from "./drills";
 import { isFairOnScreen } from "./practiceTargets";
-import { sumOf } from "../numbers";
 
 /** Hues that a pair may give, CIELAB degrees: wider than what is sold under the name. */
 export const SECONDARY_HUES = { orange: [48, 78], green: [115, 205], violet: [290, 345] } as const;

@@ -1,4 +1,5 @@
 /** From many solved sets of tubes to a few answers that really differ, each with reasons that are true. */
+import { num, sumOf } from "../numbers";
 import {
   areOneAnswer,
   byClosenessThenSize,
@@ -10,7 +11,6 @@ import {
 } from "./candidates";
 import { layingOrder } from "./layingOrder";
 import type { Recipe, RecipeQuery, RecipeReason } from "./types";
-import { sumOf } from "../numbers";
 
 /** What the search knows of each tube besides its optics. */
 export type TubeTraits = {
@@ -129,10 +129,7 @@ function lowest<C>(candidates: readonly C[], valueOf: (candidate: C) => number):
 
 /** Of an opaque mixture per volume, of a film per area. */
 function priceOf({ tubes, volumes }: Candidate, pricePerVolume: readonly number[]): number {
-  return tubes.reduce(
-    (sum, tube, i) => sum + (pricePerVolume[tube] ?? Number.NaN) * (volumes[i] ?? Number.NaN),
-    0,
-  );
+  return tubes.reduce((sum, tube, i) => sum + num(pricePerVolume[tube]) * num(volumes[i]), 0);
 }
 
 /** Chroma of the dullest tube, whites aside; of a mixture of whites none. */
@@ -153,11 +150,11 @@ export function recipeOf(
   return {
     parts: order.map((place) => ({
       tube: candidate.tubes[place] ?? -1,
-      share: (volumes[place] ?? Number.NaN) / total,
+      share: num(volumes[place]) / total,
     })),
     predicted: candidate.lab,
     deltaE2000: candidate.deltaE2000,
-    dosingShift: order.map((place) => dosingShifts[place] ?? Number.NaN),
+    dosingShift: order.map((place) => num(dosingShifts[place])),
     reasons,
     filmThickness: isFilm ? total : undefined,
   };
@@ -165,5 +162,5 @@ export function recipeOf(
 
 /** Places of a candidate's tubes in their order of laying down. */
 export function orderOf({ volumes, dosingShifts }: Candidate): number[] {
-  return layingOrder(dosingShifts.map((shift, i) => shift / (volumes[i] ?? Number.NaN)));
+  return layingOrder(dosingShifts.map((shift, i) => shift / num(volumes[i])));
 }

@@ -3,10 +3,10 @@ import { aimDistance } from "../color/aimDistance";
 import { deltaE2000 } from "../color/ciede2000";
 import type { LabD65 } from "../color/types";
 import type { ColorModel } from "../mixing/colorModel";
-import { keepsLimits } from "./solverLimits";
-import type { RecipeQuery } from "./types";
 import { mixedLab } from "../mixing/mixedLab";
 import { sumOf, volumeOf } from "../numbers";
+import { keepsLimits } from "./solverLimits";
+import type { RecipeQuery } from "./types";
 
 export type Solved = {
   readonly tubes: Uint8Array;

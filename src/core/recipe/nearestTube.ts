@@ -4,17 +4,17 @@
  */
 import { aimDistance } from "../color/aimDistance";
 import { deltaE2000 } from "../color/ciede2000";
-import { lchFromLab } from "../color/cieLab";
+import { chromaOf } from "../color/cieLab";
 import type { LabD65 } from "../color/types";
 import { threeWayDifference } from "../describe/difference";
 import type { ColorModel } from "../mixing/colorModel";
 import { FilmEvaluator } from "../mixing/filmEvaluator";
+import { mixedLab } from "../mixing/mixedLab";
 import { opaqueModel } from "../mixing/opaqueModel";
 import { bestAmount } from "../optimize/bestAmount";
 import type { SurfaceConstants } from "../mixing/saunderson";
 import type { ViewingWeights } from "../spectrum/colorimetry";
 import type { OpticalModel, Reflectance } from "../spectrum/types";
-import { mixedLab } from "../mixing/mixedLab";
 
 export type NearestTubeQuery = {
   readonly target: LabD65;
@@ -109,14 +109,14 @@ function bestNudge(
         ]
       : [[tube, 1]];
   const hueMiss = (lab: LabD65): number => Math.abs(threeWayDifference(target, lab).deltaHue);
-  const [, chroma] = lchFromLab(predicted);
+  const chroma = chromaOf(predicted);
   const nudges = Array.from({ length: opaque.tubeCount }, (_, other) => other)
     .filter((other) => other !== tube && other !== white)
     .map((other): Nudge => {
       const after = (volume: number): LabD65 => labOf(opaque, [...base, [other, volume]]);
       const cost = (volume: number): number => {
         const lab = after(volume);
-        const isDulled = lchFromLab(lab)[1] < chroma - MOST_CHROMA_LOST;
+        const isDulled = chromaOf(lab) < chroma - MOST_CHROMA_LOST;
         const isNearer = hueMiss(lab) < hueMiss(predicted);
         return isDulled || !isNearer ? Number.POSITIVE_INFINITY : deltaE2000(target, lab);
       };

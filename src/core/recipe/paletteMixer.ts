@@ -11,6 +11,7 @@ import type { ColorModel } from "../mixing/colorModel";
 import { FilmEvaluator } from "../mixing/filmEvaluator";
 import { opaqueModel } from "../mixing/opaqueModel";
 import type { SurfaceConstants } from "../mixing/saunderson";
+import { num, sumOf } from "../numbers";
 import type { ViewingWeights } from "../spectrum/colorimetry";
 import type { NumberRow, OpticalModel, Reflectance } from "../spectrum/types";
 import { type Answer, chooseAnswers, orderOf, OTHER_TUBES_COST, recipeOf } from "./answers";
@@ -18,7 +19,6 @@ import { type Candidate, GLANCE, isAllowed, mixedCandidate } from "./candidates"
 import { RecipeSearch } from "./search";
 import { tubeTraits } from "./tubeTraits";
 import type { Recipe, RecipeQuery } from "./types";
-import { sumOf } from "../numbers";
 
 export type PaletteTube = {
   readonly optics: OpticalModel;
@@ -236,8 +236,7 @@ export class PaletteMixer {
   ): PaintedRecipe {
     const { exact, laidDown } = candidate;
     const order = orderOf(candidate);
-    const inOrder = (values: readonly number[]): number[] =>
-      order.map((place) => values[place] ?? Number.NaN);
+    const inOrder = (values: readonly number[]): number[] => order.map((place) => num(values[place]));
     const recipe = recipeOf(exact, order, reasons, !this.mixer.isScaleFree);
     return {
       ...recipe,

@@ -59,8 +59,7 @@ export class LimitCosts {
       writeAxisExcess(this.now, target, lab, axes);
       for (let axis = 0; axis < 3; axis++) cost += (this.now[axis] as number) ** 2;
     }
-    let total = 0;
-    for (let j = 0; j < count; j++) total += volumes[j] as number;
+    const total = sumOf(volumes, count);
     if (mostShare) {
       for (let j = 0; j < count; j++)
         cost += shareExcess((volumes[j] as number) / total, mostShare[tubes[j] as number]) ** 2;
@@ -82,8 +81,7 @@ export class LimitCosts {
     const { slopes, capacity } = this;
     this.rowCount = 0;
     if (axes) this.writeAxisRows(target, lab, labSlopes, count, axes);
-    let total = 0;
-    for (let j = 0; j < count; j++) total += volumes[j] as number;
+    const total = sumOf(volumes, count);
     if (mostShare) {
       for (let j = 0; j < count; j++) {
         const share = (volumes[j] as number) / total;

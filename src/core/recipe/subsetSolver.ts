@@ -12,6 +12,7 @@ import { type Aim, AIM_RESIDUALS, aimAt, writeAimResiduals } from "../color/aimD
 import { type DeltaE2000Factors, lightnessResidual } from "../color/ciede2000";
 import type { LabD65 } from "../color/types";
 import type { ColorModel } from "../mixing/colorModel";
+import { sumOf } from "../numbers";
 import { LimitCosts, type SolverLimits } from "./solverLimits";
 
 export const MAX_TUBES_PER_RECIPE = 6;
@@ -311,8 +312,7 @@ function isSomething(x: Float64Array, count: number): boolean {
 
 /** Scales to a sum of one; false when nothing is left. */
 function normalise(x: Float64Array, count: number): boolean {
-  let sum = 0;
-  for (let j = 0; j < count; j++) sum += x[j] as number;
+  const sum = sumOf(x, count);
   if (!(sum > 0)) return false;
   for (let j = 0; j < count; j++) x[j] = (x[j] as number) / sum;
   return true;

@@ -1,8 +1,8 @@
 /** What a search can tell about each tube from its optics alone. */
 import { lchFromLab } from "../color/cieLab";
 import type { ColorModel } from "../mixing/colorModel";
-import type { TubeTraits } from "./answers";
 import { mixedLab } from "../mixing/mixedLab";
+import type { TubeTraits } from "./answers";
 
 const WHITE_LIGHTNESS = 90;
 const WHITE_CHROMA = 14;

@@ -11,6 +11,7 @@
  */
 import { labFromXyz } from "../color/cieLab";
 import { type Lab, type LightName, type Xyz, xyzUnder } from "../color/types";
+import { num } from "../numbers";
 import { assertSameGrid, type NumberRow, type Reflectance, type WavelengthGrid } from "./types";
 
 export type ObserverTable = {
@@ -85,5 +86,5 @@ export function labFromReflectance<L extends LightName>(
 
 /** A missing band is NaN, which then shows in every result instead of passing as black. */
 function at(row: NumberRow, index: number): number {
-  return row[index] ?? Number.NaN;
+  return num(row[index]);
 }

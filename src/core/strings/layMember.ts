@@ -7,9 +7,9 @@ import { hueDifferenceDegrees, lchFromLab } from "../color/cieLab";
 import { aimDistance } from "../color/aimDistance";
 import type { DeltaE2000Factors } from "../color/ciede2000";
 import type { LabD65 } from "../color/types";
+import { num, sumOf, volumeOf } from "../numbers";
 import type { MixedSet, SetMixer } from "./setMixer";
 import type { LaidMember, RowMiss } from "./types";
-import { sumOf, volumeOf } from "../numbers";
 
 /** Value counts most, then hue: a pile of a string is taken for its value. */
 export const STRING_FACTORS: DeltaE2000Factors = { kL: 0.4, kC: 1, kH: 0.5 };
@@ -95,7 +95,7 @@ export class MemberLayer {
     const down = this.mixer.lay(set, aim.lab, aim.factors, dosing);
     const doses = set.tubes.map((tube, i) => ({
       source: tube === this.parent ? ("parent" as const) : tube,
-      volume: down.volumes[i] ?? Number.NaN,
+      volume: num(down.volumes[i]),
     }));
     const { predicted } = down;
     return {

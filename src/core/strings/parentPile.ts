@@ -3,15 +3,15 @@
  * where it saves measured doses, since a ratio that is measured once cannot drift from pile to pile.
  */
 import { dosingOf, type DosingChoice } from "../amounts/dosing";
+import { mixedLab } from "../mixing/mixedLab";
 import type { SurfaceConstants } from "../mixing/saunderson";
 import type { Wash } from "../mixing/washMixer";
 import { blendOptics } from "../mixing/mixture";
+import { sumOf, volumeOf, tubeAt } from "../numbers";
 import type { ViewingWeights } from "../spectrum/colorimetry";
 import { doseCountOf, type MemberAim, MemberLayer, paintOf, type RowHand, sized } from "./layMember";
 import { SetMixer, TO_COMPARE } from "./setMixer";
 import type { LaidMember, ParentPile } from "./types";
-import { mixedLab } from "../mixing/mixedLab";
-import { sumOf, volumeOf } from "../numbers";
 
 export type ParentQuestion = {
   readonly mixer: SetMixer;
@@ -104,7 +104,7 @@ function parented(ratio: Ratio, question: ParentQuestion): Parented | undefined 
     if (!hand || !(wanted > 0)) return undefined;
     const laid = layParent(ratio, wanted * MARGIN, question, hand.choice);
     const optics = blendOptics(
-      laid.doses.map(({ source, volume }) => ({ optics: opticsAt(mixer, source), volume })),
+      laid.doses.map(({ source, volume }) => ({ optics: tubeAt(mixer.optics, source), volume })),
     );
     const place = mixer.optics.length;
     const withParent = new SetMixer(
@@ -200,10 +200,4 @@ function densityOf(choice: DosingChoice, doses: ParentPile["doses"]): number {
 
 function withDensity(choice: DosingChoice, density: number): DosingChoice {
   return choice.unit === "grams" ? { ...choice, gramsPerMl: [...choice.gramsPerMl, density] } : choice;
-}
-
-function opticsAt({ optics }: SetMixer, place: number) {
-  const own = optics[place];
-  if (!own) throw new RangeError(`There is no tube ${place}`);
-  return own;
 }

@@ -4,8 +4,10 @@
  * The family's shade is the darker tube that turns the hue least on the way down by 20 L*; black is one of those that are
  * tried, since for a cool red it is the shade of the family.
  */
-import { hueDifferenceDegrees, lchFromLab } from "../color/cieLab";
+import { chromaOf, hueDifferenceDegrees, lchFromLab } from "../color/cieLab";
 import type { LabD65 } from "../color/types";
+import { tubeAt } from "../numbers";
+import { bisected } from "../optimize/narrow";
 import type { DarkenWay, LightenWay } from "./types";
 
 /** What is known of each tube, in daylight. */
@@ -53,7 +55,7 @@ export function lightenersOf(
   if (way === "warm-white") {
     const warm = others
       .filter((place) => {
-        const [lightness, chroma, hue] = lchFromLab(at(tubes, place).vivid);
+        const [lightness, chroma, hue] = lchFromLab(tubeAt(tubes, place).vivid);
         return (
           chroma >= LEAST_WARM_CHROMA &&
           hue >= WARM_DEGREES[0] &&
@@ -61,15 +63,16 @@ export function lightenersOf(
           lightness > local[0]
         );
       })
-      .sort((one, other) => at(tubes, other).vivid[0] - at(tubes, one).vivid[0])[0];
+      .sort((one, other) => tubeAt(tubes, other).vivid[0] - tubeAt(tubes, one).vivid[0])[0];
     return warm === undefined ? whites : [...whites, warm];
   }
   const hue = lchFromLab(local)[2];
   const turnOf = (place: number): number =>
-    Math.abs(hueDifferenceDegrees(lchFromLab(at(tubes, place).vivid)[2], hue));
+    Math.abs(hueDifferenceDegrees(lchFromLab(tubeAt(tubes, place).vivid)[2], hue));
   const lighter = others
     .filter(
-      (place) => at(tubes, place).masstone[0] >= local[0] + LIGHTER_BY && turnOf(place) <= SAME_SIDE_DEGREES,
+      (place) =>
+        tubeAt(tubes, place).masstone[0] >= local[0] + LIGHTER_BY && turnOf(place) <= SAME_SIDE_DEGREES,
     )
     .sort((one, other) => turnOf(one) - turnOf(other))[0];
   return lighter === undefined ? [] : [lighter];
@@ -104,7 +107,7 @@ export function darkenersOf(
     case "dark":
       return least(
         free((tube) => !tube.isBlack),
-        (place) => at(tubes, place).masstone[0],
+        (place) => tubeAt(tubes, place).masstone[0],
       );
     case "family":
       return least(
@@ -125,14 +128,9 @@ function hueTurn(local: LabD65, mixed: PairColors["mixed"], place: number): numb
   const end = mixed(place, 1);
   const goal = Math.max(start[0] - SHADE_STEP, end[0]);
   if (start[0] - goal < LEAST_SHADE) return Number.POSITIVE_INFINITY;
-  let [low, high] = [0, 1];
-  for (let i = 0; i < BISECTIONS; i++) {
-    const middle = (low + high) / 2;
-    if (mixed(place, middle)[0] > goal) low = middle;
-    else high = middle;
-  }
+  const high = bisected((share) => mixed(place, share)[0] > goal, 0, 1, BISECTIONS);
   const shade = mixed(place, high);
-  if (lchFromLab(shade)[1] < GREY_CHROMA) return 180;
+  if (chromaOf(shade) < GREY_CHROMA) return 180;
   return Math.abs(hueDifferenceDegrees(lchFromLab(local)[2], lchFromLab(shade)[2]));
 }
 
@@ -141,7 +139,7 @@ function leastChroma(mixed: PairColors["mixed"], place: number, local: LabD65): 
   let least = Number.POSITIVE_INFINITY;
   for (let i = 1; i < SHARES; i++) {
     const lab = mixed(place, i / SHARES);
-    if (lab[0] <= local[0]) least = Math.min(least, lchFromLab(lab)[1]);
+    if (lab[0] <= local[0]) least = Math.min(least, chromaOf(lab));
   }
   return least;
 }
@@ -151,10 +149,4 @@ function places(
   isOne: (tube: StringTube, place: number) => boolean,
 ): readonly number[] {
   return tubes.flatMap((tube, place) => (isOne(tube, place) ? [place] : []));
-}
-
-function at(tubes: readonly StringTube[], place: number): StringTube {
-  const tube = tubes[place];
-  if (!tube) throw new RangeError(`There is no tube ${place}`);
-  return tube;
 }

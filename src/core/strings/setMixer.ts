@@ -4,17 +4,18 @@ import { type LaidDown, layDown } from "../amounts/layDown";
 import { type DilutedRecipe, preDiluted } from "../amounts/preDilution";
 import { aimAt, distanceFrom, distanceTo } from "../color/aimDistance";
 import type { DeltaE2000Factors } from "../color/ciede2000";
-import { type LabD65, labD65 } from "../color/types";
+import type { LabD65 } from "../color/types";
 import type { ColorModel } from "../mixing/colorModel";
 import { FilmEvaluator } from "../mixing/filmEvaluator";
+import { labIn } from "../mixing/mixedLab";
 import { opaqueModel } from "../mixing/opaqueModel";
 import type { SurfaceConstants } from "../mixing/saunderson";
 import type { Wash } from "../mixing/washMixer";
+import { sumOf } from "../numbers";
 import { interiorLattice } from "../recipe/subsets";
 import { FINE, type SolverEffort, type SubsetSolver, subsetSolver } from "../recipe/subsetSolver";
 import type { ViewingWeights } from "../spectrum/colorimetry";
 import type { OpticalModel } from "../spectrum/types";
-import { sumOf } from "../numbers";
 
 export type MixedSet = {
   readonly tubes: readonly number[];
@@ -73,8 +74,7 @@ export class SetMixer {
     );
     this.solver.solve(target, factors, indices, this.nearestStart(tubes, target, factors), count, effort);
     const volumes = Array.from(this.solver.volumes.subarray(0, count));
-    const [l = Number.NaN, a = Number.NaN, b = Number.NaN] = this.solver.lab;
-    const lab = labD65(l, a, b);
+    const lab = labIn(this.solver.lab);
     return { tubes, volumes, lab, distance: distanceTo(aimAt(target, factors), lab) };
   }
 

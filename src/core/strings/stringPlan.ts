@@ -3,8 +3,9 @@
  * parent pile where one saves doses. Deterministic.
  */
 import type { LabD65 } from "../color/types";
-import { lchFromLab } from "../color/cieLab";
+import { chromaOf, lchFromLab } from "../color/cieLab";
 import type { ColorModel } from "../mixing/colorModel";
+import { mixedLab } from "../mixing/mixedLab";
 import { opaqueModel } from "../mixing/opaqueModel";
 import { blendOptics } from "../mixing/mixture";
 import type { Wash } from "../mixing/washMixer";
@@ -22,7 +23,6 @@ import { assertQuestion, tubesOf } from "./stringQuestion";
 import { StringReach } from "./stringReach";
 import { mostVividTint, type VividTint } from "./vividTint";
 import type { BasePart, LaidMember, PlannedString, StringBase, StringMember, StringQuestion } from "./types";
-import { mixedLab } from "../mixing/mixedLab";
 
 export type StringOptions = {
   readonly bench: TestWhite;
@@ -85,7 +85,7 @@ export class StringPlanner {
     this.reach = new StringReach(this.optics, bench.view, bench.surface, wash);
     this.traits = tubes.map(({ isBlack }, place) => {
       const masstone = this.opaqueLab([[place, 1]]);
-      const isWhite = masstone[0] >= WHITE_LIGHTNESS && lchFromLab(masstone)[1] < WHITE_CHROMA;
+      const isWhite = masstone[0] >= WHITE_LIGHTNESS && chromaOf(masstone) < WHITE_CHROMA;
       return { isBlack, isWhite, masstone, vivid: this.mostVivid([{ tube: place, volume: 1 }]).lab };
     });
   }

@@ -1,5 +1,5 @@
 /** What the tubes that a string may use reach: its ends, its most chroma. Kept for the next string of the same tubes. */
-import { lchFromLab } from "../color/cieLab";
+import { chromaOf } from "../color/cieLab";
 import { type LabD65, labD65 } from "../color/types";
 import { type DeltaE2000Factors, REFERENCE_FACTORS } from "../color/ciede2000";
 import { NearestMixture, type NearestColor } from "../palette/nearestMixture";
@@ -64,7 +64,7 @@ export class StringReach {
     const known = this.edges.get(key);
     if (known !== undefined) return known;
     const edge = mostChroma(this.of(tubes), hueDegrees, lightness);
-    const chroma = edge ? lchFromLab(edge.lab)[1] : 0;
+    const chroma = edge ? chromaOf(edge.lab) : 0;
     this.edges.set(key, chroma);
     return chroma;
   }

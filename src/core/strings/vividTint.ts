@@ -1,5 +1,5 @@
 /** Where a paint is most vivid: alone, or with some white. */
-import { lchFromLab } from "../color/cieLab";
+import { chromaOf } from "../color/cieLab";
 import type { LabD65 } from "../color/types";
 import type { BasePart } from "./types";
 
@@ -27,5 +27,5 @@ export function mostVividTint(
       ...(units > 0 ? [[white, whiteVolume] as const] : []),
     ]);
     return { lab, whiteVolume };
-  }).reduce((best, tint) => (lchFromLab(tint.lab)[1] > lchFromLab(best.lab)[1] ? tint : best));
+  }).reduce((best, tint) => (chromaOf(tint.lab) > chromaOf(best.lab) ? tint : best));
 }

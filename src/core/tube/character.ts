@@ -2,14 +2,15 @@
  * What a painter wants to know of a tube: how it opens in white, where it is brightest, how strong it is, what
  * it shows in a thin film, and which colour lies hidden in a dark masstone.
  */
-import { lchFromLab } from "../color/cieLab";
+import { chromaOf } from "../color/cieLab";
 import type { LabD65 } from "../color/types";
+import { labIn } from "../mixing/mixedLab";
 import { type Film, mixtureReflectance } from "../mixing/mixture";
 import { MixtureEvaluator } from "../mixing/mixtureEvaluator";
 import type { SurfaceConstants } from "../mixing/saunderson";
+import { bisected } from "../optimize/narrow";
 import { labFromReflectance, type ViewingWeights } from "../spectrum/colorimetry";
 import type { OpticalModel, Reflectance } from "../spectrum/types";
-import { labIn } from "../mixing/mixedLab";
 
 export type TestWhite = {
   /** The white that tubes are judged in: one's own, or generic titanium white. */
@@ -104,12 +105,13 @@ export function chromaPeak(tube: OpticalModel, bench: TestWhite): LadderStep {
     i === 0 ? 0 : 0.02 * (MOST_WHITE / 0.02) ** ((i - 1) / (PEAK_STEPS - 2)),
   );
   return tintLadder(tube, bench, steps).reduce((best, step) =>
-    lchFromLab(step.lab)[1] > lchFromLab(best.lab)[1] ? step : best,
+    chromaOf(step.lab) > chromaOf(best.lab) ? step : best,
   );
 }
 
 /** How far from white a tint lies when strengths are compared, CIELAB units: about one in ten of a strong tube. */
 const COMPARED_DEPTH = 25;
+const BISECTIONS = 50;
 
 /**
  * Parts of white that one part of the tube tints to a stated depth: its tinting strength. Undefined for a
@@ -126,15 +128,9 @@ export function tintingStrength(tube: OpticalModel, bench: TestWhite): number | 
     return Math.hypot(lab[0] - white[0], lab[1] - white[1], lab[2] - white[2]);
   };
   if (depth(0) < COMPARED_DEPTH) return undefined;
-  let low = 0;
-  let high = 1;
-  while (depth(high) > COMPARED_DEPTH) high *= 2;
-  for (let step = 0; step < 50; step++) {
-    const middle = (low + high) / 2;
-    if (depth(middle) > COMPARED_DEPTH) low = middle;
-    else high = middle;
-  }
-  return (low + high) / 2;
+  let enough = 1;
+  while (depth(enough) > COMPARED_DEPTH) enough *= 2;
+  return bisected((whiteParts) => depth(whiteParts) > COMPARED_DEPTH, 0, enough, BISECTIONS);
 }
 
 /**

@@ -1,6 +1,6 @@
 /** Tubes beside each other: the same ladder for both, look-alikes on the board, and what stands in for a tube. */
 import { deltaE2000, REFERENCE_FACTORS } from "../color/ciede2000";
-import { lchFromLab } from "../color/cieLab";
+import { chromaOf } from "../color/cieLab";
 import type { LabD65 } from "../color/types";
 import { opaqueModel } from "../mixing/opaqueModel";
 import { blendOptics } from "../mixing/mixture";
@@ -115,7 +115,7 @@ export function substituteFor(
     parts: recipe.parts,
     masstoneDeltaE2000: deltaE2000(masstone, recipe.predicted),
     tintDeltaE2000: deltaE2000(wanted, got),
-    lostChroma: lchFromLab(wanted)[1] - lchFromLab(got)[1],
+    lostChroma: chromaOf(wanted) - chromaOf(got),
     strengthRatio:
       strength !== undefined && blendStrength !== undefined ? blendStrength / strength : undefined,
   };

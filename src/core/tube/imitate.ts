@@ -4,7 +4,8 @@
  */
 import { deltaE2000, REFERENCE_FACTORS } from "../color/ciede2000";
 import { hueDifferenceDegrees, lchFromLab } from "../color/cieLab";
-import { type LabD65, labD65 } from "../color/types";
+import type { LabD65 } from "../color/types";
+import { labIn } from "../mixing/mixedLab";
 import { opaqueModel } from "../mixing/opaqueModel";
 import { FINE, subsetSolver } from "../recipe/subsetSolver";
 import type { OpticalModel } from "../spectrum/types";
@@ -58,8 +59,7 @@ export function imitate(
       const [a = 0, b = 0, w = 0] = solver.volumes;
       const [scaledA = 0, scaledB = 0] = solver.scaledVolumes(3);
       const total = a + b + w;
-      const [l = Number.NaN, x = Number.NaN, y = Number.NaN] = solver.lab;
-      const predicted = labD65(l, x, y);
+      const predicted = labIn(solver.lab);
       best = {
         neighbour: neighbour.place,
         complement: complement.place,

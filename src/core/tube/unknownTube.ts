@@ -7,7 +7,7 @@
  * generic. The mean of these, by weight, is the answer; how far they disagree is the doubt.
  */
 import { deltaE2000 } from "../color/ciede2000";
-import { hueDifferenceDegrees, lchFromLab } from "../color/cieLab";
+import { chromaOf, hueDifferenceDegrees, lchFromLab } from "../color/cieLab";
 import { NEUTRAL_CHROMA } from "../describe/chromaWords";
 import type { TubeReading } from "../learning/calibrateTube";
 import type { PigmentModel } from "../pigment/types";
@@ -140,7 +140,7 @@ function hueSpread(chroma: number): number {
 function clearestTint(optics: OpticalModel, bench: TestWhite) {
   return tintLadder(optics, bench)
     .map(({ lab }) => lab)
-    .reduce((best, lab) => (lchFromLab(lab)[1] > lchFromLab(best)[1] ? lab : best));
+    .reduce((best, lab) => (chromaOf(lab) > chromaOf(best) ? lab : best));
 }
 
 function meanHue(kinds: readonly { readonly weight: number; readonly hueDegrees: number }[]): number {

@@ -1,6 +1,6 @@
 /** Charts that a computer makes possible: drifts, stand-ins, all of one hue, and the wheel's own subject. */
 import { deltaE2000 } from "../../core/color/ciede2000";
-import { labFromLch, lchFromLab } from "../../core/color/cieLab";
+import { chromaOf, labFromLch, lchFromLab } from "../../core/color/cieLab";
 import { labD65, type LabD65, lchUnder } from "../../core/color/types";
 import { hueWords } from "../../core/describe/huePlaces";
 import { NearestMixture } from "../../core/palette/nearestMixture";
@@ -10,7 +10,7 @@ import { PAINT_SURFACE } from "../../data/surface";
 import { WHITE_BENCH } from "../../data/testWhite";
 import { washOver } from "../palette/washes";
 import { CHART_WATER, type ChartDose, scaled, together, wholeOf } from "./chartDoses";
-import { chromaOf, type SheetMaker } from "./sheetMaker";
+import type { SheetMaker } from "./sheetMaker";
 import type { CellMark } from "./chart";
 import type { PlannedCell, Sheet, SheetCell } from "./sheetTypes";
 

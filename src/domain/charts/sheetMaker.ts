@@ -4,7 +4,6 @@
  * Where two tubes meet at equal strength, each takes part by the inverse of its mean K + S.
  */
 import type { LabD65 } from "../../core/color/types";
-import { lchFromLab } from "../../core/color/cieLab";
 import { stackOver } from "../../core/layers/stack";
 import { mixtureReflectance, type PaintVolume, blendOptics } from "../../core/mixing/mixture";
 import { meanStrength } from "../../core/mixing/strength";
@@ -176,8 +175,4 @@ export class SheetMaker {
 
 export function withWater(doses: readonly ChartDose[], water: number): readonly ChartDose[] {
   return water > 0 ? [...doses, { tube: CHART_WATER, parts: water * wholeOf(doses) }] : doses;
-}
-
-export function chromaOf(lab: LabD65): number {
-  return lchFromLab(lab)[1];
 }
