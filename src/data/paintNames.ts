@@ -1,13 +1,14 @@
 /** Names that painters use for paints, beside those of the generic models. Common studio names only, no makes. */
+import type { CautionClass } from "../core/safety/hazardClasses";
 
 export const OTHER_NAMES: Readonly<Record<string, readonly string[]>> = {
-  "titanium-white": ["white", "titan white", "PW6"],
+  "titanium-white": ["white", "titanium", "titan white", "permanent white"],
   "zinc-white": ["chinese white", "mixing white"],
   "lead-white": ["flake white", "cremnitz white", "stack white"],
   "unbleached-titanium": ["unbleached white", "buff titanium", "titan buff", "parchment"],
   "ivory-black": ["bone black"],
   "mars-black": ["iron black", "oxide black"],
-  "lamp-black": ["carbon black", "soot black"],
+  "lamp-black": ["carbon black", "soot black", "charcoal", "vine black"],
   "ultramarine-blue": ["french ultramarine", "ultra", "ultramarine deep"],
   "phthalo-blue-gs": ["phthalo blue", "phthalo cyan", "primary blue"],
   "phthalo-blue-rs": ["phthalo blue red shade"],
@@ -28,7 +29,7 @@ export const OTHER_NAMES: Readonly<Record<string, readonly string[]>> = {
   "diarylide-yellow": ["warm azo yellow", "hansa yellow deep", "azo yellow deep", "indian yellow hue"],
   "bismuth-yellow": ["bismuth vanadate"],
   "nickel-azo-yellow": ["azo gold", "transparent golden yellow"],
-  "yellow-ochre": ["ochre", "yellow oxide", "yellow iron oxide", "mars yellow"],
+  "yellow-ochre": ["ochre", "french ochre", "yellow oxide", "yellow iron oxide", "mars yellow"],
   "transparent-yellow-oxide": [
     "transparent gold oxide",
     "transparent iron oxide yellow",
@@ -62,6 +63,8 @@ export type StandIn = {
   readonly codes: readonly string[];
   readonly modelIds: readonly string[];
   readonly names: readonly string[];
+  /** Of what the label promises, where that is worse than what stands in for it. */
+  readonly hazard?: CautionClass;
   readonly word: string;
 };
 
@@ -112,6 +115,7 @@ export const STAND_INS: readonly StandIn[] = [
     codes: ["PW6", "PY42", "PO20"],
     modelIds: ["titanium-white", "yellow-ochre"],
     names: ["naples yellow light", "jaune brillant"],
+    hazard: "cadmium",
     word: "Computed as white and ochre, equally strong. Labels differ: test one tint.",
   },
   {
@@ -184,6 +188,7 @@ export const STAND_INS: readonly StandIn[] = [
     codes: ["PY40"],
     modelIds: ["hansa-yellow-light", "nickel-azo-yellow"],
     names: ["cobalt yellow"],
+    hazard: "cobalt",
     word: "Genuine PY40 holds cobalt and can turn brown, and Gaman has no model of it. Two azo yellows stand in for it: test one tint, and read the maker's safety sheet.",
   },
   {
@@ -266,6 +271,65 @@ export const STAND_INS: readonly StandIn[] = [
     names: ["viridian hue", "viridian green hue"],
     word: "Phthalo green, which is sold under this name. It is far stronger than viridian: test one tint.",
   },
+  {
+    id: "hue-green-gold",
+    label: "Green gold, hue",
+    codes: ["PY129"],
+    modelIds: ["nickel-azo-yellow", "phthalo-green-ys"],
+    names: ["green gold", "golden green", "azo green"],
+    word: "Gaman has no model of PY129. Azo yellow and phthalo green stand in for it, the yellow and the green equally strong: test one tint.",
+  },
+  {
+    id: "hue-manganese-blue",
+    label: "Manganese blue, hue",
+    codes: ["PB33"],
+    modelIds: ["phthalo-blue-gs"],
+    names: ["manganese blue"],
+    hazard: "manganese",
+    word: "Gaman has no model of PB33, which is no longer made. Phthalo blue stands in for the usual hue, and is far stronger: test one tint.",
+  },
+  {
+    id: "hue-nickel-titanate",
+    label: "Nickel titanate yellow",
+    codes: ["PY53"],
+    modelIds: ["hansa-yellow-light", "titanium-white"],
+    names: ["nickel titanium yellow", "titanate yellow"],
+    hazard: "nickel",
+    word: "Gaman has no model of PY53, which holds nickel. Azo yellow and white stand in for it: test one tint, and read the maker's safety sheet.",
+  },
+  {
+    id: "hue-lead-tin-yellow",
+    label: "Lead-tin yellow, hue",
+    codes: [],
+    modelIds: ["hansa-yellow-light", "titanium-white"],
+    names: ["lead tin yellow", "lead tin yellow light"],
+    hazard: "lead",
+    word: "The genuine pigment holds lead, and Gaman has no model of it. Azo yellow and white stand in for it: test one tint, and read the maker's safety sheet.",
+  },
+  {
+    id: "hue-asphaltum",
+    label: "Asphaltum, hue",
+    codes: ["PR101", "PBk9"],
+    modelIds: ["transparent-red-oxide", "ivory-black"],
+    names: ["asphaltum", "bitumen"],
+    word: "Computed as transparent red oxide and bone black, equally strong. Genuine bitumen never dries through. Labels differ: test one tint.",
+  },
+  {
+    id: "mix-brown-ochre",
+    label: "Brown ochre",
+    codes: ["PY43", "PBr7"],
+    modelIds: ["yellow-ochre", "raw-umber"],
+    names: ["dark ochre"],
+    word: "Computed as yellow ochre and raw umber, equally strong. Labels differ: test one tint.",
+  },
+  {
+    id: "mix-neutral-grey",
+    label: "Neutral grey",
+    codes: ["PW6", "PBk9"],
+    modelIds: ["titanium-white", "ivory-black"],
+    names: ["grey", "cool grey", "middle grey", "grey of white and black"],
+    word: "Computed as white and bone black, equally strong. Greys are made in many values: test it as it is.",
+  },
 ];
 
 export const OUTSIDE_THE_MODEL: readonly { readonly names: readonly string[]; readonly word: string }[] = [
@@ -282,6 +346,8 @@ export const OUTSIDE_THE_MODEL: readonly { readonly names: readonly string[]; re
       "copper paint",
       "aluminium",
       "PM1",
+      "graphite",
+      "PBk10",
       "iridescent",
       "pearl",
     ],

@@ -29,6 +29,7 @@ test("an amount changed by hand is seen at once, tubes are held in and left out,
   const parts = page.getByLabel("Parts of Raw umber");
   await parts.fill("three");
   await expect(parts).toHaveAttribute("aria-invalid", "true");
+  await expect(parts).toHaveAccessibleDescription(/^“three” is no number\. Type an amount in parts/);
   await parts.fill("3");
   await parts.press("Enter");
   await expect(page.getByText("3 parts Raw umber").first()).toBeVisible();

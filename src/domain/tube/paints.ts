@@ -1,5 +1,5 @@
 /** Paints as a shop or a studio names them: generic ones, mixtures, and names that only something else stands in for. */
-import { highestClass } from "../../core/safety/hazardClasses";
+import { type CautionClass, highestClass } from "../../core/safety/hazardClasses";
 import type { PigmentModel } from "../../core/pigment/types";
 import { OTHER_NAMES, OUTSIDE_THE_MODEL, STAND_INS } from "../../data/paintNames";
 import { type NewTube, tubeFromModel } from "./newTube";
@@ -14,6 +14,7 @@ export type Paint = {
   readonly otherNames: readonly string[];
   /** What it is computed from. */
   readonly models: readonly PigmentModel[];
+  readonly hazard: CautionClass;
   /** What is not as the label says; nothing for a generic paint. */
   readonly word?: string;
 };
@@ -32,11 +33,21 @@ export const PAINTS: readonly Paint[] = [
       family: model.family,
       otherNames: OTHER_NAMES[model.id] ?? [],
       models: [model],
+      hazard: model.hazardClass,
     }),
   ),
-  ...STAND_INS.map(({ id, label, codes, modelIds, names, word }): Paint => {
+  ...STAND_INS.map(({ id, label, codes, modelIds, names, hazard = "low", word }): Paint => {
     const models = modelIds.flatMap((modelId) => PIGMENT_LIBRARY.byId(modelId) ?? []);
-    return { id, label, codes, family: models[0]?.family ?? "", otherNames: names, models, word };
+    return {
+      id,
+      label,
+      codes,
+      family: models[0]?.family ?? "",
+      otherNames: names,
+      models,
+      hazard: highestClass([hazard, ...models.map((model) => model.hazardClass)]),
+      word,
+    };
   }),
 ];
 
@@ -46,7 +57,7 @@ export function paintsById(ids: readonly string[]): Paint[] {
   return ids.flatMap((id) => paintById.get(id) ?? []);
 }
 
-export function tubeOfPaint({ label, codes, models, word }: Paint): NewTube {
+export function tubeOfPaint({ label, codes, models, hazard, word }: Paint): NewTube {
   const [first] = models;
   if (!first) throw new RangeError(`No model stands behind ${label}`);
   const plain = tubeFromModel(first);
@@ -61,7 +72,7 @@ export function tubeOfPaint({ label, codes, models, word }: Paint): NewTube {
       granulates: undefined,
       lightfastness: "unknown",
     }),
-    hazard: highestClass(models.map((model) => model.hazardClass)),
+    hazard,
     remark: word,
     optics: { modelIds: models.map((model) => model.id), isLookAlike: true, calibrations: [] },
   };

@@ -91,7 +91,24 @@ const ASKED: readonly (readonly [string, string])[] = [
   ["perylene green", "hue-perylene-green"],
   ["viridian", "viridian"],
   ["viridian hue", "hue-viridian"],
-  ["thalo blue", "phthalo-blue-gs"],
+  ["yellow ocher", "yellow-ochre"],
+  ["french ochre", "yellow-ochre"],
+  ["brown ochre", "mix-brown-ochre"],
+  ["titanium", "titanium-white"],
+  ["permanent white", "titanium-white"],
+  ["charcoal", "lamp-black"],
+  ["dpp red", "pyrrole-red"],
+  ["PY-35", "cadmium-yellow-light"],
+  ["PB15.3", "phthalo-blue-gs"],
+  ["Pigment Blue 15:3", "phthalo-blue-gs"],
+  ["CI pigment red 254", "pyrrole-red"],
+  ["C.I. PR254", "pyrrole-red"],
+  ["green gold", "hue-green-gold"],
+  ["manganese blue", "hue-manganese-blue"],
+  ["nickel titanate yellow", "hue-nickel-titanate"],
+  ["lead-tin yellow", "hue-lead-tin-yellow"],
+  ["asphaltum", "hue-asphaltum"],
+  ["neutral grey", "mix-neutral-grey"],
 ];
 
 describe("finding paints", () => {
@@ -122,7 +139,15 @@ describe("finding paints", () => {
   });
 
   it("reads codes with and without marks as one word", () => {
-    for (const text of ["PB15:3", "pb 15:3", "P.B.15:3", "Pb15 : 3"])
+    for (const text of [
+      "PB15:3",
+      "pb 15:3",
+      "P.B.15:3",
+      "Pb15 : 3",
+      "PB-15:3",
+      "PB 15.3",
+      "pigment blue 15:3",
+    ])
       expect(paintWords(text)).toEqual(["pb153"]);
     expect(paintWords("PBk 9, P.Br.7")).toEqual(["pbk9", "pbr7"]);
     expect(paintWords("Payne’s grey")).toEqual(["paynes", "grey"]);
@@ -144,6 +169,15 @@ describe("paints as tubes", () => {
       expect(tube.optics.isLookAlike).toBe(paint.word !== undefined);
       expect(tube.remark).toBe(paint.word ?? "");
     }
+  });
+
+  it("are handled as what the label promises, not as what stands in for it", () => {
+    const hazardOf = (id: string) => PAINTS.find((paint) => paint.id === id)?.hazard;
+    expect(hazardOf("hue-aureolin")).toBe("cobalt");
+    expect(hazardOf("hue-lead-tin-yellow")).toBe("lead");
+    expect(hazardOf("hue-nickel-titanate")).toBe("nickel");
+    expect(hazardOf("mix-naples-yellow")).toBe("cadmium");
+    expect(hazardOf("hue-vermilion")).toBe("cadmium");
   });
 
   it("are the generic ones and more, each once", () => {

@@ -12,6 +12,8 @@ const SHORT_FORMS: ReadonlyMap<string, string> = new Map([
   ["ult", "ultramarine"],
   ["perm", "permanent"],
   ["gray", "grey"],
+  ["ocher", "ochre"],
+  ["dpp", "pyrrole"],
   ["trans", "transparent"],
   ["ox", "oxide"],
   ["gs", "green shade"],
@@ -20,6 +22,23 @@ const SHORT_FORMS: ReadonlyMap<string, string> = new Map([
   ["ys", "yellow shade"],
 ]);
 
+/** "Pigment Blue 15:3", as the Colour Index spells its codes out. */
+const FAMILIES: Readonly<Record<string, string>> = {
+  white: "w",
+  yellow: "y",
+  orange: "o",
+  red: "r",
+  violet: "v",
+  blue: "b",
+  green: "g",
+  brown: "br",
+  black: "bk",
+  metal: "m",
+};
+const SPELLED_OUT = new RegExp(`\\bpigment (${Object.keys(FAMILIES).join("|")}) (?=\\d)`, "g");
+/** "PB15:3", "P.B. 15.3", "py-35". */
+const CODE = /\bp\.?[\s-]?(b\.?\s?k|b\.?\s?r|[wyorvbgm])[.\s-]*(\d{1,3})(?:\s*[:.]\s*(\d))?(?!\d)/g;
+
 /** Words of a text, with codes such as "P.B. 15:3" and "pb153" as one word each. */
 export function paintWords(text: string): string[] {
   const plain = text
@@ -27,8 +46,10 @@ export function paintWords(text: string): string[] {
     .replace(/\p{M}/gu, "")
     .toLowerCase()
     .replace(/['’`]/g, "")
+    .replace(/\bc\.?\s?i\.?\s(?=p)/g, "")
+    .replace(SPELLED_OUT, (_, family: string) => `p${FAMILIES[family] ?? ""}`)
     .replace(
-      /\bp\.?\s?(b\.?\s?k|b\.?\s?r|[wyorvbgm])\.?\s*(\d{1,3})(?:\s*:\s*(\d))?(?![\d])/g,
+      CODE,
       (_, letters: string, number: string, kind?: string) =>
         ` p${letters.replace(/[^a-z]/g, "")}${number}${kind ?? ""} `,
     );

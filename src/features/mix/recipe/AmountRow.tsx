@@ -2,7 +2,7 @@
 
 /** One amount of a recipe: less, more, typed, held in, left out, taken out, or another tube instead. */
 import { Minus, Plus } from "lucide-react";
-import { useState } from "react";
+import { useId, useState } from "react";
 import { stepsByHand } from "../../../domain/hand/handAmounts";
 import { AMOUNT } from "../../../domain/pile/amountRange";
 import { parseNumber } from "../../../domain/reading/typedNumber";
@@ -11,6 +11,7 @@ import { isWater } from "../../../domain/tube/water";
 import { useSettings } from "../../../kit/studio/useStudio";
 import { Button } from "../../../ui/Button";
 import { exactBeside, handWords, tubeName } from "../../../words/doses";
+import { numberFailureWords } from "../../../words/typed";
 import { useHand, usePaint } from "../bench/contexts";
 
 export function AmountRow({
@@ -39,7 +40,7 @@ export function AmountRow({
   const isRequired = required.includes(tubeId);
   return (
     <li className="border-b py-1">
-      <div className="flex items-center gap-1">
+      <div className="flex flex-wrap items-center gap-1">
         <span className="min-w-0 flex-1 leading-snug">
           <span className="font-semibold">{handWords(parts, settings, { tube, wholeParts })}</span> {name}
           <span className="block text-sm text-muted">
@@ -143,26 +144,34 @@ function PartsField({
     setShown(parts);
     setText(textOf(parts));
   }
+  const noteId = useId();
   const typed = parseNumber(text, AMOUNT);
-  const isGood = typed.ok;
   const take = (): void => {
     if (typed.ok && text !== textOf(parts)) onParts(typed.value);
   };
   return (
-    <input
-      aria-label={`Parts of ${name}`}
-      aria-invalid={isGood ? undefined : true}
-      inputMode="decimal"
-      className={`min-h-11 w-20 bg-field px-2 text-right ${isGood ? "border-2 border-edge" : "border-4 border-double border-ink"}`}
-      value={text}
-      onChange={(event) => {
-        setText(event.target.value);
-      }}
-      onBlur={take}
-      onKeyDown={(event) => {
-        if (event.key === "Enter") take();
-      }}
-    />
+    <>
+      <input
+        aria-label={`Parts of ${name}`}
+        aria-invalid={typed.ok ? undefined : true}
+        aria-describedby={typed.ok ? undefined : noteId}
+        inputMode="decimal"
+        className={`min-h-11 w-20 bg-field px-2 text-right ${typed.ok ? "border-2 border-edge" : "border-4 border-double border-ink"}`}
+        value={text}
+        onChange={(event) => {
+          setText(event.target.value);
+        }}
+        onBlur={take}
+        onKeyDown={(event) => {
+          if (event.key === "Enter") take();
+        }}
+      />
+      {typed.ok ? null : (
+        <p id={noteId} role="alert" className="order-last basis-full text-right font-semibold">
+          {numberFailureWords(typed.failure, AMOUNT, "an amount in parts")}
+        </p>
+      )}
+    </>
   );
 }
 
