@@ -7,6 +7,7 @@ import {
   distinctByTubes,
   INDISTINGUISHABLE,
   isAllowed,
+  largestShiftOf,
   type Sameness,
 } from "./candidates";
 import { layingOrder } from "./layingOrder";
@@ -53,7 +54,7 @@ export function chooseAnswers<C extends Candidate>(
   const close = distinct.filter(isClose);
   const fewestSize = Math.min(...close.map((candidate) => candidate.tubes.length));
   const plainest = close.find((candidate) => candidate.tubes.length === fewestSize);
-  const steadiest = lowest(close, (candidate) => candidate.largestShift);
+  const steadiest = lowest(close, largestShiftOf);
   const blackFree = distinct.find(
     (candidate) => !hasBlack(candidate) && candidate.distance <= closest.distance + WITHOUT_BLACK_COST,
   );
@@ -105,7 +106,7 @@ function reasonsOf<C extends Candidate>(
   // Of answers with as many tubes as each other none has the fewest.
   if (isFewest && shown.some(({ tubes }) => tubes.length > candidate.tubes.length))
     reasons.push("fewest-tubes");
-  if (shown.length > 1 && isBest(close, ({ largestShift }) => largestShift)) reasons.push("steadiest");
+  if (shown.length > 1 && isBest(close, largestShiftOf)) reasons.push("steadiest");
   if (shown.some(hasBlack) && !hasBlack(candidate)) reasons.push("without-black");
   if (pricePerVolume && isBest(close, (one) => priceOf(one, pricePerVolume))) reasons.push("cheapest");
   if (shown.length > 1 && isBest(close, (one) => -dullestParent(one, traits)))
@@ -145,7 +146,8 @@ export function recipeOf(
   reasons: readonly RecipeReason[],
   isFilm: boolean,
 ): Recipe {
-  const { volumes, dosingShifts } = candidate;
+  const { volumes } = candidate;
+  const dosingShifts = candidate.dosingShifts();
   const total = sumOf(volumes);
   return {
     parts: order.map((place) => ({
@@ -162,5 +164,5 @@ export function recipeOf(
 
 /** Places of a candidate's tubes in their order of laying down. */
 export function orderOf({ volumes, dosingShifts }: Candidate): number[] {
-  return layingOrder(dosingShifts.map((shift, i) => shift / num(volumes[i])));
+  return layingOrder(dosingShifts().map((shift, i) => shift / num(volumes[i])));
 }

@@ -26,9 +26,8 @@ export type Candidate = {
   readonly distance: number;
   /** From the target, with the factors that were asked for. */
   readonly deltaE2000: number;
-  /** ΔE00 by which a 10 % larger dose of each tube moves the colour. */
-  readonly dosingShifts: readonly number[];
-  readonly largestShift: number;
+  /** ΔE00 by which a 10 % larger dose of each tube moves the colour; worked out when it is asked for. */
+  readonly dosingShifts: () => readonly number[];
 };
 
 /** A share that a hand cannot lay down and an eye cannot see: such a tube is left out. */
@@ -68,31 +67,30 @@ export function mixedCandidate(
   query: Pick<RecipeQuery, "target" | "factors">,
 ): Candidate {
   const lab = mixedLab(mixer, tubes, volumes);
-  const dosingShifts = volumes.map((_, place) =>
-    deltaE2000(
-      lab,
-      mixedLab(
-        mixer,
-        tubes,
-        volumes.map((volume, i) => (i === place ? volume * (1 + DOSING_ERROR) : volume)),
-      ),
-    ),
-  );
+  const shiftOf = (place: number): number => {
+    const dosed = volumes.map((volume, i) => (i === place ? volume * (1 + DOSING_ERROR) : volume));
+    return deltaE2000(lab, mixedLab(mixer, tubes, dosed));
+  };
+  let shifts: readonly number[] | undefined;
   return {
     tubes,
     volumes,
     lab,
     distance: aimDistance(query.target, lab, query.factors),
     deltaE2000: deltaE2000(query.target, lab, query.factors),
-    dosingShifts,
-    largestShift: Math.max(...dosingShifts),
+    dosingShifts: () => (shifts ??= volumes.map((_, place) => shiftOf(place))),
   };
+}
+
+/** How far the colour moves at most when one dose is 10 % too large, ΔE00. */
+export function largestShiftOf({ dosingShifts }: Candidate): number {
+  return Math.max(...dosingShifts());
 }
 
 /** Closest first; of equally close ones the one with fewer tubes, then the one that forgives a wrong dose. */
 export function byClosenessThenSize(a: Candidate, b: Candidate): number {
   const steps = Math.round(a.distance / INDISTINGUISHABLE) - Math.round(b.distance / INDISTINGUISHABLE);
-  return steps || a.tubes.length - b.tubes.length || a.largestShift - b.largestShift;
+  return steps || a.tubes.length - b.tubes.length || largestShiftOf(a) - largestShiftOf(b);
 }
 
 /** A larger subset whose extra tube came out at zero repeats a smaller one: keep the closer of the two. */

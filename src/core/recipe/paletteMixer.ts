@@ -240,7 +240,7 @@ export class PaletteMixer {
     const recipe = recipeOf(exact, order, reasons, !this.mixer.isScaleFree);
     return {
       ...recipe,
-      dosingShift: inOrder(candidate.dosingShifts),
+      dosingShift: inOrder(candidate.dosingShifts()),
       laidDown: { ...laidDown, volumes: inOrder(laidDown.volumes) },
       diluted: this.mixer.isScaleFree
         ? preDiluted(
