@@ -6,9 +6,9 @@
  * nothing is marked, to the first heavy button, then to the first control, of the nearest part of the page that is still there.
  */
 
-/** The page has settled when it has not changed for so long, and is not waited for longer than that. */
+/** The page has settled when it has not changed for so long, and is not waited for longer than that: a slow machine works long. */
 const SETTLED_MS = 200;
-const LONGEST_MS = 6000;
+const LONGEST_MS = 20_000;
 
 /** Marks the one control that a view wants pressed next: `<button {...NEXT} />`. */
 export const NEXT = { "data-next": "" } as const;

@@ -1,10 +1,10 @@
 /** What is said of strings: their ways, their members, what is wrong with them. */
 import type { SheetFault } from "../core/picture/squaredSheet";
-import { differenceWords, missWords, WORKING_TOLERANCE } from "../core/describe/difference";
+import { differenceWords, missWords, stepsText, WORKING_TOLERANCE } from "../core/describe/difference";
 import type { LabD65 } from "../core/color/types";
 import { readHue } from "../core/describe/huePlaces";
 import { hueDifferenceDegrees, lchFromLab } from "../core/color/cieLab";
-import { lightnessPerStep, quarterText, valueText } from "../core/describe/valueScale";
+import { lightnessPerStep, valueText } from "../core/describe/valueScale";
 import type { ChromaRule, DarkenWay, LightenWay } from "../core/strings/types";
 import type { RecipeDilution } from "../domain/pile/pile";
 import type { Settings } from "../domain/settings/settings";
@@ -140,14 +140,19 @@ export function thinningWords(
 /** What a member misses, in steps, degrees and chroma: "a quarter step darker, 3° towards yellow". */
 export function memberMissWords(cell: GridCell, family: number, { scale }: Settings): string {
   const { lightness, chroma, hueDegrees } = cell.miss;
-  const steps = Math.abs(lightness) / lightnessPerStep(scale);
   const words = [
-    steps >= 0.125 ? `${quarterText(steps)} step ${lightness > 0 ? "lighter" : "darker"}` : undefined,
+    Math.abs(lightness) >= lightnessPerStep(scale) / 8
+      ? `${stepsText(lightness, scale)} ${lightness > 0 ? "lighter" : "darker"}`
+      : undefined,
     hueDegrees !== undefined && Math.abs(hueDegrees) >= 3
       ? `${Math.round(Math.abs(hueDegrees))}° ${towards(family, hueDegrees)}`
       : undefined,
     Math.abs(chroma) >= 1.5
       ? `chroma ${Math.abs(chroma).toFixed(0)} ${chroma > 0 ? "more" : "less"}`
+      : undefined,
+    // From a grey every hue is a step outwards: which one, the family does not say.
+    hueDegrees === undefined && chroma >= 1.5
+      ? `towards ${readHue(lchFromLab(cell.predicted)[2]).place.name}`
       : undefined,
   ].filter((one) => one !== undefined);
   return words.length === 0 ? "as planned" : words.join(", ");

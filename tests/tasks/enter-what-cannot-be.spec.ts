@@ -88,11 +88,17 @@ test("colours that are none are refused, with the field kept", async ({ page }) 
   }
 });
 
-test("a painting without name or tubes is not started, and says what is missing", async ({ page }) => {
+test("a painting without tubes is not started, and says what is missing; without a name it is named after the day", async ({
+  page,
+}) => {
   await page.goto("/");
   await page.getByRole("button", { name: "Start the painting" }).click();
-  await expect(page.getByText("Give the painting a name.")).toBeVisible();
   await expect(page.getByText("Choose at least one tube.")).toBeVisible();
+  await page.getByRole("button", { name: "Earths and white" }).click();
+  // Blanks are no name either.
+  await page.getByLabel("Name of the painting").fill("  \u200b ");
+  await page.getByRole("button", { name: "Start the painting" }).click();
+  await expect(page.getByRole("heading", { name: /^Painting of \d{1,2} [A-Z][a-z]+$/ })).toBeVisible();
 });
 
 test("a palette of one tube gives what it can", async ({ page }) => {

@@ -32,13 +32,7 @@ const formSchema = z.object({
   medium: z.enum(MEDIA),
   grade: z.enum(GRADES),
   paintIds: z.array(z.string()).check(z.minLength(1, "Choose at least one tube."), z.maxLength(MOST_TUBES)),
-  name: z
-    .string()
-    .check(
-      z.trim(),
-      z.refine(isVisibleName, "Give the painting a name."),
-      z.maxLength(120, "Keep the name under 120 letters."),
-    ),
+  name: z.string().check(z.trim(), z.maxLength(120, "Keep the name under 120 letters.")),
   color: z.string().check(
     z.superRefine((text, context) => {
       const read = parseColor(text);
@@ -73,7 +67,7 @@ export function PaintingForm({ onDone }: { onDone?: () => void }) {
       medium: form.medium,
       grade,
     }));
-    const painting = await startPainting(name, tubes, now);
+    const painting = await startPainting(isVisibleName(name) ? name : nameOfDay(now), tubes, now);
     const read = parseColor(color);
     if (read.ok) {
       const note = await addNote(typedNote(painting.id, read.value, settings), now);
@@ -147,7 +141,12 @@ export function PaintingForm({ onDone }: { onDone?: () => void }) {
         ) : null}
       </Step>
       <Step place={3} title="What do you paint?">
-        <TextField label="Name of the painting" {...register("name")} error={errors.name?.message} />
+        <TextField
+          label="Name of the painting"
+          hint="Left empty, it is named after today."
+          {...register("name")}
+          error={errors.name?.message}
+        />
         <TextField
           label="A colour to mix first (hex or CIELAB), if you have one"
           hint="Without one you begin with a picture, or with a colour that you see."
@@ -169,6 +168,11 @@ export function PaintingForm({ onDone }: { onDone?: () => void }) {
       </div>
     </form>
   );
+}
+
+/** "Painting of 30 November". @param now - Unix time, ms. */
+function nameOfDay(now: number): string {
+  return `Painting of ${new Date(now).toLocaleDateString("en-GB", { day: "numeric", month: "long" })}`;
 }
 
 function Step({ place, title, children }: { place: number; title: string; children: ReactNode }) {
