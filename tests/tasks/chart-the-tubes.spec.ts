@@ -95,6 +95,9 @@ test("every kind is drawn, what is missing is said, and notes are found in it", 
   await expect(page.getByText(/ and .* apart: as it is ΔE [\d.]+, 1 of white ΔE/)).toBeVisible();
   await page.getByLabel("kind of chart").selectOption("wheel");
   await expect(page.getByText("This chart needs 3 tubes.")).toBeVisible();
+  // Of what cannot be drawn there is nothing to print or to tap.
+  await expect(page.getByRole("button", { name: "PDF" })).toHaveCount(0);
+  await expect(page.getByText(/^Tap a cell|No cell is painted/)).toHaveCount(0);
 });
 
 test("piles and notes stand in a chart beside tubes, and are laid as the tubes in them", async ({ page }) => {

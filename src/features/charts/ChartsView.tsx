@@ -113,6 +113,7 @@ function OpenChart({
   const [isLearning, setLearning] = useState(false);
   const [choosing, setChoosing] = useState<"across" | "down">();
   const sheet = sheets?.[Math.max(0, Math.min(page, sheets.length - 1))];
+  const drawn = asked.ok && sheet && sheet.rows.length > 0 ? sheet : undefined;
   const all: readonly SheetCell[] =
     sheets?.flatMap(({ rows }) => rows.flatMap(({ cells }) => cells.flatMap((cell) => cell ?? []))) ?? [];
   const chosen = all.find(({ key }) => key === chosenKey);
@@ -176,9 +177,9 @@ function OpenChart({
             ))}
           </div>
         ) : null}
-        {asked.ok && sheet && sheet.rows.length > 0 ? (
+        {asked.ok && drawn ? (
           <SheetTable
-            sheet={sheet}
+            sheet={drawn}
             tubes={asked.tubes}
             painted={painted}
             chosenKey={chosenKey}
@@ -190,13 +191,15 @@ function OpenChart({
         {asked.ok && sheet?.rows.length === 0 ? (
           <p className="mt-3">No two of these tubes make a grey. Add an opposite, or a black.</p>
         ) : null}
-        <p className="mt-3 text-muted">
-          {paintedWords(chart.readings.length)}
-          {chart.remark === undefined ? "" : ` The sheet says: ${chart.remark}.`}
-        </p>
+        {drawn || chart.readings.length > 0 ? (
+          <p className="mt-3 text-muted">
+            {paintedWords(chart.readings.length)}
+            {chart.remark === undefined ? "" : ` The sheet says: ${chart.remark}.`}
+          </p>
+        ) : null}
         {asked.ok && sheets ? (
           <>
-            {sheet ? (
+            {drawn ? (
               <>
                 <ChartOnPaper chart={chart} sheets={sheets} tubes={asked.tubes} fixed={fixed} />
                 <TakePhoto
@@ -236,11 +239,11 @@ function OpenChart({
             reading={painted.get(chosen.key)}
             fixed={fixed}
           />
-        ) : (
+        ) : drawn ? (
           <p className="text-muted">
             Tap a cell to see what goes into it, and to read what you painted there.
           </p>
-        )}
+        ) : null}
       </section>
       <Drawer
         isOpen={choosing !== undefined}
