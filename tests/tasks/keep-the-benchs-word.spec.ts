@@ -133,3 +133,38 @@ test("a look that cannot be true beside the record is asked about, and a denial 
   await page.getByRole("button", { name: "take the look back" }).click();
   await expect(page.getByText("Pile, predicted")).toBeVisible();
 });
+
+test("paint that dries otherwise: recipe, pair, sheet and addition say one figure, the one that is left when it is dry", async ({
+  page,
+  context,
+}) => {
+  await context.grantPermissions(["clipboard-read", "clipboard-write"]);
+  await page.goto("/");
+  await page.getByRole("radio", { name: "watercolour" }).click();
+  await page.getByRole("group", { name: "Ready sets" }).getByRole("button").first().click();
+  await page.getByLabel("Name of the painting").fill("Shore");
+  await page.getByLabel(/^A colour to mix first/).fill("oklch(0.62 0.06 230)");
+  await page.getByRole("button", { name: "Start the painting" }).click();
+  await expect(page.getByText(/^Shown wet: this watercolour dries/)).toBeVisible();
+  const recipe = page.getByRole("region", { name: /Ways to mix it|The recipe/ });
+  await expect(recipe).toHaveAttribute("aria-busy", "false");
+  const promised = Number(/ΔE (\d+\.\d)/.exec((await recipe.textContent()) ?? "")?.[1]);
+  expect(await missOf(page)).toBe(promised);
+  await expect(pairOf(page)).toContainText(`ΔE ${promised.toFixed(1)}`);
+  await page.getByRole("button", { name: "take it along" }).click();
+  await page.getByRole("menuitem", { name: "Copy as text" }).click();
+  await expect(said(page, "The mixture is copied as text.")).toBeVisible();
+  expect(await page.evaluate(() => navigator.clipboard.readText())).toContain(
+    `ΔE ${promised.toFixed(1)} from the target`,
+  );
+  await benchOf(page).addAll();
+  await expect(page.getByText("Pile, predicted")).toBeVisible();
+  await expect.poll(() => missOf(page)).toBe(promised);
+  await say(page, "a step too light, a little too dull");
+  const first = nextOf(page).getByRole("listitem").first();
+  await expect(first).toBeVisible();
+  const after = Number(/then ΔE (\d+\.\d)/.exec((await first.textContent()) ?? "")?.[1]);
+  await first.getByRole("button", { name: /^I added it/ }).click();
+  await expect(page.getByText("Pile, predicted")).toBeVisible();
+  await expect.poll(() => missOf(page)).toBeCloseTo(after, 1);
+});

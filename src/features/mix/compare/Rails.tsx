@@ -12,6 +12,7 @@ import { Rail } from "../../../ui/Rail";
 import { WordLink } from "../../../kit/words/WordLink";
 import { deltaEText, seenWords } from "../../../words/colors";
 import { useAim, useHand, useOffers, usePaint, useStory } from "../bench/contexts";
+import { missWhenDry } from "../bench/missWhenDry";
 import type { Shown } from "../bench/contexts";
 import { spreadOf } from "../recipe/RecipeAdvice";
 
@@ -20,10 +21,11 @@ const RAIL_STEPS = 2;
 const RAIL_CHROMA = 24;
 
 export function Rails({ shown }: { shown: Shown }) {
-  const { note, aim, tolerance } = useAim();
+  const aimed = useAim();
+  const { note, aim, tolerance } = aimed;
   const { chosen } = useOffers();
   const { pile } = useStory();
-  const { tubeById } = usePaint();
+  const paint = usePaint();
   const { setDraft } = useHand();
   const settings = useSettings();
   const difference = threeWayDifference(aim, shown.lab);
@@ -34,12 +36,12 @@ export function Rails({ shown }: { shown: Shown }) {
     deltaHue: difference.deltaHue,
   };
   const isDisabled = !pile;
+  const miss = missWhenDry(aimed, paint, shown.lab);
   const sureWithin = surenessOf(note.purpose ?? "family", tolerance);
   const isSure =
-    sureWithin === undefined ||
-    Math.hypot(difference.deltaE2000, Math.SQRT2 * (shown.doubtDeltaE2000 ?? 0)) <= sureWithin;
+    sureWithin === undefined || Math.hypot(miss, Math.SQRT2 * (shown.doubtDeltaE2000 ?? 0)) <= sureWithin;
   // What is predicted may lie this far off; in chroma and hue a difference counts less the brighter it is.
-  const spread = shown.from === "recipe" && chosen ? spreadOf(chosen, tubeById) : undefined;
+  const spread = shown.from === "recipe" && chosen ? spreadOf(chosen, paint.tubeById) : undefined;
   const [, chroma] = lchFromLab(aim);
   const rails: Readonly<Record<Axis, ReactNode>> = {
     value: (
@@ -101,9 +103,9 @@ export function Rails({ shown }: { shown: Shown }) {
     <div className="mt-1 flex flex-col">
       {axesOf(settings.school).map((axis) => rails[axis])}
       <p className="text-muted">
-        <WordLink word="ΔE">{deltaEText(difference.deltaE2000)}</WordLink>
+        <WordLink word="ΔE">{deltaEText(miss)}</WordLink>
         {shown.doubtDeltaE2000 === undefined ? "" : ` ± ${shown.doubtDeltaE2000.toFixed(1)}`},{" "}
-        {seenWords(difference.deltaE2000)}: {verdictWords(words.isMatch, isSure)}
+        {seenWords(miss)}: {verdictWords(words.isMatch, isSure)}
         {shown.from === "kept"
           ? "."
           : isDisabled

@@ -2,7 +2,6 @@
 
 /** The pile, what was tried of it and set aside, and the trial in hand, beside each other with the target. */
 import { useMemo } from "react";
-import { deltaE2000 } from "../../../core/color/ciede2000";
 import { labOfAdditions } from "../../../domain/mixture/color";
 import { believedTubes } from "../../../domain/pile/belief";
 import { contentsOf } from "../../../domain/pile/contents";
@@ -16,17 +15,19 @@ import { useTubesOf } from "../../../kit/paint/useTubesOf";
 import { deltaEText, describeLab } from "../../../words/colors";
 import { doseWords } from "../../../words/doses";
 import { useAimIfAny, usePaint, useStory } from "../bench/contexts";
+import { missWhenDry } from "../bench/missWhenDry";
 
 /** More than these no eye holds beside each other. */
 const MOST_SHOWN = 5;
 
 export function SideBySide() {
   const { history, pile: current, isSample } = useStory();
-  const { leftovers, wetOf } = usePaint();
+  const paint = usePaint();
+  const { leftovers, wetOf } = paint;
   const tubesOf = useTubesOf();
   const tubeById = useStudio((studio) => studio.tubeById);
   const settings = useSettings();
-  const aim = useAimIfAny()?.aim;
+  const aimed = useAimIfAny();
   const piles = useMemo(() => trialsBesideEachOther(history.piles, current), [history.piles, current]);
   const beliefs = shownOf(useBeliefs(piles, leftovers, tubesOf).task);
   if (piles.length < 2) return null;
@@ -47,7 +48,7 @@ export function SideBySide() {
           return (
             <li key={pile.id} className="w-40 shrink-0 text-sm leading-snug">
               <div className="flex h-20">
-                {aim ? <Patch lab={aim} className="flex-1" /> : null}
+                {aimed ? <Patch lab={aimed.aim} className="flex-1" /> : null}
                 {wet ? (
                   <Patch
                     lab={wet}
@@ -60,8 +61,8 @@ export function SideBySide() {
               </div>
               <p>
                 <span className="font-semibold">{name}</span>{" "}
-                {wet && aim ? (
-                  <span className="font-semibold">{deltaEText(deltaE2000(aim, wet))}</span>
+                {wet && aimed ? (
+                  <span className="font-semibold">{deltaEText(missWhenDry(aimed, paint, wet))}</span>
                 ) : null}{" "}
                 <span className="text-muted">{isRead ? "as believed" : "not read"}</span>
               </p>

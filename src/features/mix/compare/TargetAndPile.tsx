@@ -2,7 +2,6 @@
 
 import { clsx } from "clsx";
 import { atEqualValue, type EqualValuePair } from "../../../core/aim/equalValue";
-import { deltaE2000 } from "../../../core/color/ciede2000";
 import type { LabD65 } from "../../../core/color/types";
 import { isExactOnScreen } from "../../../ui/color";
 import { Patch } from "../../../ui/Patch";
@@ -15,8 +14,9 @@ import { ReadingBar } from "./ReadingBar";
 import { WetAim } from "./WetAim";
 import { SeeingButtons, useWaysOfSeeing, type WaysOfSeeing } from "./waysOfSeeing";
 import type { NotePlace } from "../../../domain/note/note";
-import { useAim, useOffers, useShown, useStory } from "../bench/contexts";
+import { useAim, useOffers, usePaint, useShown, useStory } from "../bench/contexts";
 import type { Shown } from "../bench/contexts";
+import { missWhenDry } from "../bench/missWhenDry";
 
 const FROM_WORDS: Readonly<Record<Shown["from"], string>> = {
   recipe: "Recipe, predicted",
@@ -32,7 +32,9 @@ const FROM_WORDS: Readonly<Record<Shown["from"], string>> = {
  * @param isBlind - true while the painter is still to say the colour: then nothing says it for them.
  */
 export function TargetAndPile({ isBlind }: { isBlind: boolean }) {
-  const { note, aim } = useAim();
+  const aimed = useAim();
+  const { note, aim } = aimed;
+  const paint = usePaint();
   const known = useShown();
   const { chosen } = useOffers();
   const { pile } = useStory();
@@ -51,7 +53,7 @@ export function TargetAndPile({ isBlind }: { isBlind: boolean }) {
                 ? "By hand, predicted"
                 : FROM_WORDS[shown.from],
             lab: shown.lab,
-            miss: deltaEText(deltaE2000(aim, shown.lab)),
+            miss: deltaEText(missWhenDry(aimed, paint, shown.lab)),
           },
         ]
       : []),

@@ -13,19 +13,21 @@ import { mixSheet } from "../../../words/mixSheet";
 import { useAim, usePaint, useShown, useStory } from "../bench/contexts";
 
 export function TakeAlong() {
-  const { note, target, aim } = useAim();
+  const { note, target } = useAim();
   const { steps } = useStory().plan;
-  const { tubeById } = usePaint();
+  const { tubeById, toDry } = usePaint();
   const shown = useShown();
   const settings = useSettings();
   const [word, setWord] = useState("");
   if (steps.length === 0) return null;
+  const predicted = shown && toDry(shown.lab);
   const name = `${note.number} ${note.name}`;
   const sheet = mixSheet(
     {
       name,
       target,
-      predicted: shown && { lab: shown.lab, deltaE2000: deltaE2000(aim, shown.lab) },
+      // As it dries, like the target.
+      predicted: predicted && { lab: predicted, deltaE2000: deltaE2000(target, predicted) },
       steps,
     },
     tubeById,

@@ -3,7 +3,6 @@
 /** Every turn of the pile in a row: what was added, how it looked, how far off it was, and which turn lost most. */
 import { useLiveQuery } from "dexie-react-hooks";
 import { useState } from "react";
-import { deltaE2000 } from "../../../core/color/ciede2000";
 import type { LabD65 } from "../../../core/color/types";
 import { labOfAdditions } from "../../../domain/mixture/color";
 import { lostMost, type Trial, trialsOf } from "../../../domain/pile/trials";
@@ -17,18 +16,20 @@ import { Patch } from "../../../ui/Patch";
 import { deltaEText, describeLab } from "../../../words/colors";
 import { doseWords } from "../../../words/doses";
 import { useAimIfAny, usePaint, useStory } from "../bench/contexts";
+import { missWhenDry } from "../bench/missWhenDry";
 
 const NONE: readonly never[] = [];
 
 export function Trials() {
   const { pile, readings } = useStory();
-  const aim = useAimIfAny()?.aim;
-  const { tubeById, wetOf } = usePaint();
+  const aimed = useAimIfAny();
+  const paint = usePaint();
+  const { tubeById, wetOf } = paint;
   if (!pile || pile.isStreaky || readings.length === 0) return null;
   const trials = trialsOf(pile, readings).map((trial) => {
     const dry = labOfAdditions(trial.inPile, tubeById);
     const lab = dry ? wetOf(dry) : trial.reading && labFromStored(trial.reading.color);
-    return { trial, lab, miss: aim && lab ? deltaE2000(aim, lab) : undefined };
+    return { trial, lab, miss: aimed && lab ? missWhenDry(aimed, paint, lab) : undefined };
   });
   const lost = lostMost(trials.map(({ miss }) => miss));
   return (
