@@ -12,7 +12,7 @@ export const WATER: Tube = {
   grade: "unknown",
   opacity: "unknown",
   lightfastness: "unknown",
-  hazard: "unknown",
+  hazard: "low",
   safetySheet: "",
   price: 0,
   volumeMl: 1,
