@@ -11,12 +11,14 @@ import { type Film, mixtureReflectance } from "../mixing/mixture";
 import { createRng } from "../random/rng";
 import { labFromReflectance } from "../spectrum/colorimetry";
 import { GRID_10NM, type OpticalModel, type Reflectance } from "../spectrum/types";
+import { calibrateTube, type TubeReading } from "./calibrateTube";
 import type { Evidence, MixPart } from "./evidence";
 import { learnTubes } from "./learnTubes";
 import { adviseReadings } from "./readingAdvice";
 import { figure, thinned } from "../../../tests/support/study";
 
 const WHITE = pigment("titanium-white").optics;
+const BENCH = { white: WHITE, view: VIEWING.D65, surface: PAINT_SURFACE };
 
 /** The colour of one part of a tube in so many parts of white, opaque or as a film. */
 function seen(tube: OpticalModel, whiteParts: number, film?: Film): Reflectance {
@@ -92,21 +94,16 @@ describe("calibration of one tube", () => {
           [-1, 1],
           [-1, -1],
         ] as const) {
-          const evidence = [
+          const readings = [
             { whiteParts: 0, error: inMasstone },
             { whiteParts: 10, error: inTint },
-          ].map(({ whiteParts, error }): Evidence => {
+          ].map(({ whiteParts, error }): TubeReading => {
             const [l, a, b] = labOf(seen(truth, whiteParts));
-            return { parts: parts(whiteParts), lab: labD65(l + error, a, b), uncertaintyDeltaE2000: 0.7 };
+            return { whiteParts, lab: labD65(l + error, a, b), uncertaintyDeltaE2000: 0.7 };
           });
-          const [white = WHITE, found = optics] = learnTubes([WHITE, optics], evidence, CONDITIONS).tubes;
-          const tint = mixtureReflectance(
-            [
-              { optics: found, volume: 1 },
-              { optics: white, volume: 9 },
-            ],
-            PAINT_SURFACE,
-          );
+          // As the application does it: the white and the surface are taken as they are believed.
+          const { optics: found } = calibrateTube(optics, readings, BENCH);
+          const tint = seen(found, 9);
           errors.push(Math.abs(whiteForDepth(truth, depthOf(labOf(tint))) / 9 - 1));
         }
       }
