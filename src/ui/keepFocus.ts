@@ -96,9 +96,20 @@ export function keepFocus(isBusy: () => boolean): () => void {
 function takeUp(next: HTMLElement | undefined, isByKeys: boolean): void {
   // A page that moves under a finger would be pressed in the wrong place.
   next?.focus({ preventScroll: !isByKeys });
+  if (next && isByKeys) showItemOf(next);
   // Only where the next step cannot be seen at all, the page moves.
   if (next?.matches(`${NEXT_STEP}, ${HEAVY}`) === true && !isByKeys && !isSeen(next))
     showWithWhatLeadsToIt(next);
+}
+
+/** What the next step is about comes into sight with its button; of an item that is too long, the button. */
+function showItemOf(next: HTMLElement): void {
+  const item = next.closest("li");
+  if (!item) return;
+  const { left, top } = item.getBoundingClientRect();
+  if (item.contains(document.elementFromPoint(left + 8, top + 8))) return;
+  item.scrollIntoView({ block: "start" });
+  next.scrollIntoView({ block: "nearest" });
 }
 
 function showWithWhatLeadsToIt(next: HTMLElement): void {

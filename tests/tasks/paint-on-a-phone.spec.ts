@@ -237,6 +237,31 @@ test("values alone, the room and a smaller board are a touch away on every view"
   await expect(page.locator("[data-slim]")).toBeVisible();
 });
 
+test("after Enter on the keyboard of a phone, the next addition is in sight, its amount with its button", async ({
+  page,
+}) => {
+  await openDemo(page);
+  await trayNote(page, /^8 Slip wall/).tap();
+  await benchOf(page).allAdded.tap();
+  await readingOf(page, "the pile", "say it");
+  const field = page.getByLabel("How the pile looks beside the target");
+  await field.fill("a step too dark, a little too dull");
+  await field.press("Enter");
+  const added = page.getByRole("button", { name: /^I added it/ }).first();
+  await expect(added).toBeFocused();
+  const item = page.getByRole("listitem").filter({ has: added });
+  const amount = item.getByText(((await added.getAttribute("aria-label")) ?? "").replace("I added it: ", ""));
+  for (const part of [added, amount]) await expect.poll(() => isUncovered(part)).toBe(true);
+});
+
+/** Whether its top and its foot are what lies there. */
+function isUncovered(target: Locator): Promise<boolean> {
+  return target.evaluate((element) => {
+    const { left, top, bottom } = element.getBoundingClientRect();
+    return [top + 2, bottom - 2].every((y) => element.contains(document.elementFromPoint(left + 8, y)));
+  });
+}
+
 test("what was said of a pile is recorded by the one button for it, which is whole in sight", async ({
   page,
 }) => {

@@ -81,7 +81,7 @@ function BenchOfNote() {
   const isBlind =
     settings.school.readFirst && !isSkipped && !ofNote && !pile && !lastMatch && looks !== undefined;
   return (
-    <div className="max-wide:**:scroll-mt-64 short:**:scroll-mt-4! gap-x-8 wide:grid wide:grid-cols-[minmax(0,1.1fr)_minmax(0,1fr)] wide:p-5 wide:pl-2">
+    <div className="max-wide:**:scroll-mt-72 short:**:scroll-mt-4! gap-x-8 wide:grid wide:grid-cols-[minmax(0,1.1fr)_minmax(0,1fr)] wide:p-5 wide:pl-2">
       <h1 className="sr-only">
         Mix note {note.number}, {note.name}
       </h1>
