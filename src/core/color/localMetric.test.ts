@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { deltaE2000, REFERENCE_FACTORS } from "./ciede2000";
-import { localMetric, localSquare } from "./localMetric";
+import { localMetric, localSquare, nearestOf } from "./localMetric";
 import { labD65 } from "./types";
 
 describe("localMetric", () => {
@@ -37,5 +37,14 @@ describe("localMetric", () => {
       4 * localSquare(localMetric(target, REFERENCE_FACTORS), target, lighter, 0),
       9,
     );
+  });
+
+  it("finds the first of the nearest of many colours", () => {
+    const target = labD65(50, 20, 10);
+    const metric = localMetric(target, REFERENCE_FACTORS);
+    const labs = Float64Array.of(60, 20, 10, 50, 22, 10, 50, 22, 10, 10, 0, 0);
+    const { place, distance } = nearestOf(metric, target, labs);
+    expect(place).toBe(1);
+    expect(distance ** 2).toBeCloseTo(localSquare(metric, target, labs, 3), 12);
   });
 });

@@ -62,3 +62,20 @@ export function localSquare(metric: LocalMetric, target: LabD65, labs: Float64Ar
   const across = metric.acrossA * da + metric.acrossB * db;
   return dl * dl + along * along + across * across;
 }
+
+/** The first of the nearest of many colours, and about how many ΔE00 it is away. @param labs - triplets, at least one. */
+export function nearestOf(
+  metric: LocalMetric,
+  target: LabD65,
+  labs: Float64Array,
+): { readonly place: number; readonly distance: number } {
+  let nearest = 0;
+  let least = Number.POSITIVE_INFINITY;
+  for (let at = 0; at < labs.length; at += 3) {
+    const square = localSquare(metric, target, labs, at);
+    if (square >= least) continue;
+    least = square;
+    nearest = at;
+  }
+  return { place: nearest / 3, distance: Math.sqrt(least) };
+}

@@ -8,7 +8,7 @@
  * by more, and from a lattice of its own mixtures.
  */
 import { deltaE2000, REFERENCE_FACTORS } from "../color/ciede2000";
-import { localMetric, localSquare } from "../color/localMetric";
+import { localMetric, nearestOf } from "../color/localMetric";
 import type { LabD65 } from "../color/types";
 import type { ColorModel } from "../mixing/colorModel";
 import { colorModelOf } from "../mixing/colorModelOf";
@@ -209,7 +209,7 @@ export class NoteMisses {
         if (misses[n] <= REACHED_EXACTLY) return;
         take(solver.solve(note, REFERENCE_FACTORS, tubes, start, count, EFFORT));
       }
-      const { place, distance } = nearestPlace(labs, note);
+      const { place, distance } = nearestOf(localMetric(note, REFERENCE_FACTORS), note, labs);
       const nearest = starts[place];
       const miss = misses[n] as number;
       if (nearest && miss > REACHED_EXACTLY && distance < miss + LATTICE_CELL)
@@ -253,20 +253,4 @@ function ascending(tubes: readonly number[]): readonly number[] {
 function withTube(set: readonly number[], tube: number): readonly number[] {
   const place = set.findIndex((held) => held > tube);
   return set.toSpliced(place < 0 ? set.length : place, 0, tube);
-}
-
-function nearestPlace(
-  labs: Float64Array,
-  note: LabD65,
-): { readonly place: number; readonly distance: number } {
-  const metric = localMetric(note, REFERENCE_FACTORS);
-  let best = 0;
-  let bestSquare = Number.POSITIVE_INFINITY;
-  for (let at = 0; at < labs.length; at += 3) {
-    const square = localSquare(metric, note, labs, at);
-    if (square >= bestSquare) continue;
-    bestSquare = square;
-    best = at;
-  }
-  return { place: best / 3, distance: Math.sqrt(bestSquare) };
 }

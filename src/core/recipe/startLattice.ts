@@ -6,7 +6,7 @@
  */
 import { type Aim, distanceFrom } from "../color/aimDistance";
 import type { DeltaE2000Factors } from "../color/ciede2000";
-import { localMetric } from "../color/localMetric";
+import { localMetric, nearestOf } from "../color/localMetric";
 import type { LabD65 } from "../color/types";
 import type { ColorModel } from "../mixing/colorModel";
 import { interiorLattice, subsetsOf } from "./subsets";
@@ -29,11 +29,12 @@ export type LatticeSubset = {
 export type RankedSubset = {
   readonly subset: LatticeSubset;
   readonly start: Float64Array;
-  /** The next nearest start: targets outside have several valleys, and the nearest start may lie in the wrong one. */
-  readonly second: Float64Array;
   /** About the ΔE00 of the start from the target. */
   readonly distance: number;
 };
+
+/** Targets outside have several valleys, and the nearest start may lie in the wrong one: the nearest in another, if any. */
+export type TwiceRanked = RankedSubset & { readonly second: Float64Array };
 
 function startsFor(mixer: ColorModel, size: number): readonly Float64Array[] {
   if (mixer.isScaleFree) return interiorLattice(size, LATTICE_LEVELS[size] ?? size);
@@ -99,34 +100,8 @@ export function rankSubsets(
   const ranked: RankedSubset[] = [];
   for (const subset of subsets) {
     if (subset.tubes.length > maxSize) continue;
-    const { labs, starts } = subset;
-    let best = 0;
-    let bestSquare = Number.POSITIVE_INFINITY;
-    let second = 0;
-    let secondSquare = Number.POSITIVE_INFINITY;
-    for (let i = 0; i < starts.length; i++) {
-      const dL = (labs[3 * i] as number) - target[0];
-      const da = (labs[3 * i + 1] as number) - target[1];
-      const db = (labs[3 * i + 2] as number) - target[2];
-      const along = metric.alongA * da + metric.alongB * db;
-      const across = metric.acrossA * da + metric.acrossB * db;
-      const square = metric.light * metric.light * dL * dL + along * along + across * across;
-      if (square < bestSquare) {
-        second = best;
-        secondSquare = bestSquare;
-        bestSquare = square;
-        best = i;
-      } else if (square < secondSquare) {
-        secondSquare = square;
-        second = i;
-      }
-    }
-    ranked.push({
-      subset,
-      start: starts[best] as Float64Array,
-      second: starts[second] as Float64Array,
-      distance: Math.sqrt(bestSquare),
-    });
+    const { place, distance } = nearestOf(metric, target, subset.labs);
+    ranked.push({ subset, start: subset.starts[place] as Float64Array, distance });
   }
   return ranked.sort((a, b) => a.distance - b.distance);
 }
@@ -138,8 +113,8 @@ const OTHER_VALLEY = 12;
  * The same by the distance that is searched for, which costs ten times as much: for targets outside, of which the quick
  * form knows too little.
  */
-export function rankExactly(subsets: readonly LatticeSubset[], aim: Aim): RankedSubset[] {
-  const ranked = subsets.map((subset): RankedSubset => {
+export function rankExactly(subsets: readonly LatticeSubset[], aim: Aim): TwiceRanked[] {
+  const ranked = subsets.map((subset): TwiceRanked => {
     const { labs, starts } = subset;
     const at = (i: number, channel: number): number => labs[3 * i + channel] as number;
     const distances = starts.map((_, i) => distanceFrom(aim, at(i, 0), at(i, 1), at(i, 2)));
