@@ -176,3 +176,31 @@ test("where it is chosen, the screen stays on while a pile lies open", async ({ 
   await goTo(page, "Table");
   await expect.poll(held).toBe("0");
 });
+
+test("on a full board every name stands in whole words", async ({ page }) => {
+  await page.goto("/");
+  await page.getByRole("button", { name: "Figure and landscape" }).click();
+  await page.getByRole("button", { name: "Start the painting" }).click();
+  await expect(page.getByRole("heading", { name: /^Painting of/ })).toBeVisible();
+  const names = page.getByRole("region", { name: "Board" }).locator(".font-semibold");
+  await expect(names.nth(7)).toBeAttached();
+  expect(await names.evaluateAll(brokenWords)).toEqual([]);
+  await page.setViewportSize({ width: 390, height: 844 });
+  expect(await names.evaluateAll(brokenWords)).toEqual([]);
+});
+
+/** Words that go on in another line, where no hyphen is, or are cut off. */
+function brokenWords(names: readonly Element[]): string[] {
+  return names.flatMap((name) => {
+    const text = name.firstChild;
+    if (!text) return ["nothing"];
+    const bottom = name.getBoundingClientRect().bottom + 1;
+    return [...(text.textContent ?? "").matchAll(/[^\s\u00ad]+/g)].flatMap((word) => {
+      const range = document.createRange();
+      range.setStart(text, word.index);
+      range.setEnd(text, word.index + word[0].length);
+      const lines = new Set([...range.getClientRects()].map(({ top }) => Math.round(top)));
+      return lines.size === 1 && range.getBoundingClientRect().bottom <= bottom ? [] : [word[0]];
+    });
+  });
+}

@@ -142,12 +142,13 @@ function BoardTube({
       )}
       <span className="flex items-baseline justify-between gap-2 text-sm leading-snug">
         <span className="line-clamp-2 font-semibold break-words">{narrowName(tube.label)}</span>
-        <span className="hidden text-muted wide:inline slim:hidden!">{detail}</span>
+        {/* On a full board the name needs the room. */}
+        <span className="hidden text-muted wide:@min-[8.5rem]:inline slim:hidden!">{detail}</span>
       </span>
     </span>
   );
   return (
-    <li className="relative w-24 shrink-0 wide:w-auto wide:max-w-48 wide:min-w-24 wide:flex-1 slim:w-auto! slim:max-w-none! slim:flex-none!">
+    <li className="@container slim:[container-type:normal] relative w-24 shrink-0 wide:w-auto wide:max-w-48 wide:min-w-24 wide:flex-1 slim:w-auto! slim:max-w-none! slim:flex-none!">
       {taker ? (
         <button
           ref={anchor}
