@@ -341,3 +341,27 @@ test("where the system sets the colours, paint stays paint, and the rails stay i
   expect(marks.length).toBeGreaterThan(3);
   expect(marks).not.toContain(canvas);
 });
+
+test("wherever the page stands, the ways of seeing lie whole beside the pair", async ({ page }) => {
+  await openDemo(page);
+  await trayNote(page, /^5 Lichen/).click();
+  await expect(benchOf(page).allAdded).toBeVisible();
+  const pair = page.getByRole("region", { name: "Target and pile" });
+  for (const top of [0, 30, 60, 90, 140]) {
+    const stands = await page.locator("#view").evaluate((view, to) => {
+      view.scrollTop = to;
+      return view.scrollTop;
+    }, top);
+    // The page is as long as that.
+    expect(stands).toBe(top);
+    const cut = await pair.getByRole("button", { name: /grey|squint|dab|swap/ }).evaluateAll((buttons) =>
+      buttons.flatMap((button) => {
+        const { left, right, top: above, bottom } = button.getBoundingClientRect();
+        const isThere = (y: number): boolean =>
+          button.contains(document.elementFromPoint((left + right) / 2, y));
+        return isThere(above + 2) === isThere(bottom - 2) ? [] : [button.textContent];
+      }),
+    );
+    expect(cut, `at ${top}`).toEqual([]);
+  }
+});

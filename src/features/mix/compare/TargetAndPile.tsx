@@ -63,33 +63,45 @@ export function TargetAndPile({ isBlind }: { isBlind: boolean }) {
   return (
     // On a phone the section dissolves, so that the pair sticks for the whole length of the page.
     <section aria-label="Target and pile" aria-busy={shown?.isAsking} className="contents min-w-0 wide:block">
-      <div data-guide="pair" className="sticky top-0 z-10 border-b bg-surface pb-1 print:static short:static">
-        <Pair
-          seeing={seeing}
-          sides={equal?.ok ? sides.map((side) => atOneValue(side, aim, equal.value)) : sides}
-          shown={shown}
-          neighbours={neighbours}
-          isBlind={isBlind}
-        />
-        <div className="flex px-4 pt-1.5 leading-snug wide:px-0">
-          {sides.map(({ title, lab, miss }) => (
-            <p key={title} className="min-w-0 flex-1 pr-3">
-              <span className="items-baseline gap-2 font-bold wide:flex wide:text-lg">
-                <span className="block">{title}</span>
-                {miss === "" ? null : <span className="ml-auto shrink-0">{miss}</span>}
-              </span>
-              <span className="block text-muted">
-                {isBlind ? "" : describeLab(lab, settings).sentence}
-                {isExactOnScreen(lab) ? "" : "; duller on this screen than in paint"}
-              </span>
-            </p>
-          ))}
+      {/* Where there is room the ways of seeing stay with the pair, which would cut them in half as the page moves. */}
+      <div className="contents print:static! short:static! wide:sticky wide:top-0 wide:z-10 wide:block wide:border-b wide:bg-surface">
+        <div
+          data-guide="pair"
+          className="sticky top-0 z-10 border-b bg-surface pb-1 print:static short:static wide:static wide:border-b-0"
+        >
+          <Pair
+            seeing={seeing}
+            sides={equal?.ok ? sides.map((side) => atOneValue(side, aim, equal.value)) : sides}
+            shown={shown}
+            neighbours={neighbours}
+            isBlind={isBlind}
+          />
+          <div className="flex px-4 pt-1.5 leading-snug wide:px-0">
+            {sides.map(({ title, lab, miss }) => (
+              <p key={title} className="min-w-0 flex-1 pr-3">
+                <span className="items-baseline gap-2 font-bold wide:flex wide:text-lg">
+                  <span className="block">{title}</span>
+                  {miss === "" ? null : <span className="ml-auto shrink-0">{miss}</span>}
+                </span>
+                <span className="block text-muted">
+                  {isBlind ? "" : describeLab(lab, settings).sentence}
+                  {isExactOnScreen(lab) ? "" : "; duller on this screen than in paint"}
+                </span>
+              </p>
+            ))}
+          </div>
+        </div>
+        <div className="px-4 wide:px-0">
+          <SeeingButtons
+            seeing={seeing}
+            hasPile={shown !== undefined}
+            hasNeighbours={neighbours.length > 0}
+          />
+          {equal ? <Status className="mb-1">{equalWords(equal)}</Status> : null}
         </div>
       </div>
-      <div className="px-4 wide:px-0">
-        {equal ? <Status className="mt-1">{equalWords(equal)}</Status> : null}
+      <div className="wide:**:scroll-mt-80 px-4 wide:px-0">
         {isBlind ? null : <WetAim />}
-        <SeeingButtons seeing={seeing} hasPile={shown !== undefined} hasNeighbours={neighbours.length > 0} />
         {shown ? (
           // On a phone what to lay down comes first; a recipe that is no paint yet has nothing to be read on.
           <div className={shown.from === "recipe" ? "max-wide:hidden" : undefined}>
