@@ -22,7 +22,7 @@ function table<T>(lines: readonly (readonly [string, T])[]): ReadonlyMap<string,
 
 export const AMOUNT_WORDS = table<Amount>([
   [
-    "touch hair trace tad shade fraction slightly barely whisker smidge smidgen mite faintly hint",
+    "touch hair trace tiny tad shade fraction slightly barely whisker smidge smidgen mite faintly hint",
     AMOUNTS.touch,
   ],
   ["bit little somewhat", AMOUNTS.little],
@@ -43,7 +43,7 @@ export const FAULT_WORDS = table<Fault>([
   ["dark deep darker deeper darkish black blackish", value(-1)],
   ["vivid colourful colorful saturated clean vivider cleaner garish loud", chroma(1)],
   [
-    "dull grey gray muted muddy neutral dirty duller greyer grayer muddier dirtier greyed grayed greyish grayish dullish drab",
+    "dull grey gray muted muddy neutral dirty duller greyer grayer muddier dirtier greyed grayed greyish grayish dullish drab lifeless earthy",
     chroma(-1),
   ],
   ["red redder reddish crimson scarlet", towards("red")],
@@ -78,7 +78,7 @@ export const QUESTION_WORDS = table<readonly [string, string]>([
   ["weak weaker", ["dull", "light"]],
   ["cold colder cool cooler", ["blue", "green"]],
   ["warm warmer", ["red", "yellow"]],
-  ["chalky washed milky faded white whiter whitish", ["light", "dull"]],
+  ["chalky washed pastel milky faded white whiter whitish", ["light", "dull"]],
   ["heavy heavier", ["dark", "vivid"]],
   ["high higher", ["light", "vivid"]],
   ["low lower", ["dark", "dull"]],
@@ -93,8 +93,8 @@ export const CHROMA_WORDS: ReadonlySet<string> = new Set(
 );
 
 export const AXIS_WORDS = table<"value" | "chroma" | "hue">([
-  ["value values lightness tone", "value"],
-  ["chroma brightness saturation intensity", "chroma"],
+  ["value values lightness tone l", "value"],
+  ["chroma brightness saturation intensity c", "chroma"],
   ["hue", "hue"],
 ]);
 
@@ -127,10 +127,10 @@ export const ROLES = table<Role>([
   ["lacks lacking missing lack short", "lack"],
   [TARGET_WORDS, "target"],
   ["pile mine mix mixture paint it dab this", "pile"],
-  ["is looks seems appears are was reads leans comes came went turned dried dries", "is"],
-  [", ; . but while whereas though", "end"],
+  ["is looks seems appears are was reads leans comes came went gone turned dried dries", "is"],
+  [", ; . but while whereas though except", "end"],
   [
-    "a an the too and also of than in out to be almost nearly just on at with as still bit now here there so really only for me my eye eyes i think would say by beside next against compared that its both or little step steps color colour colours colors towards toward side sort kind overall perhaps maybe about tinge cast has have got shows with does do then again actually leaning overly ever some all look looking tint",
+    "a an the too and also of than in out to be almost nearly just on at with as still bit now here there so really only for me my eye eyes i think would say by beside next against compared that its both or little step steps color colour colours colors towards toward side sort kind overall perhaps maybe about tinge cast has have got shows with does do then again actually leaning overly ever some all look looking tint use",
     "filler",
   ],
 ]);

@@ -10,6 +10,11 @@ function compared(word: string, meant: string): readonly [RegExp, string] {
 /** Sayings that are one word, and other spellings. */
 const SPELLINGS: readonly (readonly [RegExp, string])[] = [
   [/[’`]/g, "'"],
+  // "Waaay too dark", "0,5 steps".
+  [/([a-z])\1{2,}/g, "$1"],
+  [/(\d),(?=\d)/g, "$1."],
+  [/\ba(bit|lot)\b/g, "a $1"],
+  [/\ba (?:good|great) deal\b/g, "a lot"],
   [/\bi'(?:d|ll|ve|m)\b/g, "i"],
   [/\b(they|we|you)'re\b/g, "$1 are"],
   [/\b(is|does|do|are|was|has|can|could|should|would)n'?t\b/g, "$1 not"],
@@ -31,7 +36,9 @@ const SPELLINGS: readonly (readonly [RegExp, string])[] = [
   [/\bnot (?:quite |nearly |at all )?as (\w+)(?: as)?\b/g, "lacks $1"],
   [/\bnot (?:quite |nearly |really )?((?:\w+ )??\w+) enough\b/g, "lacks $1"],
   [/\bnot too (bad)\b/g, "unlike-$1"],
-  [/\bwashed out\b/g, "washed"],
+  [/\bwashed[ -]out\b/g, "washed"],
+  // Nobody says of a look that it lightens.
+  [/\b(lighten|darken|redden)\b/g, "needs $1"],
   [/\boff\b/g, "unlike-off"],
 ];
 
