@@ -1,4 +1,4 @@
-/** Numbers and lists. A missing number is not a number, so that it shows. */
+/** Rows of numbers. A missing number is not a number, so that it shows. */
 export function num(value: number | undefined): number {
   return value ?? Number.NaN;
 }
@@ -20,11 +20,4 @@ export function squareOf(values: ArrayLike<number>, count = values.length): numb
 /** How much all parts are together, in their unit. */
 export function volumeOf(parts: readonly { readonly volume: number }[]): number {
   return parts.reduce((sum, { volume }) => sum + volume, 0);
-}
-
-/** @throws RangeError for a place that the list does not have. */
-export function tubeAt<T>(tubes: readonly T[], place: number): T {
-  const tube = tubes[place];
-  if (tube === undefined) throw new RangeError(`There is no tube ${place}`);
-  return tube;
 }

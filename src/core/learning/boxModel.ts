@@ -2,11 +2,12 @@
 import type { LabD65 } from "../color/types";
 import { blendOptics, blendSurfaces, type Film, mixtureReflectance } from "../mixing/mixture";
 import type { SurfaceConstants } from "../mixing/saunderson";
-import { num, squareOf, volumeOf, tubeAt } from "../numbers";
+import { num, squareOf, volumeOf } from "../numbers";
 import type { NormalEquations } from "../optimize/normalEquations";
 import type { CholeskyFactor } from "../optimize/solveSymmetric";
 import { labFromReflectance, type ViewingWeights } from "../spectrum/colorimetry";
 import type { NumberRow, OpticalModel, Reflectance } from "../spectrum/types";
+import { tubeAt } from "../tube/tubeAt";
 import { bandSlopes } from "./bandSlopes";
 import type { Covariance } from "./covariance";
 import type { Evidence, MixPart, PredictionTerms, SpectralReading } from "./evidence";

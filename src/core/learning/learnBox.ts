@@ -4,7 +4,7 @@
  */
 import { deltaE2000 } from "../color/ciede2000";
 import type { LabD65 } from "../color/types";
-import { num, tubeAt } from "../numbers";
+import { num } from "../numbers";
 import type { LearningConditions } from "./boxModel";
 import type { Evidence, MixPart } from "./evidence";
 import { type LearnedTubes, learnTubes } from "./learnTubes";
@@ -15,6 +15,7 @@ import { labFromReflectance } from "../spectrum/colorimetry";
 import type { OpticalModel } from "../spectrum/types";
 import { TINT_PROBES, type TubeReading } from "./calibrateTube";
 import type { TestWhite } from "../tube/character";
+import { tubeAt } from "../tube/tubeAt";
 
 export type LearningTube = {
   /** Before any reading. */

@@ -1,6 +1,6 @@
 import { meanStrength } from "../mixing/strength";
-import { tubeAt } from "../numbers";
 import type { OpticalModel } from "../spectrum/types";
+import { tubeAt } from "../tube/tubeAt";
 import type { MixPart } from "./evidence";
 
 /** So much colour of a tube, as volume. */

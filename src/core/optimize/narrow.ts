@@ -1,4 +1,8 @@
-/** Narrowing down on a place between two others. */
+/**
+ * Narrowing down on a place between two others.
+ *
+ * Source of the golden sections: J. Kiefer, Proc. Amer. Math. Soc. 4(3), 502-506 (1953), doi:10.1090/S0002-9939-1953-0055639-3.
+ */
 
 const GOLDEN = (Math.sqrt(5) - 1) / 2;
 

@@ -6,8 +6,8 @@
  */
 import { chromaOf, hueDifferenceDegrees, lchFromLab } from "../color/cieLab";
 import type { LabD65 } from "../color/types";
-import { tubeAt } from "../numbers";
 import { bisected } from "../optimize/narrow";
+import { tubeAt } from "../tube/tubeAt";
 import type { DarkenWay, LightenWay } from "./types";
 
 /** What is known of each tube, in daylight. */
