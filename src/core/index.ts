@@ -123,7 +123,8 @@ export { type PaletteAdvice, paletteAdvice, REDUNDANT_BELOW } from "./palette/pa
 export { pictureCover } from "./palette/pictureCover";
 export { cleanestGrey, mostChroma, type ReachProfile, reachProfile } from "./palette/reachProfile";
 export { type MixedScheme, mixScheme, schemeHues } from "./palette/scheme";
-export { PaletteReach, type Priority, REACHED, type ReachAnswer } from "./reach/reach";
+export { PaletteReach, type Priority, type ReachAnswer } from "./reach/reach";
+export { REACHED } from "./reach/reached";
 export { type LayingStart, orderOfSchool } from "./recipe/layingOrder";
 export { type Medium, type PaletteAnswer, PaletteMixer, type PaletteTube } from "./recipe/paletteMixer";
 export type { Recipe, RecipePart, RecipeReason } from "./recipe/types";

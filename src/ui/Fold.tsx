@@ -3,7 +3,7 @@
 /** What is wanted now and then, folded away under one line that says what it holds. */
 import { ChevronDown } from "lucide-react";
 import { Collapsible } from "radix-ui";
-import type { ReactNode } from "react";
+import { type ReactNode, useState } from "react";
 import { buttonClass } from "./Button";
 
 export function Fold({
@@ -17,16 +17,26 @@ export function Fold({
   children: ReactNode;
   className?: string;
   onOpenChange?: (isOpen: boolean) => void;
-  /** What is typed in it stays when it is folded. */
+  /** Once opened, what is typed in it stays when it is folded. */
   isKept?: boolean;
 }) {
+  const [wasOpened, setWasOpened] = useState(false);
   return (
-    <Collapsible.Root className={className} {...(onOpenChange && { onOpenChange })}>
+    <Collapsible.Root
+      className={className}
+      onOpenChange={(isOpen) => {
+        if (isOpen) setWasOpened(true);
+        onOpenChange?.(isOpen);
+      }}
+    >
       <Collapsible.Trigger className={buttonClass("quiet", "group text-left")}>
         {label}
         <ChevronDown aria-hidden="true" className="size-4 group-data-[state=open]:rotate-180" />
       </Collapsible.Trigger>
-      <Collapsible.Content {...(isKept && { forceMount: true })} className="data-[state=closed]:hidden">
+      <Collapsible.Content
+        {...(isKept && wasOpened && { forceMount: true })}
+        className="data-[state=closed]:hidden"
+      >
         {children}
       </Collapsible.Content>
     </Collapsible.Root>

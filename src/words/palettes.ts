@@ -7,7 +7,7 @@ import { differenceWords, missWords, WORKING_TOLERANCE } from "../core/describe/
 import { hueWords } from "../core/describe/huePlaces";
 import { valueText } from "../core/describe/valueScale";
 import type { MixturePath } from "../core/palette/mixturePath";
-import { REACHED } from "../core/reach/reach";
+import { REACHED } from "../core/reach/reached";
 import type { Settings } from "../domain/settings/settings";
 import { describeLab } from "./colors";
 

@@ -178,6 +178,14 @@ describe("views", () => {
   });
 });
 
+it("no two modules are called alike but for capitals and ending: where a disk does not tell them apart, one is taken for the other", () => {
+  const names = [...filesUnder("src", ".ts"), ...filesUnder("src", ".tsx")].map((file) =>
+    file.slice(0, -path.extname(file).length).toLowerCase(),
+  );
+  expect(names.length).toBeGreaterThan(500);
+  expect(names.filter((name, i) => names.indexOf(name) !== i)).toEqual([]);
+});
+
 describe("documents", () => {
   const documents = [...filesUnder("docs", ".md"), "README.md", "CONTRIBUTING.md", "CHANGELOG.md"];
 

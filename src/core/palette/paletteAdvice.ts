@@ -1,6 +1,6 @@
 /** What each tube of a palette is there for, and what adding, dropping or swapping one buys on the notes. */
 import { meanOf } from "./choosePalette";
-import { REACHED } from "../reach/reach";
+import { REACHED } from "../reach/reached";
 import type { NoteMisses } from "./noteMisses";
 
 /** A tube whose removal costs less than this on average, ΔE00, is hardly missed. */

@@ -14,6 +14,7 @@ import { RecipeSearch } from "../recipe/search";
 import type { Recipe } from "../recipe/types";
 import type { ViewingWeights } from "../spectrum/colorimetry";
 import type { OpticalModel } from "../spectrum/types";
+import { REACHED } from "./reached";
 
 /** What to hold on to when not everything can be had. */
 export type Priority = "value" | "hue" | "chroma" | "even";
@@ -26,8 +27,6 @@ export const PRIORITY_FACTORS: Readonly<Record<Priority, DeltaE2000Factors>> = {
   even: REFERENCE_FACTORS,
 };
 
-/** Within this ΔE00 a colour counts as reached. */
-export const REACHED = 1;
 const MAX_TUBES = 4;
 
 export type ReachAnswer = {

@@ -7,7 +7,8 @@ import { deltaE2000 } from "../color/ciede2000";
 import { hueDifferenceDegrees, lchFromLab } from "../color/cieLab";
 import { readHue } from "../describe/huePlaces";
 import { chromaPeak, lightenedChip, tintingStrength, tintLadder } from "./character";
-import { compareLadders, lookAlikes, substituteFor } from "./compareTubes";
+import { compareLadders, lookAlikes } from "./compareTubes";
+import { substituteFor } from "./substitute";
 import { imitate } from "./imitate";
 
 const BENCH = { white: pigment("titanium-white").optics, view: VIEWING.D65, surface: PAINT_SURFACE };

@@ -4,7 +4,7 @@ import { chromaOf, labFromLch, lchFromLab } from "../../core/color/cieLab";
 import { labD65, type LabD65, lchUnder } from "../../core/color/types";
 import { hueWords } from "../../core/describe/huePlaces";
 import { NearestMixture } from "../../core/palette/nearestMixture";
-import { substituteFor } from "../../core/tube/compareTubes";
+import { substituteFor } from "../../core/tube/substitute";
 import { VIEWING } from "../../data/standardViewing";
 import { PAINT_SURFACE } from "../../data/surface";
 import { WHITE_BENCH } from "../../data/testWhite";

@@ -14,11 +14,11 @@ import { NoteSelect } from "../../kit/studio/NoteSelect";
 import { attempt } from "../../kit/studio/problems";
 import { Button } from "../../ui/Button";
 import { SelectField } from "../../ui/fields";
-import { OwnCells } from "./OwnCells";
 import { BALANCE_WORDS, CHART_KIND_WORDS, TINT_RULE_WORDS } from "../../words/charts";
 import { later } from "../../ui/later";
 
 // Tubes can be dragged a moment after the chart is seen.
+const OwnCells = later(async () => (await import("./OwnCells")).OwnCells);
 const TubeOrder = later(async () => (await import("./TubeOrder")).TubeOrder, <div className="min-h-11" />);
 
 const WITH_BALANCE: readonly Chart["kind"][] = ["crossings", "ratios", "wheel", "dulled", "greys", "drift"];

@@ -2,7 +2,7 @@
 
 /** Charts of the painter's own tubes: predicted at once, printed as blanks, painted, and read back cell by cell. */
 import { useSearchParams } from "next/navigation";
-import { useMemo, useState } from "react";
+import { useEffect, useMemo, useState } from "react";
 import { CHART_KINDS, type Chart, type FixedChart } from "../../domain/charts/chart";
 import type { SheetCell } from "../../domain/charts/sheetTypes";
 import { useCharts, useSheets } from "../../kit/charts/useCharts";
@@ -17,20 +17,22 @@ import { useSightHolds } from "../../kit/studio/useSightHolds";
 import { useStudio } from "../../kit/studio/useStudio";
 import { Button } from "../../ui/Button";
 import { Drawer } from "../../ui/Drawer";
+import { Fold } from "../../ui/Fold";
 import { CHART_KIND_WORDS, chartFaultWords, paintedWords } from "../../words/charts";
 import { LaddersApart, SwappedWheel } from "./BesideSheet";
-import { CellPanel } from "./CellPanel";
 import { ChartMaker, DOWN_LABELS } from "./ChartMaker";
 import { ChartMenu } from "./ChartMenu";
 import { ChartOnPaper } from "./ChartOnPaper";
-import { ChoosePaint } from "./ChoosePaint";
 import { newChart } from "./newChart";
 import { NearestCells } from "./NearestCells";
-import { TakePhoto } from "./TakePhoto";
-import { TakeTable } from "./TakeTable";
 import { SheetTable } from "./SheetTable";
 import { later } from "../../ui/later";
+import { whenIdle } from "../../ui/whenIdle";
 
+const CellPanel = later(async () => (await import("./CellPanel")).CellPanel);
+const ChoosePaint = later(async () => (await import("./ChoosePaint")).ChoosePaint);
+const TakePhoto = later(async () => (await import("./TakePhoto")).TakePhoto);
+const TakeTable = later(async () => (await import("./TakeTable")).TakeTable);
 const LearnFromPiles = later(async () => (await import("../../kit/learn/LearnFromPiles")).LearnFromPiles);
 
 export function ChartsView() {
@@ -101,6 +103,14 @@ function OpenChart({
   onOpen: (id: string, cellKey?: string) => void;
 }) {
   const [dragged, setDragged] = useState<readonly string[]>();
+  // The first cell that is tapped opens at once.
+  useEffect(
+    () =>
+      whenIdle(() => {
+        CellPanel.fetch().catch(() => undefined);
+      }),
+    [],
+  );
   const shown = useMemo(
     () => (dragged ? { ...chart, tubeIds: dragged, fixed: undefined } : chart),
     [chart, dragged],
@@ -202,16 +212,20 @@ function OpenChart({
             {drawn ? (
               <>
                 <ChartOnPaper chart={chart} sheets={sheets} tubes={asked.tubes} fixed={fixed} />
-                <TakePhoto
-                  chart={chart}
-                  charts={charts}
-                  sheets={sheets}
-                  place={place}
-                  tubes={asked.tubes}
-                  fixed={fixed}
-                  onSheet={setPage}
-                />
-                <TakeTable chart={chart} sheets={sheets} fixed={fixed} />
+                <Fold label="Read a photo of the painted sheet" className="mt-1" isKept>
+                  <TakePhoto
+                    chart={chart}
+                    charts={charts}
+                    sheets={sheets}
+                    place={place}
+                    tubes={asked.tubes}
+                    fixed={fixed}
+                    onSheet={setPage}
+                  />
+                </Fold>
+                <Fold label="Take painted colours in from a table" className="mt-1">
+                  <TakeTable chart={chart} sheets={sheets} fixed={fixed} />
+                </Fold>
               </>
             ) : null}
             <NearestCells

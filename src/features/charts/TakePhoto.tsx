@@ -23,7 +23,6 @@ import { useOpenStudio } from "../../kit/studio/useStudio";
 import { Button } from "../../ui/Button";
 import { Choice } from "../../ui/Choice";
 import { FileField, SelectField, TextField } from "../../ui/fields";
-import { Fold } from "../../ui/Fold";
 import { NEXT } from "../../ui/keepFocus";
 import { Notice } from "../../ui/Notice";
 import { Status } from "../../ui/Status";
@@ -138,7 +137,7 @@ export function TakePhoto({
     else setCells(asked.value.cells);
   };
   return (
-    <Fold label="Read a photo of the painted sheet" className="mt-1" isKept>
+    <>
       <div className="flex max-w-3xl flex-col gap-3">
         <FileField
           label="The photo"
@@ -268,7 +267,7 @@ export function TakePhoto({
           />
         ) : null}
       </div>
-    </Fold>
+    </>
   );
 }
 

@@ -10,7 +10,6 @@ import { attempt } from "../../kit/studio/problems";
 import { useDb } from "../../kit/studio/useStudio";
 import { undoably } from "../../kit/studio/undoStack";
 import { FileField } from "../../ui/fields";
-import { Fold } from "../../ui/Fold";
 import { Notice } from "../../ui/Notice";
 import { paintedWords, tableFaultWords } from "../../words/charts";
 import { workFailureWords } from "../../words/failures";
@@ -67,7 +66,7 @@ export function TakeTable({
     );
   };
   return (
-    <Fold label="Take painted colours in from a table" className="mt-1">
+    <>
       <div className="flex max-w-xl flex-col gap-2">
         <p className="text-muted">
           Save the table above, fill in painted_L, painted_a and painted_b (CIELAB, D65), and choose it here.
@@ -82,6 +81,6 @@ export function TakeTable({
         />
         <Notice>{word}</Notice>
       </div>
-    </Fold>
+    </>
   );
 }

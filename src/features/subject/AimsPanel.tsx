@@ -7,7 +7,7 @@ import { intoValueRange } from "../../core/aim/valueRange";
 import { type LabD65, labD65 } from "../../core/color/types";
 import { HUE_PLACES } from "../../core/describe/huePlaces";
 import { valueText } from "../../core/describe/valueScale";
-import { REACHED } from "../../core/reach/reach";
+import { REACHED } from "../../core/reach/reached";
 import type { Note } from "../../domain/note/note";
 import { labFromStored, storedFromLab } from "../../domain/reading/storedColor";
 import { Button } from "../../ui/Button";

@@ -9,7 +9,7 @@ import { HoldButton } from "../../ui/HoldButton";
 import type { Hanging } from "../../kit/picture/PictureStage";
 import { useSettings } from "../../kit/studio/useStudio";
 import { useKey } from "../../ui/useKey";
-import { FITTED, type Zoom, zoomedAbout } from "../../kit/picture/useZoom";
+import { FITTED, type Zoom, zoomedAbout } from "../../kit/picture/zoomed";
 import { type LookName, LOOKS } from "./looks";
 
 /** Radius of the averaging circle as a share of the picture's longer side. */

@@ -8,7 +8,7 @@ import { useSearchParams } from "next/navigation";
 import { useState } from "react";
 import { type Hanging, PictureStage } from "../../kit/picture/PictureStage";
 import { type OpenPicture, usePicture } from "../../kit/picture/usePicture";
-import { FITTED, type Zoom } from "../../kit/picture/useZoom";
+import { FITTED, type Zoom } from "../../kit/picture/zoomed";
 import { useDb, useStudio } from "../../kit/studio/useStudio";
 import { readPicture } from "../../persistence/pictures";
 import { Button, buttonClass } from "../../ui/Button";

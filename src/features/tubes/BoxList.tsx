@@ -8,11 +8,13 @@ import { useVirtualizer } from "@tanstack/react-virtual";
 import { useDeferredValue, useMemo, useRef, useState } from "react";
 import type { Tube } from "../../domain/tube/tube";
 import { Choice } from "../../ui/Choice";
+import { later } from "../../ui/later";
 import { CheckField, TextField } from "../../ui/fields";
 import { Smear } from "../../ui/Smear";
 import { ladderOfTube } from "../../domain/tube/smear";
 import { basisWords, EVERYTHING, FILTER_WORDS, filterTubes } from "../../domain/tube/box";
-import { BoxTable } from "./BoxTable";
+
+const BoxTable = later(async () => (await import("./BoxTable")).BoxTable);
 
 const VIEWS = [
   { value: "smears", label: "smears" },

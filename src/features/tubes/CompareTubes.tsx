@@ -4,7 +4,8 @@
 import { useMemo, useState } from "react";
 import { deltaE2000 } from "../../core/color/ciede2000";
 import { imitate } from "../../core/tube/imitate";
-import { compareLadders, substituteFor } from "../../core/tube/compareTubes";
+import { compareLadders } from "../../core/tube/compareTubes";
+import { substituteFor } from "../../core/tube/substitute";
 import { tintLab } from "../../core/tube/character";
 import { PAPER, UNDILUTED_THICKNESS } from "../../data/paper";
 import { WHITE_BENCH } from "../../data/testWhite";

@@ -6,7 +6,8 @@ import type { SeenPicture } from "../../workers/pictureLevel";
 import { type ScreenPoint, useFingerPick } from "./useFingerPick";
 import { useLook } from "./useLook";
 import type { OpenPicture } from "./usePicture";
-import { FITTED, useZoom, type Zoom, zoomedAbout } from "./useZoom";
+import { useZoom } from "./useZoom";
+import { FITTED, type Zoom, zoomedAbout } from "./zoomed";
 import { Status } from "../../ui/Status";
 
 export type Spot = { readonly xPx: number; readonly yPx: number };

@@ -8,7 +8,7 @@ import { pigment } from "../../../tests/support/paint";
 import { databaseExists } from "../../persistence/database";
 import { useTubeCommands } from "../commands/tubes";
 import { useOnce } from "../commands/useOnce";
-import { zoomedAbout } from "../picture/useZoom";
+import { zoomedAbout } from "../picture/zoomed";
 import { specimenOf } from "../reading/specimen";
 import { askForWord, putWordsAway, useAskedWord } from "../words/wordAsked";
 import { attempt, putAway, tellProblem, useProblems } from "./problems";

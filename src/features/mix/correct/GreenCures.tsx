@@ -4,7 +4,7 @@ import { useQuery } from "../../../kit/query/useQuery";
 import { shownOf } from "../../../kit/query/useTask";
 import { solver } from "../../../workers/clients";
 import { usePaint } from "../bench/contexts";
-import { kindOf } from "./oneThing";
+import { kindOf } from "./changes";
 import type { AskedPile } from "./useAskedPile";
 import { WayRow } from "./WayRow";
 

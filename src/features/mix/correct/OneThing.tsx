@@ -26,7 +26,7 @@ import {
   STEPS,
   type StepSize,
   wayOf,
-} from "./oneThing";
+} from "./changes";
 import { type AskedPile, useAskedPile } from "./useAskedPile";
 import { WayRow } from "./WayRow";
 

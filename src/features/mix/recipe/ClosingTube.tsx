@@ -1,6 +1,6 @@
 "use client";
 
-import { REACHED } from "../../../core/reach/reach";
+import { REACHED } from "../../../core/reach/reached";
 import { factorsOf } from "../../../domain/match/purpose";
 import { lightenerOf, mediumOfPalette } from "../../../domain/palette/medium";
 import { searchedTubes } from "../../../domain/palette/searchedTubes";
