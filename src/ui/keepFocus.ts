@@ -4,6 +4,9 @@
  *
  * It goes on to what the view calls its next step, where that lies near: what is marked with `data-next`. Where
  * nothing is marked, to the first heavy button, then to the first control, of the nearest part of the page that is still there.
+ *
+ * A link that lies outside the view, and is pressed by key to work on what it leads to, stays where it is. It hands the place
+ * on to the view.
  */
 
 /** The page has settled when it has not changed for so long, and is not waited for longer than that: a slow machine works long. */
@@ -14,6 +17,9 @@ const LONGEST_MS = 20_000;
 export const NEXT = { "data-next": "" } as const;
 /** Marks what tells that something is being worked out, which may bring the next step. */
 export const ASKING = { "data-asking": "" } as const;
+
+/** Marks a link outside the view that leads to work in it: `<Link {...HANDS_ON} />`. */
+export const HANDS_ON = { "data-hands-on": "" } as const;
 
 /** Room for what stands at the foot of a view. */
 const FOOT = "5rem";
@@ -37,6 +43,8 @@ export function keepFocus(isBusy: () => boolean): () => void {
   let timer: ReturnType<typeof setTimeout> | undefined;
   let isByKeys = false;
   let isKeyHeld = false;
+  /** Where the link leads that hands the place on. */
+  let handedTo: string | undefined;
   const onKey = (): void => {
     isByKeys = true;
     isKeyHeld = true;
@@ -45,6 +53,7 @@ export function keepFocus(isBusy: () => boolean): () => void {
     isKeyHeld = false;
   };
   const onFocus = (event: FocusEvent): void => {
+    handedTo = undefined;
     lostAt = undefined;
     clearTimeout(timer);
     if (event.target instanceof HTMLElement) place = { element: event.target, around: aboveOf(event.target) };
@@ -57,11 +66,21 @@ export function keepFocus(isBusy: () => boolean): () => void {
     // Who presses on bare page has left the place on purpose. Some browsers give no focus to what a finger presses.
     place = pressed ? { element: pressed, around: aboveOf(pressed) } : undefined;
   };
+  const onClick = (event: MouseEvent): void => {
+    const link =
+      event.target instanceof Element ? event.target.closest<HTMLAnchorElement>("a[data-hands-on]") : null;
+    // A key presses without a place, and with one of these it opens another window.
+    if (!link || event.detail > 0 || event.ctrlKey || event.metaKey || event.shiftKey) return;
+    handedTo = link.href;
+    place = { element: link, around: [] };
+    wait();
+  };
   const goOn = (): void => {
-    if (!place || !isLost(place)) return;
+    if (!place || !isToGoOn(place)) return;
     lostAt ??= Date.now();
+    const isOnTheWay = handedTo !== undefined && location.href !== handedTo;
     // A key that is still held would press the next control too.
-    const isWaiting = isKeyHeld || isBusy() || document.querySelector(UNDER_WAY) !== null;
+    const isWaiting = isKeyHeld || isOnTheWay || isBusy() || document.querySelector(UNDER_WAY) !== null;
     if (isWaiting && Date.now() - lostAt < LONGEST_MS) wait();
     else takeUp(nextAfter(place), isByKeys);
   };
@@ -69,8 +88,9 @@ export function keepFocus(isBusy: () => boolean): () => void {
     clearTimeout(timer);
     timer = setTimeout(goOn, SETTLED_MS);
   };
+  const isToGoOn = (left: Place): boolean => handedTo !== undefined || isLost(left);
   const look = (): void => {
-    if (place && isLost(place)) wait();
+    if (place && isToGoOn(place)) wait();
   };
   const observer = new MutationObserver(look);
   observer.observe(document.body, {
@@ -83,6 +103,7 @@ export function keepFocus(isBusy: () => boolean): () => void {
   document.addEventListener("keyup", onKeyUp, true);
   document.addEventListener("focusin", onFocus);
   document.addEventListener("pointerdown", onPress);
+  document.addEventListener("click", onClick);
   return () => {
     clearTimeout(timer);
     observer.disconnect();
@@ -90,6 +111,7 @@ export function keepFocus(isBusy: () => boolean): () => void {
     document.removeEventListener("keyup", onKeyUp, true);
     document.removeEventListener("focusin", onFocus);
     document.removeEventListener("pointerdown", onPress);
+    document.removeEventListener("click", onClick);
   };
 }
 

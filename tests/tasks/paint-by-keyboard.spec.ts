@@ -1,6 +1,6 @@
 /** The first match with nothing but keys: few of them, and the place on the page never lost. */
 import type { Locator, Page } from "@playwright/test";
-import { expect, openDemo, said, test, trayNote } from "./pages/studio";
+import { expect, goTo, openDemo, said, test, trayNote } from "./pages/studio";
 import { benchOf } from "./pages/bench";
 
 /** The promise: from the empty first visit to a kept match, what is typed not counted. */
@@ -62,6 +62,35 @@ test("from the first visit to a kept match, and on to the next reading", async (
   await expect(bench.kept).toBeVisible();
   await expectPlaceKept(page);
   expect(keys.count()).toBeLessThanOrEqual(MOST_KEYS);
+});
+
+test("past the view to the notes, and from a note on to its bench: a dozen keys to a kept match", async ({
+  page,
+}) => {
+  await openDemo(page);
+  // As on another day: the keyboard stands before the page.
+  await page.reload();
+  await expect(trayNote(page, /^5 Lichen/)).toBeVisible();
+  const keys = keysOf(page);
+  await keys.walkTo(page.getByRole("link", { name: "Skip to the notes" }));
+  await keys.press("Enter");
+  await expect(page.getByRole("navigation", { name: "Notes and piles of this painting" })).toBeFocused();
+  await keys.walkTo(trayNote(page, /^5 Lichen/));
+  await keys.press("Enter");
+  const bench = benchOf(page);
+  await expect(bench.allAdded).toBeFocused();
+  await keys.press("Enter");
+  await expect(bench.looksTheSame).toBeFocused();
+  await keys.press("Enter");
+  await keys.walkTo(bench.keep);
+  await keys.press("Enter");
+  await expect(bench.kept).toBeVisible();
+  expect(keys.count()).toBeLessThanOrEqual(15);
+  // Where a note is only looked at, the keyboard stays with the notes.
+  await goTo(page, "Subject");
+  await trayNote(page, /^6 Keel tar/).press("Enter");
+  await expect(page).toHaveURL(/\/subject\?note=/);
+  await expect(trayNote(page, /^6 Keel tar/)).toBeFocused();
 });
 
 test("each command of the bench hands the keyboard on to what comes next", async ({ page }) => {

@@ -31,12 +31,8 @@ export function Frame({ tools, foot, children }: { tools: ReactNode; foot: React
   useEffect(() => keepFocus(isWriting), []);
   return (
     <StudioProvider>
-      <a
-        href="#view"
-        className="fixed top-0 left-0 z-50 -translate-y-full bg-ink px-4 py-3 font-semibold text-surface focus:translate-y-0"
-      >
-        Skip to the view
-      </a>
+      <SkipLink to="view">Skip to the view</SkipLink>
+      <SkipToNotes />
       <LiveRegions />
       <AllPaint />
       <div
@@ -63,6 +59,23 @@ export function Frame({ tools, foot, children }: { tools: ReactNode; foot: React
       </div>
     </StudioProvider>
   );
+}
+
+/** For who goes by keys: past everything before a place of the page. It is seen while it has the focus. */
+function SkipLink({ to, children }: { to: string; children: ReactNode }) {
+  return (
+    <a
+      href={`#${to}`}
+      className="fixed top-0 left-0 z-50 -translate-y-full bg-ink px-4 py-3 font-semibold text-surface focus:translate-y-0"
+    >
+      {children}
+    </a>
+  );
+}
+
+function SkipToNotes() {
+  const hasNotes = useStudio((studio) => studio.notes.length > 0);
+  return hasNotes ? <SkipLink to="notes">Skip to the notes</SkipLink> : null;
 }
 
 function View({ children }: { children: ReactNode }) {

@@ -8,6 +8,7 @@ import { usePathname, useSearchParams } from "next/navigation";
 import type { Note } from "../../domain/note/note";
 import { labFromStored } from "../../domain/reading/storedColor";
 import { intoSight } from "../../ui/intoSight";
+import { HANDS_ON } from "../../ui/keepFocus";
 import { RowGuard } from "../../ui/RowGuard";
 import { Patch } from "../../ui/Patch";
 import { useSettings, useStudio } from "../../kit/studio/useStudio";
@@ -42,8 +43,10 @@ export function Tray() {
   return (
     <nav
       ref={nav}
+      id="notes"
+      tabIndex={-1}
       aria-label="Notes and piles of this painting"
-      className="print:hidden row-start-3 overflow-x-auto bg-board wide:col-span-2 wide:pl-[7.25rem]"
+      className="print:hidden row-start-3 overflow-x-auto bg-board outline-none wide:col-span-2 wide:pl-[7.25rem]"
       onFocus={intoSight}
     >
       <ol className="flex w-max pr-4">
@@ -82,6 +85,7 @@ function TrayNote({
     <li className="w-24 wide:w-[7rem] slim:w-auto!">
       <Link
         href={href as "/mix"}
+        {...(href.startsWith("/mix") && HANDS_ON)}
         data-guide={isFirstOpen ? "note" : undefined}
         aria-label={words}
         aria-current={isCurrent ? "true" : undefined}

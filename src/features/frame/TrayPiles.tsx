@@ -15,6 +15,7 @@ import { useBeliefs } from "../../kit/paint/useBeliefs";
 import { shownOf } from "../../kit/query/useTask";
 import { useDb, useSettings, useStudio } from "../../kit/studio/useStudio";
 import { readFreePiles } from "../../persistence/pileReads";
+import { HANDS_ON } from "../../ui/keepFocus";
 import { RowGuard } from "../../ui/RowGuard";
 import { Patch } from "../../ui/Patch";
 import { describeLab } from "../../words/colors";
@@ -41,7 +42,12 @@ export function TrayPiles({ current }: { current: string | null }) {
         </RowGuard>
       ))}
       <li className="w-24 wide:w-[7rem] slim:w-auto!">
-        <Link href="/mix?pile=new" aria-current={current === "new" ? "true" : undefined} className={CELL}>
+        <Link
+          href="/mix?pile=new"
+          {...HANDS_ON}
+          aria-current={current === "new" ? "true" : undefined}
+          className={CELL}
+        >
           <span className="mt-3 flex h-10 items-center justify-center border-2 border-dashed border-edge wide:h-13 slim:mt-0! slim:h-6! slim:w-9!">
             <Plus aria-hidden="true" />
           </span>
@@ -74,6 +80,7 @@ function TrayPile({
     <li className="w-24 wide:w-[7rem] slim:w-auto!">
       <Link
         href={`/mix?pile=${pile.id}`}
+        {...HANDS_ON}
         aria-label={words}
         aria-current={isCurrent ? "true" : undefined}
         className={CELL}
