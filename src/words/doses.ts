@@ -1,9 +1,13 @@
 /** Tubes and amounts as a hand with a knife understands them. */
 import { amountWords, wordedAmount } from "../core/amounts/amounts";
+import { quarterText } from "../core/describe/valueScale";
 import type { Dose } from "../domain/pile/pile";
 import type { Settings } from "../domain/settings/settings";
 import { densityOf } from "../domain/tube/density";
 import type { Tube } from "../domain/tube/tube";
+
+/** Of sums of quarters. */
+const ROUNDING = 1e-6;
 
 /** What a record calls a tube; one that was deleted since is still named, and marked. */
 export function tubeName(tube: Tube | undefined): string {
@@ -52,18 +56,26 @@ export type AmountOf = { readonly wholeParts?: number | undefined; readonly tube
 export function exactWords(parts: number, settings: Settings, of: AmountOf = {}): string {
   switch (settings.amountUnit) {
     case "parts":
-      return counted(parts, "part", "parts");
+      return partsText(parts);
     case "grams":
       return of.tube
         ? `${plain(parts * settings.partMl * densityOf(of.tube))} g`
         : `${plain(parts * settings.partMl)} ml`;
     case "percent":
-      return of.wholeParts ? `${plain((100 * parts) / of.wholeParts)} %` : counted(parts, "part", "parts");
+      return of.wholeParts ? `${plain((100 * parts) / of.wholeParts)} %` : partsText(parts);
     case "millilitres":
       return `${plain(parts * settings.partMl)} ml`;
     case "drops":
       return counted((parts * settings.partMl) / settings.dropMl, "drop", "drops");
   }
+}
+
+/** Quarters as the knife's words have them: one amount reads alike wherever it stands. */
+function partsText(parts: number): string {
+  const quarters = Math.round(4 * parts);
+  return quarters > 0 && Math.abs(4 * parts - quarters) < ROUNDING
+    ? `${quarterText(quarters / 4)} ${quarters <= 4 ? "part" : "parts"}`
+    : counted(parts, "part", "parts");
 }
 
 function counted(amount: number, one: string, many: string): string {

@@ -189,10 +189,17 @@ describe("amounts in the painter's unit", () => {
     for (const unit of ["parts", "millilitres", "drops", "grams", "percent"] as const) {
       const figure = (parts: number) =>
         Number.parseFloat(exactWords(parts, settings(unit), { tube: white, wholeParts: 8 }));
-      expect(figure(3) / figure(0.75)).toBeCloseTo(4, 1);
+      expect(figure(3.2) / figure(0.8)).toBeCloseTo(4, 1);
     }
     expect(exactWords(2, settings("percent"), { wholeParts: 8 })).toBe("25 %");
     expect(exactWords(2, settings("percent"))).toBe("2 parts");
+    expect([2.25, 0.5, 1, 0.203, 0].map((parts) => exactWords(parts, settings("parts")))).toEqual([
+      "2¼ parts",
+      "½ part",
+      "1 part",
+      "0.203 parts",
+      "0 parts",
+    ]);
     expect(exactWords(2, settings("grams"))).toBe("4 ml");
   });
 });

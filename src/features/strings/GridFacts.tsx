@@ -14,7 +14,7 @@ import { Fold } from "../../ui/Fold";
 import { Patch } from "../../ui/Patch";
 import { mindWords } from "../../words/mind";
 import { deltaEText } from "../../words/colors";
-import { doseWords, exactWords, tubeName } from "../../words/doses";
+import { doseWords, exactWords, handWords, tubeName } from "../../words/doses";
 import { faultWords, lackWords, memberName, parentName, rowFaultWords } from "../../words/strings";
 import type { KnownGrid } from "./known";
 
@@ -78,7 +78,7 @@ export function GridFacts({ asked, ...known }: KnownGrid & { asked: AskedGrid | 
                   <span className="block text-sm text-muted">
                     {leftParts < CRUMB
                       ? "nothing remains when all members have their share"
-                      : `${exactWords(leftParts, settings)} remain when all members have their share`}
+                      : `${handWords(leftParts, settings)} remain when all members have their share`}
                   </span>
                 </span>
               </li>
