@@ -8,7 +8,7 @@ export function fileFaultWords(fault: FileFault): string {
     case "empty":
       return "the file is empty";
     case "no-text":
-      return "this is not text in UTF-8. Save it as plain text";
+      return "this is not text. Save it as plain text or as CSV";
     case "line-too-long":
       return "the line is too long for a table of readings";
     case "no-readings":
@@ -59,6 +59,12 @@ export function fileFaultWords(fault: FileFault): string {
       return `a* ${fault.a}, b* ${fault.b} are beyond any paint`;
     case "no-wavelength":
       return `the spectrum has no ${fault.nm} nm; it needs every 10 nm from ${fault.from} to ${fault.to}`;
+    case "other-light":
+      return `its CIELAB is for the light “${short(fault.said)}”; D65 and D50 can be read. Save it for D65, or with spectra`;
+    case "other-observer":
+      return `its CIELAB is for another observer (“${short(fault.said)}”) than that of 2°. Save it for 2°, or with spectra`;
+    case "not-under-its-light":
+      return `no paint has the colour of “${short(fault.name)}” under ${fault.light}. Save it with spectra`;
     case "csv":
       return fault.detail;
   }

@@ -1,6 +1,12 @@
 import { fileFaultWords } from "../words/files";
 import { describe, expect, it } from "vitest";
+import { deltaE2000 } from "../core/color/ciede2000";
 import { labD65 } from "../core/color/types";
+import { mixtureReflectance } from "../core/mixing/mixture";
+import { labFromReflectance } from "../core/spectrum/colorimetry";
+import { PIGMENT_MODELS } from "../data/pigments.generated";
+import { VIEWING } from "../data/standardViewing";
+import { PAINT_SURFACE } from "../data/surface";
 import { packReadings, type ReadingRow, unpackReading } from "../core/exchange/readingRow";
 import { createRng } from "../core/random/rng";
 import { GRID_10NM } from "../core/spectrum/types";
@@ -99,9 +105,78 @@ describe("files of readings", () => {
     }
   });
 
+  it("are taken as spreadsheets save them: with tabs, in 16 bits, in the letters of Western Windows", async () => {
+    const table = "name\tlab_l\tlab_a\tlab_b\r\nGr\u00fcn\t41,5\t-20\t15\r\n";
+    const letters = Uint8Array.from(table, (letter) => letter.charCodeAt(0));
+    const wide = new Uint8Array(2 * table.length + 2);
+    wide.set([0xff, 0xfe]);
+    letters.forEach((letter, i) => (wide[2 * i + 2] = letter));
+    for (const bytes of [letters, wide]) {
+      const answer = await read(bytes);
+      if (!answer.ok) throw new Error(answer.failure.fault.code);
+      expect(unpackReading(answer.value, 0)).toMatchObject({ name: "Gr\u00fcn", lab: [41.5, -20, 15] });
+    }
+  });
+
+  const printed = (keywords: string, fields: string, row: string): string =>
+    `CGATS.17\n${keywords}\nBEGIN_DATA_FORMAT\nNAME ${fields}\nEND_DATA_FORMAT\nBEGIN_DATA\nsky ${row}\nEND_DATA\n`;
+  const labOf = async (text: string) => {
+    const answer = await read(text);
+    if (!answer.ok) return answer.failure.fault.code;
+    return unpackReading(answer.value, 0)?.lab ?? "none";
+  };
+
+  it("with CIELAB for a print booth are seen in daylight, whatever the keyword is called", async () => {
+    const [white] = PIGMENT_MODELS;
+    if (!white) throw new Error("no white");
+    const misses: number[] = [];
+    for (const { optics, typicalTint, name } of PIGMENT_MODELS) {
+      const volumes = [
+        { optics, volume: 1 },
+        { optics: white.optics, volume: typicalTint?.whiteParts ?? 4 },
+      ];
+      const spectrum = mixtureReflectance(volumes, PAINT_SURFACE);
+      const inBooth = labFromReflectance(spectrum, VIEWING.D50).join(" ");
+      const [first, ...others] = await Promise.all(
+        [
+          'ILLUMINATION_NAME "D50"',
+          'WEIGHTING_FUNCTION "ILLUMINANT, D50"\nWEIGHTING_FUNCTION "OBSERVER, 2 degree"',
+          'MEASUREMENT_SOURCE "Illumination=D50 ObserverAngle=2 WhiteBase=Absolute"',
+          "ILLUMINANT D50/2",
+        ].map((keywords) => labOf(printed(keywords, "LAB_L LAB_A LAB_B", inBooth))),
+      );
+      if (first === undefined || typeof first === "string") throw new Error(`${name}: ${String(first)}`);
+      for (const other of others) expect(other).toEqual(first);
+      misses.push(deltaE2000(labFromReflectance(spectrum, VIEWING.D65), first));
+    }
+    misses.sort((one, other) => one - other);
+    expect(misses[Math.floor(misses.length / 2)]).toBeLessThan(0.5);
+    expect(misses.at(-1)).toBeLessThan(1.4);
+  });
+
+  it("with CIELAB that cannot be seen under D65 are refused, and read from their spectra where there are some", async () => {
+    const sky = "60 -5 -30";
+    const bands = Array.from({ length: 36 }, (_, i) => `NM${380 + 10 * i}`).join(" ");
+    const half = Array.from({ length: 36 }, () => 0.5).join(" ");
+    expect(await labOf(printed('ILLUMINATION_NAME "D75"', "LAB_L LAB_A LAB_B", sky))).toBe("other-light");
+    expect(await labOf(printed('WEIGHTING_FUNCTION "ILLUMINANT, A"', "LAB_L LAB_A LAB_B", sky))).toBe(
+      "other-light",
+    );
+    expect(await labOf(printed("ILLUMINANT D65/10", "LAB_L LAB_A LAB_B", sky))).toBe("other-observer");
+    expect(await labOf(printed('OBSERVER "10 degrees"', "LAB_L LAB_A LAB_B", sky))).toBe("other-observer");
+    expect(await labOf(printed("ILLUMINANT D50", "LAB_L LAB_A LAB_B", "90 100 -120"))).toBe(
+      "not-under-its-light",
+    );
+    expect(await labOf(printed("ILLUMINANT D75", `LAB_L LAB_A LAB_B ${bands}`, `${sky} ${half}`))).toBe(
+      "none",
+    );
+    for (const keywords of ["ILLUMINATION_NAME Unknown", "ILLUMINANT D65", 'OBSERVER "2"', "FILTER D50"])
+      expect(await labOf(printed(keywords, "LAB_L LAB_A LAB_B", sky))).toEqual([60, -5, -30]);
+  });
+
   it("are refused when they are empty, no text, or far too large, before they are read", async () => {
     expect(await read("")).toMatchObject({ failure: { fault: { code: "empty" } } });
-    expect(await read(Uint8Array.from([0xff, 0xfe, 0x00, 0x41]))).toMatchObject({
+    expect(await read(Uint8Array.from([0xff, 0xd8, 0x00, 0x41]))).toMatchObject({
       failure: { fault: { code: "no-text" } },
     });
     const huge = { size: 100 * 2 ** 20, arrayBuffer: () => Promise.reject(new Error("it was read")) };

@@ -13,6 +13,8 @@ import {
 } from "../core/exchange/readingRow";
 import { fail, type Result, succeed } from "../core/result";
 import { GRID_10NM } from "../core/spectrum/types";
+import { seenUnderD65 } from "../domain/reading/seenUnderD65";
+import { textOfFile } from "./textOf";
 
 export type ReadingFilesApi = {
   /** Every row, or the line and why the file cannot be read; never a part of it. */
@@ -29,22 +31,18 @@ export function createReadingFilesApi(): ReadingFilesApi {
       if (file.size === 0) return fail({ line: 0, fault: { code: "empty" } });
       if (file.size > MOST_FILE_BYTES)
         return fail({ line: 0, fault: { code: "too-large", bytes: file.size, most: MOST_FILE_BYTES } });
-      let text: string;
-      try {
-        text = new TextDecoder("utf-8", { fatal: true }).decode(await file.arrayBuffer());
-      } catch {
-        return fail({ line: 1, fault: { code: "no-text" } });
-      }
+      const text = await textOfFile(file);
+      if (text === undefined) return fail({ line: 1, fault: { code: "no-text" } });
       const answer = isCsv(text) ? readCsv(text, onProgress) : readCgatsStepwise(text, onProgress);
       return answer.ok ? succeed(packReadings(answer.value)) : answer;
     },
   };
 }
 
-/** A table with commas or semicolons in its first line; CGATS has a word alone there. */
+/** A table with commas, semicolons or tabs in its first line; CGATS has a word alone there. */
 function isCsv(text: string): boolean {
   const first = text.slice(0, Math.min(text.length, 20_000)).split("\n", 1)[0] ?? "";
-  return /[,;]/.test(first) && !/^\W*(?:CGATS|IT8|ISO|NCGATS)/i.test(first);
+  return /[,;\t]/.test(first) && !/^\W*(?:CGATS|IT8|ISO|NCGATS)/i.test(first);
 }
 
 function readCgatsStepwise(
@@ -55,9 +53,32 @@ function readCgatsStepwise(
   for (;;) {
     const outcome = reader.step(LINES_PER_STEP);
     onProgress(reader.progress);
-    if (outcome === "done") return succeed(reader.rows);
+    if (outcome === "done") return underDaylight(reader, onProgress);
     if (outcome !== "more") return fail(outcome);
   }
+}
+
+/**
+ * The rows with CIELAB for D65 and 2°. What has a spectrum needs no other colour. A colour alone is seen under D65 by way of the
+ * smoothest reflectance that has it under the light of the file.
+ */
+function underDaylight(
+  { rows, labLight: { light, fault } }: CgatsReader,
+  onProgress: (share: number) => void,
+): Result<readonly ReadingRow[], FileRefusal> {
+  if (!fault && light === "D65") return succeed(rows);
+  const seen: ReadingRow[] = [];
+  for (const [i, row] of rows.entries()) {
+    if (i % LINES_PER_STEP === 0) onProgress(i / rows.length);
+    if (row.spectrum) seen.push({ ...row, lab: undefined });
+    else if (fault) return fail({ line: 0, fault });
+    else if (row.lab) {
+      const lab = seenUnderD65(row.lab);
+      if (!lab) return fail({ line: 0, fault: { code: "not-under-its-light", name: row.name, light } });
+      seen.push({ ...row, lab });
+    }
+  }
+  return succeed(seen);
 }
 
 /** A quote before what a spreadsheet would take for a formula; taken off again when read. */

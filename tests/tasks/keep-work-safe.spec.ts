@@ -1,7 +1,18 @@
 /** What can go wrong with a store, one by one: nothing kept is lost, and the words say what to do. */
 import { readFileSync, statSync } from "node:fs";
 import type { Page } from "@playwright/test";
-import { expect, goTo, openDemo, said, startPainting, test, trayNote, typeNote, VIEWS } from "./pages/studio";
+import {
+  expect,
+  goTo,
+  openDemo,
+  openDemoByHand,
+  said,
+  startPainting,
+  test,
+  trayNote,
+  typeNote,
+  VIEWS,
+} from "./pages/studio";
 import { benchOf } from "./pages/bench";
 
 /** Writes to a store behind the application's back, as a fault would. */
@@ -295,7 +306,7 @@ test("where the browser refuses to remember choices, everything else works", asy
       },
     });
   });
-  await openDemo(page);
+  await openDemoByHand(page);
   await goTo(page, "Settings");
   await page.getByRole("radio", { name: "dark", exact: true }).click();
   await expect(page.locator("html")).toHaveAttribute("data-room", "dark");

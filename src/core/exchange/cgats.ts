@@ -9,6 +9,7 @@ import { fail, type Result, succeed } from "../result";
 import { GRID_10NM } from "../spectrum/types";
 import { type Columns, readColumns, readRow } from "./columns";
 import { type FileFault, type FileRefusal, isFault } from "./fileFault";
+import { LabLight } from "./labLight";
 import { MOST_FIELDS, MOST_ROWS, type ReadingRow } from "./readingRow";
 
 const LONGEST_LINE = 100_000;
@@ -22,7 +23,9 @@ export class CgatsReader {
   private columns: Columns | undefined;
   private pending: string[] = [];
   private announced: { readonly sets: number; readonly line: number } | undefined;
+  /** Their CIELAB is for the light that {@link labLight} tells of. */
   readonly rows: ReadingRow[] = [];
+  readonly labLight = new LabLight();
 
   constructor(private readonly text: string) {}
 
@@ -94,7 +97,7 @@ export class CgatsReader {
       if (!Number.isInteger(sets) || sets < 0) return { code: "wrong-set-count" };
       if (sets > MOST_ROWS) return { code: "too-many-announced", sets, most: MOST_ROWS };
       this.announced = { sets, line: this.line };
-    }
+    } else this.labLight.take(keyword, words.slice(1));
     return undefined;
   }
 

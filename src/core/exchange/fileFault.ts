@@ -18,6 +18,10 @@ export type FileFault =
   | { readonly code: "lightness"; readonly l: number }
   | { readonly code: "beyond-paint"; readonly a: number; readonly b: number }
   | { readonly code: "no-wavelength"; readonly nm: number; readonly from: number; readonly to: number }
+  /** What the file says of its CIELAB, as it stands there. */
+  | { readonly code: "other-light" | "other-observer"; readonly said: string }
+  /** A colour that no paint can have under the light of the file. */
+  | { readonly code: "not-under-its-light"; readonly name: string; readonly light: string }
   /** Of the CSV reader; `detail` is its own. */
   | { readonly code: "csv"; readonly detail: string };
 

@@ -108,11 +108,14 @@ function lastAtMost(wavelengths: readonly (number | undefined)[], nm: number): n
   return below.length > 0 ? Math.max(...below.map(Number)) : undefined;
 }
 
-/** A number as files write it; undefined for anything else, so that a hole never becomes a zero. */
+/**
+ * A number as files write it, with a point or, as half of the world has it, with a comma; undefined for anything else, so
+ * that a hole never becomes a zero. Thousands are not marked: "1,234" is a little more than one.
+ */
 export function fileNumber(text: string): number | undefined {
-  const trimmed = text.trim();
-  if (!/^[-+]?(?:\d+\.?\d*|\.\d+)(?:e[-+]?\d+)?$/i.test(trimmed)) return undefined;
-  const value = Number(trimmed);
+  const trimmed = text.trim().replace("−", "-");
+  if (!/^[-+]?(?:\d+[.,]?\d*|[.,]\d+)(?:e[-+]?\d+)?$/i.test(trimmed)) return undefined;
+  const value = Number(trimmed.replace(",", "."));
   return Number.isFinite(value) ? value : undefined;
 }
 

@@ -33,6 +33,9 @@ describe("a table of painted colours", () => {
       ["a2", true],
     ]);
     expect(read.ok && read.value[0]?.color.lab).toEqual([40.5, -3, 12]);
+    // As half of the world's spreadsheets save it.
+    const withComma = readingsOfTable([row({ painted_L: "40,5" })], SHEETS);
+    expect(withComma.ok && withComma.value[0]?.color.lab).toEqual([40.5, -3, 12]);
   });
 
   it("is refused whole, with the line", () => {

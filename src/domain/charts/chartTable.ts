@@ -1,7 +1,7 @@
 /** Painted colours of a chart out of a table: the one that Gaman writes, filled in elsewhere. */
 import { fail, type Result, succeed } from "../../core/result";
 import { labD65 } from "../../core/color/types";
-import { type PackedReadings, unpackReading } from "../../core/exchange/readingRow";
+import { fileNumber, type PackedReadings, unpackReading } from "../../core/exchange/readingRow";
 import { labFromReflectance } from "../../core/spectrum/colorimetry";
 import { VIEWING } from "../../data/standardViewing";
 import { storedFromLab } from "../reading/storedColor";
@@ -44,7 +44,7 @@ export function readingsOfTable(
     const lab: number[] = [];
     for (const [axis, name] of (["painted_L", "painted_a", "painted_b"] as const).entries()) {
       const text = texts[axis] ?? "";
-      const value = text === "" ? Number.NaN : Number(text);
+      const value = fileNumber(text) ?? Number.NaN;
       const [least, most] = LARGEST[name];
       if (!(value >= least && value <= most)) return fail({ code: "no-number", line, name });
       lab.push(value);

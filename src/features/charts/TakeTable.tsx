@@ -14,6 +14,7 @@ import { Notice } from "../../ui/Notice";
 import { paintedWords, tableFaultWords } from "../../words/charts";
 import { workFailureWords } from "../../words/failures";
 import { readingFiles } from "../../workers/clients";
+import { textOfFile } from "../../workers/textOf";
 
 const isTable = ({ name, type }: File): boolean => /\.csv$/i.test(name) || type === "text/csv";
 
@@ -33,8 +34,10 @@ export function TakeTable({
   const { keepCellReadings } = useChartCommands();
   const [word, setWord] = useState<string>();
   const fromTable = async (file: File): Promise<readonly CellReading[] | string> => {
+    const text = await textOfFile(file);
+    if (text === undefined) return `${file.name} is not text. Choose the table that was saved here.`;
     const { default: Papa } = await import("papaparse");
-    const { data } = Papa.parse<TableRow>(await file.text(), { header: true, skipEmptyLines: "greedy" });
+    const { data } = Papa.parse<TableRow>(text, { header: true, skipEmptyLines: "greedy" });
     const read = readingsOfTable(data, sheets);
     return read.ok ? read.value : tableFaultWords(read.failure);
   };

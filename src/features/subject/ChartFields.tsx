@@ -9,16 +9,28 @@ import { Notice } from "../../ui/Notice";
 import { attempt } from "../../kit/studio/problems";
 import { parseColor } from "../../kit/reading/parseColor";
 import { colorFailureWords } from "../../words/typed";
+import { textOfFile } from "../../workers/textOf";
 import type { ChartDraft } from "./useReferences";
 
 const USUAL_CHART = { rows: 4, columns: 6 };
 const MOST_PATCHES = 400;
+/** Their values take less. */
+const MOST_BYTES = 1_000_000;
 
 export function ChartFields({ onChart }: { onChart: (chart: ChartDraft | undefined) => void }) {
   const [rows, setRows] = useState(String(USUAL_CHART.rows));
   const [columns, setColumns] = useState(String(USUAL_CHART.columns));
   const [values, setValues] = useState("");
   const [word, setWord] = useState<string>();
+  const open = async (file: File): Promise<void> => {
+    const text = file.size > MOST_BYTES ? undefined : await textOfFile(file);
+    setWord(
+      text === undefined
+        ? `${file.name} is no list of values. Choose a text file, one patch a line.`
+        : undefined,
+    );
+    if (text !== undefined) setValues(text);
+  };
   const use = (): void => {
     const lines = values
       .split("\n")
@@ -79,7 +91,7 @@ export function ChartFields({ onChart }: { onChart: (chart: ChartDraft | undefin
         label="or a text file of them"
         accept=".txt,.csv,text/plain,text/csv"
         onFile={(file) => {
-          attempt(file.text().then(setValues));
+          attempt(open(file));
         }}
       />
       <Button

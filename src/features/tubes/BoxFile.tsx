@@ -7,6 +7,7 @@ import { useStudio } from "../../kit/studio/useStudio";
 import { attempt } from "../../kit/studio/problems";
 import { useTubeCommands } from "../../kit/commands/tubes";
 import { download } from "../../ui/download";
+import { textOfFile } from "../../workers/textOf";
 
 /** A list of tubes is short; the reader itself is only loaded when a file is opened. */
 const MOST_BOX_BYTES = 2 * 2 ** 20;
@@ -21,8 +22,13 @@ export function BoxFile({ onAdded }: { onAdded: (tubeId: string) => void }) {
       setWord(`${file.name} has more than 2 MB, which is no list of tubes. Nothing was added.`);
       return;
     }
+    const text = await textOfFile(file);
+    if (text === undefined) {
+      setWord(`${file.name} is not text. Save the list as CSV. Nothing was added.`);
+      return;
+    }
     const { readBoxFile } = await import("../../persistence/boxFile");
-    const answer = readBoxFile(await file.text());
+    const answer = readBoxFile(text);
     if (!answer.ok) {
       const { boxFileFaultWords } = await import("../../words/files");
       setWord(

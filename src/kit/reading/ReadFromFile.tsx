@@ -90,7 +90,7 @@ export function ReadFromFile({
   return (
     <div className="flex flex-col gap-3">
       <FileField
-        label="CGATS text or CSV with CIELAB (D65, 2°) or spectra"
+        label="CGATS text or CSV with CIELAB (2°) or spectra"
         accept=".txt,.cgats,.it8,.csv,text/plain,text/csv"
         onFile={(file) => {
           void open(file);

@@ -94,7 +94,7 @@ export const ROOMS = ["light", "middle", "dark"] as const;
 let laid: string | undefined;
 
 /** The demo as a painter opens it. */
-async function openDemoByHand(page: Page): Promise<void> {
+export async function openDemoByHand(page: Page): Promise<void> {
   await page.goto("/");
   await page.getByRole("button", { name: "Open the demo painting" }).click();
   await expect(page.getByRole("heading", { name: "Slipway, low tide" })).toBeVisible();
