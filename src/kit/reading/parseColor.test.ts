@@ -1,5 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { hexFromSrgb } from "../../core/color/hex";
+import { lchFromLab } from "../../core/color/cieLab";
 import { labFromSrgb } from "../../core/color/srgb";
 import { type LabD65, labD65, srgb } from "../../core/color/types";
 import { createRng } from "../../core/random/rng";
@@ -22,6 +23,10 @@ function writings(r: number, g: number, b: number): readonly string[] {
     string,
     string,
   ];
+  const [chroma, hue] = lchFromLab(labD65(Number(l), Number(a), Number(bb)))
+    .slice(1)
+    .map((value) => value.toFixed(2)) as [string, string];
+  const lch = `${l} ${chroma} ${hue}`;
   const comma = [l, a, bb].map((value) => value.replace(".", ","));
   return [
     hex,
@@ -44,13 +49,19 @@ function writings(r: number, g: number, b: number): readonly string[] {
     comma.join("; "),
     `${l} ${a.replace("-", "−")} ${bb.replace("-", "−")}`,
     `CIELAB ${l} ${a} ${bb}`,
+    `“${hex}”`,
+    `background: ${hex};`,
+    `LCh ${lch}`,
+    `CIELCh(${lch.replaceAll(" ", ", ")})`,
+    `L ${l} C ${chroma} h ${hue}°`,
+    `L*=${l}, C*=${chroma}, h=${hue}`,
   ];
 }
 
 describe("a colour typed or pasted", () => {
-  it("is the same in twenty ways to write each of ten colours", () => {
+  it("is the same in twenty-six ways to write each of a thousand colours", () => {
     const rng = createRng(3);
-    for (let i = 0; i < 10; i++) {
+    for (let i = 0; i < 1000; i++) {
       const [r, g, b] = [rng.below(256), rng.below(256), rng.below(256)];
       const want = labFromSrgb(srgb(r / 255, g / 255, b / 255));
       for (const text of writings(r, g, b)) expect(close(read(text), want), text).toBe(true);
@@ -73,6 +84,13 @@ describe("a colour typed or pasted", () => {
     ["oklab(0.452 -0.0324 -0.3115)", "#0000ff"],
     ["lab(54.29% 80.82 69.89)", "#ff0000"],
     ["lch(54.29% 106.85 40.85)", "#ff0000"],
+    // With percent or without, style sheets mean the same.
+    ["lab(54.29 80.82 69.89)", "#ff0000"],
+    ["lch(54.29 106.85 40.85)", "#ff0000"],
+    // Digits with an “a” or a “b” between them.
+    ["7a6a58", "#7a6a58"],
+    ["12b345", "#12b345"],
+    ["--accent: teal;", "#008080"],
     ["color(display-p3 1 1 1)", "#ffffff"],
   ])("reads %s as %s", (text, hex) => {
     expect(close(read(text), read(hex))).toBe(true);
@@ -109,6 +127,9 @@ describe("a colour typed or pasted", () => {
     ["120 0 0", "lightness-outside"],
     ["-1 0 0", "lightness-outside"],
     ["50 400 0", "axis-outside"],
+    ["LCh 50 -20 40", "axis-outside"],
+    ["LCh 120 20 40", "lightness-outside"],
+    ["L 50 C 20", "not-a-colour"],
   ])("“%s” is refused as %s", (text, code) => {
     const parsed = parseColor(text);
     expect(parsed.ok ? "read" : parsed.failure.code).toBe(code);

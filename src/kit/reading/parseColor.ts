@@ -28,10 +28,18 @@ const toLab = converter("lab65");
  * "color(display-p3 0.3 0.5 0.5)", "teal".
  */
 export function parseColor(text: string): Result<LabD65, ColorFailure> {
-  const read = parseHexOrLab(text);
+  const read = parseHexOrLab(bareOf(text));
   if (read.ok || read.failure.code !== "not-a-colour") return read;
   const lab = styleColor(read.failure.text);
   return lab ? succeed(lab) : read;
+}
+
+/** What stands in quotes, or behind the name of a property in a style sheet. */
+function bareOf(text: string): string {
+  return text
+    .trim()
+    .replace(/^(?:color|background|background-color|fill|stroke|--[\w-]+)\s*:\s*/i, "")
+    .replace(/^["'“”„«]+|["'“”„»;]+$/g, "");
 }
 
 /** As style sheets write it; paint is not transparent, and no channel of a screen is brighter than full. */
