@@ -39,6 +39,31 @@ describe("a box as a file", () => {
     });
   });
 
+  it("is read from a list of one's own: other names of columns, codes and units as they are written", () => {
+    const answer = readBoxFile(
+      "Name;Pigment codes;Medium;Size;Cost;Notes\nDusk;PB 29/PW6;Watercolor;5 ml;€ 9,50;stiff\nMoss;PY-35 & PB15.3;Oils;40;12;\n",
+    );
+    if (!answer.ok) throw new Error(boxFileFaultWords(answer.failure.fault));
+    expect(answer.value).toMatchObject([
+      {
+        label: "Dusk",
+        colourIndexNames: ["PB29", "PW6"],
+        medium: "watercolour",
+        volumeMl: 5,
+        price: 9.5,
+        remark: "stiff",
+      },
+      {
+        label: "Moss",
+        colourIndexNames: ["PY35", "PB15:3"],
+        medium: "oil",
+        volumeMl: 40,
+        price: 12,
+        hazard: "cadmium",
+      },
+    ]);
+  });
+
   it.each([
     ["", /no column “label”/, 1],
     ["label,pigments\n", /no tube/, 1],

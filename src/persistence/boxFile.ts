@@ -21,6 +21,34 @@ const COLUMNS = [
   "remark",
 ] as const;
 type Column = (typeof COLUMNS)[number];
+/** What painters call these columns in lists of their own, in small letters with blanks. */
+const ALSO_CALLED: Readonly<Partial<Record<Column, readonly string[]>>> = {
+  label: ["name", "paint", "tube", "colour", "color"],
+  pigments: [
+    "pigment",
+    "pigment code",
+    "pigment codes",
+    "colour index",
+    "color index",
+    "ci",
+    "code",
+    "codes",
+  ],
+  price: ["cost"],
+  volume_ml: ["volume", "size", "ml"],
+  stock_ml: ["stock", "left"],
+  batch: ["lot"],
+  remark: ["remarks", "note", "notes", "comment", "comments"],
+};
+/** As it is spelled elsewhere, and in the plural. */
+const MEDIUM_SPELLED: ReadonlyMap<string, string> = new Map([
+  ["oils", "oil"],
+  ["acrylics", "acrylic"],
+  ["watercolor", "watercolour"],
+  ["watercolors", "watercolour"],
+  ["watercolours", "watercolour"],
+]);
+const CURRENCY = /[€$£¥]|\b(?:eur|usd|gbp|chf|jpy)\b/gi;
 
 const MOST_TUBES = 2000;
 const newTubeSchema = z.object(z.omit(tubeSchema, { id: true, position: true, addedAt: true }).shape);
@@ -30,16 +58,24 @@ export function readBoxFile(text: string): Result<readonly NewTube[], BoxFileRef
   const [error] = errors.filter((entry) => entry.code !== "UndetectableDelimiter");
   if (error) return fail({ line: (error.row ?? 0) + 1, fault: { code: "csv", detail: error.message } });
   const [header = [], ...rows] = data;
-  const names = header.map((name) => name.trim().toLowerCase());
-  const missing = (["label", "pigments"] as const).find((name) => !names.includes(name));
+  const names = header.map((name) =>
+    name
+      .trim()
+      .toLowerCase()
+      .replace(/[\s_-]+/g, " "),
+  );
+  const placeOf = (column: Column): number =>
+    [column.replace("_", " "), ...(ALSO_CALLED[column] ?? [])]
+      .map((name) => names.indexOf(name))
+      .find((place) => place >= 0) ?? -1;
+  const missing = (["label", "pigments"] as const).find((name) => placeOf(name) < 0);
   if (missing) return fail({ line: 1, fault: { code: "no-column", column: missing } });
   if (rows.length === 0) return fail({ line: 1, fault: { code: "no-tubes" } });
   if (rows.length > MOST_TUBES)
     return fail({ line: 1, fault: { code: "too-many-tubes", count: rows.length, most: MOST_TUBES } });
   const tubes: NewTube[] = [];
   for (const [i, row] of rows.entries()) {
-    const cell = (name: Column): string =>
-      (row[names.indexOf(name)] ?? "").trim().replace(/^'(?=[=+\-@])/, "");
+    const cell = (name: Column): string => (row[placeOf(name)] ?? "").trim().replace(/^'(?=[=+\-@])/, "");
     const tube = readTube(cell);
     if ("code" in tube) return fail({ line: i + 2, fault: tube });
     tubes.push(tube);
@@ -50,7 +86,8 @@ export function readBoxFile(text: string): Result<readonly NewTube[], BoxFileRef
 function readTube(cell: (name: Column) => string): NewTube | BoxFileFault {
   const labelled = tubeFromLabel(cell("label"), cell("pigments"));
   if (!labelled.ok) return labelled.failure;
-  const medium = TUBE_MEDIA.find((name) => name === (cell("medium").toLowerCase() || "oil"));
+  const spelled = cell("medium").toLowerCase() || "oil";
+  const medium = TUBE_MEDIA.find((name) => name === (MEDIUM_SPELLED.get(spelled) ?? spelled));
   if (!medium) return { code: "no-medium", text: cell("medium"), known: TUBE_MEDIA };
   const grade = TUBE_GRADES.find((name) => name === (cell("grade").toLowerCase() || "unknown"));
   if (!grade) return { code: "no-grade", text: cell("grade"), known: TUBE_GRADES };
@@ -62,7 +99,11 @@ function readTube(cell: (name: Column) => string): NewTube | BoxFileFault {
   ] as const) {
     const text = cell(column);
     if (text === "") continue;
-    const value = parseNumber(text, { least: 0, most: Number.POSITIVE_INFINITY });
+    const value = parseNumber(text.replace(CURRENCY, ""), {
+      least: 0,
+      most: Number.POSITIVE_INFINITY,
+      units: column === "price" ? [] : ["ml"],
+    });
     if (!value.ok) return { code: "no-number", text, column };
     numbers[field] = value.value;
   }

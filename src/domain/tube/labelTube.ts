@@ -5,6 +5,7 @@ import { highestClass } from "../../core/safety/hazardClasses";
 import { WHITE_BENCH } from "../../data/testWhite";
 import { type NewTube, tubeFromModel } from "./newTube";
 import { PIGMENT_LIBRARY } from "./optics";
+import { pigmentsOf } from "./pigmentCodes";
 
 /** What a label lacks. */
 export type LabelFault =
@@ -19,7 +20,7 @@ const MOST_PIGMENTS = 8;
 
 export function tubeFromLabel(label: string, pigmentText: string): Result<NewTube, LabelFault> {
   const name = label.trim();
-  const names = pigmentText.split(/[\s,+]+/).filter(Boolean);
+  const names = pigmentsOf(pigmentText);
   if (name === "") return fail({ code: "no-name" });
   if (name.length > MOST_LETTERS) return fail({ code: "long-name", most: MOST_LETTERS });
   if (names.length === 0) return fail({ code: "no-pigment" });

@@ -16,6 +16,7 @@ import {
 import { Button } from "../../ui/Button";
 import { SelectField, TextField } from "../../ui/fields";
 import { GENERIC_PIGMENTS } from "../../domain/tube/optics";
+import { pigmentsOf } from "../../domain/tube/pigmentCodes";
 import { isVisibleName } from "../../domain/name/visibleName";
 import { attempt } from "../../kit/studio/problems";
 import { useTubeCommands } from "../../kit/commands/tubes";
@@ -65,10 +66,6 @@ const formSchema = z.object({
   remark: z.string().check(z.maxLength(2000, "Keep it under 2000 letters.")),
 });
 type FormValues = z.infer<typeof formSchema>;
-
-function pigmentsOf(text: string): string[] {
-  return text.split(/[\s,+]+/).filter(Boolean);
-}
 
 function numberOf(text: string): number | undefined {
   const typed = parseOptionalNumber(text, { least: 0, most: Number.POSITIVE_INFINITY });

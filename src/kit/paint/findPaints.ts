@@ -1,5 +1,6 @@
 /** Paints by what a painter types: studio names in any order, short forms, codes with and without marks. */
 import MiniSearch from "minisearch";
+import { withPigmentCodes } from "../../domain/tube/pigmentCodes";
 import { OUTSIDE_PAINTS, type OutsidePaint, type Paint, PAINTS } from "../../domain/tube/paints";
 
 /** "Cad red", "ult blue": what painters shorten, and what the label says. */
@@ -22,38 +23,11 @@ const SHORT_FORMS: ReadonlyMap<string, string> = new Map([
   ["ys", "yellow shade"],
 ]);
 
-/** "Pigment Blue 15:3", as the Colour Index spells its codes out. */
-const FAMILIES: Readonly<Record<string, string>> = {
-  white: "w",
-  yellow: "y",
-  orange: "o",
-  red: "r",
-  violet: "v",
-  blue: "b",
-  green: "g",
-  brown: "br",
-  black: "bk",
-  metal: "m",
-};
-const SPELLED_OUT = new RegExp(`\\bpigment (${Object.keys(FAMILIES).join("|")}) (?=\\d)`, "g");
-/** "PB15:3", "P.B. 15.3", "py-35". */
-const CODE = /\bp\.?[\s-]?(b\.?\s?k|b\.?\s?r|[wyorvbgm])[.\s-]*(\d{1,3})(?:\s*[:.]\s*(\d))?(?!\d)/g;
-
 /** Words of a text, with codes such as "P.B. 15:3" and "pb153" as one word each. */
 export function paintWords(text: string): string[] {
-  const plain = text
-    .normalize("NFKD")
-    .replace(/\p{M}/gu, "")
+  const bare = text.normalize("NFKD").replace(/\p{M}/gu, "").replace(/['’`]/g, "");
+  return withPigmentCodes(bare, (kind, family, number, form = "") => ` ${kind}${family}${number}${form} `)
     .toLowerCase()
-    .replace(/['’`]/g, "")
-    .replace(/\bc\.?\s?i\.?\s(?=p)/g, "")
-    .replace(SPELLED_OUT, (_, family: string) => `p${FAMILIES[family] ?? ""}`)
-    .replace(
-      CODE,
-      (_, letters: string, number: string, kind?: string) =>
-        ` p${letters.replace(/[^a-z]/g, "")}${number}${kind ?? ""} `,
-    );
-  return plain
     .split(/[^a-z0-9]+/)
     .filter(Boolean)
     .flatMap((word) => (SHORT_FORMS.get(word) ?? word).split(" "));
