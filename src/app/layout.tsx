@@ -4,7 +4,7 @@ import type { ReactNode } from "react";
 import { Find } from "@/features/find";
 import { Frame, VIEWS } from "@/features/frame";
 import { GuideLine, Help } from "@/features/help";
-import { ROOM_SCRIPT } from "@/kit/studio/workspaces";
+import { FIRST_PAINT_SCRIPT } from "@/kit/studio/workspaces";
 import "./globals.css";
 
 const hyperlegible = localFont({
@@ -25,7 +25,7 @@ export default function RootLayout({ children }: { children: ReactNode }) {
   return (
     <html lang="en" data-room="light" className={hyperlegible.variable} suppressHydrationWarning>
       <head>
-        <script dangerouslySetInnerHTML={{ __html: ROOM_SCRIPT }} />
+        <script dangerouslySetInnerHTML={{ __html: FIRST_PAINT_SCRIPT }} />
       </head>
       <body className="font-sans">
         <Frame

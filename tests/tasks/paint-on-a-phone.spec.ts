@@ -61,6 +61,27 @@ test("every view fits, and every target can be hit", async ({ page }) => {
   }
 });
 
+test("nothing moves under the finger while a view is read", async ({ page }) => {
+  await openDemo(page);
+  // The board's height is known from here on.
+  await expect(page.getByRole("region", { name: "Board" }).getByText("Titanium white")).toBeVisible();
+  await page.addInitScript(() => {
+    const moved = window as unknown as { moved: number };
+    moved.moved = 0;
+    new PerformanceObserver((list) => {
+      for (const entry of list.getEntries()) moved.moved += (entry as unknown as { value: number }).value;
+    }).observe({ type: "layout-shift", buffered: true });
+  });
+  for (const { name, path } of [...VIEWS, { name: "a note without a pile", path: "/mix?note=note-5" }]) {
+    await page.goto(path);
+    await expect(page.getByText("Opening your paintings")).toBeHidden();
+    await page.waitForLoadState("networkidle");
+    // Of the screen times the way, summed up; what is above 0.1 is felt.
+    const moved = await page.evaluate(() => (window as unknown as { moved: number }).moved);
+    expect(moved, name).toBeLessThan(0.1);
+  }
+});
+
 test("a note is mixed and kept, with the pair in sight while a rail is moved", async ({ page }) => {
   await openDemo(page);
   await trayNote(page, /^5 Lichen/).tap();

@@ -1,7 +1,8 @@
 "use client";
 
+import { clsx } from "clsx";
 import { Contrast, Moon, Sun } from "lucide-react";
-import { type ReactNode, useRef, useState } from "react";
+import { type ReactNode, useEffect, useRef, useState } from "react";
 import type { Settings } from "../../domain/settings/settings";
 import type { Tube } from "../../domain/tube/tube";
 import { WATER } from "../../domain/tube/water";
@@ -11,9 +12,11 @@ import { Smear } from "../../ui/Smear";
 import { Status } from "../../ui/Status";
 import { ladderOfTube } from "../../domain/tube/smear";
 import { useOpenStudio, useSettings, useStudio } from "../../kit/studio/useStudio";
+import { rememberBoard } from "../../kit/studio/workspaces";
 import { useChangeSettings } from "../../kit/studio/useChangeSettings";
 import { useKey } from "../../ui/useKey";
 import { Sight } from "./Sight";
+import { useSlim } from "./slim";
 import { later } from "../../ui/later";
 import { narrowName } from "../../words/longNames";
 
@@ -42,8 +45,21 @@ export function Board({ tools }: { tools: ReactNode }) {
   // Before the settings are read, the next room would be counted from the wrong one.
   useKey("r", isReady && settings.singleKeys, step);
 
+  const header = useRef<HTMLElement>(null);
+  const { isSlim } = useSlim();
+  const hasTubes = board.length > 0;
+  useEffect(() => {
+    if (isReady && !isSlim) rememberBoard(hasTubes ? header.current?.offsetHeight : undefined);
+  }, [isReady, isSlim, hasTubes]);
+
   return (
-    <header className="print:hidden flex items-center gap-2 bg-board pr-2 wide:col-span-2 wide:gap-6 wide:pr-4 wide:pl-[7.25rem]">
+    <header
+      ref={header}
+      className={clsx(
+        !isReady && "min-h-(--board-height) slim:min-h-0!",
+        "print:hidden flex items-center gap-2 bg-board pr-2 wide:col-span-2 wide:gap-6 wide:pr-4 wide:pl-[7.25rem]",
+      )}
+    >
       <div
         className="min-w-0 flex-1 overflow-x-auto"
         tabIndex={0}

@@ -136,7 +136,9 @@ function Records({ open }: { open: OpenLog }) {
         }}
       />
       <div className="mt-2 flex flex-wrap items-center justify-between gap-x-4">
-        <Status className="text-muted">{rows ? countText(rows) : "Reading the log"}</Status>
+        <Status className="min-w-0 grow basis-36 leading-tight text-muted">
+          {rows ? countText(rows) : "Reading the log"}
+        </Status>
         <Choice
           label="How to show them"
           value={look}
@@ -174,7 +176,7 @@ function Records({ open }: { open: OpenLog }) {
 function countText({ found, of, isWhole, query }: FoundRows): string {
   const { one, many } = KIND_WORDS[query.kind];
   const count = (n: number): string => `${n.toLocaleString("en-GB")} ${n === 1 ? one : many}`;
-  if (!isWhole) return `The newest of ${count(of)}; the whole log is being read`;
+  if (!isWhole) return `${count(of)}, being read`;
   if (found === of) return count(of);
   return found === 0
     ? `None of ${count(of)} fits. Take a word or a filter off.`

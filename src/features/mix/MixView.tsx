@@ -3,7 +3,7 @@
 /** The bench: target and pile touching, the three rails, the recipe, and what was put down. */
 import Link from "next/link";
 import { useSearchParams } from "next/navigation";
-import { useState } from "react";
+import { useEffect, useState } from "react";
 import { BenchVoice } from "./bench/BenchVoice";
 import { BenchProvider } from "./bench/BenchProvider";
 import { buttonClass } from "../../ui/Button";
@@ -39,6 +39,18 @@ const FreeBench = later(async () => (await import("./free/FreeBench")).FreeBench
 const TakesDoses = later(async () => (await import("./hand/TakesDoses")).TakesDoses);
 const TakeAlong = later(async () => (await import("./keep/TakeAlong")).TakeAlong);
 const OneThing = later(async () => (await import("./correct/OneThing")).OneThing);
+/** Fetched while the bench is read: one that came later would move what stands below it. */
+const DRAWN_AT_ONCE = [
+  SampleLine,
+  NextStep,
+  Trials,
+  TimerField,
+  SideBySide,
+  MindPaint,
+  TakesDoses,
+  TakeAlong,
+  OneThing,
+];
 
 export function MixView() {
   const notes = useStudio((studio) => studio.notes);
@@ -74,8 +86,11 @@ export function MixView() {
 
 function BenchOfNote() {
   const { note } = useAim();
-  const { pile, lastMatch } = useStory();
+  const { pile, lastMatch, isRead } = useStory();
   const settings = useSettings();
+  useEffect(() => {
+    for (const part of DRAWN_AT_ONCE) part.fetch().catch(() => undefined);
+  }, []);
   const { looks, ofNote } = useLooks(note.id);
   const [isSkipped, setSkipped] = useState(false);
   const isBlind =
@@ -87,35 +102,38 @@ function BenchOfNote() {
       </h1>
       {isBlind ? null : <TakesDoses />}
       <TargetAndPile isBlind={isBlind} />
-      <div className="px-4 pb-6 wide:px-0">
-        {isBlind ? (
-          <ReadFirst
-            onSkip={() => {
-              setSkipped(true);
-            }}
-          />
-        ) : (
-          <Work />
-        )}
-        <div className="mt-4 flex flex-wrap items-end gap-x-5 gap-y-2 border-t pt-2 print:hidden">
-          <PurposeField note={note} />
-          <NoteDrawer note={note} />
-          {isBlind ? null : <TakeAlong />}
-          <SurfaceWarning note={note} />
+      {/* Until it is known whether a pile lies here nothing stands below the pair: it would be moved at once. */}
+      {isRead ? (
+        <div key="work" className="px-4 pb-6 wide:px-0">
+          {isBlind ? (
+            <ReadFirst
+              onSkip={() => {
+                setSkipped(true);
+              }}
+            />
+          ) : (
+            <Work />
+          )}
+          <div className="mt-4 flex flex-wrap items-end gap-x-5 gap-y-2 border-t pt-2 print:hidden">
+            <PurposeField note={note} />
+            <NoteDrawer note={note} />
+            {isBlind ? null : <TakeAlong />}
+            <SurfaceWarning note={note} />
+          </div>
         </div>
-      </div>
+      ) : (
+        <div key="reading" className="min-h-160" {...ASKING} />
+      )}
     </div>
   );
 }
 
 /** Everything beside the pair: what to lay down, what came of it, what to do next. */
 function Work() {
-  const { pile, isRead } = useStory();
+  const { pile } = useStory();
   const { chosen } = useOffers();
   const settings = useSettings();
   const isPremix = settings.school.way === "premix";
-  // A recipe is nothing to lay down where a pile lies already.
-  if (!isRead) return <div className="min-h-160" {...ASKING} />;
   return (
     <>
       <BenchVoice />

@@ -18,7 +18,7 @@ const AddTube = later(async () => (await import("./AddTube")).AddTube);
 const CautionsDrawer = later(async () => (await import("./CautionsDrawer")).CautionsDrawer);
 
 // It is wanted once for a box.
-const BoxMedium = later(async () => (await import("./BoxMedium")).BoxMedium);
+const BoxMedium = later(async () => (await import("./BoxMedium")).BoxMedium, <div className="min-h-11" />);
 
 export function TubesView() {
   const box = useStudio((studio) => studio.box);

@@ -6,6 +6,7 @@ import { forget, recall, remember } from "./remembered";
 const WORKSPACE_KEY = "gaman-workspace";
 const REMOVED_DEMO_KEY = "gaman-removed-demo";
 const ROOM_KEY = "gaman-room";
+const BOARD_KEY = "gaman-board";
 const listeners = new Set<() => void>();
 const databases = new Map<Workspace, GamanDatabase>();
 
@@ -61,16 +62,27 @@ export function rememberRoom(room: string): void {
   remember(ROOM_KEY, room);
 }
 
+/**
+ * How high the board stands with its tubes, so that the page stands where it will be before they are read. Of a window of another
+ * width that says nothing. @param heightPx - undefined where no tubes lie on it.
+ */
+export function rememberBoard(heightPx: number | undefined): void {
+  if (heightPx === undefined) forget(BOARD_KEY);
+  else if (recall(BOARD_KEY) !== `${innerWidth} ${heightPx}`)
+    remember(BOARD_KEY, `${innerWidth} ${heightPx}`);
+}
+
 /** What the browser remembers outside the databases. */
 export function forgetChoices(): void {
   forget(WORKSPACE_KEY);
   forget(ROOM_KEY);
+  forget(BOARD_KEY);
   forget(REMOVED_DEMO_KEY);
   forgetWork();
 }
 
-/** Runs before the first paint of the page; must stay in step with {@link rememberRoom}. */
-export const ROOM_SCRIPT = `try{var r=localStorage.getItem("${ROOM_KEY}");if(r)document.documentElement.dataset.room=r}catch(e){}`;
+/** Runs before the first paint of the page; must stay in step with {@link rememberRoom} and {@link rememberBoard}. */
+export const FIRST_PAINT_SCRIPT = `try{var s=localStorage,h=document.documentElement,r=s.getItem("${ROOM_KEY}"),b=(s.getItem("${BOARD_KEY}")||"").split(" ");if(r)h.dataset.room=r;if(+b[0]===innerWidth&&+b[1]>0)h.style.setProperty("--board-height",+b[1]+"px")}catch(e){}`;
 
 /** To be called once when the page opens. */
 export async function finishRemoval(): Promise<void> {

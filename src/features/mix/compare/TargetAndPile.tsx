@@ -89,6 +89,7 @@ export function TargetAndPile({ isBlind }: { isBlind: boolean }) {
                 </span>
               </p>
             ))}
+            {shown || isBlind ? null : <CaptionToCome words={describeLab(aim, settings).sentence} />}
           </div>
         </div>
         <div className="px-4 wide:px-0">
@@ -111,6 +112,20 @@ export function TargetAndPile({ isBlind }: { isBlind: boolean }) {
         {pile ? <ReadingBar /> : null}
       </div>
     </section>
+  );
+}
+
+/** As much room as what is said of the pile will take, so that nothing moves when it comes. */
+function CaptionToCome({ words }: { words: string }) {
+  return (
+    <p aria-hidden="true" className="invisible min-w-0 flex-1 pr-3">
+      <span className="block font-bold wide:text-lg">
+        &nbsp;
+        <br className="wide:hidden" />
+        &nbsp;
+      </span>
+      <span data-words={words} className="block before:content-[attr(data-words)]" />
+    </p>
   );
 }
 
