@@ -15,7 +15,7 @@ import { calibrateTube, type TubeReading } from "./calibrateTube";
 import type { Evidence, MixPart } from "./evidence";
 import { learnTubes } from "./learnTubes";
 import { adviseReadings } from "./readingAdvice";
-import { figure, thinned } from "../../../tests/support/study";
+import { figure, sized, thinned } from "../../../tests/support/study";
 
 const WHITE = pigment("titanium-white").optics;
 const BENCH = { white: WHITE, view: VIEWING.D65, surface: PAINT_SURFACE };
@@ -120,9 +120,9 @@ describe("calibration of one tube", () => {
 
   it("knows mixtures with other paints better from a spectrum than from three numbers", () => {
     const misses = { lab: [] as number[], spectrum: [] as number[] };
-    for (const [seed, { optics }] of [8, 9, 10].flatMap((seed) =>
-      COLOURS.map((model) => [seed, model] as const),
-    )) {
+    for (const [seed, { optics }] of [8, 9, 10]
+      .slice(0, sized(1, 3))
+      .flatMap((seed) => COLOURS.map((model) => [seed, model] as const))) {
       const rng = createRng(100 * seed + COLOURS.findIndex((model) => model.optics === optics));
       const truth = simulateTube(optics, USUAL_DEVIATION, rng);
       const evidence = [0, 4].map(
