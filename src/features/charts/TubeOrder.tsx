@@ -3,9 +3,8 @@
 /** The tubes of a chart in their order: dragged, the chart is drawn anew while they move. */
 import type { Chart } from "../../domain/charts/chart";
 import { withMixtures } from "../../domain/charts/chartMixtures";
-import type { Tube } from "../../domain/tube/tube";
 import { useStudio } from "../../kit/studio/useStudio";
-import { SortableList, useSortableItem } from "../../ui/SortableList";
+import { SortableList } from "../../ui/SortableList";
 
 export function TubeOrder({
   chart,
@@ -25,23 +24,16 @@ export function TubeOrder({
       label="Order of the tubes"
       ids={tubes.map(({ id }) => id)}
       nameOf={(id) => tubeById.get(id)?.label ?? ""}
+      handleClass="-ml-3"
       isRow
       onOrder={onOrder}
       onPreview={onPreview}
-    >
-      {tubes.map((tube) => (
-        <Item key={tube.id} tube={tube} />
-      ))}
-    </SortableList>
-  );
-}
-
-function Item({ tube: { id, label } }: { tube: Tube }) {
-  const { ref, style, handle } = useSortableItem(id, label, "-ml-3");
-  return (
-    <li ref={ref} style={style} className="flex items-center pl-3">
-      {handle}
-      {label}
-    </li>
+      item={(id, { ref, style, handle }) => (
+        <li ref={ref} style={style} className="flex items-center pl-3">
+          {handle}
+          {tubeById.get(id)?.label}
+        </li>
+      )}
+    />
   );
 }

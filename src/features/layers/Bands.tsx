@@ -9,7 +9,8 @@ import type { PaintLayer } from "../../domain/layers/layering";
 import { seenStack } from "../../domain/layers/seenStack";
 import { useSettings, useStudio } from "../../kit/studio/useStudio";
 import { cssFromLab } from "../../ui/color";
-import { SortableList, useSortableItem } from "../../ui/SortableList";
+import { SortableList } from "../../ui/SortableList";
+import type { SortableItem } from "../../ui/sortableParts";
 import { describeLab } from "../../words/colors";
 import { groundWords, layerWords } from "../../words/layers";
 import type { KnownLayers } from "./known";
@@ -68,23 +69,27 @@ export function Bands({
         label="Layers, the top one first"
         ids={falling.map(({ id }) => id)}
         nameOf={(id) => layers.find((layer) => layer.id === id)?.name ?? "The layer"}
+        handleClass="-ml-1"
         onOrder={(ids) => {
           onOrder([...ids].reverse());
         }}
-      >
-        {falling.map((layer, i) => (
-          <Band
-            key={layer.id}
-            layer={layer}
-            isChosen={layer.id === chosenId}
-            columns={columns}
-            at={layers.length - i}
-            onChoose={() => {
-              onChoose(layer.id);
-            }}
-          />
-        ))}
-      </SortableList>
+        item={(id, held) => {
+          const at = layers.findIndex((layer) => layer.id === id);
+          const layer = layers[at];
+          return layer ? (
+            <Band
+              layer={layer}
+              held={held}
+              isChosen={id === chosenId}
+              columns={columns}
+              at={at + 1}
+              onChoose={() => {
+                onChoose(id);
+              }}
+            />
+          ) : null;
+        }}
+      />
       <div className={ROW}>
         <span />
         <span className="self-center pr-2 text-sm leading-tight text-muted">
@@ -98,18 +103,19 @@ export function Bands({
 
 function Band({
   layer,
+  held: { ref, style, handle },
   isChosen,
   columns,
   at,
   onChoose,
 }: {
   layer: PaintLayer;
+  held: SortableItem;
   isChosen: boolean;
   columns: readonly Column[];
   at: number;
   onChoose: () => void;
 }) {
-  const { ref, style, handle } = useSortableItem(layer.id, layer.name, "-ml-1");
   return (
     <li ref={ref} className={clsx(ROW, "bg-surface")} style={style}>
       {handle}

@@ -8,7 +8,8 @@ import type { Tube } from "../../domain/tube/tube";
 import { Button } from "../../ui/Button";
 import { Drawer } from "../../ui/Drawer";
 import { Smear } from "../../ui/Smear";
-import { SortableList, useSortableItem } from "../../ui/SortableList";
+import { SortableList } from "../../ui/SortableList";
+import type { SortableItem } from "../../ui/sortableParts";
 import { TubeChoice } from "../../kit/paint/TubeChoice";
 import { ladderOfTube } from "../../domain/tube/smear";
 import { useDb, useStudio } from "../../kit/studio/useStudio";
@@ -49,27 +50,30 @@ export function PaletteTubes({ palette }: { palette: Palette }) {
         label={`Tubes of ${palette.name}`}
         ids={tubes.map((tube) => tube.id)}
         nameOf={(id) => tubeById.get(id)?.label ?? "The tube"}
+        handleClass="-ml-3"
         onOrder={keep}
-      >
-        {tubes.map((tube, place) => (
-          <SortableTube
-            key={tube.id}
-            tube={tube}
-            variant={place}
-            canGo={tubes.length > 1}
-            onRemove={() => {
-              attempt(
-                undoably(db, `${tube.label} is off ${palette.name}.`, [["palettes", palette.id]], () =>
-                  setBoard(
-                    palette.id,
-                    tubeIds.filter((id) => id !== tube.id),
+        item={(id, held) => {
+          const tube = tubeById.get(id);
+          return tube ? (
+            <PaletteTube
+              tube={tube}
+              held={held}
+              variant={tubes.findIndex((one) => one.id === id)}
+              canGo={tubes.length > 1}
+              onRemove={() => {
+                attempt(
+                  undoably(db, `${tube.label} is off ${palette.name}.`, [["palettes", palette.id]], () =>
+                    setBoard(
+                      palette.id,
+                      tubeIds.filter((other) => other !== id),
+                    ),
                   ),
-                ),
-              );
-            }}
-          />
-        ))}
-      </SortableList>
+                );
+              }}
+            />
+          ) : null;
+        }}
+      />
       <Drawer
         isOpen={isChoosing}
         onOpenChange={setChoosing}
@@ -90,18 +94,19 @@ export function PaletteTubes({ palette }: { palette: Palette }) {
   );
 }
 
-function SortableTube({
+function PaletteTube({
   tube,
+  held: { ref, style, handle },
   variant,
   canGo,
   onRemove,
 }: {
   tube: Tube;
+  held: SortableItem;
   variant: number;
   canGo: boolean;
   onRemove: () => void;
 }) {
-  const { ref, style, handle } = useSortableItem(tube.id, tube.label, "-ml-3");
   return (
     <li ref={ref} className="flex min-h-12 items-center gap-1.5 border-b bg-surface" style={style}>
       {handle}
