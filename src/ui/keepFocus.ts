@@ -82,6 +82,8 @@ export function keepFocus(isBusy: () => boolean): () => void {
     // A key that is still held would press the next control too.
     const isWaiting = isKeyHeld || isOnTheWay || isBusy() || document.querySelector(UNDER_WAY) !== null;
     if (isWaiting && Date.now() - lostAt < LONGEST_MS) wait();
+    // Where it leads never came.
+    else if (isOnTheWay) handedTo = undefined;
     else takeUp(nextAfter(place), isByKeys);
   };
   const wait = (): void => {

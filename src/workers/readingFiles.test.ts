@@ -143,6 +143,7 @@ describe("files of readings", () => {
           'WEIGHTING_FUNCTION "ILLUMINANT, D50"\nWEIGHTING_FUNCTION "OBSERVER, 2 degree"',
           'MEASUREMENT_SOURCE "Illumination=D50 ObserverAngle=2 WhiteBase=Absolute"',
           "ILLUMINANT D50/2",
+          'ILLUMINATION "D50"',
         ].map((keywords) => labOf(printed(keywords, "LAB_L LAB_A LAB_B", inBooth))),
       );
       if (first === undefined || typeof first === "string") throw new Error(`${name}: ${String(first)}`);
@@ -170,7 +171,13 @@ describe("files of readings", () => {
     expect(await labOf(printed("ILLUMINANT D75", `LAB_L LAB_A LAB_B ${bands}`, `${sky} ${half}`))).toBe(
       "none",
     );
-    for (const keywords of ["ILLUMINATION_NAME Unknown", "ILLUMINANT D65", 'OBSERVER "2"', "FILTER D50"])
+    for (const keywords of [
+      "ILLUMINATION_NAME Unknown",
+      "ILLUMINANT D65",
+      'OBSERVER "2"',
+      "FILTER D50",
+      "ILLUMINATION diffuse",
+    ])
       expect(await labOf(printed(keywords, "LAB_L LAB_A LAB_B", sky))).toEqual([60, -5, -30]);
   });
 

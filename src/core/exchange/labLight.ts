@@ -9,7 +9,7 @@ import type { FileFault } from "./fileFault";
 const NAMES_LIGHT = /^(?:ILLUMINATION_NAME|ILLUMINANT)$/;
 const NAMES_OBSERVER = /^(?:OBSERVER|OBSERVER_ANGLE)$/;
 const SPEAKS_OF_BOTH = /^(?:ILLUMINATION|WEIGHTING_FUNCTION|MEASUREMENT_SOURCE)$/;
-const LIGHT_IN = /illumin\w*\s*[,=:]\s*(\S+)/i;
+const LIGHT_IN = /illumin\w*\s*[,=:]\s*(\S+)|^((?:CIE\s*)?[A-F]L?\d{1,2}\b.*)/i;
 const OBSERVER_IN = /observer\w*\s*[,=:]\s*(\d+)/i;
 /** "D50", "CIE D50", "FL2", and with the observer behind it "D50/2°". */
 const LIGHT = /^(?:CIE\s*)?([A-F])L?(\d{0,2})(?:\s*[/,-]\s*(\d+))?(?![a-z\d])/i;
@@ -28,7 +28,8 @@ export class LabLight {
   take(keyword: string, values: readonly string[]): void {
     const said = values.join(" ").trim();
     const speaksOfBoth = SPEAKS_OF_BOTH.test(keyword);
-    const light = NAMES_LIGHT.test(keyword) ? said : speaksOfBoth ? LIGHT_IN.exec(said)?.[1] : undefined;
+    const [, behind, alone] = (speaksOfBoth && LIGHT_IN.exec(said)) || [];
+    const light = NAMES_LIGHT.test(keyword) ? said : (behind ?? alone);
     const observer = NAMES_OBSERVER.test(keyword)
       ? /\d+/.exec(said)?.[0]
       : speaksOfBoth
