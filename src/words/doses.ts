@@ -49,6 +49,12 @@ export function exactBeside(parts: number, settings: Settings): string | undefin
   return exactWords(parts, { ...settings, amountUnit: "parts" });
 }
 
+/** Beside the words of an amount: the exact figure, unless they are that figure, and its share of the pile, [0, 1]. */
+export function besideAmount(words: string, exact: string, share: number): string {
+  const percent = `${(100 * share).toFixed(1)} %`;
+  return words === exact ? percent : `${exact}, ${percent}`;
+}
+
 /** What is needed to say an amount in percent or in grams: the size of the whole pile, and which paint it is. */
 export type AmountOf = { readonly wholeParts?: number | undefined; readonly tube?: Tube | undefined };
 

@@ -19,7 +19,7 @@ import { leftoverId, pileOfLeftover } from "./puddle";
 import { filmOf, labOfAdditions } from "../mixture/color";
 import { WATER } from "../tube/water";
 import { leftWords } from "../../words/timers";
-import { exactWords } from "../../words/doses";
+import { besideAmount, exactWords } from "../../words/doses";
 
 const tube = (id: string, changes: Partial<Tube> = {}): Tube => ({
   ...tubeFromModel(pigment(id)),
@@ -200,6 +200,8 @@ describe("amounts in the painter's unit", () => {
       "0.203 parts",
       "0 parts",
     ]);
+    expect(besideAmount("2¼ parts", "2¼ parts", 0.25)).toBe("25.0 %");
+    expect(besideAmount("about 3 touches", "0.203 parts", 0.25)).toBe("0.203 parts, 25.0 %");
     expect(exactWords(2, settings("grams"))).toBe("4 ml");
   });
 });

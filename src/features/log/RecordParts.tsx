@@ -21,7 +21,7 @@ import { useDb, useSettings, useStudio } from "../../kit/studio/useStudio";
 import { attempt } from "../../kit/studio/problems";
 import { useMatchCommands } from "../../kit/commands/matches";
 import { deltaEText, describeLab } from "../../words/colors";
-import { doseWords, exactWords, handWords, tubeName } from "../../words/doses";
+import { besideAmount, doseWords, exactWords, handWords, tubeName } from "../../words/doses";
 import { sinceKept } from "../../domain/match/since";
 import { SOURCE_WORDS } from "../../words/states";
 
@@ -73,20 +73,19 @@ export function WentIn({ pile }: { pile: Pile }) {
     <section>
       <h3 className="mt-4 font-bold">What went in</h3>
       <ol aria-label="All that went in" className="border-t">
-        {contents.map(({ tubeId, parts }) => (
-          <li key={tubeId} className="flex justify-between gap-3 border-b py-1.5">
-            <span>
-              <span className="font-semibold">
-                {handWords(parts, settings, { wholeParts: whole, tube: tubeById.get(tubeId) })}
-              </span>{" "}
-              {tubeName(tubeById.get(tubeId))}
-            </span>
-            <span className="whitespace-nowrap text-muted">
-              {exactWords(parts, { ...settings, amountUnit: "parts" })}, {((100 * parts) / whole).toFixed(1)}{" "}
-              %
-            </span>
-          </li>
-        ))}
+        {contents.map(({ tubeId, parts }) => {
+          const words = handWords(parts, settings, { wholeParts: whole, tube: tubeById.get(tubeId) });
+          return (
+            <li key={tubeId} className="flex justify-between gap-3 border-b py-1.5">
+              <span>
+                <span className="font-semibold">{words}</span> {tubeName(tubeById.get(tubeId))}
+              </span>
+              <span className="whitespace-nowrap text-muted">
+                {besideAmount(words, exactWords(parts, { ...settings, amountUnit: "parts" }), parts / whole)}
+              </span>
+            </li>
+          );
+        })}
       </ol>
       {steps.length > 1 ? (
         <Fold label={<>in {steps.length} steps</>} className="mt-1">

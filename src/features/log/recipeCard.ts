@@ -2,6 +2,7 @@
 import type { LabD65 } from "../../core/color/types";
 import type { Drawing, DrawnItem } from "../../domain/sheet/drawing";
 import { drawnText } from "../../kit/sheet/drawnText";
+import { besideAmount } from "../../words/doses";
 
 /** Size of the printed card: A6, lying. */
 export const CARD_MM = { width: 148, height: 105 } as const;
@@ -147,7 +148,7 @@ function doses({ doses: list }: RecipeCard): DrawnItem[] {
     return [
       drawnText(MARGIN, y, `${i + 1}`, { size: 34, width: 40 }),
       drawnText(MARGIN + 50, y, `${amount} ${name}`, { size: 36, weight: 600, width: 900 }),
-      drawnText(WIDTH - MARGIN, y, `${exact}, ${(100 * share).toFixed(1)} %`, {
+      drawnText(WIDTH - MARGIN, y, besideAmount(amount, exact, share), {
         size: 32,
         width: 400,
         isEnd: true,
