@@ -30,6 +30,10 @@ test("an amount changed by hand is seen at once, tubes are held in and left out,
   await parts.fill("three");
   await expect(parts).toHaveAttribute("aria-invalid", "true");
   await expect(parts).toHaveAccessibleDescription(/^“three” is no number\. Type an amount in parts/);
+  // In the words that the bench itself says it in.
+  await parts.fill("3 touches");
+  await parts.press("Enter");
+  await expect(page.getByText("3 touches Raw umber").first()).toBeVisible();
   await parts.fill("3");
   await parts.press("Enter");
   await expect(page.getByText("3 parts Raw umber").first()).toBeVisible();

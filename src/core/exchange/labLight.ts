@@ -28,7 +28,7 @@ export class LabLight {
   take(keyword: string, values: readonly string[]): void {
     const said = values.join(" ").trim();
     const speaksOfBoth = SPEAKS_OF_BOTH.test(keyword);
-    const [, behind, alone] = (speaksOfBoth && LIGHT_IN.exec(said)) || [];
+    const [, behind, alone] = (speaksOfBoth ? LIGHT_IN.exec(said) : undefined) ?? [];
     const light = NAMES_LIGHT.test(keyword) ? said : (behind ?? alone);
     const observer = NAMES_OBSERVER.test(keyword)
       ? /\d+/.exec(said)?.[0]

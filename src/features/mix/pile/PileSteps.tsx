@@ -21,8 +21,9 @@ import { useScreenOn } from "../bench/useScreenOn";
 import { UndoButtons } from "./UndoButtons";
 import { WeighStep } from "./WeighStep";
 import { Status } from "../../../ui/Status";
+import { parseAmount } from "../../../domain/hand/typedAmount";
+import type { Tube } from "../../../domain/tube/tube";
 import { AMOUNT } from "../../../domain/pile/amountRange";
-import { parseNumber } from "../../../domain/reading/typedNumber";
 import { numberFailureWords } from "../../../words/typed";
 import { later } from "../../../ui/later";
 
@@ -244,7 +245,7 @@ function StepRow({
           </button>
         )}
         {isEditing && !step.isDone ? (
-          <OtherAmount label={label} suggested={step.parts} onLay={onLay} />
+          <OtherAmount label={label} tube={tube} suggested={step.parts} onLay={onLay} />
         ) : null}
       </div>
       {after ? (
@@ -275,15 +276,18 @@ const TOO_LARGE = 1.8;
 
 function OtherAmount({
   label,
+  tube,
   suggested,
   onLay,
 }: {
   label: string;
+  tube: Tube | undefined;
   suggested: number;
   onLay: (parts: number) => void;
 }) {
   const [text, setText] = useState(String(Number(suggested.toPrecision(3))));
-  const parts = parseNumber(text, AMOUNT);
+  const settings = useSettings();
+  const parts = parseAmount(text, settings, tube);
   return (
     <form
       className="flex basis-full items-end gap-3 pr-3 pb-2"
@@ -301,7 +305,11 @@ function OtherAmount({
         error={
           parts.ok
             ? undefined
-            : numberFailureWords(parts.failure, AMOUNT, "the amount in parts, such as 0.5,")
+            : numberFailureWords(
+                parts.failure,
+                AMOUNT,
+                "the amount in parts, such as 0.5, or in words, such as 2 touches,",
+              )
         }
         onChange={(event) => {
           setText(event.target.value);

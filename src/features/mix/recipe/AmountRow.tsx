@@ -4,9 +4,10 @@
 import { Minus, Plus } from "lucide-react";
 import { useId, useState } from "react";
 import { stepsByHand } from "../../../domain/hand/handAmounts";
+import { parseAmount } from "../../../domain/hand/typedAmount";
 import { AMOUNT } from "../../../domain/pile/amountRange";
-import { parseNumber } from "../../../domain/reading/typedNumber";
 import type { RecipeAmount } from "../../../domain/recipe/paintRecipe";
+import type { Tube } from "../../../domain/tube/tube";
 import { isWater } from "../../../domain/tube/water";
 import { useSettings } from "../../../kit/studio/useStudio";
 import { Button } from "../../../ui/Button";
@@ -59,7 +60,7 @@ export function AmountRow({
         >
           <Minus aria-hidden="true" className="size-5" />
         </Button>
-        <PartsField name={name} parts={parts} onParts={onParts} />
+        <PartsField name={name} tube={tube} parts={parts} onParts={onParts} />
         <Button
           className="px-0"
           aria-label={`More ${name}`}
@@ -131,10 +132,12 @@ export function AmountRow({
 
 function PartsField({
   name,
+  tube,
   parts,
   onParts,
 }: {
   name: string;
+  tube: Tube | undefined;
   parts: number;
   onParts: (parts: number) => void;
 }) {
@@ -145,7 +148,8 @@ function PartsField({
     setText(textOf(parts));
   }
   const noteId = useId();
-  const typed = parseNumber(text, AMOUNT);
+  const settings = useSettings();
+  const typed = parseAmount(text, settings, tube);
   const take = (): void => {
     if (typed.ok && text !== textOf(parts)) onParts(typed.value);
   };
