@@ -171,6 +171,9 @@ describe("files of readings", () => {
     expect(await labOf(printed("ILLUMINANT D75", `LAB_L LAB_A LAB_B ${bands}`, `${sky} ${half}`))).toBe(
       "none",
     );
+    const [lamp, weights] = ['MEASUREMENT_SOURCE "Illumination=A"', 'WEIGHTING_FUNCTION "ILLUMINANT, D65"'];
+    for (const keywords of [`${lamp}\n${weights}`, `${weights}\n${lamp}`])
+      expect(await labOf(printed(keywords, "LAB_L LAB_A LAB_B", sky))).toEqual([60, -5, -30]);
     for (const keywords of [
       "ILLUMINATION_NAME Unknown",
       "ILLUMINANT D65",

@@ -1,7 +1,10 @@
 /**
  * Under which light and for which observer the CIELAB of a file is, as its keywords say. Instruments of the printing trade
  * write it for D50, and say so in one of several ways: `ILLUMINATION_NAME "D50"`, `WEIGHTING_FUNCTION "ILLUMINANT, D50"`,
- * `MEASUREMENT_SOURCE "Illumination=D50 ObserverAngle=2"`.
+ * `MEASUREMENT_SOURCE "Illumination=D50 ObserverAngle=2"`. The last may mean the lamp of the instrument, so it counts only where no
+ * other keyword speaks of the light.
+ *
+ * Source of the keywords: ANSI CGATS.17-2009.
  */
 import type { FileFault } from "./fileFault";
 
@@ -24,8 +27,12 @@ export class LabLight {
   /** Why its CIELAB cannot be taken; its spectra can. */
   fault: FileFault | undefined;
 
+  private isNamed = false;
+
   /** @param keyword - in capitals. @param values - what stands behind it. */
   take(keyword: string, values: readonly string[]): void {
+    const isOfInstrument = keyword === "MEASUREMENT_SOURCE";
+    if (isOfInstrument && this.isNamed) return;
     const said = values.join(" ").trim();
     const speaksOfBoth = SPEAKS_OF_BOTH.test(keyword);
     const [, behind, alone] = (speaksOfBoth ? LIGHT_IN.exec(said) : undefined) ?? [];
@@ -35,7 +42,12 @@ export class LabLight {
       : speaksOfBoth
         ? OBSERVER_IN.exec(said)?.[1]
         : undefined;
-    if (light !== undefined && !UNSAID.test(light)) this.takeLight(light);
+    if (light !== undefined && !UNSAID.test(light)) {
+      // What the instrument alone said no longer counts.
+      if (!isOfInstrument && !this.isNamed) this.fault = undefined;
+      this.isNamed ||= !isOfInstrument;
+      this.takeLight(light);
+    }
     this.takeObserver(observer, said);
   }
 

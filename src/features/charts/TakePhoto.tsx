@@ -137,137 +137,134 @@ export function TakePhoto({
     else setCells(asked.value.cells);
   };
   return (
-    <>
-      <div className="flex max-w-3xl flex-col gap-3">
-        <FileField
-          label="The photo"
-          accept="image/*"
-          onFile={(file) => {
-            attempt(open(file));
+    <div className="flex max-w-3xl flex-col gap-3">
+      <FileField
+        label="The photo"
+        accept="image/*"
+        onFile={(file) => {
+          attempt(open(file));
+        }}
+      />
+      {workspace === "demo" && chart.id === DEMO_CHART ? (
+        <Button
+          className="self-start"
+          onClick={() => {
+            attempt(
+              fetch(DEMO_PHOTO).then(async (response) => {
+                if (!response.ok) throw new Error(`The demo’s photo could not be read (${response.status})`);
+                await open(new File([await response.blob()], "greens-sheet.jpg", { type: "image/jpeg" }));
+              }),
+            );
           }}
-        />
-        {workspace === "demo" && chart.id === DEMO_CHART ? (
-          <Button
-            className="self-start"
-            onClick={() => {
-              attempt(
-                fetch(DEMO_PHOTO).then(async (response) => {
-                  if (!response.ok)
-                    throw new Error(`The demo’s photo could not be read (${response.status})`);
-                  await open(new File([await response.blob()], "greens-sheet.jpg", { type: "image/jpeg" }));
-                }),
-              );
+        >
+          Take the demo’s photo
+        </Button>
+      ) : null}
+      <Notice>{word}</Notice>
+      {busy ? <Status>{busy}</Status> : null}
+      {opened && corners && url ? (
+        <>
+          <p>
+            {marks === "found"
+              ? "The page was found by its marks. Say what it was, then read it."
+              : "The marks were not all found. Move the four corners onto them, then read the page."}
+          </p>
+          <CornerStage
+            url={url}
+            alt="The painted sheet"
+            widthPx={opened.widthPx}
+            heightPx={opened.heightPx}
+            corners={corners}
+            onChange={(next) => {
+              setCorners(next);
+              setMarks("by-hand");
+              setCells(undefined);
             }}
-          >
-            Take the demo’s photo
-          </Button>
-        ) : null}
-        <Notice>{word}</Notice>
-        {busy ? <Status>{busy}</Status> : null}
-        {opened && corners && url ? (
-          <>
-            <p>
-              {marks === "found"
-                ? "The page was found by its marks. Say what it was, then read it."
-                : "The marks were not all found. Move the four corners onto them, then read the page."}
-            </p>
-            <CornerStage
-              url={url}
-              alt="The painted sheet"
-              widthPx={opened.widthPx}
-              heightPx={opened.heightPx}
-              corners={corners}
-              onChange={(next) => {
-                setCorners(next);
-                setMarks("by-hand");
-                setCells(undefined);
-              }}
-            />
-            <div className="flex flex-wrap items-end gap-3">
-              {marks === "by-hand" ? (
-                <PageFormatFields
-                  format={format}
-                  onChange={(next) => {
-                    setFormat(next);
-                    setCells(undefined);
-                  }}
-                />
-              ) : null}
-              {pages.length > 1 ? (
-                <SelectField
-                  label="page of the blank"
-                  value={pageNumber}
-                  onChange={(event) => {
-                    setPageNumber(Number(event.target.value));
-                    setCells(undefined);
-                  }}
-                >
-                  {pages.map(({ number, count }) => (
-                    <option key={number} value={number}>
-                      {number} of {count}
-                    </option>
-                  ))}
-                </SelectField>
-              ) : null}
+          />
+          <div className="flex flex-wrap items-end gap-3">
+            {marks === "by-hand" ? (
+              <PageFormatFields
+                format={format}
+                onChange={(next) => {
+                  setFormat(next);
+                  setCells(undefined);
+                }}
+              />
+            ) : null}
+            {pages.length > 1 ? (
               <SelectField
-                label="card in its place"
-                value={card}
+                label="page of the blank"
+                value={pageNumber}
                 onChange={(event) => {
-                  setCard(CARDS.find((one) => one === event.target.value) ?? "none");
+                  setPageNumber(Number(event.target.value));
                   setCells(undefined);
                 }}
               >
-                <option value="none">none</option>
-                <option value="white">a white card</option>
-                <option value="grey">a grey card</option>
+                {pages.map(({ number, count }) => (
+                  <option key={number} value={number}>
+                    {number} of {count}
+                  </option>
+                ))}
               </SelectField>
-              <Choice
-                label="The paint was"
-                value={film}
-                options={[
-                  { value: "dry", label: "dry" },
-                  { value: "wet", label: "still wet" },
-                ]}
-                onChange={setFilm}
-              />
-              <Button
-                weight="main"
-                disabled={busy !== undefined}
-                {...(cells === undefined && NEXT)}
-                onClick={() => {
-                  attempt(read());
-                }}
-              >
-                Read the cells
-              </Button>
-              <TextField
-                className="basis-full"
-                label="what its blanks say: date, ground, medium, light"
-                maxLength={MOST_SHEET_REMARK}
-                defaultValue={chart.remark ?? ""}
-                onBlur={(event) => {
-                  const remark = event.target.value.trim();
-                  if (remark !== (chart.remark ?? ""))
-                    attempt(changeChart(chart.id, () => ({ remark: remark === "" ? undefined : remark })));
-                }}
-              />
-            </div>
-          </>
-        ) : null}
-        {cells && sheet && opened ? (
-          <ReadCells
-            key={`${place} ${pageNumber} ${opened.photoId}`}
-            chart={chart}
-            sheet={sheet}
-            tubes={tubes}
-            cells={cells}
-            film={film}
-            photoId={opened.photoId}
-            fixed={fixed}
-          />
-        ) : null}
-      </div>
-    </>
+            ) : null}
+            <SelectField
+              label="card in its place"
+              value={card}
+              onChange={(event) => {
+                setCard(CARDS.find((one) => one === event.target.value) ?? "none");
+                setCells(undefined);
+              }}
+            >
+              <option value="none">none</option>
+              <option value="white">a white card</option>
+              <option value="grey">a grey card</option>
+            </SelectField>
+            <Choice
+              label="The paint was"
+              value={film}
+              options={[
+                { value: "dry", label: "dry" },
+                { value: "wet", label: "still wet" },
+              ]}
+              onChange={setFilm}
+            />
+            <Button
+              weight="main"
+              disabled={busy !== undefined}
+              {...(cells === undefined && NEXT)}
+              onClick={() => {
+                attempt(read());
+              }}
+            >
+              Read the cells
+            </Button>
+            <TextField
+              className="basis-full"
+              label="what its blanks say: date, ground, medium, light"
+              maxLength={MOST_SHEET_REMARK}
+              defaultValue={chart.remark ?? ""}
+              onBlur={(event) => {
+                const remark = event.target.value.trim();
+                if (remark !== (chart.remark ?? ""))
+                  attempt(changeChart(chart.id, () => ({ remark: remark === "" ? undefined : remark })));
+              }}
+            />
+          </div>
+        </>
+      ) : null}
+      {cells && sheet && opened ? (
+        <ReadCells
+          key={`${place} ${pageNumber} ${opened.photoId}`}
+          chart={chart}
+          sheet={sheet}
+          tubes={tubes}
+          cells={cells}
+          film={film}
+          photoId={opened.photoId}
+          fixed={fixed}
+        />
+      ) : null}
+    </div>
   );
 }
 

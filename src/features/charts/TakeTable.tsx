@@ -69,21 +69,19 @@ export function TakeTable({
     );
   };
   return (
-    <>
-      <div className="flex max-w-xl flex-col gap-2">
-        <p className="text-muted">
-          Save the table above, fill in painted_L, painted_a and painted_b (CIELAB, D65), and choose it here.
-          Or choose a CGATS file: one reading for each cell, row by row.
-        </p>
-        <FileField
-          label="The table, as CSV or CGATS"
-          accept=".csv,text/csv,.txt,.cgats,.it8,text/plain"
-          onFile={(file) => {
-            attempt(take(file));
-          }}
-        />
-        <Notice>{word}</Notice>
-      </div>
-    </>
+    <div className="flex max-w-xl flex-col gap-2">
+      <p className="text-muted">
+        Save the table above, fill in painted_L, painted_a and painted_b (CIELAB, D65), and choose it here. Or
+        choose a CGATS file: one reading for each cell, row by row.
+      </p>
+      <FileField
+        label="The table, as CSV or CGATS"
+        accept=".csv,text/csv,.txt,.cgats,.it8,text/plain"
+        onFile={(file) => {
+          attempt(take(file));
+        }}
+      />
+      <Notice>{word}</Notice>
+    </div>
   );
 }

@@ -28,6 +28,8 @@ export function TapButtons({
 }) {
   const { singleKeys } = useSettings();
   const isTall = labs !== undefined;
+  // Where the first is taken the keyboard goes on to the first that is left, not out of the question.
+  const first = names.findIndex((_, place) => !gone.includes(place));
   return (
     <ul
       aria-label="Answers"
@@ -45,6 +47,7 @@ export function TapButtons({
             lab={labs?.[place]}
             tubes={tubes?.[place] ?? []}
             isGone={gone.includes(place)}
+            isNext={place === first}
             hasKey={singleKeys}
             onTap={onTap}
           />
@@ -60,6 +63,7 @@ function Tap({
   lab,
   tubes,
   isGone,
+  isNext,
   hasKey,
   onTap,
 }: {
@@ -68,6 +72,7 @@ function Tap({
   lab: LabD65 | undefined;
   tubes: readonly LabD65[];
   isGone: boolean;
+  isNext: boolean;
   hasKey: boolean;
   onTap: (place: number) => void;
 }) {
@@ -82,7 +87,7 @@ function Tap({
         type="button"
         className="group flex min-h-40 w-full flex-col text-left disabled:opacity-30"
         disabled={isGone}
-        {...(place === 0 && NEXT)}
+        {...(isNext && NEXT)}
         onClick={tap}
       >
         <Patch lab={lab} className="w-full flex-1" />
@@ -96,7 +101,7 @@ function Tap({
     <button
       type="button"
       className="flex min-h-16 w-full flex-col border-2 border-ink text-center text-lg font-semibold hover:bg-ink hover:text-surface"
-      {...(place === 0 && NEXT)}
+      {...(isNext && NEXT)}
       onClick={tap}
     >
       {tubes.length > 0 ? (
