@@ -7,7 +7,7 @@ import type { NewTube } from "../domain/tube/newTube";
 import { type Tube, TUBE_GRADES, TUBE_MEDIA } from "../domain/tube/tube";
 import { tubeSchema } from "./schema";
 import { tubeFromLabel } from "../domain/tube/labelTube";
-import { parseNumber } from "../domain/reading/typedNumber";
+import { parseNumber, withoutCurrency } from "../domain/reading/typedNumber";
 
 const COLUMNS = [
   "label",
@@ -48,7 +48,6 @@ const MEDIUM_SPELLED: ReadonlyMap<string, string> = new Map([
   ["watercolors", "watercolour"],
   ["watercolours", "watercolour"],
 ]);
-const CURRENCY = /[€$£¥]|\b(?:eur|usd|gbp|chf|jpy)\b/gi;
 
 const MOST_TUBES = 2000;
 const newTubeSchema = z.object(z.omit(tubeSchema, { id: true, position: true, addedAt: true }).shape);
@@ -99,7 +98,7 @@ function readTube(cell: (name: Column) => string): NewTube | BoxFileFault {
   ] as const) {
     const text = cell(column);
     if (text === "") continue;
-    const value = parseNumber(text.replace(CURRENCY, ""), {
+    const value = parseNumber(withoutCurrency(text), {
       least: 0,
       most: Number.POSITIVE_INFINITY,
       units: column === "price" ? [] : ["ml"],

@@ -21,10 +21,7 @@ export function TextField({
         id={id}
         aria-invalid={error ? true : undefined}
         aria-describedby={note ? noteId : undefined}
-        className={clsx(
-          "min-h-11 w-full bg-field px-3",
-          error ? "border-4 border-double border-ink" : "border-2 border-edge",
-        )}
+        className="min-h-11 w-full border-2 border-edge bg-field px-3 aria-invalid:border-4 aria-invalid:border-double aria-invalid:border-ink"
         {...rest}
       />
       {note ? (

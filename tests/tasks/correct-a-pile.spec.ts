@@ -136,6 +136,10 @@ test("what a match is for sets how close it must come, and the pair is seen on i
   for (const axis of ["L*", "C*", "ΔH*"]) await page.getByLabel(`Largest miss in ${axis}`).fill("0.1");
   await page.getByRole("button", { name: "Use these" }).click();
   await expect(page.getByText(/not close enough yet/)).toBeVisible();
+  await page.getByLabel("Largest miss in C*").fill("wide");
+  await expect(
+    page.getByRole("alert").getByText(/“wide” is no number\. Type the largest miss in C\*/),
+  ).toBeVisible();
   await page.reload();
   await expect(purpose).toHaveValue("own");
   const pair = page.getByRole("region", { name: "Target and pile" });

@@ -117,11 +117,16 @@ test("a wrong price is refused beside its field, and nothing is lost", async ({ 
   await page.getByLabel("Price").fill("twelve");
   await page.getByLabel("Batch").fill("B 7");
   await page.getByRole("button", { name: "Keep these" }).click();
-  await expect(page.getByText("Type a number from 0.01")).toBeVisible();
+  await expect(
+    page.getByText("“twelve” is no number. Type a number from 0.01 to 100,000, or leave it empty."),
+  ).toBeVisible();
   await expect(page.getByLabel("Batch")).toHaveValue("B 7");
-  await page.getByLabel("Price").fill("12,5");
+  await page.getByLabel("Price").fill("€ 12,50");
+  await page.getByLabel("Tube holds, ml").fill("37 ml");
   await page.getByRole("button", { name: "Keep these" }).click();
   await expect(page.getByText("cost 12.5")).toBeVisible();
+  await page.getByRole("button", { name: "Edit" }).click();
+  await expect(page.getByLabel("Tube holds, ml")).toHaveValue("37");
 });
 
 test("a deleted tube leaves the board, stays readable in the records, and can be put back", async ({

@@ -63,6 +63,14 @@ test("a dose is weighed, and an over-pour lets the rest grow so that the colour 
   await trayNote(page, /^8 Slip wall/).click();
   await expect(stepsOf(page).first()).toBeVisible();
   await page.getByRole("button", { name: "how much is needed" }).click();
+  await page.getByLabel("Area in cm²").fill("a whole sheet");
+  await expect(
+    page.getByText(/“a whole sheet” is no number\. Type an area in cm², such as 600/),
+  ).toBeVisible();
+  await page.getByLabel("Area in cm²").fill("20 x 30 cm");
+  await page.getByRole("button", { name: "Mix 20.7 ml" }).click();
+  await expect(page.getByText("20.7 ml in all")).toBeVisible();
+  await page.getByRole("button", { name: "how much is needed" }).click();
   await page.getByRole("radio", { name: "millilitres" }).click();
   await page.getByLabel("Millilitres").fill("1");
   await page.getByLabel("For waste, %").fill("20");

@@ -70,3 +70,10 @@ export function parseOptionalNumber(
 ): Result<number | undefined, NumberFailure> {
   return text.trim() === "" ? succeed(undefined) : parseNumber(text, range);
 }
+
+const CURRENCY = /[€$£¥]|\b(?:eur|usd|gbp|chf|jpy)\b/gi;
+
+/** A price as the bare number that is kept: each box has one currency, and knows which. */
+export function withoutCurrency(text: string): string {
+  return text.replace(CURRENCY, "").trim();
+}

@@ -20,18 +20,12 @@ import { pigmentsOf } from "../../domain/tube/pigmentCodes";
 import { isVisibleName } from "../../domain/name/visibleName";
 import { attempt } from "../../kit/studio/problems";
 import { useTubeCommands } from "../../kit/commands/tubes";
-import { parseOptionalNumber } from "../../domain/reading/typedNumber";
+import { type NumberRange, parseOptionalNumber, withoutCurrency } from "../../domain/reading/typedNumber";
+import { optionalNumberText } from "../../kit/reading/numberText";
 
-/** A number that may be left out; a comma is as good as a point. */
-const numberText = (most: number, least = 0) =>
-  z
-    .string()
-    .check(
-      z.refine(
-        (text) => parseOptionalNumber(text, { least, most }).ok,
-        `Type a number from ${least} to ${most}, or leave it empty.`,
-      ),
-    );
+const PRICE = { least: 0.01, most: 100_000 };
+const VOLUME = { least: 0.1, most: 10_000, units: ["ml"] };
+const STOCK = { least: 0, most: 10_000, units: ["ml"] };
 
 const formSchema = z.object({
   label: z
@@ -58,17 +52,17 @@ const formSchema = z.object({
   lightfastness: z.enum(LIGHTFASTNESS_CLASSES),
   hazard: z.enum(TUBE_HAZARDS),
   safetySheet: z.string().check(z.maxLength(500, "Keep it under 500 letters.")),
-  price: numberText(100_000, 0.01),
-  volumeMl: numberText(10_000, 0.1),
-  stockMl: numberText(10_000),
+  price: optionalNumberText(PRICE, withoutCurrency),
+  volumeMl: optionalNumberText(VOLUME),
+  stockMl: optionalNumberText(STOCK),
   batch: z.string().check(z.maxLength(60, "Keep it under 60 letters.")),
   openedOn: z.string(),
   remark: z.string().check(z.maxLength(2000, "Keep it under 2000 letters.")),
 });
 type FormValues = z.infer<typeof formSchema>;
 
-function numberOf(text: string): number | undefined {
-  const typed = parseOptionalNumber(text, { least: 0, most: Number.POSITIVE_INFINITY });
+function numberOf(text: string, range: NumberRange): number | undefined {
+  const typed = parseOptionalNumber(text, range);
   return typed.ok ? typed.value : undefined;
 }
 
@@ -115,9 +109,9 @@ export function TubeForm({ tube, onDone }: { tube: Tube; onDone: () => void }) {
       lightfastness: values.lightfastness,
       hazard: values.hazard,
       safetySheet: values.safetySheet.trim(),
-      price: numberOf(values.price),
-      volumeMl: numberOf(values.volumeMl),
-      stockMl: numberOf(values.stockMl),
+      price: numberOf(withoutCurrency(values.price), PRICE),
+      volumeMl: numberOf(values.volumeMl, VOLUME),
+      stockMl: numberOf(values.stockMl, STOCK),
       batch: values.batch.trim(),
       openedOn: values.openedOn === "" ? undefined : values.openedOn,
       remark: values.remark,

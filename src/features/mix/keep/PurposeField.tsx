@@ -1,14 +1,13 @@
 "use client";
 
-import { useState } from "react";
-import type { AxisTolerance } from "../../../core/describe/difference";
 import type { Note } from "../../../domain/note/note";
-import { Button } from "../../../ui/Button";
-import { SelectField, TextField } from "../../../ui/fields";
+import { SelectField } from "../../../ui/fields";
 import { attempt } from "../../../kit/studio/problems";
 import { usePaintingCommands } from "../../../kit/commands/paintings";
 import { type Purpose, toleranceOf } from "../../../domain/match/purpose";
-import { parseNumber } from "../../../domain/reading/typedNumber";
+import { later } from "../../../ui/later";
+
+const OwnTolerance = later(async () => (await import("./OwnTolerance")).OwnTolerance);
 
 const PURPOSES: readonly { readonly value: Purpose; readonly label: string }[] = [
   { value: "vanish", label: "be invisible on the target" },
@@ -46,62 +45,5 @@ export function PurposeField({ note }: { note: Note }) {
       </SelectField>
       {purpose === "own" ? <OwnTolerance key={note.id} note={note} /> : null}
     </div>
-  );
-}
-
-const AXES = [
-  { key: "lightness", label: "L*" },
-  { key: "chroma", label: "C*" },
-  { key: "hue", label: "ΔH*" },
-] as const;
-
-/** Largest misses that a painter may ask for, CIELAB units. */
-const LIMIT = { least: 0, most: 50, isAboveZero: true };
-
-function OwnTolerance({ note }: { note: Note }) {
-  const { setNotePurpose } = usePaintingCommands();
-  const held = toleranceOf(note);
-  const [texts, setTexts] = useState({
-    lightness: String(held.lightness),
-    chroma: String(held.chroma),
-    hue: String(held.hue),
-  });
-  const numberOf = (key: keyof AxisTolerance): number => {
-    const typed = parseNumber(texts[key], LIMIT);
-    return typed.ok ? typed.value : Number.NaN;
-  };
-  const isGood = AXES.every(({ key }) => Number.isFinite(numberOf(key)));
-  return (
-    <form
-      className="flex flex-wrap items-end gap-2"
-      noValidate
-      onSubmit={(event) => {
-        event.preventDefault();
-        if (!isGood) return;
-        const tolerance = {
-          lightness: numberOf("lightness"),
-          chroma: numberOf("chroma"),
-          hue: numberOf("hue"),
-        };
-        attempt(setNotePurpose(note.id, { purpose: "own", tolerance }));
-      }}
-    >
-      {AXES.map(({ key, label }) => (
-        <TextField
-          key={key}
-          className="w-16"
-          label={label}
-          aria-label={`Largest miss in ${label}`}
-          inputMode="decimal"
-          value={texts[key]}
-          onChange={(event) => {
-            setTexts({ ...texts, [key]: event.target.value });
-          }}
-        />
-      ))}
-      <Button type="submit" disabled={!isGood}>
-        Use these
-      </Button>
-    </form>
   );
 }
