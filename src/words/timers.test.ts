@@ -1,4 +1,6 @@
 import { describe, expect, it } from "vitest";
+import { STUDIO_TIMES } from "../data/studioTimes";
+import { parseDuration } from "../domain/reading/typedDuration";
 import { aboutWords, leftWords } from "./timers";
 
 describe("times", () => {
@@ -15,5 +17,11 @@ describe("times", () => {
       "8 hours",
       "3 days",
     ]);
+  });
+
+  it("that are usual are read as they are said", () => {
+    for (const times of Object.values(STUDIO_TIMES))
+      for (const minutes of Object.values(times))
+        expect(parseDuration(aboutWords(minutes)), aboutWords(minutes)).toEqual({ ok: true, value: minutes });
   });
 });

@@ -1,5 +1,6 @@
 /** What is wrong with what was typed, and what to type instead. */
 import { type ColorFailure, LARGEST_AXIS } from "../domain/reading/typedColor";
+import { type DurationFailure, MOST_MINUTES } from "../domain/reading/typedDuration";
 import type { NumberFailure, NumberRange } from "../domain/reading/typedNumber";
 
 /** @param what - with its article: "an amount in parts". */
@@ -16,6 +17,19 @@ export function numberFailureWords(failure: NumberFailure, range: NumberRange, w
       return `“${failure.unit}” is not the unit here. Type ${what} ${span}.`;
     case "outside":
       return `${failure.value.toLocaleString("en-GB")} is outside. Type ${what} ${span}.`;
+  }
+}
+
+const DAY_MINUTES = 24 * 60;
+
+export function durationFailureWords(failure: DurationFailure): string {
+  switch (failure.code) {
+    case "empty":
+      return "Type how long: minutes, or 2 h, 1 h 30, 3 days.";
+    case "no-duration":
+      return `“${failure.text}” is no length of time. Type minutes, or 2 h, 1 h 30, 3 days.`;
+    case "outside":
+      return `Type a time above 0 and up to ${MOST_MINUTES / DAY_MINUTES} days.`;
   }
 }
 

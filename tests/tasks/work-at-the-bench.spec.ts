@@ -176,8 +176,11 @@ test("a timer runs on every view, survives a reload, and is due on time", async 
   await openDemo(page);
   await trayNote(page, /^8 Slip wall/).click();
   await page.getByLabel("Timer for this note").selectOption({ label: "dry check" });
-  await expect(page.getByLabel("Minutes")).toHaveValue("4320");
-  await page.getByLabel("Minutes").fill("0.2");
+  const length = page.getByLabel("How long");
+  await expect(length).toHaveValue("3 days");
+  await length.fill("until it is dry");
+  await expect(page.getByText("“until it is dry” is no length of time.")).toBeVisible();
+  await length.fill("12 s");
   const startedAt = Date.now();
   await page.getByRole("button", { name: "Start it" }).click();
   const timers = page.getByRole("region", { name: "Timers" });

@@ -174,6 +174,11 @@ function ByDay({ filters, onChange }: Props) {
         type="date"
         className="w-40"
         value={filters.until}
+        error={
+          filters.from !== "" && filters.until !== "" && filters.until < filters.from
+            ? "This day is before the first."
+            : undefined
+        }
         onChange={(event) => {
           onChange({ ...filters, until: event.target.value });
         }}

@@ -65,6 +65,20 @@ describe("what is looked for in the log", () => {
     ]);
   });
 
+  it("holds the whole of a day on which the clocks are put back", () => {
+    const zone = process.env.TZ;
+    process.env.TZ = "Europe/Berlin";
+    try {
+      const day = "2026-10-25";
+      const [from = 0, until = 0] = queryOf({ ...NO_FILTERS, from: day, until: day }, context).time ?? [];
+      expect(until - from).toBe(25 * 3_600_000 - 1);
+      expect(new Date(until).getHours()).toBe(23);
+    } finally {
+      if (zone === undefined) delete process.env.TZ;
+      else process.env.TZ = zone;
+    }
+  });
+
   it("is counted, and cleared with nothing left in any field", () => {
     expect(filterCount(NO_FILTERS)).toBe(0);
     expect(filterCount(all)).toBe(9);

@@ -115,18 +115,18 @@ function nearOf({ nearNoteId, nearLab }: LogFilters, notes: readonly Note[]): La
   return note && labFromStored(note.target);
 }
 
-const DAY_MS = 86_400_000;
 const LAST_DAY = 8.64e15;
 
 function timeOf({ from, until }: LogFilters): readonly [number, number] | undefined {
-  const [first, last] = [startOf(from), startOf(until)];
+  // A day on which the clocks change is an hour shorter or longer than others.
+  const [first, last] = [momentOf(from, "00:00:00"), momentOf(until, "23:59:59.999")];
   if (first === undefined && last === undefined) return undefined;
-  return [first ?? 0, last === undefined ? LAST_DAY : last + DAY_MS - 1];
+  return [first ?? 0, last ?? LAST_DAY];
 }
 
-/** Midnight of a day such as 2026-11-23, where the painter is. */
-function startOf(day: string): number | undefined {
-  const time = new Date(`${day}T00:00:00`).getTime();
+/** @param day - such as 2026-11-23, where the painter is. */
+function momentOf(day: string, clock: string): number | undefined {
+  const time = new Date(`${day}T${clock}`).getTime();
   return Number.isFinite(time) ? time : undefined;
 }
 

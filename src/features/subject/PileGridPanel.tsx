@@ -1,7 +1,9 @@
 "use client";
 
 /** Piles that do not line up in value, in a photo of the laid-out palette. */
+import { useState } from "react";
 import { stepsText } from "../../core/describe/difference";
+import { parseNumber } from "../../domain/reading/typedNumber";
 import { Button } from "../../ui/Button";
 import { TextField } from "../../ui/fields";
 import { Notice } from "../../ui/Notice";
@@ -11,6 +13,7 @@ import { Status } from "../../ui/Status";
 
 const CORNERS = ["top left", "top right", "bottom right", "bottom left"] as const;
 const MOST = 20;
+const COUNT = { least: 1, most: MOST };
 
 function ordinal(place: number): string {
   return ["first", "second", "third"][place] ?? `${place + 1}th`;
@@ -21,17 +24,6 @@ export function PileGridPanel({ grid }: { grid: PileGrid }) {
   const { shape, check, corners, problem } = grid;
   const steps = (off: number): string =>
     `${stepsText(off, settings.scale)} too ${off < 0 ? "dark" : "light"}`;
-  const countField = (label: string, key: "rows" | "columns") => (
-    <TextField
-      label={label}
-      inputMode="numeric"
-      defaultValue={shape[key]}
-      onChange={(event) => {
-        const count = Number(event.target.value);
-        if (Number.isInteger(count) && count >= 1 && count <= MOST) grid.setShape({ ...shape, [key]: count });
-      }}
-    />
-  );
   return (
     <section aria-label="Piles on the board" className="flex flex-col gap-3">
       <p>
@@ -40,8 +32,20 @@ export function PileGridPanel({ grid }: { grid: PileGrid }) {
         from.
       </p>
       <div className="flex gap-3">
-        {countField("Rows of equal value", "rows")}
-        {countField("Strings beside each other", "columns")}
+        <CountField
+          label="Rows of equal value"
+          count={shape.rows}
+          onCount={(rows) => {
+            grid.setShape({ ...shape, rows });
+          }}
+        />
+        <CountField
+          label="Strings beside each other"
+          count={shape.columns}
+          onCount={(columns) => {
+            grid.setShape({ ...shape, columns });
+          }}
+        />
       </div>
       <Notice>{problem}</Notice>
       {corners.length < CORNERS.length ? (
@@ -75,5 +79,33 @@ export function PileGridPanel({ grid }: { grid: PileGrid }) {
         </Button>
       ) : null}
     </section>
+  );
+}
+
+/** A count that cannot be is said to be wrong; what was counted before holds on. */
+function CountField({
+  label,
+  count,
+  onCount,
+}: {
+  label: string;
+  count: number;
+  onCount: (count: number) => void;
+}) {
+  const [text, setText] = useState(String(count));
+  const read = parseNumber(text, COUNT);
+  const isWhole = read.ok && Number.isInteger(read.value);
+  return (
+    <TextField
+      label={label}
+      inputMode="numeric"
+      value={text}
+      error={isWhole ? undefined : `Type a whole number from 1 to ${MOST}.`}
+      onChange={(event) => {
+        setText(event.target.value);
+        const typed = parseNumber(event.target.value, COUNT);
+        if (typed.ok && Number.isInteger(typed.value)) onCount(typed.value);
+      }}
+    />
   );
 }

@@ -10,10 +10,10 @@ import { SelectField, TextField } from "../../../ui/fields";
 import { kindOfMixture } from "../../../domain/mixture/drying";
 import { attempt } from "../../../kit/studio/problems";
 import { useBenchCommands } from "../../../kit/commands/benches";
-import { TIMER_WORDS } from "../../../words/timers";
+import { aboutWords, TIMER_WORDS } from "../../../words/timers";
 import { useAim, useOffers, usePaint, useStory } from "../bench/contexts";
-import { parseNumber } from "../../../domain/reading/typedNumber";
-import { numberFailureWords } from "../../../words/typed";
+import { parseDuration } from "../../../domain/reading/typedDuration";
+import { durationFailureWords } from "../../../words/typed";
 
 const PRESETS: Readonly<Record<Timer["kind"], keyof StudioTimes>> = {
   "open-time": "openTime",
@@ -22,8 +22,6 @@ const PRESETS: Readonly<Record<Timer["kind"], keyof StudioTimes>> = {
   stir: "stir",
 };
 const KINDS = ["dry-check", "open-time", "cover", "stir"] as const;
-/** A month: longer than any film that is judged. */
-const RANGE = { least: 0, most: 31 * 24 * 60, isAboveZero: true, units: ["min"] };
 
 /** The clock is read when the painter presses, not while the field is drawn. */
 function startNow(
@@ -47,8 +45,8 @@ export function TimerField() {
   const chosenKind = kind ?? (lastMatch ? "dry-check" : granulates && pile ? "stir" : "open-time");
   const preset = STUDIO_TIMES[medium][PRESETS[chosenKind]];
   const [typed, setTyped] = useState<{ readonly kind: Timer["kind"]; readonly text: string }>();
-  const text = typed?.kind === chosenKind ? typed.text : String(preset);
-  const minutes = parseNumber(text, RANGE);
+  const text = typed?.kind === chosenKind ? typed.text : aboutWords(preset);
+  const minutes = parseDuration(text);
   const start = (length: number): void => {
     const { paintingId, id: noteId } = note;
     startNow(setTimer, { paintingId, noteId, kind: chosenKind }, length);
@@ -76,11 +74,10 @@ export function TimerField() {
         ))}
       </SelectField>
       <TextField
-        className="w-28"
-        label="Minutes"
-        inputMode="decimal"
+        className="w-36"
+        label="How long"
         value={text}
-        error={minutes.ok ? undefined : numberFailureWords(minutes.failure, RANGE, "minutes")}
+        error={minutes.ok ? undefined : durationFailureWords(minutes.failure)}
         onChange={(event) => {
           setTyped({ kind: chosenKind, text: event.target.value });
         }}
