@@ -6,27 +6,27 @@
  * @returns ends the keeping.
  */
 export function keepInSight(view: HTMLElement): () => void {
-  let wasInSight = false;
+  let seen: Seen = NOT_SEEN;
   const look = (): void => {
-    wasInSight = isInSight(heldElement(), view);
+    seen = seenOf(heldElement(), view);
   };
   const keep = (): void => {
     const held = heldElement();
-    if (wasInSight && held && !isInSight(held, view))
-      held.scrollIntoView({ block: "nearest", inline: "nearest" });
+    if (held && seenOf(held, view) < seen) held.scrollIntoView({ block: "nearest", inline: "nearest" });
   };
   const onFocus = (): void => {
     look();
     // The page may have grown between the press and its list.
     if (hangingList()) {
-      wasInSight = true;
+      seen = WHOLE;
       keep();
     }
   };
   const observer = new ResizeObserver(keep);
-  // The view itself is as high as its room: what grows is what stands in it, which is another with each view.
+  // What stands in the view grows, and is another with each view; the room of the view shrinks when the board grows.
   const observeAll = (): void => {
     observer.disconnect();
+    observer.observe(view);
     for (const part of view.children) observer.observe(part);
   };
   const changes = new MutationObserver(observeAll);
@@ -53,9 +53,16 @@ function hangingList(): Element | null {
   return document.activeElement?.closest("[data-radix-popper-content-wrapper] > [id]") ?? null;
 }
 
-function isInSight(element: Element | null, view: HTMLElement): boolean {
-  if (!element || !view.contains(element)) return false;
+const NOT_SEEN = 0;
+const IN_PART = 1;
+const WHOLE = 2;
+type Seen = typeof NOT_SEEN | typeof IN_PART | typeof WHOLE;
+
+function seenOf(element: Element | null, view: HTMLElement): Seen {
+  if (!element || !view.contains(element)) return NOT_SEEN;
   const { top, bottom } = element.getBoundingClientRect();
   const room = view.getBoundingClientRect();
-  return bottom > Math.max(room.top, 0) && top < Math.min(room.bottom, innerHeight);
+  const [first, last] = [Math.max(room.top, 0), Math.min(room.bottom, innerHeight)];
+  if (top >= first && bottom <= last) return WHOLE;
+  return bottom > first && top < last ? IN_PART : NOT_SEEN;
 }

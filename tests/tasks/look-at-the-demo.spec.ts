@@ -1,5 +1,5 @@
 /** The demo never mixes with one's own work. */
-import { expect, goTo, openDemo, startPainting, test, typeNote } from "./pages/studio";
+import { expect, goTo, openDemo, startPainting, test, trayNote, typeNote } from "./pages/studio";
 
 test("one's own work is untouched by opening, using and removing the demo", async ({ page }) => {
   await startPainting(page, "Own picture", ["Raw umber", "Titanium white PW6"]);
@@ -39,4 +39,33 @@ test("another painting of the demo can be opened and left", async ({ page }) => 
   await page.getByLabel("Painting", { exact: true }).selectOption({ label: "Things on the sill" });
   await expect(page.getByRole("heading", { name: "Things on the sill" })).toBeVisible();
   await expect(page.getByText("Every note is mixed and checked dry.")).toBeVisible();
+});
+
+test("a view is gone to at its top, and gone back to where it was left", async ({ page }) => {
+  await openDemo(page);
+  const view = page.locator("#view");
+  const top = () => view.evaluate((element) => element.scrollTop);
+  const scrollTo = (place: number) =>
+    view.evaluate((element, y) => {
+      element.scrollTop = y;
+    }, place);
+  await goTo(page, "Mix");
+  // Less than the height of the board, which a browser takes for the top of the page.
+  await scrollTo(60);
+  await goTo(page, "Table");
+  await expect.poll(top).toBe(0);
+  await scrollTo(120);
+  await expect.poll(top).toBe(120);
+  await trayNote(page, /^5 Lichen/).click();
+  await expect(page.getByRole("button", { name: "All added" })).toBeVisible();
+  await scrollTo(250);
+  await expect.poll(top).toBe(250);
+  await trayNote(page, /^7 Sky in puddle/).click();
+  await expect(page.getByRole("heading", { name: "Mix note 7, Sky in puddle" })).toBeAttached();
+  await expect.poll(top).toBe(0);
+  await page.goBack();
+  await expect.poll(top).toBe(250);
+  await page.goBack();
+  await expect(page.getByRole("heading", { name: "Slipway, low tide" })).toBeVisible();
+  await expect.poll(top).toBe(120);
 });

@@ -17,6 +17,7 @@ import { GivenAnywhere } from "./GivenAnywhere";
 import { AllPaint } from "./AllPaint";
 import { Navigation } from "./Navigation";
 import { NewVersion } from "./NewVersion";
+import { PlaceOfView } from "./PlaceOfView";
 import { useSlim } from "./slim";
 import { Timers } from "./Timers";
 import { Tray } from "./Tray";
@@ -54,6 +55,7 @@ export function Frame({ tools, foot, children }: { tools: ReactNode; foot: React
           </div>
         </main>
         <Suspense fallback={null}>
+          <PlaceOfView />
           <Tray />
         </Suspense>
       </div>

@@ -1,0 +1,80 @@
+"use client";
+
+/**
+ * Where a view stands: at its top when it is gone to, where it was left when the painter goes back. A browser does so for
+ * pages alone, and what scrolls here is the view between board and tray.
+ */
+import { usePathname, useSearchParams } from "next/navigation";
+import { useEffect, useLayoutEffect, useRef } from "react";
+
+/** What is worked out anew may make the view as long as it was; nothing is waited for longer than this. */
+const LONGEST_MS = 3000;
+const HANDS = ["wheel", "pointerdown", "keydown"] as const;
+
+/** The view that was just gone back to, until it is drawn. */
+let wentBackTo: string | undefined;
+
+// From the start, so that it is heard before the framework hears it and draws the view at once.
+if (typeof window !== "undefined")
+  window.addEventListener("popstate", () => {
+    wentBackTo = placeKey(location.pathname, new URLSearchParams(location.search));
+  });
+
+export function PlaceOfView() {
+  const pathname = usePathname();
+  const key = placeKey(pathname, useSearchParams());
+  const shown = useRef(key);
+  const places = useRef(new Map<string, number>());
+  useEffect(() => {
+    const view = viewNow();
+    const onScroll = (): void => {
+      places.current.set(shown.current, view?.scrollTop ?? 0);
+    };
+    view?.addEventListener("scroll", onScroll, { passive: true });
+    return () => {
+      view?.removeEventListener("scroll", onScroll);
+    };
+  }, []);
+  useLayoutEffect(() => {
+    const view = viewNow();
+    const isBack = wentBackTo === key;
+    wentBackTo = undefined;
+    // The first view stands at its top, and so does the same one that is drawn again.
+    if (!view || shown.current === key) return undefined;
+    shown.current = key;
+    if (isBack) return bringBack(view, places.current.get(key) ?? 0);
+    // An address that names a part of the view leads to it.
+    if (location.hash === "") view.scrollTop = 0;
+    return undefined;
+  }, [key]);
+  return null;
+}
+
+/** Each note has a bench of its own. */
+function placeKey(pathname: string, params: Pick<URLSearchParams, "get">): string {
+  return `${pathname} ${params.get("note") ?? ""}`;
+}
+
+function viewNow(): HTMLElement | null {
+  return document.getElementById("view");
+}
+
+/** Scrolls there as soon as the view is long enough, unless a hand is quicker. @returns ends it. */
+function bringBack(view: HTMLElement, top: number): () => void {
+  const observer = new ResizeObserver(tryIt);
+  const timer = setTimeout(end, LONGEST_MS);
+  for (const part of view.children) observer.observe(part);
+  for (const hand of HANDS) view.addEventListener(hand, end, { passive: true });
+  tryIt();
+  return end;
+
+  function tryIt(): void {
+    view.scrollTop = top;
+    if (Math.abs(view.scrollTop - top) < 1) end();
+  }
+  function end(): void {
+    observer.disconnect();
+    clearTimeout(timer);
+    for (const hand of HANDS) view.removeEventListener(hand, end);
+  }
+}
