@@ -7,7 +7,14 @@ import { WORKING_TOLERANCE } from "../core/describe/difference";
 import { valueText } from "../core/describe/valueScale";
 import { blendOptics } from "../core/mixing/mixture";
 import { GRID_10NM, type OpticalModel } from "../core/spectrum/types";
-import { chromaPeak, filmLab, lightenedChip, tintingStrength, tintLab } from "../core/tube/character";
+import {
+  chromaPeak,
+  filmLab,
+  type LadderStep,
+  lightenedChip,
+  tintingStrength,
+  tintLab,
+} from "../core/tube/character";
 import { LOOK_ALIKE_BELOW } from "../core/tube/compareTubes";
 import { deltaE2000 } from "../core/color/ciede2000";
 import { VIEWING } from "../data/standardViewing";
@@ -80,7 +87,7 @@ export function characterSentences(
   const brightest =
     peakC > masstoneC + 2
       ? `, brightest around value ${valueText(peakL, settings.scale)}.`
-      : masstoneC < 5
+      : masstoneC < COLOURED
         ? "."
         : "; white only takes brightness from it.";
   return `${opening}${brightest}${strength ? ` ${strength}` : ""}`;
@@ -151,6 +158,9 @@ export function changeWords(from: OpticalModel, to: OpticalModel, settings: Sett
   return [strength, ...(changes.length > 0 ? changes : ["its tints look the same"])].join(", ");
 }
 
+/** C* from which a tube is called bright at all. */
+const COLOURED = 5;
+
 export type Fact = { readonly name: string; readonly words: string };
 
 /** What it does, row by row. */
@@ -169,13 +179,7 @@ export function factsOf(tube: Tube, box: readonly Tube[], settings: Settings): F
       name: `in ${partsWords(chip.whiteParts)} of white`,
       words: describeLab(chip.lab, settings).sentence,
     },
-    {
-      name: "brightest",
-      words:
-        peak.whiteParts < 0.05
-          ? "as it comes from the tube"
-          : `at 1 to ${roundedParts(peak.whiteParts)} of white, chroma ${Math.round(lchFromLab(peak.lab)[1])}`,
-    },
+    brightestFact(peak),
     {
       name: "scraped thin on white paper",
       words: describeLab(thinFilmLab(optics), settings).sentence,
@@ -198,6 +202,19 @@ export function factsOf(tube: Tube, box: readonly Tube[], settings: Settings): F
     lookAlikeFact(optics, others),
   ];
   return facts.filter((fact) => fact !== undefined);
+}
+
+/** A white has no chroma to speak of, however it is mixed. */
+function brightestFact({ whiteParts, lab }: LadderStep): Fact | undefined {
+  const chroma = lchFromLab(lab)[1];
+  if (chroma < COLOURED) return undefined;
+  return {
+    name: "brightest",
+    words:
+      whiteParts < 0.05
+        ? "as it comes from the tube"
+        : `at 1 to ${roundedParts(whiteParts)} of white, chroma ${Math.round(chroma)}`,
+  };
 }
 
 type OtherTube = { readonly tube: Tube; readonly optics: OpticalModel };
