@@ -100,7 +100,7 @@ export function SelectField({
 }: ComponentProps<"select"> & { label: string; children: ReactNode }) {
   const id = useId();
   return (
-    <div className={clsx("flex flex-col items-start gap-1 print:hidden", className)}>
+    <div className={clsx("flex max-w-full min-w-0 flex-col items-start gap-1 print:hidden", className)}>
       <label htmlFor={id} className="text-muted">
         {label}
       </label>

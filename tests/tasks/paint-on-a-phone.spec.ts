@@ -370,3 +370,26 @@ for (const size of SMALL)
       expect(covered, path).toEqual([]);
     }
   });
+
+test("with letters twice as large every view fits, and the pair leaves room for the work", async ({
+  page,
+}) => {
+  const session = await page.context().newCDPSession(page);
+  await session.send("Page.enable");
+  await session.send("Page.setFontSizes", { fontSizes: { standard: 32, fixed: 32 } });
+  await openDemo(page);
+  const views = page.getByRole("navigation", { name: "Views" });
+  for (const { name, path } of VIEWS) {
+    await page.goto(path);
+    await expect(page.locator("#view").getByRole("heading").first()).toBeAttached();
+    await expect.poll(() => sidewaysOverflow(page), name).toBe(0);
+    // The way on to where the painter is not shown lies under the thumb too.
+    await expect(views.getByRole("button", { name: "more" })).toBeInViewport({ ratio: 1 });
+  }
+  await page.goto("/mix?note=note-5");
+  const added = page.getByRole("button", { name: "All added" });
+  await added.scrollIntoViewIfNeeded();
+  // Nothing lies over it.
+  await added.click({ trial: true });
+  await expect(added).toBeInViewport({ ratio: 1 });
+});

@@ -8,6 +8,9 @@ import { Drawer } from "../../ui/Drawer";
 import { useViewsAhead } from "./useViewsAhead";
 import { UNDER_THE_THUMB, VIEWS } from "./views";
 
+/** Of those under the thumb, the ones that large letters leave no room for. */
+const TUCKED = ["/tubes", "/palette"] as const;
+
 /** Beside the work on a wide screen, under the thumb on a phone. */
 export function Navigation() {
   const pathname = usePathname();
@@ -16,6 +19,7 @@ export function Navigation() {
   const [isOpen, setOpen] = useState(false);
   const others = VIEWS.slice(UNDER_THE_THUMB);
   const isElsewhere = others.some(({ path }) => path === pathname);
+  const isTucked = TUCKED.some((path) => path === pathname);
   return (
     <nav
       aria-label="Views"
@@ -25,7 +29,14 @@ export function Navigation() {
         {VIEWS.map(({ path, name }, place) => {
           const isHere = pathname === path;
           return (
-            <li key={path} className={clsx("relative", place >= UNDER_THE_THUMB && "hidden wide:block")}>
+            <li
+              key={path}
+              className={clsx(
+                "relative",
+                place >= UNDER_THE_THUMB && "hidden wide:block",
+                TUCKED.some((tucked) => tucked === path) && "max-[19rem]:hidden",
+              )}
+            >
               {isHere ? (
                 <svg
                   aria-hidden="true"
@@ -43,7 +54,7 @@ export function Navigation() {
                 }}
                 aria-current={isHere ? "page" : undefined}
                 className={clsx(
-                  "flex min-h-12 min-w-11 items-center justify-center px-2 max-[23rem]:px-0.5 max-[23rem]:text-sm wide:justify-start wide:min-h-11 wide:px-6",
+                  "flex min-h-12 min-w-11 items-center justify-center px-2 max-[23rem]:px-0.5 max-[23rem]:text-sm max-[14rem]:text-xs wide:justify-start wide:min-h-11 wide:px-6",
                   isHere
                     ? "font-bold shadow-[inset_0_-4px_0_var(--ink)] wide:shadow-none"
                     : "text-muted hover:text-ink",
@@ -59,8 +70,10 @@ export function Navigation() {
             type="button"
             aria-haspopup="dialog"
             className={clsx(
-              "flex min-h-12 min-w-11 items-center justify-center px-2 max-[23rem]:px-0.5 max-[23rem]:text-sm",
+              "flex min-h-12 min-w-11 items-center justify-center px-2 max-[23rem]:px-0.5 max-[23rem]:text-sm max-[14rem]:text-xs",
               isElsewhere ? "font-bold shadow-[inset_0_-4px_0_var(--ink)]" : "text-muted",
+              isTucked &&
+                "max-[19rem]:font-bold max-[19rem]:text-ink max-[19rem]:shadow-[inset_0_-4px_0_var(--ink)]",
             )}
             onClick={() => {
               setOpen(true);

@@ -54,7 +54,7 @@ function PaintingOnTable({ painting }: { painting: Painting }) {
   );
   const checkedCount = notes.filter((note) => note.state === "checked").length;
   return (
-    <div className="grid gap-6 p-4 wide:grid-cols-[minmax(0,1fr)_25rem] wide:p-5 wide:pl-2">
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-6 p-4 wide:grid-cols-[minmax(0,1fr)_25rem] wide:p-5 wide:pl-2">
       <div className="min-w-0">
         <PicturePlate
           isAwaited={!read && painting.pictureId !== undefined}
@@ -286,7 +286,7 @@ function NextItem({ step, isFirst }: { step: NextStep; isFirst: boolean }) {
     router.push(`/mix?note=${note.id}`);
   };
   return (
-    <li className="flex min-h-16 gap-3 border-b py-2">
+    <li className="flex min-h-16 max-[19rem]:flex-wrap gap-3 border-b py-2">
       <Patch lab={lab} className="w-11 shrink-0 self-stretch" />
       <div className="min-w-0 flex-1">
         <p className="leading-snug">

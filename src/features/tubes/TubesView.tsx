@@ -48,9 +48,9 @@ export function TubesView() {
           chosen && "hidden wide:flex",
         )}
       >
-        <div className="flex items-baseline justify-between gap-3">
+        <div className="flex flex-wrap items-baseline justify-between gap-x-3">
           <h1 className="text-xl font-bold">Tubes</h1>
-          <span className="flex gap-3">
+          <span className="flex flex-wrap gap-x-3">
             <Button
               weight="quiet"
               onClick={() => {

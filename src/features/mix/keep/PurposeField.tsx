@@ -22,7 +22,7 @@ export function PurposeField({ note }: { note: Note }) {
   const { setNotePurpose } = usePaintingCommands();
   const purpose = note.purpose ?? "family";
   return (
-    <div className="flex flex-wrap items-end gap-3 pb-1">
+    <div className="flex max-w-full min-w-0 flex-wrap items-end gap-3 pb-1">
       <SelectField
         label="How close must it be?"
         value={purpose}
