@@ -393,3 +393,23 @@ test("with letters twice as large every view fits, and the pair leaves room for 
   await added.click({ trial: true });
   await expect(added).toBeInViewport({ ratio: 1 });
 });
+
+test("a tube opens at its top, and the way back leads to its place in the list", async ({ page }) => {
+  await openDemo(page);
+  await goTo(page, "Tubes");
+  const open = page.getByRole("region", { name: "Your box" }).getByRole("button", { name: /Burnt sienna/ });
+  await expect(open).toBeVisible();
+  const place = 80;
+  await page.locator("#view").evaluate((view, y) => {
+    view.scrollTop = y;
+  }, place);
+  await expect.poll(() => scrolled(page)).toBe(place);
+  for (const leave of [() => page.getByRole("button", { name: "all tubes" }).tap(), () => page.goBack()]) {
+    await open.tap();
+    await expect(page.getByRole("heading", { name: "Burnt sienna", level: 2 })).toBeInViewport({ ratio: 1 });
+    expect(await scrolled(page)).toBe(0);
+    await leave();
+    await expect(open).toBeInViewport();
+    await expect.poll(() => scrolled(page)).toBe(place);
+  }
+});

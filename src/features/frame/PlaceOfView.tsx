@@ -37,7 +37,7 @@ export function PlaceOfView() {
   }, []);
   useLayoutEffect(() => {
     const view = viewNow();
-    const isBack = wentBackTo === key;
+    const isBack = wentBackTo === key || isListOf(key, shown.current);
     wentBackTo = undefined;
     // The first view stands at its top, and so does the same one that is drawn again.
     if (!view || shown.current === key) return undefined;
@@ -50,9 +50,16 @@ export function PlaceOfView() {
   return null;
 }
 
-/** Each note has a bench of its own. */
+/** What a view is opened for: each note has a bench of its own, each tube a page. */
+const OPENED = ["note", "pile", "tube"] as const;
+
 function placeKey(pathname: string, params: Pick<URLSearchParams, "get">): string {
-  return `${pathname} ${params.get("note") ?? ""}`;
+  return `${pathname} ${OPENED.map((name) => params.get(name) ?? "").join(" ")}`;
+}
+
+/** Whether the painter leaves what was opened for the list that it was opened from. */
+function isListOf(key: string, opened: string): boolean {
+  return key.trimEnd() === opened.split(" ")[0] && key !== opened;
 }
 
 function viewNow(): HTMLElement | null {

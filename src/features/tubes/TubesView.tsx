@@ -3,7 +3,7 @@
 /** The box at the left, one tube opened at the right; on a phone one after the other. */
 import { clsx } from "clsx";
 import { useRouter, useSearchParams } from "next/navigation";
-import { useDeferredValue, useState } from "react";
+import { useDeferredValue, useRef, useState } from "react";
 import { Button } from "../../ui/Button";
 import { useStudio } from "../../kit/studio/useStudio";
 import { offerUndo } from "../../kit/studio/undoStack";
@@ -29,10 +29,20 @@ export function TubesView() {
   const asked = useSearchParams().get("tube");
   const [isAdding, setAdding] = useState(false);
   const [isCautions, setCautions] = useState(false);
-  const open = (tubeId: string | undefined): void => {
-    router.replace(tubeId === undefined ? "/tubes" : `/tubes?tube=${encodeURIComponent(tubeId)}`, {
-      scroll: false,
-    });
+  const page = useRef<HTMLElement>(null);
+  const isStepIn = useRef(false);
+  const open = (tubeId: string): void => {
+    const address = `/tubes?tube=${encodeURIComponent(tubeId)}` as const;
+    // Where the page takes the place of the list, the way back leads to the list.
+    if (page.current?.checkVisibility() === false) {
+      isStepIn.current = true;
+      router.push(address, { scroll: false });
+    } else router.replace(address, { scroll: false });
+  };
+  const close = (): void => {
+    if (isStepIn.current) router.back();
+    else router.replace("/tubes", { scroll: false });
+    isStepIn.current = false;
   };
   const chosen = asked === null ? undefined : tubeById.get(asked);
   // Wide screens have room for a page beside the list, so one is always open there.
@@ -83,6 +93,7 @@ export function TubesView() {
         )}
       </section>
       <section
+        ref={page}
         aria-label="Tube"
         className={clsx("min-w-0 wide:overflow-y-auto", chosen ? "" : "hidden wide:block")}
       >
@@ -90,9 +101,7 @@ export function TubesView() {
           <TubePage
             key={opened.id}
             tube={opened}
-            onBack={() => {
-              open(undefined);
-            }}
+            onBack={close}
             onOpen={open}
             onDeleted={(deleted) => {
               offerUndo(
@@ -102,7 +111,7 @@ export function TubesView() {
                   open(deleted.tubeId);
                 },
               );
-              open(undefined);
+              close();
             }}
           />
         ) : null}
