@@ -47,7 +47,11 @@ export function Feedback({
         {question.drill === "path" ? (
           <PathShown question={question} mark={[answer.given[0] ?? 0, answer.given[1] ?? 0]} />
         ) : null}
-        <Shown question={question} score={score} />
+        {question.drill === "first" ? (
+          <LaidFirst question={question} given={answer.given[0]} tubes={tubes} />
+        ) : (
+          <Shown question={question} score={score} />
+        )}
       </div>
       <div className="text-lg">
         <Status className="font-semibold">{missesWords(score, settings)}</Status>
@@ -122,6 +126,51 @@ function Shown({ question, score: { truth, said } }: { question: Question; score
         <span className="flex-1">
           {drill === "lighter" || drill === "warmer" || drill === "odd" ? "the other" : "yours"}
         </span>
+      </div>
+    </div>
+  );
+}
+
+/** The mixture, and below it the tube that goes first beside the one that was named. */
+function LaidFirst({
+  question: { patches, choices, key },
+  given,
+  tubes,
+}: {
+  question: Question;
+  given: number | undefined;
+  tubes: readonly SessionTube[];
+}) {
+  const settings = useSettings();
+  const [mixture] = patches;
+  const tubeOf = (choice: number | undefined): SessionTube | undefined =>
+    tubes[choices[choice ?? -1]?.doses?.[0]?.tube ?? -1];
+  const shown = [
+    { name: "right", tube: tubeOf(key[0]) },
+    ...(given === key[0] ? [] : [{ name: "yours", tube: tubeOf(given) }]),
+  ];
+  return (
+    <div className="flex min-h-40 flex-1 flex-col">
+      {mixture ? (
+        <Patch
+          lab={mixture}
+          className="flex-1"
+          label={`the mixture: ${describeLab(mixture, settings).sentence}`}
+        />
+      ) : null}
+      <div className="flex flex-1">
+        {shown.map(({ name, tube }) =>
+          tube?.lab ? (
+            <Patch key={name} lab={tube.lab} className="flex-1" label={`${name}: ${tube.label}`} />
+          ) : null,
+        )}
+      </div>
+      <div className="flex">
+        {shown.map(({ name, tube }) => (
+          <span key={name} className="flex-1">
+            {name}: {tube?.label}
+          </span>
+        ))}
       </div>
     </div>
   );
