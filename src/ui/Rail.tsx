@@ -44,11 +44,9 @@ export function Rail({
   const place = (at: number): string =>
     `${(50 + (50 * Math.max(-range, Math.min(range, at))) / range).toFixed(1)}%`;
   return (
-    <div className="grid grid-cols-[1fr_auto_1fr] items-baseline gap-x-3 max-[19rem]:grid-cols-2">
+    <div className="grid grid-cols-[1fr_auto_1fr] items-baseline gap-x-3 narrow:grid-cols-2">
       <span className="text-muted">{low}</span>
-      <span className="text-center font-semibold max-[19rem]:order-first max-[19rem]:col-span-2">
-        {words}
-      </span>
+      <span className="text-center font-semibold narrow:order-first narrow:col-span-2">{words}</span>
       <span className="text-right text-muted">{high}</span>
       <Slider.Root
         className="relative col-span-full -mt-1 -mb-1.5 flex h-11 touch-pan-y items-center select-none"

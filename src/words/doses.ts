@@ -93,3 +93,13 @@ function counted(amount: number, one: string, many: string): string {
 function plain(value: number): string {
   return String(Number(Math.abs(value) >= 10 ? value.toFixed(2) : value.toPrecision(3)));
 }
+
+/** Paint that is needed, to three figures: nobody squeezes out more exactly. @param ml - above 0. */
+export function mlText(ml: number): string {
+  return Number(ml.toPrecision(3)).toLocaleString("en-GB");
+}
+
+/** The share for waste as it was typed: "12.5". @param share - 0.125. */
+export function wasteText(share: number): string {
+  return String(Number((100 * share).toFixed(2)));
+}

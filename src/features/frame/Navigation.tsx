@@ -34,7 +34,7 @@ export function Navigation() {
               className={clsx(
                 "relative",
                 place >= UNDER_THE_THUMB && "hidden wide:block",
-                TUCKED.some((tucked) => tucked === path) && "max-[19rem]:hidden",
+                TUCKED.some((tucked) => tucked === path) && "narrow:hidden",
               )}
             >
               {isHere ? (
@@ -72,8 +72,7 @@ export function Navigation() {
             className={clsx(
               "flex min-h-12 min-w-11 items-center justify-center px-2 max-[23rem]:px-0.5 max-[23rem]:text-sm max-[14rem]:text-xs",
               isElsewhere ? "font-bold shadow-[inset_0_-4px_0_var(--ink)]" : "text-muted",
-              isTucked &&
-                "max-[19rem]:font-bold max-[19rem]:text-ink max-[19rem]:shadow-[inset_0_-4px_0_var(--ink)]",
+              isTucked && "narrow:font-bold narrow:text-ink narrow:shadow-[inset_0_-4px_0_var(--ink)]",
             )}
             onClick={() => {
               setOpen(true);

@@ -37,7 +37,7 @@ export function PlaceOfView() {
   }, []);
   useLayoutEffect(() => {
     const view = viewNow();
-    const isBack = wentBackTo === key || isListOf(key, shown.current);
+    const isBack = wentBackTo === key || listOf(shown.current) === key;
     wentBackTo = undefined;
     // The first view stands at its top, and so does the same one that is drawn again.
     if (!view || shown.current === key) return undefined;
@@ -54,12 +54,13 @@ export function PlaceOfView() {
 const OPENED = ["note", "pile", "tube"] as const;
 
 function placeKey(pathname: string, params: Pick<URLSearchParams, "get">): string {
-  return `${pathname} ${OPENED.map((name) => params.get(name) ?? "").join(" ")}`;
+  const opened = OPENED.map((name) => params.get(name)).find((id) => id !== null);
+  return opened === undefined ? pathname : `${pathname} ${opened}`;
 }
 
-/** Whether the painter leaves what was opened for the list that it was opened from. */
-function isListOf(key: string, opened: string): boolean {
-  return key.trimEnd() === opened.split(" ")[0] && key !== opened;
+/** Of what is left for the list that it was opened from, the list. */
+function listOf(key: string): string | undefined {
+  return key.split(" ")[0];
 }
 
 function viewNow(): HTMLElement | null {

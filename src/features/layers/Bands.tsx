@@ -20,8 +20,8 @@ const CARD_HEADS = { light: "white", middle: "grey", dark: "black" } as const sa
   string
 >;
 const ROW =
-  "grid grid-cols-[2.75rem_5.5rem_minmax(0,1fr)] max-[19rem]:grid-cols-[2.25rem_2.25rem_minmax(0,1fr)] wide:grid-cols-[2.75rem_11rem_minmax(0,1fr)]";
-const COLUMNS = "grid grid-cols-[minmax(0,1.6fr)_repeat(3,minmax(0,1fr))] max-[19rem]:grid-cols-4";
+  "grid grid-cols-[2.75rem_5.5rem_minmax(0,1fr)] narrow:grid-cols-[2.25rem_2.25rem_minmax(0,1fr)] wide:grid-cols-[2.75rem_11rem_minmax(0,1fr)]";
+const COLUMNS = "grid grid-cols-[minmax(0,1.6fr)_repeat(3,minmax(0,1fr))] narrow:grid-cols-4";
 
 /** What is seen of one column: of the ground, then after each layer. */
 type Column = { readonly name: string; readonly after: readonly LabD65[] | undefined };
@@ -60,7 +60,7 @@ export function Bands({
         <span />
         <div className={clsx(COLUMNS, "text-sm text-muted")} aria-hidden="true">
           {columns.map(({ name }) => (
-            <span key={name} className="self-end pr-1 pb-1 leading-tight max-[19rem]:pr-0.5">
+            <span key={name} className="self-end pr-1 pb-1 leading-tight narrow:pr-0.5">
               {heads.get(name) ?? name}
             </span>
           ))}
@@ -151,7 +151,7 @@ function Cells({ columns, at }: { columns: readonly Column[]; at: number }) {
           >
             <span
               aria-hidden="true"
-              className="m-0.5 bg-surface px-1 text-xs max-[19rem]:m-0 max-[19rem]:px-0 max-[19rem]:text-[0.5rem] wide:m-1 leading-4 text-ink tabular-nums"
+              className="m-0.5 bg-surface px-1 text-xs narrow:m-0 narrow:px-0 narrow:text-[0.5rem] wide:m-1 leading-4 text-ink tabular-nums"
             >
               {valueText(lab[0], settings.scale)}
             </span>

@@ -271,7 +271,7 @@ function NoteReach({ note, target, nearest }: { note: Note; target: LabD65; near
   const settings = useSettings();
   return (
     <li className="flex items-center gap-3 border-b py-1">
-      <span className="flex h-11 w-28 max-[19rem]:w-14 shrink-0">
+      <span className="flex h-11 w-28 narrow:w-14 shrink-0">
         <Patch
           lab={target}
           label={`The note: ${describeLab(target, settings).sentence}`}

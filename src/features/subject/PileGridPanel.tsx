@@ -93,19 +93,22 @@ function CountField({
   onCount: (count: number) => void;
 }) {
   const [text, setText] = useState(String(count));
-  const read = parseNumber(text, COUNT);
-  const isWhole = read.ok && Number.isInteger(read.value);
   return (
     <TextField
       label={label}
       inputMode="numeric"
       value={text}
-      error={isWhole ? undefined : `Type a whole number from 1 to ${MOST}.`}
+      error={countOf(text) === undefined ? `Type a whole number from 1 to ${MOST}.` : undefined}
       onChange={(event) => {
         setText(event.target.value);
-        const typed = parseNumber(event.target.value, COUNT);
-        if (typed.ok && Number.isInteger(typed.value)) onCount(typed.value);
+        const typed = countOf(event.target.value);
+        if (typed !== undefined) onCount(typed);
       }}
     />
   );
+}
+
+function countOf(text: string): number | undefined {
+  const read = parseNumber(text, COUNT);
+  return read.ok && Number.isInteger(read.value) ? read.value : undefined;
 }

@@ -60,7 +60,7 @@ export function SubjectPanels({
     >
       <Tabs.List
         aria-label="What to do with the picture"
-        className="grid grid-cols-[1fr_1fr_1fr_1.4fr] border-b-2 border-ink max-[19rem]:grid-cols-2"
+        className="grid grid-cols-[1fr_1fr_1fr_1.4fr] border-b-2 border-ink narrow:grid-cols-2"
       >
         {TABS.map(({ value, name, step }) => (
           <Tabs.Trigger

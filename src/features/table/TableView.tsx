@@ -286,7 +286,7 @@ function NextItem({ step, isFirst }: { step: NextStep; isFirst: boolean }) {
     router.push(`/mix?note=${note.id}`);
   };
   return (
-    <li className="flex min-h-16 max-[19rem]:flex-wrap gap-3 border-b py-2">
+    <li className="flex min-h-16 narrow:flex-wrap gap-3 border-b py-2">
       <Patch lab={lab} className="w-11 shrink-0 self-stretch" />
       <div className="min-w-0 flex-1">
         <p className="leading-snug">

@@ -20,7 +20,7 @@ import { pigmentsOf } from "../../domain/tube/pigmentCodes";
 import { isVisibleName } from "../../domain/name/visibleName";
 import { attempt } from "../../kit/studio/problems";
 import { useTubeCommands } from "../../kit/commands/tubes";
-import { type NumberRange, parseOptionalNumber, withoutCurrency } from "../../domain/reading/typedNumber";
+import { withoutCurrency } from "../../domain/reading/typedNumber";
 import { optionalNumberText } from "../../kit/reading/numberText";
 
 const PRICE = { least: 0.01, most: 100_000 };
@@ -59,12 +59,8 @@ const formSchema = z.object({
   openedOn: z.string(),
   remark: z.string().check(z.maxLength(2000, "Keep it under 2000 letters.")),
 });
-type FormValues = z.infer<typeof formSchema>;
-
-function numberOf(text: string, range: NumberRange): number | undefined {
-  const typed = parseOptionalNumber(text, range);
-  return typed.ok ? typed.value : undefined;
-}
+type FormText = z.input<typeof formSchema>;
+type FormValues = z.output<typeof formSchema>;
 
 /** For a tube whose models are kept as they are: a blend, or one that does not ship. */
 const KEEP = "keep";
@@ -74,7 +70,7 @@ export function TubeForm({ tube, onDone }: { tube: Tube; onDone: () => void }) {
   const [modelId] = tube.optics.modelIds;
   const isSingle =
     tube.optics.modelIds.length === 1 && GENERIC_PIGMENTS.some((model) => model.id === modelId);
-  const { register, handleSubmit, formState } = useForm<FormValues>({
+  const { register, handleSubmit, formState } = useForm<FormText, unknown, FormValues>({
     resolver: zodResolver(formSchema),
     defaultValues: {
       label: tube.label,
@@ -109,9 +105,9 @@ export function TubeForm({ tube, onDone }: { tube: Tube; onDone: () => void }) {
       lightfastness: values.lightfastness,
       hazard: values.hazard,
       safetySheet: values.safetySheet.trim(),
-      price: numberOf(withoutCurrency(values.price), PRICE),
-      volumeMl: numberOf(values.volumeMl, VOLUME),
-      stockMl: numberOf(values.stockMl, STOCK),
+      price: values.price,
+      volumeMl: values.volumeMl,
+      stockMl: values.stockMl,
       batch: values.batch.trim(),
       openedOn: values.openedOn === "" ? undefined : values.openedOn,
       remark: values.remark,

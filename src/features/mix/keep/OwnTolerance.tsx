@@ -4,10 +4,8 @@
 import { zodResolver } from "@hookform/resolvers/zod";
 import { useForm } from "react-hook-form";
 import * as z from "zod/mini";
-import type { AxisTolerance } from "../../../core/describe/difference";
 import { toleranceOf } from "../../../domain/match/purpose";
 import type { Note } from "../../../domain/note/note";
-import { parseNumber } from "../../../domain/reading/typedNumber";
 import { usePaintingCommands } from "../../../kit/commands/paintings";
 import { numberText } from "../../../kit/reading/numberText";
 import { attempt } from "../../../kit/studio/problems";
@@ -28,12 +26,15 @@ const formSchema = z.object({
   chroma: numberText(LIMIT, "the largest miss in C*"),
   hue: numberText(LIMIT, "the largest miss in ΔH*"),
 });
-type Form = z.infer<typeof formSchema>;
 
 export function OwnTolerance({ note }: { note: Note }) {
   const { setNotePurpose } = usePaintingCommands();
   const held = toleranceOf(note);
-  const { register, handleSubmit, formState } = useForm<Form>({
+  const { register, handleSubmit, formState } = useForm<
+    z.input<typeof formSchema>,
+    unknown,
+    z.output<typeof formSchema>
+  >({
     resolver: zodResolver(formSchema),
     mode: "onChange",
     defaultValues: {
@@ -44,14 +45,13 @@ export function OwnTolerance({ note }: { note: Note }) {
   });
   const { errors } = formState;
   const fault = AXES.map(({ key }) => errors[key]?.message).find((message) => message !== undefined);
-  const save = (form: Form): Promise<void> =>
-    setNotePurpose(note.id, { purpose: "own", tolerance: toleranceFrom(form) });
   return (
     <form
       className="flex flex-wrap items-end gap-2"
       noValidate
       onSubmit={(event) => {
-        attempt(handleSubmit(save)(event));
+        const submit = handleSubmit((tolerance) => setNotePurpose(note.id, { purpose: "own", tolerance }));
+        attempt(submit(event));
       }}
     >
       {AXES.map(({ key, label }) => (
@@ -73,16 +73,4 @@ export function OwnTolerance({ note }: { note: Note }) {
       )}
     </form>
   );
-}
-
-function toleranceFrom(form: Form): AxisTolerance {
-  const numberOf = (text: string): number => {
-    const read = parseNumber(text, LIMIT);
-    return read.ok ? read.value : Number.NaN;
-  };
-  return {
-    lightness: numberOf(form.lightness),
-    chroma: numberOf(form.chroma),
-    hue: numberOf(form.hue),
-  };
 }

@@ -210,7 +210,7 @@ function StepRow({
           type="button"
           disabled={step.isDone}
           aria-label={step.isDone ? `Done: ${amount} ${label}` : `Tick: ${amount} ${label}`}
-          className="flex min-h-11 min-w-0 flex-1 items-center gap-x-3 text-left max-[19rem]:flex-wrap"
+          className="flex min-h-11 min-w-0 flex-1 items-center gap-x-3 text-left narrow:flex-wrap"
           onClick={() => {
             onLay(step.parts);
           }}

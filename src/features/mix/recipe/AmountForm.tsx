@@ -11,8 +11,9 @@ import { useSettings } from "../../../kit/studio/useStudio";
 import { Button } from "../../../ui/Button";
 import { Choice } from "../../../ui/Choice";
 import { TextField } from "../../../ui/fields";
+import { mlText, wasteText } from "../../../words/doses";
 import { useAim, useOffers } from "../bench/contexts";
-import { mlText, PILE_ML, readWanted, type Wanted, WANTED_WAYS } from "./wantedMl";
+import { PILE_ML, readWanted, type Wanted, WANTED_WAYS } from "./wantedMl";
 
 const WAYS = [
   { value: "area", label: "an area" },
@@ -50,7 +51,7 @@ export function AmountForm({ onDone }: { onDone: () => void }) {
       area: "100",
       film: "0.3",
       count: "1",
-      margin: String(Math.round(100 * (note.wanted?.marginShare ?? 0.15))),
+      margin: wasteText(note.wanted?.marginShare ?? 0.15),
     },
   });
   const form = useWatch({ control }) as Form;

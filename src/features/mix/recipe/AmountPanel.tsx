@@ -7,7 +7,7 @@ import { later } from "../../../ui/later";
 import { attempt } from "../../../kit/studio/problems";
 import { useBenchCommands } from "../../../kit/commands/benches";
 import { useAim } from "../bench/contexts";
-import { mlText } from "./wantedMl";
+import { mlText, wasteText } from "../../../words/doses";
 
 const AmountForm = later(async () => (await import("./AmountForm")).AmountForm);
 
@@ -20,9 +20,10 @@ export function AmountPanel() {
       <p className="flex flex-wrap items-center gap-x-3">
         {note.wanted ? (
           <span>
-            For {mlText(note.wanted.ml)} ml and {Math.round(100 * note.wanted.marginShare)} % for waste:{" "}
+            For {mlText(note.wanted.ml)} ml and {wasteText(note.wanted.marginShare)} % for waste:{" "}
             <span className="font-semibold">
-              {mlText(note.wanted.ml * (1 + note.wanted.marginShare))} ml in all
+              {/* The measure may make it up to a tenth smaller or larger, where the colour gains by it. */}
+              about {mlText(note.wanted.ml * (1 + note.wanted.marginShare))} ml in all
             </span>
           </span>
         ) : (

@@ -1,4 +1,5 @@
 import { describe, expect, it } from "vitest";
+import { wasteText } from "../../../words/doses";
 import { readWanted, type TypedWanted } from "./wantedMl";
 
 const TYPED: TypedWanted = { way: "area", area: "100", film: "0.3", count: "1", margin: "15" };
@@ -30,6 +31,11 @@ describe("how much is needed, as it is typed", () => {
     expect(wanted.ok ? [] : wanted.failure).toEqual([
       { field, words: expect.stringMatching(words) as string },
     ]);
+  });
+
+  it.each(["0", "7", "12.5", "14.5", "33.33", "200"])("says %s %% for waste as it was typed", (margin) => {
+    const wanted = readWanted({ ...TYPED, margin });
+    expect(wanted.ok && wasteText(wanted.value.marginShare)).toBe(margin);
   });
 
   it("says all that is wrong at once", () => {

@@ -3,6 +3,7 @@ import { neededMl } from "../../../core/amounts/needed";
 import type { Result } from "../../../core/result";
 import { MOST_AREA_CM2, parseArea } from "../../../domain/reading/typedArea";
 import { type NumberFailure, type NumberRange, parseNumber } from "../../../domain/reading/typedNumber";
+import { mlText } from "../../../words/doses";
 import { numberFailureWords } from "../../../words/typed";
 
 export const WANTED_WAYS = ["area", "piles", "ml"] as const;
@@ -58,8 +59,4 @@ export function readWanted(typed: TypedWanted): Result<Wanted, readonly WantedFa
   if (needMl <= MOST_ML) return { ok: true, value: { ml: needMl, marginShare: margin / 100 } };
   const words = `That comes to ${mlText(needMl)} ml. Up to ${MOST_ML.toLocaleString("en-GB")} ml are worked out at once.`;
   return { ok: false, failure: [{ field: typed.way === "area" ? "area" : "count", words }] };
-}
-
-export function mlText(ml: number): string {
-  return Number(ml.toPrecision(3)).toLocaleString("en-GB");
 }
