@@ -33,6 +33,8 @@ let palette: usize = 0;
 let count: i32 = 0;
 let least: f64 = 0;
 let most: f64 = 0;
+let leastInAll: f64 = 0;
+let mostInAll: f64 = 0;
 let perUnit: f64 = 0;
 let costNow: f64 = 0;
 let costOfBest: f64 = 0;
@@ -65,12 +67,16 @@ export function bestBeside(
   cost: f64,
   leastLargest: f64,
   mostLargest: f64,
+  leastTotal: f64,
+  mostTotal: f64,
   deltaEPerUnit: f64,
 ): f64 {
   palette = ofPalette;
   count = places;
   least = leastLargest;
   most = mostLargest;
+  leastInAll = leastTotal;
+  mostInAll = mostTotal;
   perUnit = deltaEPerUnit;
   costNow = cost;
   costOfBest = cost;
@@ -142,7 +148,7 @@ function areRestThere(from: i32): bool {
   return true;
 }
 
-function cost(): f64 {
+function cost(total: f64): f64 {
   const k = rowsOfK(palette);
   const s = rowsOfS(palette);
   for (let place = blended; place < count; place++) {
@@ -153,9 +159,13 @@ function cost(): f64 {
   }
   blended = count - 1;
   writeLabOfBlend(palette, count);
-  let paint: f64 = 0;
-  for (let place = 0; place < count; place++) paint += volumeAt(place);
-  return distance() + perUnit * paint;
+  return distance() + perUnit * total;
+}
+
+function paint(): f64 {
+  let sum: f64 = 0;
+  for (let place = 0; place < count; place++) sum += volumeAt(place);
+  return sum;
 }
 
 function weigh(light: f64, chroma: f64, hue: f64, added: f64): void {
@@ -165,7 +175,10 @@ function weigh(light: f64, chroma: f64, hue: f64, added: f64): void {
   const guess = costNow + Math.sqrt(l * l + c * c + h * h) - away + perUnit * added;
   const way = Math.sqrt(light * light + chroma * chroma + hue * hue);
   if (guess - GUESS_WRONG - GUESS_WRONG_OF_WAY * way >= costOfBest) return;
-  const weighed = cost();
+  // Asked of the whole move alone: what one amount takes away another may give back.
+  const total = paint();
+  if (total < leastInAll || total > mostInAll) return;
+  const weighed = cost(total);
   if (weighed >= costOfBest - NO_GAIN) return;
   costOfBest = weighed;
   memory.copy(BEST, VOLUMES, 8 * <usize>count);

@@ -33,6 +33,8 @@ type Exports = {
     cost: number,
     leastLargest: number,
     mostLargest: number,
+    leastTotal: number,
+    mostTotal: number,
     deltaEPerUnit: number,
   ) => number;
 };
@@ -207,7 +209,18 @@ class KernelModel implements ColorModel {
     numbers[weights + 3] = metric.acrossA;
     numbers[weights + 4] = metric.acrossB;
     const [least, most] = pile.largestRange;
-    const found = run.bestBeside(this.start, count, mostMoved, cost, least, most, pile.deltaEPerUnit);
+    const [leastTotal = 0, mostTotal = 0] = pile.totalRange;
+    const found = run.bestBeside(
+      this.start,
+      count,
+      mostMoved,
+      cost,
+      least,
+      most,
+      leastTotal,
+      mostTotal,
+      pile.deltaEPerUnit,
+    );
     if (found < cost) for (let j = 0; j < count; j++) best[j] = numbers[PILE_AT.best / 8 + j] as number;
     return found;
   }

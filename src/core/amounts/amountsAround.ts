@@ -12,6 +12,7 @@ export type Trial = { readonly volumes: readonly number[]; readonly cost: number
 
 /** Above what any pile costs, also for the smallest step of its volume. */
 const APART = 1e6;
+const ANY_SIZE = [0, Number.POSITIVE_INFINITY] as const;
 
 export type AmountsAsked = {
   /** Tubes of the paint table, water last if there is any. */
@@ -61,9 +62,11 @@ export function amountsFor({
     best: new Float64Array(count),
     mostShares,
     largestRange,
+    totalRange: Float64Array.from(dosing.totalRange ?? ANY_SIZE),
     deltaEPerUnit: dosing.deltaEPerUnit,
   };
-  const { now, steps, ways, before, best } = pile;
+  const { now, steps, ways, before, best, totalRange } = pile;
+  const [leastTotal = 0, mostTotal = 0] = totalRange;
   const bestBeside = besideOf(pile);
   /**
    * The piles on the ways so far, a number for each, below 0 where all around it was looked at. The same pile costs the
@@ -89,6 +92,8 @@ export function amountsFor({
   const stepped = (start: readonly number[], isAllAround: boolean): Trial => {
     now.set(start);
     before.fill(Number.NaN);
+    // The least doses of many tubes can be more than was wanted: then at least it does not grow.
+    totalRange[1] = Math.max(mostTotal, sumOf(now));
     let cost = costOf(now);
     for (;;) {
       const mark = (isAllAround ? -1 : 1) * (sumOf(now) * APART + cost);
@@ -144,11 +149,28 @@ export function amountsFor({
       : withinShares(volumes.map((value, j) => (j === place ? less : value)));
   };
 
+  /** A step more of the largest paint of which there is enough, until the pile is as large as it was asked for. */
+  const largeEnough = (volumes: readonly number[]): readonly number[] => {
+    if (sumOf(volumes, count) >= leastTotal) return volumes;
+    const whole = sumOf(volumes, paintCount);
+    let raised: readonly number[] | undefined;
+    let largest = 0;
+    for (let place = 0; place < paintCount; place++) {
+      const own = num(volumes[place]);
+      const more = steppedAt(own, place, 1);
+      if (own <= largest || more === undefined || more > num(mostShares[place]) * (whole + more - own))
+        continue;
+      largest = own;
+      raised = volumes.map((value, j) => (j === place ? more : value));
+    }
+    return raised ? largeEnough(raised) : volumes;
+  };
+
   const { total } = dosing;
   return {
     rounded: (exact) => {
       const rounded = exact.map((volume, place) => dosing.round(volume, places[place] ?? WATER_PLACE));
-      if (total === undefined) return withinShares(rounded);
+      if (total === undefined) return largeEnough(withinShares(rounded));
       // The largest amount takes what rounding left over.
       const largest = rounded.indexOf(Math.max(...rounded));
       const rest = total - sumOf(rounded);

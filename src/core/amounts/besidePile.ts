@@ -4,6 +4,7 @@
  * one that is guessed to be far worse is not weighed. Of opaque paint a kernel does the same (kernel/beside.ts).
  */
 import type { PileAround } from "../mixing/colorModel";
+import { sumOf } from "../numbers";
 
 /** Nearer by less than this is no gain. */
 export const NO_GAIN = 1e-9;
@@ -40,7 +41,7 @@ export function besidePile(
   costOf: (volumes: ArrayLike<number>) => number,
   writeOutlook: WriteOutlook | undefined,
 ): BestBeside {
-  const { now, steps, ways, before, best, mostShares } = pile;
+  const { now, steps, ways, before, best, mostShares, totalRange } = pile;
   const count = now.length;
   const [least, most] = pile.largestRange;
   const trial = new Float64Array(count);
@@ -87,6 +88,9 @@ export function besidePile(
       const way = Math.sqrt(light * light + chroma * chroma + hue * hue);
       if (guess - GUESS_WRONG - GUESS_WRONG_OF_WAY * way >= bestCost) return;
     }
+    // Asked of the whole move alone: what one amount takes away another may give back.
+    const total = sumOf(trial);
+    if (total < (totalRange[0] as number) || total > (totalRange[1] as number)) return;
     const weighed = costOf(trial);
     if (weighed >= bestCost - NO_GAIN) return;
     bestCost = weighed;

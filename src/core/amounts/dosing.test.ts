@@ -1,10 +1,14 @@
 import { describe, expect, it } from "vitest";
 import { labOfMix, pigment, randomMixes } from "../../../tests/support/paint";
+import { PAPER } from "../../data/paper";
 import { VIEWING } from "../../data/standardViewing";
 import { PAINT_SURFACE } from "../../data/surface";
 import { aimDistance } from "../color/aimDistance";
 import { deltaE2000 } from "../color/ciede2000";
+import { sumOf } from "../numbers";
+import { FilmEvaluator } from "../mixing/filmEvaluator";
 import { MixtureEvaluator } from "../mixing/mixtureEvaluator";
+import { DEFAULT_SIZES } from "./amounts";
 import { type DosingChoice, dosingOf, gramsOf } from "./dosing";
 import { layDown } from "./layDown";
 
@@ -51,16 +55,73 @@ describe.each(CHOICES)("amounts in $unit", (choice) => {
   });
 
   it("are never further off than plain rounding of the same pile", () => {
+    const [least, most] = dosing.totalRange ?? [0, Number.POSITIVE_INFINITY];
+    const isAsWanted = (volumes: readonly number[]): boolean =>
+      sumOf(volumes) >= least && sumOf(volumes) <= most;
+    let compared = 0;
     for (const { tubes, shares, target } of mixes) {
       const laid = layDown(mixer, tubes, shares, target, dosing);
       const largest = Math.max(...shares);
       for (const size of dosing.sizesOfLargest(largest)) {
         const plain = shares.map((share, i) => dosing.round((share * size) / largest, tubes[i] ?? -1));
+        if (!isAsWanted(plain)) continue;
+        compared++;
         const cost = (volumes: readonly number[]): number =>
-          aimDistance(target, mixed(tubes, volumes)) +
-          dosing.deltaEPerUnit * volumes.reduce((sum, volume) => sum + volume, 0);
+          aimDistance(target, mixed(tubes, volumes)) + dosing.deltaEPerUnit * sumOf(volumes);
         expect(cost(laid.volumes)).toBeLessThanOrEqual(cost(plain) + 1e-9);
       }
+    }
+    expect(compared).toBeGreaterThan(mixes.length);
+  });
+});
+
+describe("a pile of a wanted size", () => {
+  const wanted = [0.5, 1, 3, 11.6, 60];
+  const asked = wanted.flatMap((size): readonly (readonly [DosingChoice, number, number])[] => [
+    [{ unit: "parts", sizes: DEFAULT_SIZES, wantedParts: size }, size, 0.5],
+    [{ unit: "millilitres", stepMl: 0.05, wantedMl: size }, size, 0.05],
+    [{ unit: "grams", stepGrams: 0.05, wantedMl: size, gramsPerMl: DENSITIES }, size, 0.05],
+  ]);
+
+  it.each(asked)("%j is never smaller, and hardly larger", (choice, size, step) => {
+    for (const { tubes, shares, target } of mixes) {
+      const { totalVolume, volumes } = layDown(mixer, tubes, shares, target, dosingOf(choice));
+      expect(totalVolume).toBeGreaterThanOrEqual(size * (1 - 1e-6));
+      // A dose of each tube is the least that a hand can lay.
+      expect(totalVolume).toBeLessThanOrEqual(1.1 * size + step * (volumes.length + 1));
+    }
+  });
+
+  it("is not smaller either where there is only so much of its main paint, and that limit is kept", () => {
+    for (const { tubes, shares, target } of mixes) {
+      const main = shares.indexOf(Math.max(...shares));
+      const most = Math.max(...shares) * 0.999;
+      const { totalVolume, volumes } = layDown(
+        mixer,
+        tubes,
+        shares,
+        target,
+        dosingOf({ unit: "millilitres", stepMl: 0.05, wantedMl: 8 }),
+        undefined,
+        { mostShare: shares.map((_, j) => (j === main ? most : 1)) },
+      );
+      expect(totalVolume).toBeGreaterThanOrEqual(8 * (1 - 1e-6));
+      expect((volumes[main] ?? Number.NaN) / totalVolume).toBeLessThanOrEqual(most * (1 + 1e-6));
+    }
+  });
+
+  it("counts the water of a wash", () => {
+    const film = new FilmEvaluator(
+      IDS.map((id) => pigment(id).optics),
+      VIEWING.D65,
+      PAINT_SURFACE,
+      PAPER,
+    );
+    for (const { tubes, shares, target } of mixes) {
+      const wash = { thickness: 0.2, undiluted: 1 };
+      const dosing = dosingOf({ unit: "millilitres", stepMl: 0.1, wantedMl: 10 });
+      const { totalVolume, water } = layDown(film, tubes, shares, target, dosing, wash);
+      expect(totalVolume + water).toBeGreaterThanOrEqual(10 * (1 - 1e-6));
     }
   });
 });

@@ -4,6 +4,7 @@
  * (parts, drops, percent, or millilitres, into which grams are turned by each tube's density).
  */
 import { type AmountSizes, handStep, roundToHand } from "./amounts";
+import { ALMOST_ONE } from "./steps";
 
 export type DosingChoice =
   /** For a pile of about `wantedParts`, or of any size that the hand likes. */
@@ -37,6 +38,8 @@ export type Dosing = {
   readonly deltaEPerUnit: number;
   /** What all amounts of a pile sum to, where the measure itself says so. */
   readonly total?: number;
+  /** What they sum to at least and at most, water included, where a size of the pile was asked for. */
+  readonly totalRange?: readonly [number, number];
 };
 
 const PARTS_OF_LARGEST = [1, 1.5, 2, 2.5, 3, 3.5, 4, 4.5, 5, 6, 7, 8, 10, 12] as const;
@@ -44,8 +47,9 @@ const PARTS_OF_LARGEST = [1, 1.5, 2, 2.5, 3, 3.5, 4, 4.5, 5, 6, 7, 8, 10, 12] as
 const DELTA_E_PER_PART = 0.05;
 /** A drop is a tenth of a part or so; counting them is quick. */
 const DELTA_E_PER_DROP = 0.01;
-/** A pile of a wanted size may come out this much smaller or larger if the colour gains by it: the wanted size first. */
-const ABOUT = [1, 0.95, 1.05, 0.9, 1.1] as const;
+/** A pile of a wanted size may come out this much larger if the colour gains by it, but never smaller: a painter who runs out
+ * has to mix the colour again. The wanted size first. */
+const ABOUT = [1, 1.025, 1.05, 1.075, 1.1] as const;
 
 /** @throws RangeError unless every size is finite and above zero, or when a tube's density is missing. */
 export function dosingOf(choice: DosingChoice): Dosing {
@@ -131,8 +135,12 @@ function evenDosing(stepOf: (tube: number) => number): Pick<Dosing, "round" | "s
 }
 
 /** The size of the pile is given, so paint is not saved. */
-function ofWantedSize(wanted: number): Pick<Dosing, "sizesOfLargest" | "deltaEPerUnit"> {
-  return { sizesOfLargest: (share) => ABOUT.map((factor) => factor * wanted * share), deltaEPerUnit: 0 };
+function ofWantedSize(wanted: number): Pick<Dosing, "sizesOfLargest" | "deltaEPerUnit" | "totalRange"> {
+  return {
+    sizesOfLargest: (share) => ABOUT.map((factor) => factor * wanted * share),
+    deltaEPerUnit: 0,
+    totalRange: [wanted * ALMOST_ONE, (wanted * Math.max(...ABOUT)) / ALMOST_ONE],
+  };
 }
 
 function positive(value: number, what: string): number {

@@ -80,7 +80,7 @@ export function layDown(
     places,
     paintCount: count,
     dosing,
-    largestRange: largestRange(sizes, dosing, tubes[shares.indexOf(largest)]),
+    largestRange: largestRange(sizes, dosing, tubes[shares.indexOf(largest)] ?? WATER_PLACE),
     mostShare,
     costOf,
     besideOf: (around) => color.besideOf(around, costOf),
@@ -120,12 +120,13 @@ function cheaper(one: Trial | undefined, other: Trial): Trial {
   return one && one.cost <= other.cost + NO_GAIN ? one : other;
 }
 
-/** Rounding may carry the main ingredient by half a step beyond the sizes that were asked for, not more. */
-function largestRange(
-  sizes: readonly number[],
-  dosing: Dosing,
-  mainTube: number | undefined,
-): readonly [number, number] {
-  const rounded = sizes.map((size) => dosing.round(size, mainTube ?? WATER_PLACE));
-  return [Math.min(...rounded) * ALMOST_ONE, Math.max(...rounded) / ALMOST_ONE];
+/**
+ * Rounding may carry the main ingredient by half a step beyond the sizes that were asked for, not more; by a step upward
+ * where a pile must not be smaller than it was wanted.
+ */
+function largestRange(sizes: readonly number[], dosing: Dosing, mainTube: number): readonly [number, number] {
+  const rounded = sizes.map((size) => dosing.round(size, mainTube));
+  const most = Math.max(...rounded);
+  const more = dosing.totalRange === undefined ? 0 : dosing.step(most, mainTube);
+  return [Math.min(...rounded) * ALMOST_ONE, (most + more) / ALMOST_ONE];
 }

@@ -40,6 +40,8 @@ export type PileAround = {
   readonly mostShares: Float64Array;
   /** What the largest amount of paint may be. */
   readonly largestRange: readonly [number, number];
+  /** What all amounts sum to, at least and at most: 0 and infinity for a pile of any size. */
+  readonly totalRange: Float64Array;
   /** ΔE00 that a painter gives up to save one unit of paint. */
   readonly deltaEPerUnit: number;
 };

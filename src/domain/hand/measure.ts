@@ -107,5 +107,8 @@ export function dosingInParts({ choice, partsPerUnit }: Measure): Dosing {
     sizesOfLargest: (share) => dosing.sizesOfLargest(share).map((size) => size * partsPerUnit),
     deltaEPerUnit: dosing.deltaEPerUnit / partsPerUnit,
     ...(dosing.total !== undefined && { total: dosing.total * partsPerUnit }),
+    ...(dosing.totalRange && {
+      totalRange: [dosing.totalRange[0] * partsPerUnit, dosing.totalRange[1] * partsPerUnit],
+    }),
   };
 }

@@ -40,7 +40,8 @@ export function mixedAgainQuestion(
       forbidden: [],
       factors: REFERENCE_FACTORS,
       extra: [],
-      wantedParts: wantedParts ?? volumeOf(contents),
+      // A pile is at least as large as wanted, and up to a tenth larger: so it comes out about as large as it was.
+      wantedParts: wantedParts ?? volumeOf(contents) / 1.05,
     },
     // Whatever the school allows, it is the same tubes again.
     { ...settings, school: { ...settings.school, allowsBlack: true } },

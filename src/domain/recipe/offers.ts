@@ -73,9 +73,11 @@ export function scaledTo(
 ): readonly Dose[] {
   if (wantedParts === undefined || amounts.length === 0) return amounts;
   // What was laid for this size stays as it was laid.
-  if (Math.abs(volumeOf(amounts) / wantedParts - 1) <= ABOUT) return amounts;
+  const size = volumeOf(amounts) / wantedParts;
+  if (size >= HARDLY_SMALLER && size <= A_LITTLE_LARGER) return amounts;
   return laidAmounts(amounts, wantedParts, hand, tubeById);
 }
 
-/** A pile may come out this much smaller or larger than it was wanted. */
-const ABOUT = 0.15;
+/** So much of what was wanted a pile may be before its amounts are worked out anew: a painter must not run out. */
+const HARDLY_SMALLER = 0.99;
+const A_LITTLE_LARGER = 1.15;

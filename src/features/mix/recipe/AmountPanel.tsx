@@ -22,9 +22,10 @@ export function AmountPanel() {
           <span>
             For {mlText(note.wanted.ml)} ml and {wasteText(note.wanted.marginShare)} % for waste:{" "}
             <span className="font-semibold">
-              {/* The measure may make it up to a tenth smaller or larger, where the colour gains by it. */}
-              about {mlText(note.wanted.ml * (1 + note.wanted.marginShare))} ml in all
+              {/* The measure may make it up to a tenth larger, where the colour gains by it. */}
+              {mlText(note.wanted.ml * (1 + note.wanted.marginShare))} ml in all
             </span>
+            , or a little more
           </span>
         ) : (
           <span className="text-muted">A pile of any size.</span>
