@@ -3,6 +3,7 @@ import path from "node:path";
 import type { Page } from "@playwright/test";
 import { ROOT } from "./project.mjs";
 import { withServedBrowser } from "./servedBrowser";
+import { choose } from "../../tests/tasks/pages/choose";
 
 const PORT = 3419;
 /** An answer is kept, and the next question drawn. */
@@ -186,7 +187,7 @@ const SHOTS: readonly Shot[] = [
       await charts(page);
       await page.getByRole("button", { name: "More charts" }).click();
       await page.getByRole("menuitem", { name: "New: wheel of three" }).click();
-      await page.getByLabel("about the note").selectOption({ label: "3 Rust streak" });
+      await choose(page.getByLabel("about the note"), { label: "3 Rust streak" });
       await page.locator("[data-cell]").nth(27).click();
     },
   },

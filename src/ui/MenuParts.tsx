@@ -3,6 +3,7 @@
 /** The list of a menu, and what stands in it. {@link ./Menu} fetches it when the view stands. */
 import { DropdownMenu } from "radix-ui";
 import { useRef } from "react";
+import { LIST_ITEM } from "./listItem";
 import { MenuButton, type MenuGroupProps, type MenuItemProps, type MenuProps } from "./MenuButton";
 
 /**
@@ -41,11 +42,7 @@ export function MenuWithList({ label, name, children, isByKey }: MenuProps & { i
 
 export function MenuItem({ children, onSelect, isDisabled = false }: MenuItemProps) {
   return (
-    <DropdownMenu.Item
-      onSelect={onSelect}
-      disabled={isDisabled}
-      className="flex min-h-11 cursor-default items-center px-4 outline-none data-[highlighted]:bg-ink data-[highlighted]:text-surface data-[disabled]:text-muted"
-    >
+    <DropdownMenu.Item onSelect={onSelect} disabled={isDisabled} className={LIST_ITEM}>
       {children}
     </DropdownMenu.Item>
   );

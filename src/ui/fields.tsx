@@ -1,5 +1,5 @@
 import { clsx } from "clsx";
-import { type ComponentProps, type ReactNode, useEffect, useId, useState } from "react";
+import { type ComponentProps, useEffect, useId, useState } from "react";
 
 /** A labelled text field with room for what is wrong and what to do about it. */
 export function TextField({
@@ -87,26 +87,6 @@ export function TextAreaField({ label, className, ...rest }: ComponentProps<"tex
         {label}
       </label>
       <textarea id={id} className="min-h-28 w-full border-2 border-edge bg-field p-2" {...rest} />
-    </div>
-  );
-}
-
-/** A native list of choices: the platform's own is the easiest with wet hands. */
-export function SelectField({
-  label,
-  children,
-  className,
-  ...rest
-}: ComponentProps<"select"> & { label: string; children: ReactNode }) {
-  const id = useId();
-  return (
-    <div className={clsx("flex max-w-full min-w-0 flex-col items-start gap-1 print:hidden", className)}>
-      <label htmlFor={id} className="text-muted">
-        {label}
-      </label>
-      <select id={id} className="min-h-11 max-w-full min-w-24 border-2 border-edge bg-field px-2" {...rest}>
-        {children}
-      </select>
     </div>
   );
 }

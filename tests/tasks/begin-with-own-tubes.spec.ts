@@ -1,5 +1,6 @@
 import { benchOf } from "./pages/bench";
 import { expect, goTo, openDemo, openTube, test, trayNote } from "./pages/studio";
+import { choose } from "./pages/choose";
 
 test("a stranger with five acrylic tubes has a recipe for a colour in nine actions", async ({ page }) => {
   await page.goto("/");
@@ -74,13 +75,13 @@ test("a match that must be invisible is warned of another shine", async ({ page 
   await openDemo(page);
   await trayNote(page, /^8 Slip wall/).click();
   await page.getByRole("button", { name: /name and kind of the note/ }).click();
-  await page.getByLabel("Its surface is").selectOption("matt");
+  await choose(page.getByLabel("Its surface is"), "matt");
   await page.keyboard.press("Escape");
   await expect(page.getByText(/The target is matt/)).toHaveCount(0);
-  await page.getByLabel("How close must it be?").selectOption("vanish");
+  await choose(page.getByLabel("How close must it be?"), "vanish");
   await expect(page.getByText(/Say in Settings how your dry oil paint shines/)).toBeVisible();
   await goTo(page, "Settings");
-  await page.getByLabel("Dry oil is").selectOption("varnished");
+  await choose(page.getByLabel("Dry oil is"), "varnished");
   await trayNote(page, /^8 Slip wall/).click();
   await expect(page.getByText(/The target is matt and your paint dries gloss/)).toBeVisible();
 });

@@ -2,6 +2,7 @@
 import type { Page } from "@playwright/test";
 import { expect, goTo, openDemo, startPainting, test, trayNote, typeNote, said } from "./pages/studio";
 import { benchOf } from "./pages/bench";
+import { choose } from "./pages/choose";
 
 const palettesOf = (page: Page) => page.getByRole("region", { name: "Palettes", exact: true });
 const board = (page: Page) => page.getByRole("region", { name: "Board" });
@@ -117,7 +118,7 @@ test("each tube's worth is told, and the best few are chosen under wishes and ke
   await expect(page.getByText("Redundant for these notes")).toBeVisible();
   await page.getByLabel("without cadmium").check();
   await page.getByLabel("without black").check();
-  await page.getByLabel("at most").selectOption("5");
+  await choose(page.getByLabel("at most"), "5");
   await page.getByText("must hold: nothing in particular").click();
   await page.getByRole("checkbox", { name: "Raw umber", exact: true }).check();
   await page.getByRole("button", { name: "Find the best palettes" }).click();
@@ -149,7 +150,7 @@ test("more tubes held than the palette may have are refused, with what to do", a
   await page.getByText("must hold: nothing in particular").click();
   for (const name of ["Titanium white", "Raw umber", "Viridian", "Ivory black"])
     await page.getByRole("checkbox", { name, exact: true }).check();
-  await page.getByLabel("at most").selectOption("3");
+  await choose(page.getByLabel("at most"), "3");
   await page.getByRole("button", { name: "Find the best palettes" }).click();
   await expect(page.getByRole("main").getByRole("alert")).toContainText("4 tubes must be held");
 });
@@ -160,8 +161,8 @@ test("pairs: the path with its dullest ratio, the partner that quiets, the best 
   await openDemo(page);
   await goTo(page, "Palette");
   await openTab(page, "Pairs");
-  await page.getByLabel("From", { exact: true }).selectOption({ label: "Prussian blue" });
-  await page.getByLabel("to", { exact: true }).selectOption({ label: "Pyrrole red" });
+  await choose(page.getByLabel("From", { exact: true }), { label: "Prussian blue" });
+  await choose(page.getByLabel("to", { exact: true }), { label: "Pyrrole red" });
   await expect(
     page.getByRole("list", { name: "From Prussian blue to Pyrrole red" }).getByRole("img"),
   ).toHaveCount(21);
@@ -171,7 +172,7 @@ test("pairs: the path with its dullest ratio, the partner that quiets, the best 
   ).toBeVisible();
   await page.getByText("the path in numbers").click();
   await expect(page.getByRole("table").getByRole("row")).toHaveCount(42);
-  await page.getByLabel("To quiet").selectOption({ label: "Pyrrole red" });
+  await choose(page.getByLabel("To quiet"), { label: "Pyrrole red" });
   await expect(page.getByText(/down to chroma/).first()).toBeVisible();
   // Once as the opposite that two make of the red, once as the parents of green.
   await expect(page.getByText("Arylide yellow and Prussian blue")).toHaveCount(2);
@@ -182,7 +183,7 @@ test("a scheme is mixed at one value, and what leaves it is named", async ({ pag
   await goTo(page, "Palette");
   await openTab(page, "Schemes");
   await page.getByRole("radio", { name: "triad" }).click();
-  await page.getByLabel("from the hue").selectOption({ label: "yellow" });
+  await choose(page.getByLabel("from the hue"), { label: "yellow" });
   await expect(page.getByText("Mixtures that leave it")).toBeVisible();
   const recipes = page.getByRole("listitem").filter({ hasText: "Arylide yellow" });
   await expect(recipes.first()).toBeVisible();

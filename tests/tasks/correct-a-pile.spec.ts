@@ -4,6 +4,7 @@ import { labD65 } from "@/core";
 import { expect, openDemo, said, test, trayNote } from "./pages/studio";
 import { benchOf, formOf, readingOf, recordIn, moreToChooseFrom } from "./pages/bench";
 import { photoOfTwo, touchAcross } from "./pages/twoPatches";
+import { choose } from "./pages/choose";
 
 /** Lays the first recipe down whole and connects the simulated colorimeter. */
 async function layFirstPile(page: Page, name: RegExp): Promise<void> {
@@ -129,7 +130,7 @@ test("what a match is for sets how close it must come, and the pair is seen on i
   );
   await expect(rails).toBeVisible();
   const purpose = page.getByLabel("How close must it be?");
-  await purpose.selectOption({ label: "my own limits" });
+  await choose(purpose, { label: "my own limits" });
   for (const axis of ["L*", "C*", "ΔH*"]) await page.getByLabel(`Largest miss in ${axis}`).fill("40");
   await page.getByRole("button", { name: "Use these" }).click();
   await expect(page.getByText(/close enough for what it is for/)).toBeVisible();
@@ -141,7 +142,7 @@ test("what a match is for sets how close it must come, and the pair is seen on i
     page.getByRole("alert").getByText(/“wide” is no number\. Type the largest miss in C\*/),
   ).toBeVisible();
   await page.reload();
-  await expect(purpose).toHaveValue("own");
+  await expect(purpose).toHaveText("my own limits");
   const pair = page.getByRole("region", { name: "Target and pile" });
   const paints = pair.locator("[data-paint]");
   await expect(paints).toHaveCount(2);

@@ -3,6 +3,7 @@ import path from "node:path";
 import type { Locator, Page } from "@playwright/test";
 import { expect, openDemo, test, trayNote } from "./pages/studio";
 import { benchOf } from "./pages/bench";
+import { choose } from "./pages/choose";
 
 const PHOTO = path.join(import.meta.dirname, "../../public/demo/slipway.jpg");
 
@@ -74,7 +75,7 @@ test.describe("on a phone", () => {
 
 test("a picture of one's own leads to a recipe in four actions", async ({ page }) => {
   await openDemo(page);
-  await page.getByLabel("Painting", { exact: true }).selectOption("Things on the sill");
+  await choose(page.getByLabel("Painting", { exact: true }), "Things on the sill");
   await expect(page.getByRole("heading", { name: "Things on the sill" })).toBeVisible();
   const { press, done } = handOf(page, false);
   await press(

@@ -1,6 +1,7 @@
 /** At the bench: other amounts, undo, readings, tubes of one's own, and remixing from the log. */
 import { expect, goTo, openDemo, startPainting, test, trayNote, typeNote } from "./pages/studio";
 import { benchOf, readingOf } from "./pages/bench";
+import { choose } from "./pages/choose";
 
 test("what was really put down is recorded, changes the prediction, and can be undone", async ({ page }) => {
   await openDemo(page);
@@ -51,7 +52,7 @@ test("a reading by the rails is noted, and an addition after it makes it old", a
   await page.reload();
   await expect(page.getByText("Pile, as believed")).toBeVisible();
   await page.getByRole("button", { name: "Add another paint" }).click();
-  await page.getByLabel("Tube").selectOption({ label: "Titanium white" });
+  await choose(page.getByLabel("Tube"), { label: "Titanium white" });
   await page.getByRole("button", { name: "Add it" }).click();
   await expect(page.getByText("Pile, predicted")).toBeVisible();
   await expect(benchOf(page).keep).toBeDisabled();

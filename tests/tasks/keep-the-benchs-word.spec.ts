@@ -2,6 +2,7 @@
 import type { Page } from "@playwright/test";
 import { expect, goTo, openDemo, said, test, trayNote } from "./pages/studio";
 import { benchOf, formOf, readingOf, recordIn } from "./pages/bench";
+import { choose } from "./pages/choose";
 
 const pairOf = (page: Page) => page.getByRole("region", { name: "Target and pile" });
 const nextOf = (page: Page) => page.getByRole("region", { name: /Add next|Better begin again/ });
@@ -58,7 +59,7 @@ test("an addition promises what is shown once it is added, and a kept match is m
 test("each axis is held to its own limit, and what was not said stays as it was", async ({ page }) => {
   await openDemo(page);
   await layFirst(page, /^5 Lichen/);
-  await page.getByLabel("How close must it be?").selectOption({ label: "my own limits" });
+  await choose(page.getByLabel("How close must it be?"), { label: "my own limits" });
   for (const [axis, limit] of [
     ["L*", "0.5"],
     ["C*", "30"],
@@ -88,7 +89,7 @@ test("by keyboard: a wet dab of another paint is matched wet, without a shift", 
   await page.getByRole("button", { name: "name and kind of the note" }).focus();
   await page.keyboard.press("Enter");
   const drawer = page.getByRole("dialog");
-  await drawer.getByLabel("The target is").selectOption({ label: "another maker's paint, wet" });
+  await choose(drawer.getByLabel("The target is"), { label: "another maker's paint, wet" });
   await page.keyboard.press("Escape");
   await expect(drawer).toBeHidden();
   await expect(page.getByRole("button", { name: "name and kind of the note" })).toBeFocused();

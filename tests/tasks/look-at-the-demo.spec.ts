@@ -1,5 +1,6 @@
 /** The demo never mixes with one's own work. */
 import { expect, goTo, openDemo, startPainting, test, trayNote, typeNote } from "./pages/studio";
+import { choose } from "./pages/choose";
 
 test("one's own work is untouched by opening, using and removing the demo", async ({ page }) => {
   await startPainting(page, "Own picture", ["Raw umber", "Titanium white PW6"]);
@@ -36,7 +37,7 @@ test("a dry check on the table moves the note on", async ({ page }) => {
 
 test("another painting of the demo can be opened and left", async ({ page }) => {
   await openDemo(page);
-  await page.getByLabel("Painting", { exact: true }).selectOption({ label: "Things on the sill" });
+  await choose(page.getByLabel("Painting", { exact: true }), { label: "Things on the sill" });
   await expect(page.getByRole("heading", { name: "Things on the sill" })).toBeVisible();
   await expect(page.getByText("Every note is mixed and checked dry.")).toBeVisible();
 });

@@ -3,6 +3,7 @@ import type { Page } from "@playwright/test";
 import { benchOf, formOf, readingOf } from "./pages/bench";
 import { rowsOf } from "./pages/store";
 import { expect, goTo, openDemo, test, trayNote } from "./pages/studio";
+import { choose } from "./pages/choose";
 
 const stack = (page: Page) => page.getByRole("region", { name: "Stack" });
 const side = (page: Page) => page.getByRole("region", { name: "What to do with them" });
@@ -94,9 +95,9 @@ test("a plan that breaks its medium's rules says which layer does and why", asyn
   const faults = stack(page).getByRole("list", { name: "What this plan breaks" });
   await expect(faults.getByText(/Fat over lean/)).toBeVisible();
   await faults.getByRole("button", { name: "Burnt sienna" }).click();
-  await side(page).getByLabel("thinned with").selectOption("water");
+  await choose(side(page).getByLabel("thinned with"), "water");
   await expect(faults.getByText(/Water does not mix with oil/)).toBeVisible();
-  await side(page).getByLabel("thinned with").selectOption("medium");
+  await choose(side(page).getByLabel("thinned with"), "medium");
   await side(page).getByRole("button", { name: "thin", exact: true }).click();
   await expect(faults).toHaveCount(0);
 });
@@ -110,9 +111,7 @@ test("a colour is asked for: films are proposed with what they cost, laid, and c
   const ways = side(page).getByRole("list", { name: "Ways to reach it" });
   await expect(ways.getByText(/^By (one|2) glaze/).first()).toBeVisible();
   await expect(ways.getByText(/^It costs/).first()).toBeVisible();
-  await side(page)
-    .getByLabel("the colour to reach")
-    .selectOption({ label: "what is there, cooler, same value" });
+  await choose(side(page).getByLabel("the colour to reach"), { label: "what is there, cooler, same value" });
   await expect(ways.getByRole("button", { name: /^Lay (it|them) here/ }).first()).toBeVisible();
   await ways
     .getByRole("button", { name: /^Lay (it|them) here/ })
@@ -120,7 +119,7 @@ test("a colour is asked for: films are proposed with what they cost, laid, and c
     .click();
   await expect.poll(async () => layers(page).getByRole("listitem").count()).toBeGreaterThan(2);
   // A vivid orange over a dark teal is no matter of films.
-  await side(page).getByLabel("the colour to reach").selectOption({ label: "9 Buoy" });
+  await choose(side(page).getByLabel("the colour to reach"), { label: "9 Buoy" });
   await expect(side(page).getByText(/Not by layers: mix it\.|comes no nearer/)).toBeVisible();
 });
 
@@ -129,7 +128,7 @@ test("the base that a glaze wants is a mixture for one note, greys for all, and 
 }) => {
   await openLayers(page);
   await tab(page, "Base");
-  await side(page).getByLabel("the glaze that will lie on it").selectOption({ label: "Raw umber" });
+  await choose(side(page).getByLabel("the glaze that will lie on it"), { label: "Raw umber" });
   await expect(side(page).getByText(/under the glaze it is ΔE/)).toBeVisible();
   await expect(side(page).getByText(/: grey of value/)).toHaveCount(9);
   await side(page).getByRole("button", { name: "Plan on this ground" }).click();
@@ -182,7 +181,7 @@ test("four washes are laid in the order of tones, each with its timer; the surro
   page,
 }) => {
   await openDemo(page);
-  await page.getByRole("combobox", { name: "Painting" }).selectOption({ label: "Lane after rain" });
+  await choose(page.getByRole("combobox", { name: "Painting" }), { label: "Lane after rain" });
   await goTo(page, "Layers");
   await expect(page.getByRole("heading", { name: "Hill over the sky" })).toBeVisible();
   await tab(page, "Order");
@@ -201,9 +200,9 @@ test("four washes are laid in the order of tones, each with its timer; the surro
   await expect(page.getByRole("region", { name: "Timers" }).getByText("1 Sky, first wash")).toBeVisible();
 
   await tab(page, "Around");
-  await side(page).getByLabel("the colour", { exact: true }).selectOption({ label: "5 Rosehips" });
+  await choose(side(page).getByLabel("the colour", { exact: true }), { label: "5 Rosehips" });
   const stored = await rowsOf(page, "notes", "gaman-demo");
-  await side(page).getByLabel("make it look").selectOption("orange");
+  await choose(side(page).getByLabel("make it look"), "orange");
   await expect(
     side(page)
       .getByText(/^it looks .*(warmer|brighter|lighter|darker)/)
@@ -239,9 +238,7 @@ test("a film is thinned by its ratio, and a wet reading of a scrap waits for the
     await page.keyboard.press("Enter");
     if (state === "dry") break;
     await side(page).getByRole("button", { name: "Keep the scrap" }).click();
-    await side(page)
-      .getByLabel("The scrap", { exact: true })
-      .selectOption({ label: "Layers 2, Pyrrole red" });
+    await choose(side(page).getByLabel("The scrap", { exact: true }), { label: "Layers 2, Pyrrole red" });
   }
   await expect(side(page).getByText(/over .*, wet:/)).toBeVisible();
   const filmsOfNew = async (): Promise<unknown> => {
@@ -256,13 +253,13 @@ test("a film is thinned by its ratio, and a wet reading of a scrap waits for the
 
 test("a wash for one note runs over a ground of its own", async ({ page }) => {
   await openDemo(page);
-  await page.getByRole("combobox", { name: "Painting" }).selectOption({ label: "Lane after rain" });
+  await choose(page.getByRole("combobox", { name: "Painting" }), { label: "Lane after rain" });
   await trayNote(page, /^1 /).click();
   const recipe = benchOf(page).recipes;
   await expect(recipe).toBeVisible();
   const before = await recipe.innerText();
   await page.getByRole("button", { name: "name and kind of the note" }).click();
-  await page.getByRole("dialog").getByLabel("It is laid on").selectOption({ label: "Grey paper" });
+  await choose(page.getByRole("dialog").getByLabel("It is laid on"), { label: "Grey paper" });
   await page.keyboard.press("Escape");
   await expect.poll(async () => recipe.innerText()).not.toBe(before);
 });
@@ -272,9 +269,9 @@ test("a note that goes into wet paint is aimed at so that it comes out as meant"
   await trayNote(page, /^5 Lichen/).click();
   await page.getByRole("button", { name: "name and kind of the note" }).click();
   const drawer = page.getByRole("dialog", { name: "Note 5" });
-  await drawer.getByLabel("It is laid on").selectOption({ label: "8 Slip wall" });
+  await choose(drawer.getByLabel("It is laid on"), { label: "8 Slip wall" });
   await drawer.getByLabel("which is still wet").check();
-  await drawer.getByLabel("The brush takes up").selectOption({ label: "10 %" });
+  await choose(drawer.getByLabel("The brush takes up"), { label: "10 %" });
   await page.keyboard.press("Escape");
   await expect(page.getByText(/^Aimed for wet paint below: with 10 % of Slip wall in it/)).toBeVisible();
 });

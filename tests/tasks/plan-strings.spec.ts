@@ -10,6 +10,7 @@ import { benchOf } from "./pages/bench";
 import { board } from "./pages/hand";
 import { rowsOf } from "./pages/store";
 import { expect, goTo, openDemo, startPainting, test, trayNote, typeNote } from "./pages/studio";
+import { choose } from "./pages/choose";
 
 const EARTHS = [
   /^Titanium white/,
@@ -218,7 +219,7 @@ test("a scheme and the reach of a palette become strings and notes", async ({ pa
   await expect(page.getByRole("heading", { name: "Strings of the complementary scheme" })).toBeVisible();
   await expect(cell(page, /^red, value/).first()).toBeVisible();
   await goTo(page, "Palette");
-  await page.getByLabel("The brightest of a hue").selectOption("yellow");
+  await choose(page.getByLabel("The brightest of a hue"), "yellow");
   await page.getByRole("button", { name: "Make a string of it" }).click();
   await expect(cell(page, /^yellow, value/).first()).toBeVisible();
   // The notes lie somewhere on it.

@@ -6,6 +6,7 @@ import { labD65 } from "../../src/core/color/types";
 import { axeFaults } from "./pages/axe";
 import { expect, goTo, openDemo, startPainting, test, trayNote } from "./pages/studio";
 import { readingOf } from "./pages/bench";
+import { choose } from "./pages/choose";
 
 type StoredNote = {
   number: number;
@@ -314,9 +315,9 @@ test("values in steps with their areas, two looks side by side, mirror and turn"
   await expect(areas).toHaveCount(3);
   const percents = (await areas.allTextContents()).map((text) => Number(/(\d+) %/.exec(text)?.[1]));
   expect(Math.abs(percents.reduce((sum, percent) => sum + percent, 0) - 100)).toBeLessThanOrEqual(1);
-  await page.getByLabel("Beside it").selectOption({ label: "grey" });
+  await choose(page.getByLabel("Beside it"), { label: "grey" });
   await expect(page.getByRole("application")).toHaveCount(2);
-  await page.getByLabel("Beside it").selectOption({ label: "nothing" });
+  await choose(page.getByLabel("Beside it"), { label: "nothing" });
   // A mirrored picture is read where it is touched: the buoy, now at the left.
   await page.getByRole("radio", { name: "as it is" }).click();
   await page.keyboard.press("m");
@@ -350,7 +351,7 @@ test("a spot is picked, zoomed, nudged and kept by keyboard alone", async ({ pag
   await expect(region.getByText("By eye: 2 × warmer")).toBeVisible();
   await page.getByText("On its neighbours").click();
   await expect(region.getByRole("img", { name: /^(left|right|above|below): / })).toHaveCount(4);
-  await region.getByLabel("Hue against a note, at one value").selectOption({ label: "9 Buoy" });
+  await choose(region.getByLabel("Hue against a note, at one value"), { label: "9 Buoy" });
   await expect(region.getByText(/Both at value|so near to grey|no value at which/)).toBeVisible();
   await region.getByLabel("Name of the note").fill("By keys");
   await page.keyboard.press("Enter");
@@ -423,9 +424,9 @@ test("lines show what a palette does not reach, and palettes swap", async ({ pag
   await expect(reached).toBeVisible({ timeout: 60_000 });
   await shows(page, "reach");
   const first = Number(/(\d+) %/.exec((await reached.textContent()) ?? "")?.[1]);
-  await page
-    .getByRole("combobox", { name: "Palette", exact: true })
-    .selectOption({ label: "Earths and one blue" });
+  await choose(page.getByRole("combobox", { name: "Palette", exact: true }), {
+    label: "Earths and one blue",
+  });
   await expect(page.getByRole("main").getByText(/^Earths and one blue reaches \d+ %/)).toBeVisible({
     timeout: 60_000,
   });
@@ -435,9 +436,9 @@ test("lines show what a palette does not reach, and palettes swap", async ({ pag
   await shows(page, "palette");
   expect((await stagePixels(page)).sum).not.toBe(before.sum);
   // The first palette is still known: no waiting.
-  await page
-    .getByRole("combobox", { name: "Palette", exact: true })
-    .selectOption({ label: "Five for the slipway" });
+  await choose(page.getByRole("combobox", { name: "Palette", exact: true }), {
+    label: "Five for the slipway",
+  });
   await expect(page.getByText(/Mixing all colours/)).toBeHidden();
   // Another picture is seen through it at once.
   await takeSimulatedPhoto(page, /Six strings/);
@@ -450,7 +451,7 @@ test("all notes move into another light and into reach, and back exactly", async
   await openSubject(page);
   const before = (await storedNotes(page)).filter(({ place }) => place);
   await panel(page, "All notes");
-  await page.getByLabel("Light of the scene").selectOption({ label: "lamp" });
+  await choose(page.getByLabel("Light of the scene"), { label: "lamp" });
   await expect(page.getByText(/out of reach by ΔE/).first()).toBeVisible();
   await page.getByLabel("Draw the values together, for a distance or a key").check();
   await page.getByLabel("Bring all into the reach of the board").check();
@@ -464,7 +465,7 @@ test("all notes move into another light and into reach, and back exactly", async
   expect(order(away)[0]).toBe(order(before)[0]);
   expect(Math.min(...away.map(({ target }) => target.lab[0]))).toBeGreaterThan(39.9);
   for (const [i, note] of away.entries()) expect(note.seen?.lab).toEqual(before[i]?.target.lab);
-  await page.getByLabel("Painted into wet paint of").selectOption({ label: "Raw umber" });
+  await choose(page.getByLabel("Painted into wet paint of"), { label: "Raw umber" });
   await expect(
     page.getByRole("list", { name: "Notes over the wet ground" }).getByRole("listitem"),
   ).toHaveCount(9);
@@ -538,7 +539,7 @@ test("things without a picture: by eye on the rails, a chip from a list, and the
   await goTo(page, "Subject");
   await page.getByText("A colour without a picture", { exact: true }).click();
   await readingOf(page, "the thing", "measure it");
-  await page.getByLabel("Simulated object under it").selectOption({ label: "Roof tile" });
+  await choose(page.getByLabel("Simulated object under it"), { label: "Roof tile" });
   await page.getByRole("button", { name: "Connect" }).click();
   await page.getByRole("button", { name: "Calibrate on the white tile" }).click();
   const keep = page.getByRole("button", { name: "Keep and mix" });

@@ -3,6 +3,7 @@ import { readFileSync, writeFileSync } from "node:fs";
 import type { Page } from "@playwright/test";
 import { expect, goTo, openDemo, said, startPainting, test, typeNote } from "./pages/studio";
 import { benchOf } from "./pages/bench";
+import { choose } from "./pages/choose";
 
 /** One painting of one's own with a note that is matched, and its tray. */
 async function mixOne(page: Page): Promise<void> {
@@ -16,7 +17,7 @@ async function mixOne(page: Page): Promise<void> {
 
 async function saveArchive(page: Page, what: string, file: string): Promise<string> {
   await goTo(page, "Settings");
-  await page.getByLabel("What to save").selectOption({ label: what });
+  await choose(page.getByLabel("What to save"), { label: what });
   const [download] = await Promise.all([
     page.waitForEvent("download"),
     page.getByRole("button", { name: "Save an archive" }).click(),

@@ -3,6 +3,7 @@ import { readFileSync } from "node:fs";
 import type { Download, Page } from "@playwright/test";
 import { extractText } from "unpdf";
 import { expect, goTo, openDemo, openTube, said, test } from "./pages/studio";
+import { choose } from "./pages/choose";
 
 async function openLog(page: Page): Promise<void> {
   await openDemo(page);
@@ -72,9 +73,9 @@ test("a match is found by its words, annotated, photographed, put on a card and 
 test("the log is narrowed down, ordered, and asked whether a colour was mixed before", async ({ page }) => {
   await openLog(page);
   await page.getByRole("button", { name: "Narrow down" }).click();
-  await page.getByLabel("Hue", { exact: true }).selectOption("blue");
+  await choose(page.getByLabel("Hue", { exact: true }), "blue");
   await expect(page.getByRole("main").getByText("2 of 30 matches")).toBeVisible();
-  await page.getByLabel("Tube", { exact: true }).selectOption({ label: "Pyrrole red" });
+  await choose(page.getByLabel("Tube", { exact: true }), { label: "Pyrrole red" });
   await expect(page.getByRole("main").getByText(/^(\d of 30 matches|None of 30 matches fits)/)).toBeVisible();
   await page.getByRole("button", { name: "clear filters" }).click();
   await expect(page.getByRole("main").getByText("30 matches", { exact: true })).toBeVisible();

@@ -3,6 +3,7 @@ import { type Page, test as plain } from "@playwright/test";
 import { benchOf } from "./pages/bench";
 import { rowsOf } from "./pages/store";
 import { expect, startPainting, test, typeNote } from "./pages/studio";
+import { choose } from "./pages/choose";
 
 const PAINTS = ["Titanium white", "Raw umber", "Yellow ochre"];
 
@@ -31,7 +32,7 @@ test("a double tap starts one painting, adds a pile once and keeps one match; tw
   await expect(benchOf(page).undo).toBeVisible();
 
   await page.getByRole("button", { name: "Add another paint" }).click();
-  await page.getByLabel("Tube").selectOption({ label: "Raw umber" });
+  await choose(page.getByLabel("Tube"), { label: "Raw umber" });
   const count = page.getByRole("main").getByText(/^Raw umber in this pile: /);
   await expect(count).toContainText("1 dose,");
   await tapTwice(page, "Add it");

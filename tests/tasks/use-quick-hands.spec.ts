@@ -3,6 +3,7 @@ import type { Locator, Page } from "@playwright/test";
 import { benchOf, formOf, moreForPile, readingOf, recordIn } from "./pages/bench";
 import { board, dose } from "./pages/hand";
 import { expect, goTo, openDemo, said, test, trayNote, typeNote } from "./pages/studio";
+import { choose } from "./pages/choose";
 
 const done = (page: Page) => page.getByRole("button", { name: /^Done:/ });
 const undo = (page: Page, what: string) => page.getByRole("button", { name: `undo the last ${what}` });
@@ -123,7 +124,7 @@ test("help is sane: each tube's touch, half and whole steps, a named hue, a grey
   // White alone would lighten what shall only be dulled.
   await expect(ways.getByRole("button", { name: /^I added it: [^,]*Titanium white$/ })).toHaveCount(0);
   await ways.getByText("towards a hue").click();
-  await ways.getByLabel("Which hue").selectOption("violet");
+  await choose(ways.getByLabel("Which hue"), "violet");
   await expect(ways.getByText(/towards (red|violet|blue)/).first()).toBeVisible();
   await ways.getByText("to a grey").click();
   await expect(ways.getByRole("button", { name: /^I added it: .* and / }).first()).toBeVisible();
@@ -171,7 +172,7 @@ test("a note out of reach names the tube of the box that would close it", async 
 test("one action makes the box watercolour, and then water is the white in every view", async ({ page }) => {
   await openDemo(page);
   await goTo(page, "Tubes");
-  await page.getByLabel("Medium of the whole box").selectOption("watercolour");
+  await choose(page.getByLabel("Medium of the whole box"), "watercolour");
   await expect(said(page, /tubes are now watercolour/)).toBeVisible();
   await trayNote(page, /^8 Slip wall/).click();
   const recipes = benchOf(page).recipes;
@@ -189,7 +190,7 @@ test("one action makes the box watercolour, and then water is the white in every
   await expect(page.getByText("The notes of this painting")).toBeVisible();
   await page.getByRole("tab", { name: "Pairs" }).click();
   await expect(page.getByLabel("with water")).toBeVisible();
-  await page.getByLabel("Painted in").selectOption("oil");
+  await choose(page.getByLabel("Painted in"), "oil");
   await expect(page.getByText("As washes: water and the paper are the white.")).toBeHidden();
 });
 

@@ -2,6 +2,7 @@
 import type { Page } from "@playwright/test";
 import { expect, goTo, openDemo, openTube, said, test, trayNote } from "./pages/studio";
 import { benchOf, formOf, moreForPile, readingOf, recordIn, moreToChooseFrom } from "./pages/bench";
+import { choose } from "./pages/choose";
 
 const pairOf = (page: Page) => page.getByRole("region", { name: "Target and pile" });
 const missOf = async (page: Page): Promise<number> => {
@@ -37,7 +38,7 @@ test("an amount changed by hand is seen at once, tubes are held in and left out,
   await parts.fill("3");
   await parts.press("Enter");
   await expect(page.getByText("3 parts Raw umber").first()).toBeVisible();
-  await page.getByLabel("Another tube instead of Raw umber").selectOption({ label: "Arylide yellow" });
+  await choose(page.getByLabel("Another tube instead of Raw umber"), { label: "Arylide yellow" });
   const after = await missOf(page);
   await page.waitForTimeout(300);
   await page.reload();
@@ -127,7 +128,7 @@ test("a school changes what is asked and in which order, and never the recipe", 
   await value.fill("12");
   await expect(page.getByText("Type a value from 0 to 10")).toBeVisible();
   await value.fill("3");
-  await page.getByLabel("Hue").selectOption({ label: "yellow-orange" });
+  await choose(page.getByLabel("Hue"), { label: "yellow-orange" });
   await page.getByRole("button", { name: "That is what I see" }).click();
   await expect(page.getByText(/steps too dark/)).toBeVisible();
   await expect(recipe).toContainText("Titanium white");
@@ -146,8 +147,8 @@ test("a paint that darkens as it dries is aimed at lighter, and its wet and dry 
   await openDemo(page);
   await openTube(page, "Titanium white");
   await page.getByRole("button", { name: "Edit" }).click();
-  await page.getByLabel("Medium", { exact: true }).selectOption("acrylic");
-  await page.getByLabel("Grade").selectOption("student");
+  await choose(page.getByLabel("Medium", { exact: true }), "acrylic");
+  await choose(page.getByLabel("Grade"), "student");
   await page.getByRole("button", { name: "Keep these" }).click();
   await trayNote(page, /^8 Slip wall/).click();
   const wet = page.getByText(/Shown wet: this acrylic dries about 2\.0 L\* darker/);
@@ -175,7 +176,7 @@ test("a paint that darkens as it dries is aimed at lighter, and its wet and dry 
 test("a timer runs on every view, survives a reload, and is due on time", async ({ page }) => {
   await openDemo(page);
   await trayNote(page, /^8 Slip wall/).click();
-  await page.getByLabel("Timer for this note").selectOption({ label: "dry check" });
+  await choose(page.getByLabel("Timer for this note"), { label: "dry check" });
   const length = page.getByLabel("How long");
   await expect(length).toHaveValue("3 days");
   await length.fill("until it is dry");
@@ -243,7 +244,7 @@ test("one thing is changed on purpose, the pile is scraped back, and two windows
   await expect(pileOf(other)).toBeVisible();
   const before = await pileOf(page).getByRole("listitem").count();
   await other.getByRole("button", { name: "Add another paint" }).click();
-  await other.getByLabel("Tube").selectOption({ label: "Raw umber" });
+  await choose(other.getByLabel("Tube"), { label: "Raw umber" });
   await other.getByRole("button", { name: "Add it" }).click();
   await expect(pileOf(page).getByRole("listitem")).toHaveCount(before + 1);
   await readingOf(page, "the pile", "type it");
@@ -271,7 +272,7 @@ test("in a school of water a colour is a wash over paper, without white, and is 
   await openDemo(page);
   // Acrylic allows both; then the school's habit decides.
   await goTo(page, "Tubes");
-  await page.getByLabel("Medium of the whole box").selectOption("acrylic");
+  await choose(page.getByLabel("Medium of the whole box"), "acrylic");
   await goTo(page, "Settings");
   await page.getByRole("radiogroup", { name: "What lightens a colour" }).getByText("water").click();
   await trayNote(page, /^8 Slip wall/).click();

@@ -74,8 +74,13 @@ const STOP_AT = { maxIterations: 12, relativeTolerance: 1e-4 };
  */
 export const USUAL_SCALES: BoxScales = { deviation: 1.33, modelError: 0.32 };
 const WORTH = { deviation: 10, modelError: 30, misses: 30 };
-/** Variance that leaving out cannot show where each tube was read once, as a share; of several readings less, by their square. */
-const UNSEEN = 0.2;
+/**
+ * Variance of a colour that leaving out cannot show, as a share. After few readings most of the doubt is about what was
+ * not read, and that is large enough; after several readings a tube, leaving out shows what the model lacks. Between the
+ * two, where all was read once, it does not. Fitted to how many truths lie inside the bands over the kinds of paint.
+ */
+const UNSEEN = 6;
+const FEW_READINGS = 12;
 /** A wrong record counts as no more than a bad miss, in variances. */
 const WORST_MISS = 9;
 
@@ -109,12 +114,11 @@ export function learnTubes(
     scales = scalesOf(model, evidence, weights, parameters, scales, known);
     if (round >= FEWEST_ROUNDS && isSettled(before, scales)) break;
   }
-  const readingsPerTube = Math.max(1, evidence.length / involved.length);
-  const unseen = evidence.length > 0 ? UNSEEN / readingsPerTube ** 2 : 0;
-  const growth = growthOf(model, evidence, parameters, scales, known) * (1 + unseen);
+  const growth = growthOf(model, evidence, parameters, scales, known);
+  const ofColors = growth * (1 + unseenShare(evidence.length, involved.length));
   const varianceOf = (parts: readonly MixPart[], terms?: PredictionTerms) => {
     const { trace, traceOfSquare } = model.covariance(parts, parameters, known, scales, terms);
-    return { trace: growth * trace, traceOfSquare: growth * growth * traceOfSquare };
+    return { trace: ofColors * trace, traceOfSquare: ofColors * ofColors * traceOfSquare };
   };
   return {
     tubes: model.tubesAt(parameters),
@@ -135,6 +139,11 @@ export function learnTubes(
     strengthDoubtOf: (tube) => Math.sqrt(growth * model.strengthVariance(tube, known, scales)),
     bandOf: (parts, terms) => ninetyPercentRadius(varianceOf(parts, terms)),
   };
+}
+
+function unseenShare(readings: number, tubes: number): number {
+  const perTube = Math.max(1, readings / Math.max(1, tubes));
+  return (UNSEEN * (readings / (readings + FEW_READINGS)) ** 2) / perTube ** 5;
 }
 
 /** No prediction is read to a hundredth of its plus-or-minus. */

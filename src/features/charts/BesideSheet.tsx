@@ -11,7 +11,7 @@ import { useSheets } from "../../kit/charts/useCharts";
 import { TaskLine } from "../../kit/query/TaskLine";
 import { shownOf } from "../../kit/query/useTask";
 import { useStudio } from "../../kit/studio/useStudio";
-import { SelectField } from "../../ui/fields";
+import { SelectField } from "../../ui/SelectField";
 import { chartFaultWords } from "../../words/charts";
 import { deltaEText } from "../../words/colors";
 import { SheetTable } from "./SheetTable";
@@ -44,8 +44,8 @@ export function SwappedWheel({ chart }: { chart: Chart }) {
         <SelectField
           label="swap"
           value={fromId}
-          onChange={(event) => {
-            setFromId(event.target.value);
+          onChoose={(picked) => {
+            setFromId(picked);
           }}
         >
           {own.map(({ id, label }) => (
@@ -57,8 +57,8 @@ export function SwappedWheel({ chart }: { chart: Chart }) {
         <SelectField
           label="for"
           value={toId}
-          onChange={(event) => {
-            setToId(event.target.value);
+          onChoose={(picked) => {
+            setToId(picked);
           }}
         >
           <option value="">nothing: one wheel is shown</option>

@@ -13,7 +13,7 @@ import { useChartCommands } from "../../kit/commands/charts";
 import { NoteSelect } from "../../kit/studio/NoteSelect";
 import { attempt } from "../../kit/studio/problems";
 import { Button } from "../../ui/Button";
-import { SelectField } from "../../ui/fields";
+import { SelectField } from "../../ui/SelectField";
 import { BALANCE_WORDS, CHART_KIND_WORDS, TINT_RULE_WORDS } from "../../words/charts";
 import { later } from "../../ui/later";
 
@@ -81,8 +81,8 @@ export function ChartMaker({
           className="flex-1 basis-36 wide:flex-none"
           label="kind of chart"
           value={kind}
-          onChange={(event) => {
-            const next = CHART_KINDS.find((one) => one === event.target.value);
+          onChoose={(picked) => {
+            const next = CHART_KINDS.find((one) => one === picked);
             if (next) change({ kind: next });
           }}
         >
@@ -97,8 +97,8 @@ export function ChartMaker({
             className="flex-1 basis-36 wide:flex-none"
             label="tubes meet with"
             value={chart.balance}
-            onChange={(event) => {
-              const balance = CHART_BALANCES.find((one) => one === event.target.value);
+            onChoose={(picked) => {
+              const balance = CHART_BALANCES.find((one) => one === picked);
               if (balance) change({ balance });
             }}
           >
@@ -114,8 +114,8 @@ export function ChartMaker({
             className="flex-1 basis-36 wide:flex-none"
             label="rows have"
             value={chart.tintRule}
-            onChange={(event) => {
-              const tintRule = TINT_RULES.find((one) => one === event.target.value);
+            onChoose={(picked) => {
+              const tintRule = TINT_RULES.find((one) => one === picked);
               if (tintRule) change({ tintRule });
             }}
           >
@@ -131,8 +131,8 @@ export function ChartMaker({
             className="flex-1 basis-36 wide:flex-none"
             label="steps"
             value={chart.steps}
-            onChange={(event) => {
-              change({ steps: Number(event.target.value) });
+            onChoose={(picked) => {
+              change({ steps: Number(picked) });
             }}
           >
             {Array.from({ length: MOST_STEPS - LEAST_STEPS + 1 }, (_, i) => (

@@ -16,7 +16,7 @@ import { attempt } from "../../kit/studio/problems";
 import { useDb, useStudio } from "../../kit/studio/useStudio";
 import { readLayablePiles } from "../../persistence/layerings";
 import { Button } from "../../ui/Button";
-import { SelectField } from "../../ui/fields";
+import { SelectField } from "../../ui/SelectField";
 import { Notice } from "../../ui/Notice";
 import { Status } from "../../ui/Status";
 import { workFailureWords } from "../../words/failures";
@@ -87,8 +87,8 @@ export function OwnCells({ chart }: { chart: Chart }) {
         <SelectField
           label="cells"
           value={count}
-          onChange={(event) => {
-            setCount(Number(event.target.value));
+          onChoose={(picked) => {
+            setCount(Number(picked));
           }}
         >
           {COUNTS.map((one) => (

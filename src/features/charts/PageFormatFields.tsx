@@ -1,7 +1,7 @@
 "use client";
 
 import { type PageFormat, PAPERS, TURNS } from "../../domain/charts/blankLayout";
-import { SelectField } from "../../ui/fields";
+import { SelectField } from "../../ui/SelectField";
 
 const PAPER_NAMES: Readonly<Record<PageFormat["paper"], string>> = { a4: "A4", letter: "letter" };
 const TURN_NAMES: Readonly<Record<PageFormat["turn"], string>> = { portrait: "upright", landscape: "lying" };
@@ -18,8 +18,8 @@ export function PageFormatFields({
       <SelectField
         label="paper of the blank"
         value={format.paper}
-        onChange={(event) => {
-          const paper = PAPERS.find((one) => one === event.target.value);
+        onChoose={(picked) => {
+          const paper = PAPERS.find((one) => one === picked);
           if (paper) onChange({ ...format, paper });
         }}
       >
@@ -32,8 +32,8 @@ export function PageFormatFields({
       <SelectField
         label="which way"
         value={format.turn}
-        onChange={(event) => {
-          const turn = TURNS.find((one) => one === event.target.value);
+        onChoose={(picked) => {
+          const turn = TURNS.find((one) => one === picked);
           if (turn) onChange({ ...format, turn });
         }}
       >

@@ -10,7 +10,7 @@ import { labFromStored } from "../../domain/reading/storedColor";
 import type { Tube } from "../../domain/tube/tube";
 import { useSettings } from "../../kit/studio/useStudio";
 import { cssFromLab } from "../../ui/color";
-import { SelectField } from "../../ui/fields";
+import { SelectField } from "../../ui/SelectField";
 import { intoSight } from "../../ui/intoSight";
 import { cellDoses } from "../../words/charts";
 import { describeLab } from "../../words/colors";
@@ -44,8 +44,8 @@ export function SheetTable(props: Props) {
           className="mt-2 wide:hidden"
           label="show"
           value={line}
-          onChange={(event) => {
-            setLine(event.target.value);
+          onChoose={(picked) => {
+            setLine(picked);
           }}
         >
           <option value="">all of it</option>

@@ -22,7 +22,8 @@ import { attempt } from "../../kit/studio/problems";
 import { useOpenStudio } from "../../kit/studio/useStudio";
 import { Button } from "../../ui/Button";
 import { Choice } from "../../ui/Choice";
-import { FileField, SelectField, TextField } from "../../ui/fields";
+import { FileField, TextField } from "../../ui/fields";
+import { SelectField } from "../../ui/SelectField";
 import { NEXT } from "../../ui/keepFocus";
 import { Notice } from "../../ui/Notice";
 import { Status } from "../../ui/Status";
@@ -195,8 +196,8 @@ export function TakePhoto({
               <SelectField
                 label="page of the blank"
                 value={pageNumber}
-                onChange={(event) => {
-                  setPageNumber(Number(event.target.value));
+                onChoose={(picked) => {
+                  setPageNumber(Number(picked));
                   setCells(undefined);
                 }}
               >
@@ -210,8 +211,8 @@ export function TakePhoto({
             <SelectField
               label="card in its place"
               value={card}
-              onChange={(event) => {
-                setCard(CARDS.find((one) => one === event.target.value) ?? "none");
+              onChoose={(picked) => {
+                setCard(CARDS.find((one) => one === picked) ?? "none");
                 setCells(undefined);
               }}
             >

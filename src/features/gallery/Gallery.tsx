@@ -6,7 +6,8 @@ import { labD65 } from "../../core/color/types";
 import { Button } from "../../ui/Button";
 import { Choice } from "../../ui/Choice";
 import { Drawer } from "../../ui/Drawer";
-import { CheckField, FileField, SelectField, TextAreaField, TextField } from "../../ui/fields";
+import { CheckField, FileField, TextAreaField, TextField } from "../../ui/fields";
+import { SelectField } from "../../ui/SelectField";
 import { HoldButton } from "../../ui/HoldButton";
 import { KeyCap } from "../../ui/KeyCap";
 import { Notice } from "../../ui/Notice";
@@ -87,12 +88,13 @@ function Controls() {
 
 function Fields() {
   const [isOn, setOn] = useState(true);
+  const [one, setOne] = useState("b");
   return (
     <>
       <TextField label="A name" defaultValue="Slip wall" />
       <TextField label="A number" defaultValue="none" error="Type a number, such as 0.5." />
       <TextAreaField label="A remark" defaultValue="keel, in shadow" />
-      <SelectField label="One of many" defaultValue="b">
+      <SelectField label="One of many" value={one} onChoose={setOne}>
         <option value="a">the first</option>
         <option value="b">the second</option>
       </SelectField>

@@ -19,7 +19,7 @@ import { useDb, useSettings, useStudio } from "../../kit/studio/useStudio";
 import { undoably } from "../../kit/studio/undoStack";
 import { Button } from "../../ui/Button";
 import { Choice } from "../../ui/Choice";
-import { SelectField } from "../../ui/fields";
+import { SelectField } from "../../ui/SelectField";
 import { Patch } from "../../ui/Patch";
 import { deltaEText, describeLab, seenWords } from "../../words/colors";
 import { handWords, tubeName } from "../../words/doses";
@@ -57,8 +57,8 @@ export function BasePanel({ known, chosen }: { known: KnownLayers; chosen: Paint
       <SelectField
         label="the glaze that will lie on it"
         value={tubeId}
-        onChange={(event) => {
-          setTubeId(event.target.value);
+        onChoose={(picked) => {
+          setTubeId(picked);
         }}
       >
         {[...board, ...box.filter(({ id }) => id === own && !board.some((one) => one.id === id))].map(

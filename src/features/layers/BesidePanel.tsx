@@ -11,7 +11,7 @@ import { opticsOfTube } from "../../domain/tube/optics";
 import { useSettings, useStudio } from "../../kit/studio/useStudio";
 import { cssFromLab } from "../../ui/color";
 import { Button } from "../../ui/Button";
-import { SelectField } from "../../ui/fields";
+import { SelectField } from "../../ui/SelectField";
 import { Patch } from "../../ui/Patch";
 import { describeLab } from "../../words/colors";
 import { stepsText } from "../../core/describe/difference";
@@ -68,8 +68,8 @@ export function BesidePanel() {
             <SelectField
               label={`paint ${i + 1}`}
               value={tubeId}
-              onChange={(event) => {
-                change(key, { tubeId: event.target.value });
+              onChoose={(picked) => {
+                change(key, { tubeId: picked });
               }}
             >
               {known.map(({ id, label }) => (
@@ -81,8 +81,8 @@ export function BesidePanel() {
             <SelectField
               label="share"
               value={volume}
-              onChange={(event) => {
-                change(key, { parts: Number(event.target.value) });
+              onChoose={(picked) => {
+                change(key, { parts: Number(picked) });
               }}
             >
               {SHARES.map((share) => (
@@ -158,8 +158,8 @@ export function BesidePanel() {
           <SelectField
             label="on its true neighbours"
             value={noteId}
-            onChange={(event) => {
-              setNoteId(event.target.value);
+            onChoose={(picked) => {
+              setNoteId(picked);
             }}
           >
             <option value="">of no note</option>

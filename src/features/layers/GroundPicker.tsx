@@ -18,7 +18,7 @@ import { useDb, useSettings, useStudio } from "../../kit/studio/useStudio";
 import { undoably } from "../../kit/studio/undoStack";
 import { readMatchesOf } from "../../persistence/pileReads";
 import { Notice } from "../../ui/Notice";
-import { SelectField } from "../../ui/fields";
+import { SelectField } from "../../ui/SelectField";
 import { Patch } from "../../ui/Patch";
 import { describeLab } from "../../words/colors";
 
@@ -81,8 +81,8 @@ export function GroundPicker({ layering, onDone }: { layering: Layering; onDone:
           <SelectField
             label="it is"
             value={layering.ground.isWet ? (layering.ground.pickedUpShare ?? 0.2) : 0}
-            onChange={(event) => {
-              const share = Number(event.target.value);
+            onChoose={(picked) => {
+              const share = Number(picked);
               change({ isWet: share > 0, pickedUpShare: share });
               attempt(
                 changeLayering(layering.id, ({ layers }) => ({
@@ -100,8 +100,8 @@ export function GroundPicker({ layering, onDone }: { layering: Layering; onDone:
           <SelectField
             label="paint on it"
             value={layering.ground.absorbency ?? ""}
-            onChange={(event) => {
-              const absorbency = ABSORBENCIES.find((one) => one === event.target.value);
+            onChoose={(picked) => {
+              const absorbency = ABSORBENCIES.find((one) => one === picked);
               if (absorbency) change({ absorbency });
             }}
           >

@@ -23,7 +23,8 @@ import { UNSURE_FILM } from "../../domain/layers/seenStack";
 import { useSettings, useStudio } from "../../kit/studio/useStudio";
 import { Button } from "../../ui/Button";
 import { Fold } from "../../ui/Fold";
-import { SelectField, TextField } from "../../ui/fields";
+import { TextField } from "../../ui/fields";
+import { SelectField } from "../../ui/SelectField";
 import { useSlowFinger } from "../../ui/useSlowFinger";
 import { Patch } from "../../ui/Patch";
 import { describeLab } from "../../words/colors";
@@ -164,8 +165,8 @@ export function LayerPanel({
         <SelectField
           label="thinned with"
           value={layer.thinner}
-          onChange={(event) => {
-            const thinner = THINNERS.find((one) => one === event.target.value);
+          onChoose={(picked) => {
+            const thinner = THINNERS.find((one) => one === picked);
             if (thinner) change({ thinner });
           }}
         >
@@ -178,8 +179,8 @@ export function LayerPanel({
         <SelectField
           label="passes"
           value={layer.passes}
-          onChange={(event) => {
-            change({ passes: Number(event.target.value) });
+          onChoose={(picked) => {
+            change({ passes: Number(picked) });
           }}
         >
           {Array.from({ length: MOST_PASSES }, (_, i) => (
@@ -191,8 +192,8 @@ export function LayerPanel({
         <SelectField
           label="brush"
           value={layer.coverShare}
-          onChange={(event) => {
-            change({ coverShare: Number(event.target.value) });
+          onChoose={(picked) => {
+            change({ coverShare: Number(picked) });
           }}
         >
           {withOwn(COVERS, layer.coverShare).map((cover) => (
@@ -204,8 +205,8 @@ export function LayerPanel({
         <SelectField
           label="below it"
           value={layer.takenUpShare}
-          onChange={(event) => {
-            change({ takenUpShare: Number(event.target.value) });
+          onChoose={(picked) => {
+            change({ takenUpShare: Number(picked) });
           }}
         >
           {withOwn(TAKEN_UP, layer.takenUpShare).map((taken) => (

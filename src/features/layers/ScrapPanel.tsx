@@ -18,7 +18,7 @@ import { attempt } from "../../kit/studio/problems";
 import { useStudio } from "../../kit/studio/useStudio";
 import { Button } from "../../ui/Button";
 import { Choice } from "../../ui/Choice";
-import { SelectField } from "../../ui/fields";
+import { SelectField } from "../../ui/SelectField";
 import type { KnownLayers } from "./known";
 
 export function ScrapPanel({ known }: { known: KnownLayers }) {
@@ -61,8 +61,8 @@ export function ScrapPanel({ known }: { known: KnownLayers }) {
             <SelectField
               label="The scrap"
               value={keptId}
-              onChange={(event) => {
-                setKeptId(event.target.value);
+              onChoose={(picked) => {
+                setKeptId(picked);
                 setPlace(undefined);
               }}
             >

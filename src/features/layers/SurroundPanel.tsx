@@ -11,7 +11,7 @@ import { opticsOfTube } from "../../domain/tube/optics";
 import type { Tube } from "../../domain/tube/tube";
 import { NoteSelect } from "../../kit/studio/NoteSelect";
 import { useSettings, useStudio } from "../../kit/studio/useStudio";
-import { SelectField } from "../../ui/fields";
+import { SelectField } from "../../ui/SelectField";
 import { Patch } from "../../ui/Patch";
 import { describeLab } from "../../words/colors";
 import { pushWords } from "../../words/layers";
@@ -87,8 +87,8 @@ export function SurroundPanel({ known }: { known: KnownLayers }) {
         <SelectField
           label="make it look"
           value={wish}
-          onChange={(event) => {
-            setWish(event.target.value);
+          onChoose={(picked) => {
+            setWish(picked);
           }}
         >
           {WISHES.map(({ value, label }) => (

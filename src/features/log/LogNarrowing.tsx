@@ -7,7 +7,8 @@ import type { LogRow } from "../../domain/log/logRow";
 import { parseColor } from "../../kit/reading/parseColor";
 import { useSettings, useStudio } from "../../kit/studio/useStudio";
 import { Button } from "../../ui/Button";
-import { SelectField, TextField } from "../../ui/fields";
+import { TextField } from "../../ui/fields";
+import { SelectField } from "../../ui/SelectField";
 import { STATE_WORDS, STATES_OF } from "../../words/states";
 import { colorFailureWords } from "../../words/typed";
 import { chromaRanges, cleared, type LogFilters, valuesOf } from "./filters";
@@ -244,8 +245,8 @@ function Pick({
     <SelectField
       label={label}
       value={value ?? ""}
-      onChange={(event) => {
-        onPick(event.target.value === "" ? undefined : event.target.value);
+      onChoose={(picked) => {
+        onPick(picked === "" ? undefined : picked);
       }}
     >
       <option value="">{any}</option>

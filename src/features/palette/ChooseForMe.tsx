@@ -7,7 +7,8 @@ import type { Tube } from "../../domain/tube/tube";
 import type { BoxQuestion } from "../../workers/paletteApi";
 import { Fold } from "../../ui/Fold";
 import { Button } from "../../ui/Button";
-import { CheckField, SelectField } from "../../ui/fields";
+import { CheckField } from "../../ui/fields";
+import { SelectField } from "../../ui/SelectField";
 import { Notice } from "../../ui/Notice";
 import { Working } from "../../ui/Working";
 import { isBlackTube, isLightfast } from "../../domain/tube/kinds";
@@ -141,8 +142,8 @@ export function ChooseForMe({
         <SelectField
           label="at most"
           value={String(wishes.most)}
-          onChange={(event) => {
-            setWishes({ ...wishes, most: Number(event.target.value) });
+          onChoose={(picked) => {
+            setWishes({ ...wishes, most: Number(picked) });
           }}
         >
           {SIZES.map((size) => (

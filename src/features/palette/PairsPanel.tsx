@@ -9,7 +9,7 @@ import { blendOptics } from "../../core/mixing/mixture";
 import { SECONDARIES, type SecondaryName } from "../../core/palette/pairs";
 import { readLog } from "../../persistence/studio";
 import { Choice } from "../../ui/Choice";
-import { SelectField } from "../../ui/fields";
+import { SelectField } from "../../ui/SelectField";
 import { Patch } from "../../ui/Patch";
 import { opticsOfTube } from "../../domain/tube/optics";
 import { totalsOf } from "../../domain/pile/contents";
@@ -53,8 +53,8 @@ export function PairsPanel({ known: ofPalette }: PanelProps) {
             <SelectField
               label={isWash ? "with water" : "with titanium white"}
               value={String(whiteParts)}
-              onChange={(event) => {
-                setWhiteParts(Number(event.target.value));
+              onChoose={(picked) => {
+                setWhiteParts(Number(picked));
               }}
             >
               {WHITE_PARTS.map((parts) => (
@@ -135,8 +135,8 @@ function PaintSelect({
     <SelectField
       label={label}
       value={value}
-      onChange={(event) => {
-        onChange(event.target.value);
+      onChoose={(picked) => {
+        onChange(picked);
       }}
     >
       {paints.map((paint) => (
@@ -179,8 +179,8 @@ function Partners({ known }: Pick<PanelProps, "known">) {
         <SelectField
           label="To quiet"
           value={quieted?.id ?? ""}
-          onChange={(event) => {
-            setTubeId(event.target.value);
+          onChoose={(picked) => {
+            setTubeId(picked);
           }}
         >
           {known.tubes.map((tube) => (
@@ -192,8 +192,8 @@ function Partners({ known }: Pick<PanelProps, "known">) {
         <SelectField
           label="at value"
           value={String(lightness)}
-          onChange={(event) => {
-            setLightness(Number(event.target.value));
+          onChoose={(picked) => {
+            setLightness(Number(picked));
           }}
         >
           {PARTNER_LIGHTNESSES.map((one) => (

@@ -5,7 +5,8 @@ import { useState } from "react";
 import type { Palette } from "../../domain/palette/palette";
 import { Button } from "../../ui/Button";
 import { isVisibleName } from "../../domain/name/visibleName";
-import { SelectField, TextAreaField, TextField } from "../../ui/fields";
+import { TextAreaField, TextField } from "../../ui/fields";
+import { SelectField } from "../../ui/SelectField";
 import { RowGuard } from "../../ui/RowGuard";
 import { Patch } from "../../ui/Patch";
 import { Drawer } from "../../ui/Drawer";
@@ -155,8 +156,8 @@ function MediumField({ palette }: { palette: Palette }) {
     <SelectField
       label="Painted in"
       value={palette.medium ?? ""}
-      onChange={(event) => {
-        const medium = TUBE_MEDIA.find((one) => one === event.target.value);
+      onChoose={(picked) => {
+        const medium = TUBE_MEDIA.find((one) => one === picked);
         attempt(changePalette(palette.id, { medium }));
       }}
     >

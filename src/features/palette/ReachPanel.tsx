@@ -15,7 +15,7 @@ import { labFromStored } from "../../domain/reading/storedColor";
 import { attempt } from "../../kit/studio/problems";
 import { useTakeColours } from "../../kit/strings/useTakeColours";
 import { Button } from "../../ui/Button";
-import { SelectField } from "../../ui/fields";
+import { SelectField } from "../../ui/SelectField";
 import { Fold } from "../../ui/Fold";
 import { Choice } from "../../ui/Choice";
 import { Patch } from "../../ui/Patch";
@@ -127,8 +127,8 @@ function TakeHue({ profile }: { profile: ReachProfile }) {
       <SelectField
         label="The brightest of a hue"
         value={row.place.name}
-        onChange={(event) => {
-          setName(event.target.value);
+        onChoose={(picked) => {
+          setName(picked);
         }}
       >
         {rows.map(({ place }) => (

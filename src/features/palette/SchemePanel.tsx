@@ -11,7 +11,8 @@ import { attempt } from "../../kit/studio/problems";
 import { useTakeColours } from "../../kit/strings/useTakeColours";
 import { Button } from "../../ui/Button";
 import { Choice } from "../../ui/Choice";
-import { CheckField, SelectField } from "../../ui/fields";
+import { CheckField } from "../../ui/fields";
+import { SelectField } from "../../ui/SelectField";
 import { Patch } from "../../ui/Patch";
 import { isBlackTube } from "../../domain/tube/kinds";
 import { modelsOfTube } from "../../domain/tube/optics";
@@ -75,8 +76,8 @@ export function SchemePanel({ known }: PanelProps) {
           <SelectField
             label="from the hue"
             value={String(firstPlace)}
-            onChange={(event) => {
-              setFirstPlace(Number(event.target.value));
+            onChoose={(picked) => {
+              setFirstPlace(Number(picked));
             }}
           >
             {HUE_PLACES.map((place, i) => (
@@ -89,8 +90,8 @@ export function SchemePanel({ known }: PanelProps) {
         <SelectField
           label="all at value"
           value={String(lightness)}
-          onChange={(event) => {
-            setLightness(Number(event.target.value));
+          onChoose={(picked) => {
+            setLightness(Number(picked));
           }}
         >
           {LIGHTNESSES.map((one) => (

@@ -5,7 +5,7 @@ import { valueText } from "../../core/describe/valueScale";
 import type { Settings } from "../../domain/settings/settings";
 import { Button } from "../../ui/Button";
 import { Choice } from "../../ui/Choice";
-import { SelectField } from "../../ui/fields";
+import { SelectField } from "../../ui/SelectField";
 import { useOpenStudio, useSettings } from "../../kit/studio/useStudio";
 import { useChangeSettings } from "../../kit/studio/useChangeSettings";
 import { useDemo } from "../../kit/studio/useDemo";
@@ -270,8 +270,8 @@ function NumberSelect({
     <SelectField
       label={label}
       value={String(value)}
-      onChange={(event) => {
-        onChange(Number(event.target.value));
+      onChoose={(picked) => {
+        onChange(Number(picked));
       }}
     >
       {shown.map((choice) => (
@@ -298,8 +298,8 @@ function FractionSelect({
     <SelectField
       label={label}
       value={String(value)}
-      onChange={(event) => {
-        onChange(Number(event.target.value));
+      onChoose={(picked) => {
+        onChange(Number(picked));
       }}
     >
       {FRACTIONS.map((fraction) => (

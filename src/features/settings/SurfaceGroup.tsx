@@ -3,7 +3,7 @@
 import { PAINT_SURFACES } from "../../domain/settings/settings";
 import { useChangeSettings } from "../../kit/studio/useChangeSettings";
 import { useSettings } from "../../kit/studio/useStudio";
-import { SelectField } from "../../ui/fields";
+import { SelectField } from "../../ui/SelectField";
 import { Group } from "./Group";
 
 const MEDIA = ["oil", "acrylic", "watercolour", "gouache"] as const;
@@ -23,8 +23,8 @@ export function SurfaceGroup() {
             key={medium}
             label={`Dry ${medium} is`}
             value={paintSurfaces?.[medium] ?? ""}
-            onChange={(event) => {
-              const surface = PAINT_SURFACES.find((name) => name === event.target.value);
+            onChoose={(picked) => {
+              const surface = PAINT_SURFACES.find((name) => name === picked);
               change((before) => ({ paintSurfaces: { ...before.paintSurfaces, [medium]: surface } }));
             }}
           >

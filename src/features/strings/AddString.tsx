@@ -23,7 +23,7 @@ import type { Tube } from "../../domain/tube/tube";
 import { useDb, useSettings, useStudio } from "../../kit/studio/useStudio";
 import { readFreePiles } from "../../persistence/pileReads";
 import { Button } from "../../ui/Button";
-import { SelectField } from "../../ui/fields";
+import { SelectField } from "../../ui/SelectField";
 import { Patch } from "../../ui/Patch";
 import { Smear } from "../../ui/Smear";
 import { describeLab } from "../../words/colors";
@@ -189,8 +189,8 @@ function Pair({ tubes, onAdd }: { tubes: readonly Tube[]; onAdd: (string: NewStr
             key={label}
             label={label}
             value={value}
-            onChange={(event) => {
-              set(event.target.value);
+            onChoose={(picked) => {
+              set(picked);
             }}
           >
             {tubes.map((tube) => (

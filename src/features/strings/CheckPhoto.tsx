@@ -16,7 +16,8 @@ import { type Corners, cornersAtFirst, CornerStage } from "../../kit/picture/Cor
 import { attempt } from "../../kit/studio/problems";
 import { useSettings, useStudio } from "../../kit/studio/useStudio";
 import { Button } from "../../ui/Button";
-import { FileField, SelectField } from "../../ui/fields";
+import { FileField } from "../../ui/fields";
+import { SelectField } from "../../ui/SelectField";
 import { Fold } from "../../ui/Fold";
 import { NEXT } from "../../ui/keepFocus";
 import { Notice } from "../../ui/Notice";
@@ -150,8 +151,8 @@ export function CheckPhoto(known: KnownGrid) {
               <SelectField
                 label="card in sight"
                 value={card}
-                onChange={(event) => {
-                  setCard(CARDS.find((one) => one === event.target.value) ?? "none");
+                onChoose={(picked) => {
+                  setCard(CARDS.find((one) => one === picked) ?? "none");
                   setSeen(undefined);
                 }}
               >

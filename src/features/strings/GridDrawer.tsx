@@ -13,7 +13,8 @@ import { useSettings } from "../../kit/studio/useStudio";
 import { NameForm } from "../../kit/words/NameForm";
 import { Button } from "../../ui/Button";
 import { Choice } from "../../ui/Choice";
-import { CheckField, SelectField, TextField } from "../../ui/fields";
+import { CheckField, TextField } from "../../ui/fields";
+import { SelectField } from "../../ui/SelectField";
 import { numberFailureWords } from "../../words/typed";
 import { GRID_TUBES_WORDS } from "../../words/strings";
 import { Titled } from "./Titled";
@@ -62,8 +63,8 @@ export function GridDrawer({ grid }: { grid: Grid }) {
       <SelectField
         label="Rows, evenly from the lightest to the darkest"
         value={String(grid.rows.length)}
-        onChange={(event) => {
-          set({ rows: evenRows(Number(event.target.value), ends, scale) });
+        onChoose={(picked) => {
+          set({ rows: evenRows(Number(picked), ends, scale) });
         }}
       >
         {Array.from({ length: MOST_ROWS - LEAST_ROWS + 1 }, (_, i) => i + LEAST_ROWS).map((count) => (

@@ -3,7 +3,8 @@
 /** Which light the scene is to stand in. */
 import { COOLEST_KELVIN, DAYLIGHT_KELVIN, WARMEST_KELVIN } from "../../core/aim/sceneLight";
 import { HUE_PLACES } from "../../core/describe/huePlaces";
-import { CheckField, SelectField } from "../../ui/fields";
+import { CheckField } from "../../ui/fields";
+import { SelectField } from "../../ui/SelectField";
 import { ValueRail } from "./ValueRail";
 
 const LIGHTS = [
@@ -40,8 +41,8 @@ export function LightWishes({
       <SelectField
         label="Light of the scene"
         value={named ? String(named.kelvin) : ""}
-        onChange={(event) => {
-          if (event.target.value !== "") onChange({ kelvin: Number(event.target.value) });
+        onChoose={(picked) => {
+          if (picked !== "") onChange({ kelvin: Number(picked) });
         }}
       >
         {named ? null : <option value="">{wishes.kelvin} K</option>}
@@ -69,8 +70,8 @@ export function LightWishes({
       <SelectField
         label="Coloured"
         value={wishes.tint ?? ""}
-        onChange={(event) => {
-          onChange({ tint: event.target.value === "" ? undefined : Number(event.target.value) });
+        onChoose={(picked) => {
+          onChange({ tint: picked === "" ? undefined : Number(picked) });
         }}
       >
         <option value="">no colour of its own</option>

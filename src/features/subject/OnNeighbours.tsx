@@ -11,7 +11,7 @@ import { valueText } from "../../core/describe/valueScale";
 import type { Neighbour } from "../../core/picture/pixels";
 import { labFromStored } from "../../domain/reading/storedColor";
 import { Fold } from "../../ui/Fold";
-import { SelectField } from "../../ui/fields";
+import { SelectField } from "../../ui/SelectField";
 import { Patch } from "../../ui/Patch";
 import { useSettings, useStudio } from "../../kit/studio/useStudio";
 import { describeLab } from "../../words/colors";
@@ -65,8 +65,8 @@ function EqualValue({ lab }: { lab: LabD65 }) {
       <SelectField
         label="Hue against a note, at one value"
         value={noteId}
-        onChange={(event) => {
-          setNoteId(event.target.value);
+        onChoose={(picked) => {
+          setNoteId(picked);
         }}
       >
         <option value="">choose a note</option>

@@ -4,7 +4,7 @@
 import type { Palette } from "../../domain/palette/palette";
 import { Button } from "../../ui/Button";
 import { Choice } from "../../ui/Choice";
-import { SelectField } from "../../ui/fields";
+import { SelectField } from "../../ui/SelectField";
 import { Notice } from "../../ui/Notice";
 import { Working } from "../../ui/Working";
 import { useStudio } from "../../kit/studio/useStudio";
@@ -48,8 +48,8 @@ export function PalettePanel({
       <SelectField
         label="Palette"
         value={palette?.id ?? ""}
-        onChange={(event) => {
-          onPalette(event.target.value);
+        onChoose={(picked) => {
+          onPalette(picked);
         }}
       >
         {palettes.map(({ id, name }) => (

@@ -4,7 +4,7 @@
 import { useLiveQuery } from "dexie-react-hooks";
 import { readPictureNames } from "../../persistence/pictures";
 import { Button } from "../../ui/Button";
-import { SelectField } from "../../ui/fields";
+import { SelectField } from "../../ui/SelectField";
 import { useDb } from "../../kit/studio/useStudio";
 import { attempt } from "../../kit/studio/problems";
 import { offerUndo } from "../../kit/studio/undoStack";
@@ -38,9 +38,9 @@ export function PictureShelf({
         <SelectField
           label="Pictures of this painting"
           value={pictureId}
-          onChange={(event) => {
+          onChoose={(picked) => {
             onChange();
-            attempt(showPicture(paintingId, event.target.value));
+            attempt(showPicture(paintingId, picked));
           }}
         >
           {names.map(({ id, fileName }) => (

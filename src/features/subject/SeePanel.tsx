@@ -7,7 +7,7 @@ import { valueFromLightness, valueText } from "../../core/describe/valueScale";
 import { FEWEST_STEPS, MOST_STEPS } from "../../core/picture/luminancePlane";
 import { Fold } from "../../ui/Fold";
 import { Choice } from "../../ui/Choice";
-import { SelectField } from "../../ui/fields";
+import { SelectField } from "../../ui/SelectField";
 import { useSettings } from "../../kit/studio/useStudio";
 import type { OpenPicture } from "../../kit/picture/usePicture";
 import { type LookName, LOOKS, type LookSettings, SQUINTS } from "./looks";
@@ -53,8 +53,8 @@ export function SeePanel({
       <SelectField
         label="Beside it"
         value={second ?? ""}
-        onChange={(event) => {
-          onSecond(LOOKS.find(({ name }) => name === event.target.value)?.name);
+        onChoose={(picked) => {
+          onSecond(LOOKS.find(({ name }) => name === picked)?.name);
         }}
       >
         <option value="">nothing</option>
@@ -106,8 +106,8 @@ export function SeePanel({
         <SelectField
           label="The hue family"
           value={looks.huePlace}
-          onChange={(event) => {
-            onSettings({ huePlace: Number(event.target.value) });
+          onChoose={(picked) => {
+            onSettings({ huePlace: Number(picked) });
           }}
         >
           {HUE_PLACES.map(({ name }, place) => (

@@ -4,7 +4,7 @@
 import { useState } from "react";
 import type { LabD65 } from "../../core/color/types";
 import { differenceWords, missWords, WORKING_TOLERANCE } from "../../core/describe/difference";
-import { SelectField } from "../../ui/fields";
+import { SelectField } from "../../ui/SelectField";
 import { type KnownTubes, knownTubes } from "../../domain/tube/knownTubes";
 import { useSettings, useStudio } from "../../kit/studio/useStudio";
 import { TaskLine } from "../../kit/query/TaskLine";
@@ -49,8 +49,8 @@ export function WetGround({
       <SelectField
         label="Painted into wet paint of"
         value={groundId}
-        onChange={(event) => {
-          setGroundId(event.target.value);
+        onChoose={(picked) => {
+          setGroundId(picked);
         }}
       >
         <option value="">nothing: on a dry ground, opaque paint stays as it is</option>

@@ -7,7 +7,8 @@ import { SIMULATED_OBJECTS } from "../../devices/simulatedObjects";
 import { storedFromLab } from "../../domain/reading/storedColor";
 import { Fold } from "../../ui/Fold";
 import { Button } from "../../ui/Button";
-import { SelectField, TextField } from "../../ui/fields";
+import { TextField } from "../../ui/fields";
+import { SelectField } from "../../ui/SelectField";
 import { Patch } from "../../ui/Patch";
 import { useSettings } from "../../kit/studio/useStudio";
 import { usePaintingCommands } from "../../kit/commands/paintings";
@@ -113,8 +114,8 @@ function ObjectUnderIt({ place, onPlace }: { place: number; onPlace: (place: num
     <SelectField
       label="Simulated object under it"
       value={place}
-      onChange={(event) => {
-        onPlace(Number(event.target.value));
+      onChoose={(picked) => {
+        onPlace(Number(picked));
       }}
     >
       {SIMULATED_OBJECTS.map(({ name }, index) => (

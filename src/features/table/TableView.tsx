@@ -14,7 +14,7 @@ import { readPicture } from "../../persistence/pictures";
 import { readLatestMatches } from "../../persistence/studio";
 import { labFromStored } from "../../domain/reading/storedColor";
 import { Button, buttonClass } from "../../ui/Button";
-import { SelectField } from "../../ui/fields";
+import { SelectField } from "../../ui/SelectField";
 import { Patch } from "../../ui/Patch";
 import { Drawer } from "../../ui/Drawer";
 import { useDb, useOpenStudio, useSettings, useStudio } from "../../kit/studio/useStudio";
@@ -147,8 +147,8 @@ function PaintingSelect({ paintings, currentId }: { paintings: readonly Painting
       label="Painting"
       className="basis-full"
       value={currentId}
-      onChange={(event) => {
-        change({ currentPaintingId: event.target.value });
+      onChoose={(picked) => {
+        change({ currentPaintingId: picked });
       }}
     >
       {paintings.map((painting) => (
@@ -226,8 +226,8 @@ function OrderField({ order }: { order: TableOrder }) {
       label="In this order"
       className="w-44"
       value={order}
-      onChange={(event) => {
-        change({ tableOrder: TABLE_ORDERS.find((name) => name === event.target.value) });
+      onChoose={(picked) => {
+        change({ tableOrder: TABLE_ORDERS.find((name) => name === picked) });
       }}
     >
       {TABLE_ORDERS.map((name) => (

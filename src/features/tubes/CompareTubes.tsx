@@ -10,7 +10,7 @@ import { tintLab } from "../../core/tube/character";
 import { PAPER, UNDILUTED_THICKNESS } from "../../data/paper";
 import { WHITE_BENCH } from "../../data/testWhite";
 import type { Tube } from "../../domain/tube/tube";
-import { SelectField } from "../../ui/fields";
+import { SelectField } from "../../ui/SelectField";
 import { Patch } from "../../ui/Patch";
 import { opticsOfTube } from "../../domain/tube/optics";
 import { useSettings, useStudio } from "../../kit/studio/useStudio";
@@ -45,8 +45,8 @@ export function CompareTubes({ tube }: { tube: Tube }) {
       <SelectField
         label="The other tube"
         value={chosen.tube.id}
-        onChange={(event) => {
-          setChosenId(event.target.value);
+        onChoose={(picked) => {
+          setChosenId(picked);
         }}
       >
         {others.map((other) => (

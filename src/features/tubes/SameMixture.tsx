@@ -10,7 +10,8 @@ import type { Tube } from "../../domain/tube/tube";
 import type { TakenColour } from "../../kit/reading/taken";
 import { useSettings, useStudio } from "../../kit/studio/useStudio";
 import { Button } from "../../ui/Button";
-import { SelectField, TextField } from "../../ui/fields";
+import { TextField } from "../../ui/fields";
+import { SelectField } from "../../ui/SelectField";
 import { Patch } from "../../ui/Patch";
 import { describeLab } from "../../words/colors";
 
@@ -71,8 +72,8 @@ export function SameMixture({ onTake }: { onTake: (taken: TakenColour) => void }
     <SelectField
       label={label}
       value={value}
-      onChange={(event) => {
-        onChange(event.target.value);
+      onChoose={(picked) => {
+        onChange(picked);
       }}
     >
       {tubes.map(({ id, label: name }) => (

@@ -2,7 +2,8 @@
 
 /** What the label says of a tube, typed by hand. */
 import { zodResolver } from "@hookform/resolvers/zod";
-import { useForm } from "react-hook-form";
+import type { ReactNode } from "react";
+import { type Control, useController, useForm } from "react-hook-form";
 import * as z from "zod/mini";
 import type { NewTube } from "../../domain/tube/newTube";
 import {
@@ -14,7 +15,8 @@ import {
   TUBE_OPACITIES,
 } from "../../domain/tube/tube";
 import { Button } from "../../ui/Button";
-import { SelectField, TextField } from "../../ui/fields";
+import { TextField } from "../../ui/fields";
+import { SelectField } from "../../ui/SelectField";
 import { GENERIC_PIGMENTS } from "../../domain/tube/optics";
 import { pigmentsOf } from "../../domain/tube/pigmentCodes";
 import { isVisibleName } from "../../domain/name/visibleName";
@@ -70,7 +72,7 @@ export function TubeForm({ tube, onDone }: { tube: Tube; onDone: () => void }) {
   const [modelId] = tube.optics.modelIds;
   const isSingle =
     tube.optics.modelIds.length === 1 && GENERIC_PIGMENTS.some((model) => model.id === modelId);
-  const { register, handleSubmit, formState } = useForm<FormText, unknown, FormValues>({
+  const { control, register, handleSubmit, formState } = useForm<FormText, unknown, FormValues>({
     resolver: zodResolver(formSchema),
     defaultValues: {
       label: tube.label,
@@ -135,59 +137,59 @@ export function TubeForm({ tube, onDone }: { tube: Tube; onDone: () => void }) {
         error={errors.pigments?.message}
         {...register("pigments")}
       />
-      <SelectField label="Generic model it starts from" {...register("modelId")}>
+      <ChoiceField control={control} label="Generic model it starts from" name="modelId">
         {isSingle ? null : <option value={KEEP}>as it is: {tube.optics.modelIds.join(" + ")}</option>}
         {GENERIC_PIGMENTS.map((model) => (
           <option key={model.id} value={model.id}>
             {model.name} {model.colourIndex}
           </option>
         ))}
-      </SelectField>
+      </ChoiceField>
       {tube.optics.calibrations.length > 0 ? (
         <p className="text-muted">
           Choosing another model puts this tube's tests away, since they were fitted to it.
         </p>
       ) : null}
       <div className="grid grid-cols-2 gap-3">
-        <SelectField label="Medium" {...register("medium")}>
+        <ChoiceField control={control} label="Medium" name="medium">
           {TUBE_MEDIA.map((medium) => (
             <option key={medium}>{medium}</option>
           ))}
-        </SelectField>
-        <SelectField label="Grade" {...register("grade")}>
+        </ChoiceField>
+        <ChoiceField control={control} label="Grade" name="grade">
           {TUBE_GRADES.map((grade) => (
             <option key={grade}>{grade}</option>
           ))}
-        </SelectField>
-        <SelectField label="Opacity" {...register("opacity")}>
+        </ChoiceField>
+        <ChoiceField control={control} label="Opacity" name="opacity">
           {TUBE_OPACITIES.map((opacity) => (
             <option key={opacity}>{opacity}</option>
           ))}
-        </SelectField>
-        <SelectField label="Light-fastness" {...register("lightfastness")}>
+        </ChoiceField>
+        <ChoiceField control={control} label="Light-fastness" name="lightfastness">
           {LIGHTFASTNESS_CLASSES.map((name) => (
             <option key={name}>{name}</option>
           ))}
-        </SelectField>
-        <SelectField label="Staining" {...register("staining")}>
+        </ChoiceField>
+        <ChoiceField control={control} label="Staining" name="staining">
           <option value="">unknown</option>
           <option value="0">lifts off</option>
           <option value="1">a little</option>
           <option value="2">stains</option>
           <option value="3">stains hard</option>
-        </SelectField>
-        <SelectField label="Granulates" {...register("granulates")}>
+        </ChoiceField>
+        <ChoiceField control={control} label="Granulates" name="granulates">
           <option value="">unknown</option>
           <option>yes</option>
           <option>no</option>
-        </SelectField>
-        <SelectField label="Hazard class" {...register("hazard")}>
+        </ChoiceField>
+        <ChoiceField control={control} label="Hazard class" name="hazard">
           {TUBE_HAZARDS.map((hazard) => (
             <option key={hazard} value={hazard}>
               {hazard.replace("-", " and ")}
             </option>
           ))}
-        </SelectField>
+        </ChoiceField>
         <TextField label="Opened on" type="date" {...register("openedOn")} />
         <TextField label="Price" inputMode="decimal" error={errors.price?.message} {...register("price")} />
         <TextField
@@ -214,5 +216,34 @@ export function TubeForm({ tube, onDone }: { tube: Tube; onDone: () => void }) {
         Keep these
       </Button>
     </form>
+  );
+}
+
+type Chosen =
+  | "modelId"
+  | "medium"
+  | "grade"
+  | "opacity"
+  | "lightfastness"
+  | "staining"
+  | "granulates"
+  | "hazard";
+
+function ChoiceField({
+  control,
+  label,
+  name,
+  children,
+}: {
+  control: Control<FormText, unknown, FormValues>;
+  label: string;
+  name: Chosen;
+  children: ReactNode;
+}) {
+  const { field } = useController({ control, name });
+  return (
+    <SelectField label={label} value={field.value} onChoose={field.onChange}>
+      {children}
+    </SelectField>
   );
 }

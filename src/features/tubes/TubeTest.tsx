@@ -12,7 +12,7 @@ import { attempt } from "../../kit/studio/problems";
 import { useSettings } from "../../kit/studio/useStudio";
 import { ReadColour, type ReadWay } from "../../kit/reading/ReadColour";
 import { Button } from "../../ui/Button";
-import { SelectField } from "../../ui/fields";
+import { SelectField } from "../../ui/SelectField";
 import { Notice } from "../../ui/Notice";
 import { Patch } from "../../ui/Patch";
 import { describeLab } from "../../words/colors";
@@ -37,8 +37,8 @@ export function TubeTest({ tube, onDone }: { tube: Tube; onDone: () => void }) {
       <SelectField
         label="The dab"
         value={String(whiteParts)}
-        onChange={(event) => {
-          test.chooseDab(Number(event.target.value));
+        onChoose={(picked) => {
+          test.chooseDab(Number(picked));
         }}
       >
         {TEST_WHITE_PARTS.map((parts) => (

@@ -1,7 +1,7 @@
 "use client";
 
 import type { ReactNode } from "react";
-import { SelectField } from "../../ui/fields";
+import { SelectField } from "../../ui/SelectField";
 import { useStudio } from "./useStudio";
 
 /** One of the painting's notes. */
@@ -29,8 +29,8 @@ export function NoteSelect({
     <SelectField
       label={label}
       value={value}
-      onChange={(event) => {
-        onChange(event.target.value);
+      onChoose={(picked) => {
+        onChange(picked);
       }}
     >
       {none === undefined ? null : <option value="">{none}</option>}

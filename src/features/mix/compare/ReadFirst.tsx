@@ -11,7 +11,8 @@ import { lightnessFromValue } from "../../../core/describe/valueScale";
 import { readFirstLooks } from "../../../persistence/benches";
 import { labFromStored, storedFromLab } from "../../../domain/reading/storedColor";
 import { Button } from "../../../ui/Button";
-import { SelectField, TextField } from "../../../ui/fields";
+import { TextField } from "../../../ui/fields";
+import { SelectField } from "../../../ui/SelectField";
 import { Patch } from "../../../ui/Patch";
 import { useShared } from "../../../kit/studio/useShared";
 import { useSettings } from "../../../kit/studio/useStudio";
@@ -53,8 +54,8 @@ export function ReadFirst({ onSkip }: { onSkip: () => void }) {
         <SelectField
           label="Hue"
           value={String(hue)}
-          onChange={(event) => {
-            setHue(Number(event.target.value));
+          onChoose={(picked) => {
+            setHue(Number(picked));
           }}
         >
           {HUE_PLACES.map(({ name }, i) => (
@@ -66,8 +67,8 @@ export function ReadFirst({ onSkip }: { onSkip: () => void }) {
         <SelectField
           label="It leans"
           value={lean}
-          onChange={(event) => {
-            setLean(event.target.value === "up" ? "up" : event.target.value === "down" ? "down" : "none");
+          onChoose={(picked) => {
+            setLean(picked === "up" ? "up" : picked === "down" ? "down" : "none");
           }}
         >
           <option value="none">neither way</option>
@@ -96,8 +97,8 @@ export function ReadFirst({ onSkip }: { onSkip: () => void }) {
         key="chroma"
         label="Chroma"
         value={String(chroma)}
-        onChange={(event) => {
-          setChroma(Number(event.target.value));
+        onChoose={(picked) => {
+          setChroma(Number(picked));
         }}
       >
         {words.map(({ word }, i) => (

@@ -9,7 +9,8 @@ import { useQuery } from "../../../kit/query/useQuery";
 import { useSettings } from "../../../kit/studio/useStudio";
 import { Button } from "../../../ui/Button";
 import { Choice } from "../../../ui/Choice";
-import { CheckField, SelectField } from "../../../ui/fields";
+import { CheckField } from "../../../ui/fields";
+import { SelectField } from "../../../ui/SelectField";
 import { doseWords, exactWords, tubeName } from "../../../words/doses";
 import { solver } from "../../../workers/clients";
 import { useAimIfAny, usePaint, useShown, useStory } from "../bench/contexts";
@@ -109,8 +110,8 @@ function ChangeOne({ of }: { of: AskedPile }) {
           <SelectField
             label="Which hue"
             value={hueName}
-            onChange={(event) => {
-              setHueName(event.target.value);
+            onChoose={(picked) => {
+              setHueName(picked);
             }}
           >
             {HUE_NAMES.map((name) => (

@@ -5,7 +5,8 @@ import type { Ground } from "../../../domain/ground/ground";
 import { NAMED_GROUNDS } from "../../../domain/ground/seenGround";
 import { NoteSelect } from "../../../kit/studio/NoteSelect";
 import { useStudio } from "../../../kit/studio/useStudio";
-import { CheckField, SelectField } from "../../../ui/fields";
+import { CheckField } from "../../../ui/fields";
+import { SelectField } from "../../../ui/SelectField";
 
 const SHARES = [0.05, 0.1, 0.2, 0.3, 0.4, 0.5] as const;
 const USUAL = 0.2;
@@ -60,8 +61,8 @@ export function GroundField({
         <SelectField
           label="The brush takes up"
           value={ground.pickedUpShare ?? USUAL}
-          onChange={(event) => {
-            onGround({ ...ground, pickedUpShare: Number(event.target.value) });
+          onChoose={(picked) => {
+            onGround({ ...ground, pickedUpShare: Number(picked) });
           }}
         >
           {SHARES.map((share) => (

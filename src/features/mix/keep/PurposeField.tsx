@@ -1,7 +1,7 @@
 "use client";
 
 import type { Note } from "../../../domain/note/note";
-import { SelectField } from "../../../ui/fields";
+import { SelectField } from "../../../ui/SelectField";
 import { attempt } from "../../../kit/studio/problems";
 import { usePaintingCommands } from "../../../kit/commands/paintings";
 import { type Purpose, toleranceOf } from "../../../domain/match/purpose";
@@ -26,8 +26,8 @@ export function PurposeField({ note }: { note: Note }) {
       <SelectField
         label="How close must it be?"
         value={purpose}
-        onChange={(event) => {
-          const chosen = PURPOSES.find(({ value }) => value === event.target.value);
+        onChoose={(picked) => {
+          const chosen = PURPOSES.find(({ value }) => value === picked);
           if (!chosen) return;
           attempt(
             setNotePurpose(note.id, {

@@ -5,7 +5,7 @@ import { usePaintingCommands } from "../../../kit/commands/paintings";
 import { attempt } from "../../../kit/studio/problems";
 import type { Note } from "../../../domain/note/note";
 import type { SeenOn } from "../../../domain/reading/reading";
-import { SelectField } from "../../../ui/fields";
+import { SelectField } from "../../../ui/SelectField";
 
 const STATES: readonly {
   readonly value: string;
@@ -30,8 +30,8 @@ export function SeenOnField({ note }: { note: Note }) {
     <SelectField
       label="The target is"
       value={chosen?.value}
-      onChange={(event) => {
-        const state = STATES.find(({ value }) => value === event.target.value);
+      onChoose={(picked) => {
+        const state = STATES.find(({ value }) => value === picked);
         if (state) attempt(setNoteSeen(note.id, { film: state.film, seenOn: state.seenOn }));
       }}
     >

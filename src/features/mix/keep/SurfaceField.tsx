@@ -3,7 +3,7 @@
 import { type Note, TARGET_SURFACES } from "../../../domain/note/note";
 import { usePaintingCommands } from "../../../kit/commands/paintings";
 import { attempt } from "../../../kit/studio/problems";
-import { SelectField } from "../../../ui/fields";
+import { SelectField } from "../../../ui/SelectField";
 
 /** How much the target shines. */
 export function SurfaceField({ note }: { note: Note }) {
@@ -12,8 +12,8 @@ export function SurfaceField({ note }: { note: Note }) {
     <SelectField
       label="Its surface is"
       value={note.surface ?? ""}
-      onChange={(event) => {
-        const surface = TARGET_SURFACES.find((name) => name === event.target.value);
+      onChoose={(picked) => {
+        const surface = TARGET_SURFACES.find((name) => name === picked);
         attempt(setNoteSeen(note.id, { film: note.film, seenOn: note.seenOn, surface }));
       }}
     >

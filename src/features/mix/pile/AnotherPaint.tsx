@@ -10,7 +10,7 @@ import { WATER } from "../../../domain/tube/water";
 import { usePaletteMedium } from "../../../kit/paint/usePalettePaint";
 import { useSettings, useStudio } from "../../../kit/studio/useStudio";
 import { Button } from "../../../ui/Button";
-import { SelectField } from "../../../ui/fields";
+import { SelectField } from "../../../ui/SelectField";
 import { Patch } from "../../../ui/Patch";
 import { Status } from "../../../ui/Status";
 import { describeLab } from "../../../words/colors";
@@ -51,8 +51,8 @@ export function AnotherPaint() {
       <SelectField
         label="Amount"
         value={String(size)}
-        onChange={(event) => {
-          setSize(Number(event.target.value));
+        onChoose={(picked) => {
+          setSize(Number(picked));
         }}
       >
         {sizes.map((value, i) => (
@@ -65,8 +65,8 @@ export function AnotherPaint() {
         label="Tube"
         className="min-w-0 flex-1"
         value={tubeId}
-        onChange={(event) => {
-          setTubeId(event.target.value);
+        onChoose={(picked) => {
+          setTubeId(picked);
         }}
       >
         {tubes.map((tube) => (

@@ -6,7 +6,8 @@ import { STUDIO_TIMES, type StudioTimes } from "../../../data/studioTimes";
 import { contentsOf } from "../../../domain/pile/contents";
 import type { Timer } from "../../../domain/timer/timer";
 import { Button } from "../../../ui/Button";
-import { SelectField, TextField } from "../../../ui/fields";
+import { TextField } from "../../../ui/fields";
+import { SelectField } from "../../../ui/SelectField";
 import { kindOfMixture } from "../../../domain/mixture/drying";
 import { attempt } from "../../../kit/studio/problems";
 import { useBenchCommands } from "../../../kit/commands/benches";
@@ -63,8 +64,8 @@ export function TimerField() {
       <SelectField
         label="Timer for this note"
         value={chosenKind}
-        onChange={(event) => {
-          setKind(KINDS.find((one) => one === event.target.value) ?? "dry-check");
+        onChoose={(picked) => {
+          setKind(KINDS.find((one) => one === picked) ?? "dry-check");
         }}
       >
         {KINDS.map((one) => (

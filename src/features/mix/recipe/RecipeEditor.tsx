@@ -3,7 +3,7 @@
 /** Any amount changed by hand, with what it does at once; a tube held in, left out, or changed for another. */
 import { useState } from "react";
 import { Button } from "../../../ui/Button";
-import { SelectField } from "../../../ui/fields";
+import { SelectField } from "../../../ui/SelectField";
 import { WATER } from "../../../domain/tube/water";
 import { usePaletteMedium } from "../../../kit/paint/usePalettePaint";
 import { useStudio } from "../../../kit/studio/useStudio";
@@ -100,9 +100,8 @@ export function RecipeEditor({ recipe }: { recipe: PaintRecipe }) {
               <SelectField
                 label="Put in another tube"
                 value=""
-                onChange={(event) => {
-                  if (event.target.value !== "")
-                    change([...amounts, { tubeId: event.target.value, parts: FIRST_DOSE }]);
+                onChoose={(picked) => {
+                  if (picked !== "") change([...amounts, { tubeId: picked, parts: FIRST_DOSE }]);
                 }}
               >
                 <option value="">none</option>

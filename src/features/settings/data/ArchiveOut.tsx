@@ -7,7 +7,7 @@ import type { ArchiveScope } from "../../../persistence/archive/format";
 import { CSV_KINDS, type CsvKind } from "../../../persistence/archive/csv";
 import type { Painting } from "../../../domain/painting/painting";
 import { Button } from "../../../ui/Button";
-import { SelectField } from "../../../ui/fields";
+import { SelectField } from "../../../ui/SelectField";
 import { download } from "../../../ui/download";
 import { useOpenStudio, useSettings, useStudio } from "../../../kit/studio/useStudio";
 import { useChangeSettings } from "../../../kit/studio/useChangeSettings";
@@ -90,8 +90,8 @@ export function ArchiveOut() {
         <SelectField
           label="Remind me on the Table"
           value={String(settings.remindAfterDays)}
-          onChange={(event) => {
-            change({ remindAfterDays: Number(event.target.value) });
+          onChoose={(picked) => {
+            change({ remindAfterDays: Number(picked) });
           }}
         >
           {REMINDERS.map(({ days, words }) => (
@@ -143,8 +143,8 @@ const WhatToSave = memo(function WhatToSave({
     <SelectField
       label="What to save"
       value={value}
-      onChange={(event) => {
-        onChange(event.target.value);
+      onChoose={(picked) => {
+        onChange(picked);
       }}
     >
       <option value="everything">everything</option>
