@@ -21,6 +21,10 @@ const SelectWithList = later(async () => (await import("./SelectList")).SelectWi
 
 export type SelectFieldProps = {
   readonly label: string;
+  /** For who hears it, where `label` alone says too little; it holds those words. */
+  readonly name?: string | undefined;
+  /** The words stand beside it, not above. */
+  readonly isBeside?: boolean;
   /** What is not among the choices shows the first of them. */
   readonly value: string | number | undefined;
   readonly onChoose: (value: string) => void;
@@ -30,7 +34,15 @@ export type SelectFieldProps = {
 };
 
 /** As for a menu ({@link ./Menu}), the list is fetched when the view stands, and drawn when it is asked for. */
-export function SelectField({ label, value, onChoose, children, className }: SelectFieldProps) {
+export function SelectField({
+  label,
+  name,
+  isBeside = false,
+  value,
+  onChoose,
+  children,
+  className,
+}: SelectFieldProps) {
   const id = useId();
   const [isAsked, setAsked] = useState(false);
   const choices = choicesIn(children);
@@ -46,6 +58,7 @@ export function SelectField({ label, value, onChoose, children, className }: Sel
   const button = (
     <SelectButton
       id={id}
+      name={name}
       choices={choices}
       chosen={chosen}
       role="combobox"
@@ -62,12 +75,25 @@ export function SelectField({ label, value, onChoose, children, className }: Sel
     />
   );
   return (
-    <div className={clsx("flex max-w-full min-w-0 flex-col items-start gap-1 print:hidden", className)}>
-      <label htmlFor={id} className="text-muted">
+    <div
+      className={clsx(
+        "flex max-w-full min-w-0 print:hidden",
+        isBeside ? "items-center gap-2" : "flex-col items-start gap-1",
+        className,
+      )}
+    >
+      <label htmlFor={id} className={clsx("text-muted", isBeside && "shrink-0")}>
         {label}
       </label>
       {isAsked ? (
-        <SelectWithList id={id} choices={choices} chosen={chosen} onChoose={onChoose} meanwhile={button} />
+        <SelectWithList
+          id={id}
+          name={name}
+          choices={choices}
+          chosen={chosen}
+          onChoose={onChoose}
+          meanwhile={button}
+        />
       ) : (
         button
       )}

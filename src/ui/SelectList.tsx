@@ -13,11 +13,13 @@ const NOTHING = "\u0000";
 /** Open when it is first drawn: that is when it was asked for. */
 export function SelectWithList({
   id,
+  name,
   choices,
   chosen,
   onChoose,
 }: {
   readonly id: string;
+  readonly name: string | undefined;
   readonly choices: readonly Choice[];
   readonly chosen: Choice | undefined;
   readonly onChoose: (value: string) => void;
@@ -33,6 +35,7 @@ export function SelectWithList({
       <Select.Trigger asChild>
         <SelectButton
           id={id}
+          name={name}
           choices={choices}
           chosen={chosen}
           onKeyDown={(event) => {
@@ -47,7 +50,7 @@ export function SelectWithList({
           collisionPadding={8}
           className="z-60 max-h-(--radix-select-content-available-height) max-w-[calc(100vw-1rem)] min-w-(--radix-select-trigger-width) overflow-hidden border-2 border-ink bg-surface"
         >
-          <Select.Viewport className="py-1">
+          <Select.Viewport className="py-1 [scrollbar-width:thin]!">
             {choices.map(({ value, label, isDisabled }) => (
               <Select.Item
                 key={value}

@@ -38,7 +38,7 @@ test("an amount changed by hand is seen at once, tubes are held in and left out,
   await parts.fill("3");
   await parts.press("Enter");
   await expect(page.getByText("3 parts Raw umber").first()).toBeVisible();
-  await choose(page.getByLabel("Another tube instead of Raw umber"), { label: "Arylide yellow" });
+  await choose(page.getByLabel("or instead of Raw umber"), { label: "Arylide yellow" });
   const after = await missOf(page);
   await page.waitForTimeout(300);
   await page.reload();

@@ -11,6 +11,7 @@ import type { Tube } from "../../../domain/tube/tube";
 import { isWater } from "../../../domain/tube/water";
 import { useSettings } from "../../../kit/studio/useStudio";
 import { Button } from "../../../ui/Button";
+import { SelectField } from "../../../ui/SelectField";
 import { exactBeside, handWords, tubeName } from "../../../words/doses";
 import { numberFailureWords } from "../../../words/typed";
 import { useHand, usePaint } from "../bench/contexts";
@@ -106,24 +107,23 @@ export function AmountRow({
           </>
         )}
         {others.length > 0 ? (
-          <label className="flex items-center gap-2">
-            <span className="text-muted">or instead</span>
-            <select
-              aria-label={`Another tube instead of ${name}`}
-              className="min-h-11 max-w-44 border-2 border-edge bg-field px-2"
-              value=""
-              onChange={(event) => {
-                if (event.target.value !== "") onSwap(event.target.value);
-              }}
-            >
-              <option value="">…</option>
-              {others.map((id) => (
-                <option key={id} value={id}>
-                  {tubeName(tubeById.get(id))}
-                </option>
-              ))}
-            </select>
-          </label>
+          <SelectField
+            label="or instead"
+            name={`or instead of ${name}`}
+            isBeside
+            className="max-w-64"
+            value=""
+            onChoose={(picked) => {
+              if (picked !== "") onSwap(picked);
+            }}
+          >
+            <option value="">…</option>
+            {others.map((id) => (
+              <option key={id} value={id}>
+                {tubeName(tubeById.get(id))}
+              </option>
+            ))}
+          </SelectField>
         ) : null}
       </div>
     </li>
