@@ -30,7 +30,7 @@ export function SelectButton({
     >
       <span
         data-longest={longest}
-        className="min-w-0 truncate after:invisible after:block after:h-0 after:truncate after:content-[attr(data-longest)]"
+        className="min-w-0 break-words after:invisible after:block after:h-0 after:truncate after:content-[attr(data-longest)]"
       >
         {chosen?.label}
       </span>

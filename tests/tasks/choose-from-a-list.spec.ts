@@ -30,7 +30,9 @@ test("a list is opened, gone through and left by keys; letters are keys of the p
   await expect(order(page)).toHaveText("by number");
 
   await page.keyboard.press("Enter");
+  await expect(list(page).getByRole("option", { name: "by number" })).toBeFocused();
   await page.keyboard.press("End");
+  await expect(list(page).getByRole("option", { name: "by hue, red to violet" })).toBeFocused();
   await page.keyboard.press("Enter");
   await expect(order(page)).toHaveText("by hue, red to violet");
   await expect(order(page)).toBeFocused();

@@ -224,7 +224,6 @@ function OrderField({ order }: { order: TableOrder }) {
   return (
     <SelectField
       label="In this order"
-      className="w-44"
       value={order}
       onChoose={(picked) => {
         change({ tableOrder: TABLE_ORDERS.find((name) => name === picked) });
