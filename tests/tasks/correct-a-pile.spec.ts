@@ -1,7 +1,7 @@
 /** Round the loop at the bench: a pile, a look, the next addition, until it is right. */
 import type { Page } from "@playwright/test";
 import { labD65 } from "@/core";
-import { expect, openDemo, said, test, trayNote } from "./pages/studio";
+import { expect, openDemo, said, startPainting, test, trayNote, typeNote } from "./pages/studio";
 import { benchOf, formOf, readingOf, recordIn, moreToChooseFrom } from "./pages/bench";
 import { photoOfTwo, touchAcross } from "./pages/twoPatches";
 import { choose } from "./pages/choose";
@@ -172,4 +172,22 @@ test("a photo that holds the sample and the pile gives a reading, whatever its l
   await recordIn(formOf(page, "the pile", "photograph it"));
   await expect(page.getByText("Pile, as believed")).toBeVisible();
   await expect(page.getByText(/Last look, .*: three quarters of a step too dark\./)).toBeVisible();
+});
+
+test("where no addition is worth its paint it is said so, and the pile is kept or begun again", async ({
+  page,
+}) => {
+  await startPainting(page, "Far hills", ["Titanium white PW6", "Ultramarine blue"]);
+  await typeNote(page, "#9db4d8", "Far hill");
+  const bench = benchOf(page);
+  await expect(page.getByRole("radio").first()).toBeVisible();
+  await bench.addAll();
+  // Redder than white and blue can mend.
+  await bench.type("72.5 5 -21");
+  const next = page.getByRole("region", { name: "No addition helps" });
+  await expect(next).toContainText(/It is off by ΔE \d/);
+  await next.getByRole("button", { name: "what could be added, and what it does" }).click();
+  await expect(next.getByRole("listitem").first()).toContainText(/then ΔE \d/);
+  await next.getByRole("button", { name: "Keep it as it is" }).click();
+  await expect(bench.kept).toBeVisible();
 });

@@ -11,6 +11,7 @@ import {
 import { figure, sized } from "../../../tests/support/study";
 import { DEFAULT_SIZES } from "../amounts/amounts";
 import { type DosingChoice, dosingOf } from "../amounts/dosing";
+import { aimDistance } from "../color/aimDistance";
 import { deltaE2000 } from "../color/ciede2000";
 import { labD65 } from "../color/types";
 import { threeWayDifference } from "../describe/difference";
@@ -103,6 +104,49 @@ describe("an addition that the hand lays", () => {
     figure("laid additions: median ΔE00 left", misses[Math.floor(misses.length / 2)] ?? Number.NaN, {
       most: 1.5,
     });
+  });
+
+  it("of a pile that is nearly right is worth its paint, or it is said that none brings it nearer", () => {
+    const rng = createRng(24);
+    let advised = 0;
+    for (let trial = 0; trial < 40; trial++) {
+      const box = simulateBox(PALETTES[trial % PALETTES.length] ?? BOX_OF_EIGHT, rng);
+      const parts = box.randomMix().map(({ tube, volume }) => ({ tube, volume: 4 * volume }));
+      const place = rng.below(parts.length);
+      const wanted = parts.map((part, i) =>
+        i === place ? { ...part, volume: part.volume * rng.between(1.03, 1.2) } : part,
+      );
+      const target = box.predictedLab(box.generic, wanted);
+      const answer = nextAddition(
+        {
+          tubes: box.generic,
+          allowed: box.generic.map((_, tube) => tube),
+          parts,
+          evidence: [],
+          target,
+          toleranceDeltaE2000: 0.3,
+          strengthError: 0.3,
+          maxTubes: 3,
+          // A coarse hand: often the dose that would do is too small for it.
+          dosing: { unit: "parts", sizes: { touchParts: 1 / 4, speckParts: 1 / 8 } },
+        },
+        CONDITIONS,
+      );
+      if (!("additions" in answer)) continue;
+      advised++;
+      const [first] = answer.additions;
+      if (answer.advice === "add") {
+        const paid = 0.9 * Math.log2(first?.growth ?? Number.NaN);
+        const gained =
+          aimDistance(target, answer.pile) - aimDistance(target, first?.predicted ?? answer.pile);
+        expect(gained).toBeGreaterThan(paid);
+      } else {
+        expect(answer.why).toBe(
+          answer.costs.correct.volume > answer.costs.startAgain.volume ? "more-paint" : "no-nearer",
+        );
+      }
+    }
+    expect(advised).toBeGreaterThan(20);
   });
 
   it("is thinned first where the smallest amount of a tube does too much", () => {

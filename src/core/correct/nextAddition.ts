@@ -20,7 +20,7 @@ import { num, volumeOf } from "../numbers";
 import { type AdditionKind, additionKind } from "./additionKind";
 import type { AxisLimits } from "../recipe/solverLimits";
 import { type AdditionPart, plainParts } from "./additionPart";
-import { pileMixer, type PileMixer } from "./pileMixer";
+import { DELTA_E_PER_DOUBLING, pileMixer, type PileMixer } from "./pileMixer";
 import type { PileQuery } from "./pileQuery";
 import { scatterOf, USUAL_HAND } from "../amounts/handScatter";
 import { safeDose } from "./safeDose";
@@ -72,6 +72,8 @@ export type NextAddition =
     }
   | {
       readonly advice: "add" | "start-again";
+      /** Of `start-again`: correcting takes more paint, makes it more than twice as large, or brings it no nearer. */
+      readonly why?: "more-paint" | "twice-as-large" | "no-nearer";
       /** The pile as it is believed to be now. */
       readonly pile: LabD65;
       readonly deltaE2000: number;
@@ -93,7 +95,7 @@ const FEWEST_OFFERED = 3;
 const MOST_CONSIDERED = 30;
 /** A pile that would grow more than this is begun again instead. */
 const MOST_GROWTH = 4;
-/** An addition must gain at least this, ΔE00, to be worth the stirring. */
+/** An addition must gain at least this, ΔE00, beyond what its paint costs, to be worth the stirring. */
 const LEAST_GAIN = 0.3;
 
 /** @throws RangeError when target, pile or palette are outside their ranges or name a tube that is not in the box. */
@@ -122,22 +124,37 @@ export function nextAddition(query: PileQuery, believedBefore: LearningCondition
     );
   const finish = (mix: PileMixer, parts: readonly AdditionPart[]): DosedAddition =>
     doseAddition(query, mix, pile, pileVolume, parts, errorOf);
-  const isWorthIt = ({ predicted }: DosedAddition): boolean =>
-    judged(query, predicted) < judged(query, pile) - LEAST_GAIN;
+  const missNow = judged(query, pile);
+  const gainOf = ({ predicted, growth }: DosedAddition): number =>
+    missNow - judged(query, predicted) - DELTA_E_PER_DOUBLING * Math.log2(growth);
+  const isWorthIt = (addition: DosedAddition): boolean =>
+    gainOf(addition) > LEAST_GAIN && addition.growth <= MOST_GROWTH;
   const exact = mixer.solveAdditions(query, pileVolume);
+  let small: DosedAddition | undefined;
   const offered = offerDifferent(exact, ({ parts }) => {
     const addition = finish(mixer, parts);
-    return isWorthIt(addition) && addition.growth <= MOST_GROWTH ? addition : undefined;
+    if (isWorthIt(addition)) return addition;
+    if (addition.isSafe && gainOf(addition) > (small ? gainOf(small) : 0)) small = addition;
+    return undefined;
   });
-  // Few ways lead all the way: then each tube that mends one fault, with its side effects.
-  for (const parts of mixer.mendOneAxis(query, pile, pileVolume)) {
+  // Where none gains much, a small step nearer is better than none.
+  if (offered.length === 0 && small) offered.push(small);
+  const isNearer = offered.length > 0;
+  // Few ways lead all the way: then each tube that mends one fault, with its side effects, the one that does least harm first.
+  const mending =
+    offered.length >= FEWEST_OFFERED
+      ? []
+      : mixer
+          .mendOneAxis(query, pile, pileVolume)
+          .map((parts) => finish(mixer, parts))
+          .sort((one, other) => gainOf(other) - gainOf(one));
+  for (const addition of mending) {
     if (offered.length >= FEWEST_OFFERED) break;
-    if (offered.some((other) => isSameTubes(other.parts, parts))) continue;
-    const addition = finish(mixer, parts);
     if (!offered.some((other) => isSameTubes(other.parts, addition.parts))) offered.push(addition);
   }
-  const thinned = thinnedAddition(query, learned, conditions, exact[0], offered[0], finish);
-  const additions = [...(thinned && isWorthIt(thinned) ? [thinned] : []), ...offered].map((addition) => ({
+  const inWhite = thinnedAddition(query, learned, conditions, exact[0], offered[0], finish);
+  const thinned = inWhite && isWorthIt(inWhite) ? inWhite : undefined;
+  const additions = [...(thinned ? [thinned] : []), ...offered].map((addition) => ({
     ...addition,
     spread: learned.spreadOf([...query.parts, ...plainParts(addition.parts)]),
   }));
@@ -151,8 +168,10 @@ export function nextAddition(query: PileQuery, believedBefore: LearningCondition
     // Keeping only so much of the pile that the corrected one is as large as it was.
     scrapeBack: { volume: kept * fullVolume, steps: steps + 1, keptShare: kept },
   };
-  const isCheaperNew = additions.length === 0 || fullVolume > pileVolume;
-  return { advice: isCheaperNew ? "start-again" : "add", pile, deltaE2000: miss, additions, costs };
+  const found = { pile, deltaE2000: miss, additions, costs };
+  if (fullVolume > pileVolume) return { advice: "start-again", why: "more-paint", ...found };
+  if (!isNearer && !thinned) return { advice: "start-again", why: "no-nearer", ...found };
+  return { advice: "add", ...found };
 }
 
 function isCloseEnough({ target, axes, toleranceDeltaE2000 }: PileQuery, pile: LabD65): boolean {

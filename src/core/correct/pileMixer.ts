@@ -21,7 +21,7 @@ import { AXES, type WriteAfter } from "./safeDose";
 
 const AXIS_NAMES = { deltaLightness: "value", deltaChroma: "chroma", deltaHue: "hue" } as const;
 /** ΔE00 that one doubling of the pile is worth: a slightly better colour is not worth a bucket of paint. */
-const DELTA_E_PER_DOUBLING = 0.9;
+export const DELTA_E_PER_DOUBLING = 0.9;
 /** Share of an addition, as scaled by strength, below which a tube in it is nothing. */
 const LEAST_SHARE = 1e-3;
 

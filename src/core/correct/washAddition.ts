@@ -102,10 +102,9 @@ export function washAddition(
   const paint = volumeOf(parts);
   const whole = paint + query.water;
   const keptShare = whole / (whole + full.paint + full.water);
-  // A new wash takes less paint, or the corrected one would be more than twice as large.
-  const isCheaperNew = full.paint > paint || full.paint + full.water > whole;
+  const why = whyAgain(first && full, paint, whole);
   return {
-    advice: isCheaperNew ? "start-again" : "add",
+    ...(why ? { advice: "start-again", why } : { advice: "add" }),
     pile: seen,
     deltaE2000: miss,
     additions: different.slice(0, MOST_OFFERED),
@@ -115,6 +114,17 @@ export function washAddition(
       scrapeBack: { volume: keptShare * full.paint, steps: (first?.parts.length ?? 0) + 1, keptShare },
     },
   };
+}
+
+/** @param full - what correcting takes in all; undefined where nothing helps. @param paint, whole - of the wash as it lies. */
+function whyAgain(
+  full: { readonly paint: number; readonly water: number } | undefined,
+  paint: number,
+  whole: number,
+): "no-nearer" | "more-paint" | "twice-as-large" | undefined {
+  if (!full) return "no-nearer";
+  if (full.paint > paint) return "more-paint";
+  return full.paint + full.water > whole ? "twice-as-large" : undefined;
 }
 
 const NOTHING_HELPS = { paint: Number.POSITIVE_INFINITY, water: 0 };

@@ -67,12 +67,13 @@ export function NextStep() {
   const isLate = settings.school.farOff === "correct";
   const [first, ...others] = advice.additions;
   const additions = first ? [first, ...inOrderOfSchool(others, settings.school)] : [];
+  if (advice.why === "no-nearer") return <NoNearer advice={advice} tubeIds={tubeIds} />;
   return (
     <section aria-labelledby="next" className="mt-4">
       <h2 id="next" className="font-bold">
         {advice.advice === "add" || isSample || isLate ? "Add next" : "Better begin again"}
       </h2>
-      {isLate || isSample || advice.advice === "add" ? null : <BeginAgain costs={advice.costs} />}
+      {isLate || isSample || advice.advice === "add" ? null : <BeginAgain advice={advice} />}
       <p className="text-muted">{coachWords(settings.school)}</p>
       <ul className="mt-1 border-t">
         {additions.slice(0, SHOWN_AT_ONCE).map((addition, i) => (
@@ -88,7 +89,7 @@ export function NextStep() {
           </ul>
         </Fold>
       ) : null}
-      {isLate && !isSample && advice.advice !== "add" ? <BeginAgain costs={advice.costs} isPlain /> : null}
+      {isLate && !isSample && advice.advice !== "add" ? <BeginAgain advice={advice} isPlain /> : null}
       {isSample ? null : <OtherWays costs={advice.costs} />}
     </section>
   );
@@ -99,14 +100,51 @@ const SHOWN_AT_ONCE = 2;
 
 const keyOf = (addition: Addition): string => addition.parts.map(({ tube }) => tube).join();
 
-type Costs = Extract<NextAddition, { readonly costs: unknown }>["costs"];
+type Advised = Extract<NextAddition, { readonly costs: unknown }>;
+
+/** Whatever is added to this pile leads further off, or costs more paint than it gains. */
+function NoNearer({ advice, tubeIds }: { advice: Advised; tubeIds: readonly string[] }) {
+  const { isSample } = useStory();
+  const { actions, keep } = useDeeds();
+  return (
+    <section aria-labelledby="next" className="mt-4">
+      <h2 id="next" className="font-bold">
+        No addition helps
+      </h2>
+      <p>
+        It is off by {deltaEText(advice.deltaE2000)}, and no dose of these tubes is worth its paint. Perhaps a
+        tube is missing on the board; or the doses are too coarse, and a larger pile takes finer ones.
+      </p>
+      {isSample ? null : (
+        <div className="mt-1 flex flex-wrap items-center gap-3">
+          <Button weight="main" onClick={keep}>
+            Keep it as it is
+          </Button>
+          <Button onClick={actions.setAside}>Begin again</Button>
+        </div>
+      )}
+      {advice.additions.length > 0 ? (
+        <Fold label="what could be added, and what it does">
+          <ul className="border-t">
+            {advice.additions.map((addition) => (
+              <AdditionRow key={keyOf(addition)} addition={addition} tubeIds={tubeIds} isFirst={false} />
+            ))}
+          </ul>
+        </Fold>
+      ) : null}
+    </section>
+  );
+}
 
 /** Where correcting would take more paint than a new pile: one press sets this one aside. */
 function BeginAgain({
-  costs: { correct, startAgain },
+  advice: {
+    costs: { startAgain },
+    why,
+  },
   isPlain = false,
 }: {
-  costs: Costs;
+  advice: Advised;
   /** The corrections stand before it. */
   isPlain?: boolean;
 }) {
@@ -117,7 +155,7 @@ function BeginAgain({
       <p>
         A new pile takes {exactWords(startAgain.volume, settings)} of paint in {startAgain.steps}{" "}
         {startAgain.steps === 1 ? "dose" : "doses"}; correcting this one{" "}
-        {correct.volume > startAgain.volume ? "takes more" : "more than doubles it"}.
+        {why === "twice-as-large" ? "more than doubles it" : "takes more"}.
       </p>
       <Button weight={isPlain ? "plain" : "main"} className="mt-1" onClick={actions.setAside}>
         Begin again
@@ -127,7 +165,7 @@ function BeginAgain({
 }
 
 /** What correcting costs against beginning again and against scraping most of it away, each to be done at once. */
-function OtherWays({ costs }: { costs: Costs }) {
+function OtherWays({ costs }: Pick<Advised, "costs">) {
   const { actions, keep } = useDeeds();
   const settings = useSettings();
   const volumeText = (parts: number): string => exactWords(parts, settings);
