@@ -21,3 +21,17 @@ export function squareOf(values: ArrayLike<number>, count = values.length): numb
 export function volumeOf(parts: readonly { readonly volume: number }[]): number {
   return parts.reduce((sum, { volume }) => sum + volume, 0);
 }
+
+/** Finite, and above 0. */
+export function isPositive(value: number): boolean {
+  return value > 0 && Number.isFinite(value);
+}
+
+/** Finite, and at least 0. */
+export function isNotNegative(value: number): boolean {
+  return value >= 0 && Number.isFinite(value);
+}
+
+export function areFinite(values: readonly number[] | Float64Array): boolean {
+  return values.every(Number.isFinite);
+}

@@ -5,6 +5,7 @@
  * sizes are the painter's own (1/16 and 1/64 of a part unless set).
  */
 import { quarterText } from "../describe/valueScale";
+import { isNotNegative } from "../numbers";
 
 export type AmountSizes = {
   /** Share of a part, below 1/4. */
@@ -64,8 +65,7 @@ export function wordedAmount(
   parts: number,
   sizes: AmountSizes,
 ): { readonly text: string; readonly isExact: boolean } {
-  if (!(parts >= 0) || !Number.isFinite(parts))
-    throw new RangeError(`An amount must be finite and >= 0, got ${parts}`);
+  if (!isNotNegative(parts)) throw new RangeError(`An amount must be finite and >= 0, got ${parts}`);
   if (parts === 0) return { text: "none", isExact: true };
   const quarters = Math.max(1, Math.round(parts * 4));
   const isQuarters = Math.abs(parts * 4 - quarters) < EXACT;

@@ -140,30 +140,37 @@ export function amountsFor({
     }
   };
 
-  const withinShares = (volumes: readonly number[]): readonly number[] => {
+  /** One amount a step more or less. */
+  const moved = (
+    volumes: readonly number[],
+    place: number,
+    direction: number,
+  ): readonly number[] | undefined => {
+    const next = steppedAt(num(volumes[place]), place, direction);
+    return next === undefined ? undefined : volumes.map((value, j) => (j === place ? next : value));
+  };
+
+  /** The first paint of which there is too much; -1 where there is none. */
+  const placeOver = (volumes: readonly number[]): number => {
     const whole = sumOf(volumes, paintCount);
-    const place = mostShare?.findIndex((share, j) => (volumes[j] ?? 0) > (share / ALMOST_ONE) * whole) ?? -1;
-    const less = place < 0 ? undefined : steppedAt(num(volumes[place]), place, -1);
-    return less === undefined
-      ? volumes
-      : withinShares(volumes.map((value, j) => (j === place ? less : value)));
+    return mostShares.findIndex((share, j) => num(volumes[j]) > share * whole);
+  };
+
+  const withinShares = (volumes: readonly number[]): readonly number[] => {
+    const place = placeOver(volumes);
+    const less = place < 0 ? undefined : moved(volumes, place, -1);
+    return less ? withinShares(less) : volumes;
   };
 
   /** A step more of the largest paint of which there is enough, until the pile is as large as it was asked for. */
   const largeEnough = (volumes: readonly number[]): readonly number[] => {
-    if (sumOf(volumes, count) >= leastTotal) return volumes;
-    const whole = sumOf(volumes, paintCount);
-    let raised: readonly number[] | undefined;
-    let largest = 0;
-    for (let place = 0; place < paintCount; place++) {
-      const own = num(volumes[place]);
-      const more = steppedAt(own, place, 1);
-      if (own <= largest || more === undefined || more > num(mostShares[place]) * (whole + more - own))
-        continue;
-      largest = own;
-      raised = volumes.map((value, j) => (j === place ? more : value));
-    }
-    return raised ? largeEnough(raised) : volumes;
+    if (sumOf(volumes) >= leastTotal) return volumes;
+    const more = [...volumes.keys()]
+      .slice(0, paintCount)
+      .sort((one, other) => num(volumes[other]) - num(volumes[one]))
+      .map((place) => moved(volumes, place, 1))
+      .find((raised) => raised && placeOver(raised) < 0);
+    return more ? largeEnough(more) : volumes;
   };
 
   const { total } = dosing;

@@ -5,6 +5,7 @@
  */
 import { type AmountSizes, handStep, roundToHand } from "./amounts";
 import { ALMOST_ONE } from "./steps";
+import { isPositive } from "../numbers";
 
 export type DosingChoice =
   /** For a pile of about `wantedParts`, or of any size that the hand likes. */
@@ -47,8 +48,10 @@ const PARTS_OF_LARGEST = [1, 1.5, 2, 2.5, 3, 3.5, 4, 4.5, 5, 6, 7, 8, 10, 12] as
 const DELTA_E_PER_PART = 0.05;
 /** A drop is a tenth of a part or so; counting them is quick. */
 const DELTA_E_PER_DROP = 0.01;
-/** A pile of a wanted size may come out this much larger if the colour gains by it, but never smaller: a painter who runs out
- * has to mix the colour again. The wanted size first. */
+/**
+ * A pile of a wanted size may come out this much larger if the colour gains by it, but never smaller: a painter who runs out
+ * has to mix the colour again. The wanted size first.
+ */
 const ABOUT = [1, 1.025, 1.05, 1.075, 1.1] as const;
 
 /** @throws RangeError unless every size is finite and above zero, or when a tube's density is missing. */
@@ -149,6 +152,5 @@ function positive(value: number, what: string): number {
 }
 
 function assertPositive(value: number, what: string): void {
-  if (!(value > 0) || !Number.isFinite(value))
-    throw new RangeError(`${what} must be finite and above zero, got ${value}`);
+  if (!isPositive(value)) throw new RangeError(`${what} must be finite and above zero, got ${value}`);
 }

@@ -6,6 +6,7 @@
  * A large dose is off by a share of itself, a small one by an amount that no hand undercuts. Both are maximum a posteriori
  * on a lattice; one dose in fifty may be a slip.
  */
+import { isPositive } from "../numbers";
 export type HandScatter = {
   /** One standard deviation as a share of the dose, > 0. */
   readonly relative: number;
@@ -45,7 +46,7 @@ function likelihood(square: number, variance: number): number {
 /** @throws RangeError where an amount is not above zero, or not finite. */
 export function learnHand(doses: readonly WeighedDose[]): HandScatter {
   for (const { meant, laid } of doses)
-    if (!(meant > 0 && laid > 0 && Number.isFinite(meant) && Number.isFinite(laid)))
+    if (!(isPositive(meant) && isPositive(laid)))
       throw new RangeError(`A weighed dose needs two amounts above zero, got ${meant} and ${laid}`);
   if (doses.length === 0) return USUAL_HAND;
   const misses = doses.map(({ meant, laid }) => ({ meant, square: Math.log(laid / meant) ** 2 }));

@@ -1,4 +1,5 @@
 /** How much paint is needed, in millilitres. */
+import { isPositive } from "../numbers";
 
 /** What one asks for: an area under a film, or a volume that is known. */
 export type Need =
@@ -12,8 +13,7 @@ export type Need =
  */
 export function neededMl(need: Need): number {
   const ml = need.by === "area" ? need.areaCm2 * (need.filmMm / 10) : need.ml;
-  if (!(ml > 0) || !Number.isFinite(ml))
-    throw new RangeError(`A need must be finite and above zero, got ${ml}`);
+  if (!isPositive(ml)) throw new RangeError(`A need must be finite and above zero, got ${ml}`);
   return ml;
 }
 

@@ -13,6 +13,7 @@
 import { labFromXyz, xyzFromLab, chromaOf } from "./cieLab";
 import { inverse3, type Matrix3, multiply3, rgbToXyzMatrix } from "./rgbMatrices";
 import { type LabD65, type LinearSrgb, labD65, linearSrgb, type Srgb, srgb, xyzUnder } from "./types";
+import { areFinite } from "../numbers";
 
 /** White of IEC 61966-2-1: x = 0.3127, y = 0.3290. */
 const SRGB_WHITE = xyzUnder<"D65">(0.3127 / 0.329, 1, (1 - 0.3127 - 0.329) / 0.329);
@@ -111,7 +112,7 @@ export type ScreenColor = {
  * as a believable one.
  */
 export function screenColorFromLab(lab: LabD65): ScreenColor {
-  if (!lab.every(Number.isFinite)) {
+  if (!areFinite(lab)) {
     throw new RangeError(`screenColorFromLab needs three finite numbers, got ${lab.join(", ")}`);
   }
   const lightness = Math.min(100, Math.max(0, lab[0]));

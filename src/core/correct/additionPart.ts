@@ -18,3 +18,13 @@ export function plainParts(parts: readonly AdditionPart[]): MixPart[] {
     ];
   });
 }
+
+/** Whether two additions are of the same tubes, in whatever order and amounts. */
+export function isSameTubes(a: readonly MixPart[], b: readonly MixPart[]): boolean {
+  const key = (parts: readonly MixPart[]): string =>
+    parts
+      .map(({ tube }) => tube)
+      .sort((x, y) => x - y)
+      .join();
+  return key(a) === key(b);
+}

@@ -141,9 +141,9 @@ describe("an addition that the hand lays", () => {
           aimDistance(target, answer.pile) - aimDistance(target, first?.predicted ?? answer.pile);
         expect(gained).toBeGreaterThan(paid);
       } else {
-        expect(answer.why).toBe(
-          answer.costs.correct.volume > answer.costs.startAgain.volume ? "more-paint" : "no-nearer",
-        );
+        const { correct, startAgain } = answer.costs;
+        const isDear = Number.isFinite(correct.volume) && correct.volume > startAgain.volume;
+        expect(answer.why).toBe(isDear ? "more-paint" : "no-nearer");
       }
     }
     expect(advised).toBeGreaterThan(20);

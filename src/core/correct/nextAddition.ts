@@ -19,9 +19,9 @@ import { opaqueModel } from "../mixing/opaqueModel";
 import { num, volumeOf } from "../numbers";
 import { type AdditionKind, additionKind } from "./additionKind";
 import type { AxisLimits } from "../recipe/solverLimits";
-import { type AdditionPart, plainParts } from "./additionPart";
+import { type AdditionPart, isSameTubes, plainParts } from "./additionPart";
 import { DELTA_E_PER_DOUBLING, pileMixer, type PileMixer } from "./pileMixer";
-import type { PileQuery } from "./pileQuery";
+import { assertPile, type PileQuery } from "./pileQuery";
 import { scatterOf, USUAL_HAND } from "../amounts/handScatter";
 import { safeDose } from "./safeDose";
 
@@ -97,6 +97,8 @@ const MOST_CONSIDERED = 30;
 const MOST_GROWTH = 4;
 /** An addition must gain at least this, ΔE00, beyond what its paint costs, to be worth the stirring. */
 const LEAST_GAIN = 0.3;
+/** Where nothing gains so much, this is taken too. */
+const SMALL_GAIN = 0.1;
 
 /** @throws RangeError when target, pile or palette are outside their ranges or name a tube that is not in the box. */
 export function nextAddition(query: PileQuery, believedBefore: LearningConditions): NextAddition {
@@ -134,24 +136,23 @@ export function nextAddition(query: PileQuery, believedBefore: LearningCondition
   const offered = offerDifferent(exact, ({ parts }) => {
     const addition = finish(mixer, parts);
     if (isWorthIt(addition)) return addition;
-    if (addition.isSafe && gainOf(addition) > (small ? gainOf(small) : 0)) small = addition;
+    if (addition.isSafe && gainOf(addition) > (small ? gainOf(small) : SMALL_GAIN)) small = addition;
     return undefined;
   });
   // Where none gains much, a small step nearer is better than none.
   if (offered.length === 0 && small) offered.push(small);
   const isNearer = offered.length > 0;
   // Few ways lead all the way: then each tube that mends one fault, with its side effects, the one that does least harm first.
-  const mending =
-    offered.length >= FEWEST_OFFERED
-      ? []
-      : mixer
-          .mendOneAxis(query, pile, pileVolume)
-          .map((parts) => finish(mixer, parts))
-          .sort((one, other) => gainOf(other) - gainOf(one));
-  for (const addition of mending) {
-    if (offered.length >= FEWEST_OFFERED) break;
-    if (!offered.some((other) => isSameTubes(other.parts, addition.parts))) offered.push(addition);
-  }
+  if (offered.length < FEWEST_OFFERED)
+    for (const addition of mixer
+      .mendOneAxis(query, pile, pileVolume)
+      .map((parts) => finish(mixer, parts))
+      .sort((one, other) => gainOf(other) - gainOf(one)))
+      if (
+        offered.length < FEWEST_OFFERED &&
+        !offered.some((other) => isSameTubes(other.parts, addition.parts))
+      )
+        offered.push(addition);
   const inWhite = thinnedAddition(query, learned, conditions, exact[0], offered[0], finish);
   const thinned = inWhite && isWorthIt(inWhite) ? inWhite : undefined;
   const additions = [...(thinned ? [thinned] : []), ...offered].map((addition) => ({
@@ -169,7 +170,7 @@ export function nextAddition(query: PileQuery, believedBefore: LearningCondition
     scrapeBack: { volume: kept * fullVolume, steps: steps + 1, keptShare: kept },
   };
   const found = { pile, deltaE2000: miss, additions, costs };
-  if (fullVolume > pileVolume) return { advice: "start-again", why: "more-paint", ...found };
+  if (full && fullVolume > pileVolume) return { advice: "start-again", why: "more-paint", ...found };
   if (!isNearer && !thinned) return { advice: "start-again", why: "no-nearer", ...found };
   return { advice: "add", ...found };
 }
@@ -335,24 +336,9 @@ function doseAddition(
   };
 }
 
-function isSameTubes(a: readonly AdditionPart[], b: readonly AdditionPart[]): boolean {
-  const key = (parts: readonly AdditionPart[]): string =>
-    parts
-      .map((part) => part.tube)
-      .sort((x, y) => x - y)
-      .join();
-  return key(a) === key(b);
-}
-
-function assertQuery({ parts, target, tubes, allowed, maxTubes }: PileQuery): void {
-  if (!target.every(Number.isFinite)) throw new RangeError("The target needs three finite numbers");
-  if (parts.length === 0 || !parts.every((part) => part.volume > 0 && Number.isFinite(part.volume))) {
-    throw new RangeError("A pile needs at least one part, each with a finite volume above zero");
-  }
-  if (![...parts.map((part) => part.tube), ...allowed].every((tube) => tube in tubes)) {
-    throw new RangeError("The pile or the palette names a tube that is not in the box");
-  }
-  if (!Number.isInteger(maxTubes) || maxTubes < 1 || maxTubes > 3) {
+function assertQuery(query: PileQuery): void {
+  assertPile(query);
+  const { maxTubes } = query;
+  if (!Number.isInteger(maxTubes) || maxTubes < 1 || maxTubes > 3)
     throw new RangeError(`An addition takes 1 to 3 tubes, got ${maxTubes}`);
-  }
 }

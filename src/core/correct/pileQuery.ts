@@ -5,6 +5,7 @@ import type { DeltaE2000Factors } from "../color/ciede2000";
 import type { LabD65 } from "../color/types";
 import type { Evidence, MixPart } from "../learning/evidence";
 import type { AxisLimits } from "../recipe/solverLimits";
+import { areFinite, isPositive } from "../numbers";
 import type { OpticalModel } from "../spectrum/types";
 
 export type PileQuery = {
@@ -33,3 +34,17 @@ export type PileQuery = {
   /** A pile is left alone only while √(miss² + 2 trace of its covariance) is within this ΔE00. */
   readonly sureWithin?: number;
 };
+
+/** @throws RangeError for a target that is no colour, for no paint at all, and for tubes that are not in the box. */
+export function assertPile({
+  target,
+  parts,
+  tubes,
+  allowed,
+}: Pick<PileQuery, "target" | "parts" | "tubes" | "allowed">): void {
+  if (!areFinite(target)) throw new RangeError("The target needs three finite numbers");
+  if (parts.length === 0 || !parts.every(({ volume }) => isPositive(volume)))
+    throw new RangeError("A pile needs at least one part, each with a finite volume above zero");
+  if (![...parts.map(({ tube }) => tube), ...allowed].every((tube) => tube in tubes))
+    throw new RangeError("The pile or the palette names a tube that is not in the box");
+}

@@ -14,13 +14,15 @@ import { threeWayDifference } from "../describe/difference";
 import type { MixPart } from "../learning/evidence";
 import { FilmEvaluator } from "../mixing/filmEvaluator";
 import { mixedLab } from "../mixing/mixedLab";
-import { num, volumeOf } from "../numbers";
+import { areFinite, isNotNegative, num, volumeOf } from "../numbers";
 import { bestAmount } from "../optimize/bestAmount";
 import type { SurfaceConstants } from "../mixing/saunderson";
 import type { ViewingWeights } from "../spectrum/colorimetry";
 import type { OpticalModel, Reflectance } from "../spectrum/types";
 import type { AxisLimits } from "../recipe/solverLimits";
+import { isSameTubes } from "./additionPart";
 import { type Addition, isWithin, type NextAddition } from "./nextAddition";
+import { assertPile } from "./pileQuery";
 import { safeDose } from "./safeDose";
 
 export type WashQuery = {
@@ -95,7 +97,7 @@ export function washAddition(
     .sort((one, other) => one.cost - other.cost)
     .map(({ addition }) => addition);
   const different = additions.filter(
-    (addition, i) => additions.findIndex((one) => placesOf(one) === placesOf(addition)) === i,
+    (addition, i) => additions.findIndex((one) => isSameTubes(one.parts, addition.parts)) === i,
   );
   const [first] = different;
   const full = first ? wholeDose(first, waterPlace) : NOTHING_HELPS;
@@ -139,13 +141,6 @@ function wholeDose({ parts, share }: Addition, waterPlace: number): { paint: num
 /** What a painter gives of the colour for a plainer addition and a smaller wash, ΔE00. */
 function priceOf({ parts, growth, share }: Addition): number {
   return DELTA_E_PER_TUBE * parts.length + DELTA_E_PER_DOUBLING * Math.log2(1 + (growth - 1) / share);
-}
-
-function placesOf({ parts }: Addition): string {
-  return parts
-    .map(({ tube }) => tube)
-    .sort((a, b) => a - b)
-    .join();
 }
 
 class Wash {
@@ -255,13 +250,10 @@ class Wash {
   }
 }
 
-function assertWash({ parts, water, target, seen, tubes, allowed, undilutedThickness }: WashQuery): void {
-  if (![...target, ...seen].every(Number.isFinite))
-    throw new RangeError("Target and reading need three finite numbers each");
-  if (parts.length === 0 || !parts.every(({ volume }) => volume > 0 && Number.isFinite(volume)))
-    throw new RangeError("A wash needs paint in finite volumes above zero");
-  if (!(water >= 0) || !Number.isFinite(water)) throw new RangeError(`Water must be >= 0, got ${water}`);
-  if (![...parts.map(({ tube }) => tube), ...allowed].every((tube) => tube in tubes))
-    throw new RangeError("The wash or the palette names a tube that is not in the box");
+function assertWash(query: WashQuery): void {
+  assertPile(query);
+  const { seen, water, undilutedThickness } = query;
+  if (!areFinite(seen)) throw new RangeError("The reading needs three finite numbers");
+  if (!isNotNegative(water)) throw new RangeError(`Water must be >= 0, got ${water}`);
   if (!(undilutedThickness > 0)) throw new RangeError("A layer needs a thickness above zero");
 }

@@ -1,6 +1,7 @@
 /** What one's eye does again and again: mean and spread of signed errors, axis by axis. */
 import type { LabD65 } from "../color/types";
 import { threeWayDifference } from "./difference";
+import { sumOf } from "../numbers";
 
 export type AxisBias = {
   /** Arithmetic mean of the signed errors, in L*, C*ab or ΔH*. */
@@ -54,7 +55,7 @@ export function isHabit({ mean, spread }: AxisBias, count: number): boolean {
 }
 
 function axisBias(errors: readonly number[]): AxisBias {
-  const mean = errors.reduce((sum, error) => sum + error, 0) / errors.length;
+  const mean = sumOf(errors) / errors.length;
   const squares = errors.reduce((sum, error) => sum + (error - mean) ** 2, 0);
   return { mean, spread: errors.length > 1 ? Math.sqrt(squares / (errors.length - 1)) : 0 };
 }

@@ -4,6 +4,7 @@ import type { LabD65 } from "../color/types";
 import { type ChromaVocabulary, chromaWord, NEUTRAL_CHROMA } from "./chromaWords";
 import { hueWords, readHue } from "./huePlaces";
 import { type ValueScale, valueText } from "./valueScale";
+import { areFinite } from "../numbers";
 
 export type DescribeStyle = { readonly scale: ValueScale; readonly vocabulary: ChromaVocabulary };
 
@@ -26,8 +27,7 @@ const NEAR_WHITE_LIGHTNESS = 92;
 
 /** @throws RangeError unless the colour has three finite numbers. */
 export function describeColor(lab: LabD65, style: DescribeStyle): ColorDescription {
-  if (!lab.every(Number.isFinite))
-    throw new RangeError(`A colour needs three finite numbers, got ${lab.join(", ")}`);
+  if (!areFinite(lab)) throw new RangeError(`A colour needs three finite numbers, got ${lab.join(", ")}`);
   const [lightness, chroma, hueDegrees] = lchFromLab(lab);
   const hue = chroma < NEUTRAL_CHROMA ? neutralWords(lightness, chroma, hueDegrees) : hueWords(hueDegrees);
   const value = valueText(lightness, style.scale);

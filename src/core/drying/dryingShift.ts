@@ -15,7 +15,7 @@
  */
 import { chromaOf, labFromLch, lchFromLab } from "../color/cieLab";
 import { type LabD65, lchUnder } from "../color/types";
-import { num } from "../numbers";
+import { areFinite, num } from "../numbers";
 import { solveSymmetric } from "../optimize/solveSymmetric";
 
 export type Medium = "oil" | "acrylic" | "watercolour" | "gouache" | "other";
@@ -63,7 +63,7 @@ const REWEIGHTINGS = 8;
 
 /** @throws RangeError when a pair has a number that is not finite; Error when the pairs determine no shift. */
 export function dryingModel(medium: Medium, grade: Grade, pairs: readonly WetDryPair[]): DryingModel {
-  if (!pairs.every(({ wet, dry }) => [...wet, ...dry].every(Number.isFinite))) {
+  if (!pairs.every(({ wet, dry }) => areFinite([...wet, ...dry]))) {
     throw new RangeError("A wet and dry pair needs six finite numbers");
   }
   const [usualL, usualC] = USUAL[medium][grade];

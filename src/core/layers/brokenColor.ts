@@ -8,7 +8,7 @@ import type { LabD65 } from "../color/types";
 import { chromaOf } from "../color/cieLab";
 import { mixtureReflectance, type PaintVolume } from "../mixing/mixture";
 import type { SurfaceConstants } from "../mixing/saunderson";
-import { num } from "../numbers";
+import { num, sumOf } from "../numbers";
 import { labFromReflectance, type ViewingWeights } from "../spectrum/colorimetry";
 import type { OpticalModel, Reflectance } from "../spectrum/types";
 
@@ -33,7 +33,7 @@ export function brokenColor(
   view: ViewingWeights<"D65">,
   surface: SurfaceConstants,
 ): BrokenColor {
-  const whole = shares.reduce((sum, share) => sum + share, 0);
+  const whole = sumOf(shares);
   if (
     paints.length < 2 ||
     shares.length !== paints.length ||

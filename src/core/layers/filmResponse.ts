@@ -9,7 +9,7 @@
  *
  * Source: P. Kubelka, J. Opt. Soc. Am. 44(4), 330-335 (1954), doi:10.1364/JOSA.44.000330.
  */
-import { num } from "../numbers";
+import { isNotNegative, num } from "../numbers";
 import type { OpticalModel } from "../spectrum/types";
 
 /** Keeps b above zero in bands where a paint absorbs nothing; far below any real K/S. */
@@ -33,8 +33,7 @@ export function filmResponse(
   { grid, absorption, scattering }: OpticalModel,
   thickness: number,
 ): FilmResponse {
-  if (!(thickness >= 0 && Number.isFinite(thickness)))
-    throw new RangeError(`A film is at least 0 thick, got ${thickness}`);
+  if (!isNotNegative(thickness)) throw new RangeError(`A film is at least 0 thick, got ${thickness}`);
   const back = new Float64Array(grid.count);
   const through = new Float64Array(grid.count);
   for (let band = 0; band < grid.count; band++) {

@@ -8,7 +8,7 @@ import { deltaE2000 } from "../color/ciede2000";
 import { labF } from "../color/cieLab";
 import { labD65, type LabD65 } from "../color/types";
 import type { SurfaceConstants } from "../mixing/saunderson";
-import { num } from "../numbers";
+import { num, sumOf } from "../numbers";
 import type { ViewingWeights } from "../spectrum/colorimetry";
 import type { OpticalModel, Reflectance } from "../spectrum/types";
 import { type FilmResponse, filmResponse, layOver } from "./filmResponse";
@@ -270,7 +270,7 @@ function paintsOf({ glazes }: GlazePlan): string {
 /** How much a paint hides: its mean scattering. */
 function hidingOf(paint: OpticalModel | undefined): number {
   const rows = Array.from(paint?.scattering ?? []);
-  return rows.reduce((sum, s) => sum + s, 0) / rows.length;
+  return sumOf(rows) / rows.length;
 }
 
 /** Up and down along each axis and along every two of them together. */

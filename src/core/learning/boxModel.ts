@@ -151,8 +151,12 @@ export class BoxModel {
   ): number {
     return evidence.reduce(
       (sum, entry, i) => sum + num(weights[i]) * squareOf(this.residuals(entry, parameters, scales)),
-      parameters.reduce((sum, value, p) => sum + this.precision(p, scales) * value * value, 0),
+      this.priorSum(parameters, scales),
     );
+  }
+
+  private priorSum(parameters: readonly number[], scales: BoxScales): number {
+    return parameters.reduce((sum, value, p) => sum + this.precision(p, scales) * value * value, 0);
   }
 
   /** The same sum with its normal equations; the prior is their diagonal. */
@@ -168,7 +172,7 @@ export class BoxModel {
       return row;
     });
     const gradient = parameters.map((value, p) => this.precision(p, scales) * value);
-    let sum = parameters.reduce((total, value, p) => total + this.precision(p, scales) * value * value, 0);
+    let sum = this.priorSum(parameters, scales);
     for (const [i, entry] of evidence.entries()) {
       const weight = num(weights[i]);
       const residuals = this.residuals(entry, parameters, scales);
@@ -298,7 +302,7 @@ export class BoxModel {
     );
     return {
       trace: matrix.reduce((sum, row, i) => sum + num(row[i]), 0),
-      traceOfSquare: matrix.flat().reduce((sum, value) => sum + value * value, 0),
+      traceOfSquare: squareOf(matrix.flat()),
     };
   }
 
@@ -310,7 +314,7 @@ export class BoxModel {
     if (place === undefined) return scales.deviation ** 2 * squareOf(slopes);
     const columns = slopes.map((_, p) => place * PARAMETERS_PER_TUBE + p);
     const solved = known.forward(dense(slopes, columns, this.zero.length));
-    return solved.reduce((sum, value) => sum + value * value, 0);
+    return squareOf(solved);
   }
 
   /** Each dose wrong by so much of itself, one by one. */

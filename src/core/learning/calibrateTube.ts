@@ -2,7 +2,7 @@
 import { deltaE2000 } from "../color/ciede2000";
 import { chromaOf } from "../color/cieLab";
 import type { LabD65 } from "../color/types";
-import { num } from "../numbers";
+import { areFinite, isNotNegative, num } from "../numbers";
 import type { Evidence, SpectralReading } from "./evidence";
 import { learnTubes } from "./learnTubes";
 import { adviseReadings } from "./readingAdvice";
@@ -53,13 +53,13 @@ export function impossibleReading(
 ): ImpossibleReading | undefined {
   const white = tintLab(bench.white, 0, bench)[0];
   for (const { whiteParts, lab } of readings) {
-    if (!lab.every(Number.isFinite)) return { code: "no-number" };
+    if (!areFinite(lab)) return { code: "no-number" };
     const [lightness] = lab;
     if (!(lightness >= DARKEST && lightness <= LIGHTEST))
       return { code: "lightness", lightness, least: DARKEST, most: LIGHTEST };
     const chroma = chromaOf(lab);
     if (chroma > MOST_CHROMA) return { code: "chroma", chroma };
-    if (!(whiteParts >= 0) || !Number.isFinite(whiteParts)) return { code: "white-parts" };
+    if (!isNotNegative(whiteParts)) return { code: "white-parts" };
   }
   const sorted = [...readings].sort((a, b) => a.whiteParts - b.whiteParts);
   for (const [i, reading] of sorted.entries()) {

@@ -23,12 +23,12 @@
  */
 import type { LabD65 } from "../color/types";
 import type { SurfaceConstants } from "../mixing/saunderson";
-import { num, squareOf } from "../numbers";
+import { areFinite, isPositive, num, squareOf } from "../numbers";
 import type { LeastSquaresStop } from "../optimize/levenbergMarquardt";
 import { minimizeByNormalEquations } from "../optimize/normalEquations";
 import { CholeskyFactor, solveSymmetric } from "../optimize/solveSymmetric";
 import type { OpticalModel } from "../spectrum/types";
-import { dense } from "./sparseRows";
+import { dense, inner } from "./sparseRows";
 import { BoxModel, type BoxScales, type LearningConditions } from "./boxModel";
 import type { Evidence, MixPart, PredictionTerms } from "./evidence";
 import { ninetyPercentRadius } from "./covariance";
@@ -176,9 +176,7 @@ function weightsOf(
 ): number[] {
   return evidence.map((entry) => {
     if (entry.isStoodBy === true) return 1;
-    const square = model
-      .residuals(entry, parameters, scales)
-      .reduce((sum, residual) => sum + residual * residual, 0);
+    const square = squareOf(model.residuals(entry, parameters, scales));
     const dimensions = entry.spectrum ? 3 + SPECTRAL_DIMENSIONS : 3;
     return (STUDENT_FREEDOM + dimensions) / (STUDENT_FREEDOM + square);
   });
@@ -237,12 +235,10 @@ function growthOf(
     const { columns, rows } = model.residualRows(entry, parameters, scales);
     const solved = rows.slice(0, 3).map((row) => known.forward(dense(row, columns, parameters.length)));
     // I - H: what is left of the variance of a reading that took part in the fit.
-    const left = solved.map((a, i) =>
-      solved.map((b, j) => (i === j ? 1 : 0) - a.reduce((total, value, p) => total + value * num(b[p]), 0)),
-    );
+    const left = solved.map((a, i) => solved.map((b, j) => (i === j ? 1 : 0) - inner(a, b)));
     const leftOut = solveSymmetric(left, residuals);
     if (!leftOut) continue;
-    const miss = residuals.reduce((total, residual, i) => total + residual * num(leftOut[i]), 0);
+    const miss = inner(residuals, leftOut);
     sum += Math.min(miss, 3 * WORST_MISS);
     count += 3;
   }
@@ -253,10 +249,8 @@ function assertEvidence(evidence: readonly Evidence[], tubeCount: number): void 
   for (const entry of evidence) {
     const isGood =
       entry.parts.length > 0 &&
-      entry.parts.every(
-        (part) => part.tube >= 0 && part.tube < tubeCount && part.volume > 0 && Number.isFinite(part.volume),
-      ) &&
-      entry.lab.every(Number.isFinite) &&
+      entry.parts.every((part) => part.tube >= 0 && part.tube < tubeCount && isPositive(part.volume)) &&
+      areFinite(entry.lab) &&
       entry.uncertaintyDeltaE2000 > 0 &&
       (entry.photo === undefined || (Number.isInteger(entry.photo) && entry.photo >= 0));
     if (!isGood)

@@ -4,7 +4,7 @@
  * Near the solution a reading adds JᵀJ/σ² to the normal matrix whatever it will show, so that its use can be
  * known before it is made. Readings are chosen one by one, each the one that narrows the predictions most.
  */
-import { num } from "../numbers";
+import { num, sumOf } from "../numbers";
 import { BoxModel, type LearningConditions } from "./boxModel";
 import type { Evidence, MixPart } from "./evidence";
 import { CholeskyFactor } from "../optimize/solveSymmetric";
@@ -65,7 +65,7 @@ export function adviseReadings(
     const spreads = probes.map((probe) =>
       known ? Math.sqrt(model.covariance(probe, zero, known, USUAL_SCALES).trace) : Number.NaN,
     );
-    return spreads.reduce((sum, spread) => sum + spread, 0) / spreads.length;
+    return sumOf(spreads) / spreads.length;
   };
   const spreadNow = spreadWith(normal);
   const next: { reading: number; spreadAfter: number }[] = [];

@@ -9,7 +9,7 @@
  *
  * Source: V. V. Fedorov, Theory of Optimal Experiments (1972), chapter 3, for the one-by-one choice by a linear criterion.
  */
-import { num } from "../numbers";
+import { num, squareOf } from "../numbers";
 import { CholeskyFactor } from "../optimize/solveSymmetric";
 import type { OpticalModel } from "../spectrum/types";
 import { BoxModel, type LearningConditions } from "./boxModel";
@@ -168,7 +168,7 @@ function rowOf({ columns, rows, free }: SparseRows): Row {
   return {
     columns: Int32Array.from(columns),
     rows: rows.map((row) => Float64Array.from(row)),
-    free: free.flat().reduce((sum, value) => sum + value * value, 0),
+    free: squareOf(free.flat()),
   };
 }
 

@@ -7,7 +7,7 @@
  * of unit variance everywhere. Coefficients are kept in units of their prior standard deviation, so that
  * all zeros is the generic model and their squares are the prior.
  */
-import { num } from "../numbers";
+import { num, squareOf } from "../numbers";
 import type { OpticalModel } from "../spectrum/types";
 
 const BUMP_COUNT = 5;
@@ -30,7 +30,7 @@ function bumpsOf(bandCount: number): readonly (readonly number[])[] {
       const distance = (band - bump * spacing) / spacing;
       return Math.exp((-distance * distance) / 2);
     });
-    const power = Math.sqrt(heights.reduce((sum, height) => sum + height * height, 0));
+    const power = Math.sqrt(squareOf(heights));
     return heights.map((height) => height / power);
   });
 }

@@ -7,7 +7,7 @@
  *
  * Source: D. R. Duncan, Proc. Phys. Soc. 52, 390 (1940), doi:10.1088/0959-5309/52/3/310, for the additivity.
  */
-import { num, volumeOf } from "../numbers";
+import { areFinite, isNotNegative, isPositive, num, volumeOf } from "../numbers";
 import { assertSameGrid, type OpticalModel, type Reflectance, type WavelengthGrid } from "../spectrum/types";
 import { filmReflectance, reflectanceFromKOverS } from "./kubelkaMunk";
 import { innerReflectance, type SurfaceConstants, seenReflectance } from "./saunderson";
@@ -46,7 +46,7 @@ export function blendSurfaces(parts: readonly PaintVolume[]): SurfaceConstants |
 export function blendOptics(parts: readonly PaintVolume[]): OpticalModel {
   const first = parts[0];
   const total = volumeOf(parts);
-  if (!first || !(total > 0) || !Number.isFinite(total) || parts.some((part) => part.volume < 0)) {
+  if (!first || !isPositive(total) || parts.some((part) => part.volume < 0)) {
     throw new RangeError("A mixture needs at least one finite volume above zero and none below");
   }
   const { grid } = first.optics;
@@ -64,7 +64,7 @@ export function blendOptics(parts: readonly PaintVolume[]): OpticalModel {
       scattering[band] = num(scattering[band]) + share * s;
     }
   }
-  if (!scattering.every((s) => s > 0 && Number.isFinite(s)) || !absorption.every(Number.isFinite))
+  if (!scattering.every(isPositive) || !areFinite(absorption))
     throw new RangeError("A mixture must scatter in every band, and absorb and scatter finitely");
   const surface = blendSurfaces(parts);
   return { grid, absorption, scattering, ...(surface && { surface }) };
@@ -84,7 +84,7 @@ export function mixtureReflectance(
   const { grid, absorption, scattering, surface = assumed } = blendOptics(parts);
   if (film) {
     assertSameGrid(grid, film.ground.grid);
-    if (!(film.thickness >= 0 && Number.isFinite(film.thickness)))
+    if (!isNotNegative(film.thickness))
       throw new RangeError(`A film is at least 0 thick, got ${film.thickness}`);
   }
   const values = bands(grid).map((band) => {

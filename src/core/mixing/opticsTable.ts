@@ -1,4 +1,4 @@
-import { num } from "../numbers";
+import { isNotNegative, isPositive, num } from "../numbers";
 import { assertSameGrid, type OpticalModel, type WavelengthGrid } from "../spectrum/types";
 
 /** K and S of all tubes one after the other: [tube · bands + band]. */
@@ -15,10 +15,7 @@ export function opticsTable(tubes: readonly OpticalModel[], grid: WavelengthGrid
       s[index * grid.count + band] = num(tube.scattering[band]);
     }
   });
-  if (
-    !k.every((value) => value >= 0 && Number.isFinite(value)) ||
-    !s.every((value) => value > 0 && Number.isFinite(value))
-  )
+  if (!k.every(isNotNegative) || !s.every(isPositive))
     throw new RangeError("Every K must be finite and >= 0, every S finite and > 0");
   return { k, s };
 }

@@ -8,7 +8,7 @@
  *
  * Source: J. J. Moré, The Levenberg-Marquardt algorithm, LNM 630 (1978), doi:10.1007/BFb0067700.
  */
-import { num } from "../numbers";
+import { num, squareOf } from "../numbers";
 import { solveSymmetric } from "./solveSymmetric";
 
 export type LeastSquaresStop = "converged" | "stalled" | "iteration-limit" | "not-finite";
@@ -112,7 +112,7 @@ function normalMatrixOf(jacobian: readonly (readonly number[])[], size: number):
 }
 
 function sumOfSquares(values: readonly number[]): number {
-  return values.reduce((sum, v) => sum + v * v, 0);
+  return squareOf(values);
 }
 
 /** Reading past the end must poison the result, not pass as zero. */

@@ -11,7 +11,7 @@ import type { LabD65 } from "../color/types";
 import { NEUTRAL_CHROMA } from "../describe/chromaWords";
 import { type HuePlace, readHue } from "../describe/huePlaces";
 import { mixtureReflectance } from "../mixing/mixture";
-import { num } from "../numbers";
+import { isNotNegative, num } from "../numbers";
 import { cheapestBetween } from "../optimize/narrow";
 import { labFromReflectance } from "../spectrum/colorimetry";
 import type { Wash } from "../mixing/washMixer";
@@ -87,7 +87,7 @@ export function mixturePath(
   bench: TestWhite,
   white: PathWhite = { whiteParts: 0 },
 ): MixturePath {
-  if (!(white.whiteParts >= 0) || !Number.isFinite(white.whiteParts))
+  if (!isNotNegative(white.whiteParts))
     throw new RangeError("The parts of white must be a number that is not below zero");
   return pathOf(
     (share) => pathColor(first, second, share, bench, white),

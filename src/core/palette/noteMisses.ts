@@ -20,6 +20,7 @@ import { interiorLattice } from "../recipe/subsets";
 import { type SolverEffort, type SubsetSolver, subsetSolver } from "../recipe/subsetSolver";
 import type { ViewingWeights } from "../spectrum/colorimetry";
 import type { OpticalModel } from "../spectrum/types";
+import { areFinite } from "../numbers";
 
 export const MOST_RECIPE_TUBES = 4;
 
@@ -64,7 +65,7 @@ export class NoteMisses {
       throw new RangeError(`A box of 1 to ${MOST_BOX_TUBES} tubes can be searched, not ${tubes.length}`);
     if (!Number.isInteger(recipeTubes) || recipeTubes < 1 || recipeTubes > MOST_RECIPE_TUBES)
       throw new RangeError(`Recipes of 1 to ${MOST_RECIPE_TUBES} tubes are searched, not ${recipeTubes}`);
-    if (!notes.every((note) => note.every(Number.isFinite)))
+    if (!notes.every((note) => areFinite(note)))
       throw new RangeError("Every note needs three finite numbers");
     this.tubeCount = tubes.length;
     this.noteCount = notes.length;

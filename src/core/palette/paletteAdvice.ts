@@ -2,6 +2,7 @@
 import { meanOf } from "./choosePalette";
 import { REACHED } from "../reach/reached";
 import type { NoteMisses } from "./noteMisses";
+import { sumOf } from "../numbers";
 
 /** A tube whose removal costs less than this on average, ΔE00, is hardly missed. */
 export const REDUNDANT_BELOW = 0.5;
@@ -73,7 +74,7 @@ export function paletteAdvice(
       removalCost,
       isRedundant: removalCost < REDUNDANT_BELOW,
       neededFor: notesBy(lost, (loss) => loss > REACHED),
-      savedTubes: saved.reduce((sum, count) => sum + count, 0),
+      savedTubes: sumOf(saved),
       plainer: notesBy(Float32Array.from(saved), (count) => count > 0),
     };
   });

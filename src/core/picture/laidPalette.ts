@@ -9,7 +9,7 @@
 import { deltaE2000 } from "../color/ciede2000";
 import { linearSrgbFromLab } from "../color/srgb";
 import type { LabD65 } from "../color/types";
-import { num } from "../numbers";
+import { areFinite, num } from "../numbers";
 import { labOfLit, type LitPixel, meanOfLit, trimmed } from "./litPixels";
 import { PixelReader, type PixelImage } from "./pixels";
 import { paperLight, projective, type SheetFault, type SheetPoint } from "./squaredSheet";
@@ -157,7 +157,7 @@ function boardByPiles(
     return num(sorted[Math.floor(sorted.length / 2)]);
   };
   const board: LitPixel = [middle(0), middle(1), middle(2)];
-  return board.every(Number.isFinite) ? board : undefined;
+  return areFinite(board) ? board : undefined;
 }
 
 function boardByCard(

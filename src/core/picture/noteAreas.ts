@@ -2,6 +2,7 @@
 import { type LabD65 } from "../color/types";
 import { blockLab, type Blocks } from "./blocks";
 import { chromaOf } from "../color/cieLab";
+import { sumOf } from "../numbers";
 
 export type NoteAreas = {
   /** Of the area, by place in the list of notes; they sum to one. */
@@ -47,11 +48,11 @@ export type CompositionWeights = {
  * @throws RangeError unless each note has an area of at least zero, and one is above it.
  */
 export function compositionWeights(notes: readonly LabD65[], areas: readonly number[]): CompositionWeights {
-  const total = areas.reduce((sum, area) => sum + area, 0);
+  const total = sumOf(areas);
   if (notes.length !== areas.length) throw new RangeError("Each note needs an area");
   if (!(total > 0) || areas.some((area) => !(area >= 0)))
     throw new RangeError("Areas are at least zero, and one is above it");
   const loads = notes.map((lab, index) => (chromaOf(lab) * (areas[index] as number)) / total);
-  const meanChroma = loads.reduce((sum, load) => sum + load, 0);
+  const meanChroma = sumOf(loads);
   return { weights: loads.map((load) => (meanChroma > 0 ? load / meanChroma : 0)), meanChroma };
 }

@@ -3,7 +3,7 @@ import { deltaE2000 } from "../color/ciede2000";
 import type { LabD65 } from "../color/types";
 import { blendOptics, mixtureReflectance } from "../mixing/mixture";
 import type { SurfaceConstants } from "../mixing/saunderson";
-import { num } from "../numbers";
+import { num, sumOf } from "../numbers";
 import { labFromReflectance, type ViewingWeights } from "../spectrum/colorimetry";
 import type { OpticalModel } from "../spectrum/types";
 import type { PigmentLibrary } from "./library";
@@ -69,7 +69,7 @@ export function nearestGenerics(
         model,
         masstoneDeltaE2000,
         tintDeltaE2000,
-        deltaE2000: all.reduce((sum, miss) => sum + miss, 0) / all.length,
+        deltaE2000: sumOf(all) / all.length,
       };
     })
     .sort((a, b) => a.deltaE2000 - b.deltaE2000);

@@ -30,6 +30,7 @@ import {
 } from "./subsetSolver";
 import { tubeTraits } from "./tubeTraits";
 import type { RecipeQuery, RecipeSearchReport } from "./types";
+import { isPositive } from "../numbers";
 
 export const MAX_TUBES_IN_SEARCH = 24;
 /**
@@ -258,7 +259,7 @@ function assertQuery(query: RecipeQuery, { tubeCount }: ColorModel): void {
   if (limits && ![limits.lightness, limits.chroma, limits.hue].every((limit) => limit > 0)) {
     throw new RangeError("Limits on value, chroma and hue must be above zero");
   }
-  if (thickestFilm !== undefined && !(thickestFilm > 0 && Number.isFinite(thickestFilm))) {
+  if (thickestFilm !== undefined && !isPositive(thickestFilm)) {
     throw new RangeError(`The thickest film must be finite and above zero, got ${thickestFilm}`);
   }
 }

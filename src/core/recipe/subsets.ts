@@ -1,4 +1,5 @@
 /** All sets of `size` out of `count` tubes in a fixed order, as rows of indices. */
+import { sumOf } from "../numbers";
 export function subsetsOf(count: number, size: number): Uint8Array[] {
   const rows: Uint8Array[] = [];
   if (size < 1 || size > count) return rows;
@@ -36,7 +37,7 @@ function madeLattice(size: number, levels: number): Float64Array[] {
     if (place === size - 1) {
       row[place] = left;
       const squares = row.map((units) => units * units);
-      const sum = squares.reduce((total, value) => total + value, 0);
+      const sum = sumOf(squares);
       rows.push(Float64Array.from(squares, (value) => value / sum));
       return;
     }

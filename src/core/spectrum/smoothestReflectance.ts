@@ -14,6 +14,7 @@ import { fail, type Result, succeed } from "../result";
 import type { LightName, Xyz } from "../color/types";
 import type { ViewingWeights } from "./colorimetry";
 import type { Reflectance } from "./types";
+import { areFinite } from "../numbers";
 
 export type ReconstructionFailure = { readonly code: "no-such-reflectance" };
 
@@ -116,5 +117,5 @@ function solveByElimination(matrix: readonly Float64Array[], size: number): Floa
     for (let k = row + 1; k < size; k++) sum -= (values[k] as number) * (solution[k] as number);
     solution[row] = sum / (values[row] as number);
   }
-  return solution.every(Number.isFinite) ? solution : undefined;
+  return areFinite(solution) ? solution : undefined;
 }

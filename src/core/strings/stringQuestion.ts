@@ -1,6 +1,7 @@
 /** What a string may be asked for, and which tubes its members take. */
 import type { RowHand } from "./layMember";
 import type { StringMember, StringQuestion } from "./types";
+import { isPositive } from "../numbers";
 
 /** In the order of the palette. */
 export function tubesOf(members: readonly StringMember[]): readonly number[] {
@@ -22,10 +23,10 @@ export function assertQuestion(
   if (!Number.isInteger(maxTubes) || maxTubes < 2 || maxTubes > 6)
     throw new RangeError(`A member holds 2 to 6 tubes at most, not ${maxTubes}`);
   if (!(sharedWithin >= 0)) throw new RangeError("What a member may give up is at least 0");
-  if (!hands.every(({ volume }) => volume > 0 && Number.isFinite(volume)))
+  if (!hands.every(({ volume }) => isPositive(volume)))
     throw new RangeError("Each pile has a finite size above zero");
   const isKnown = ({ tube, volume }: { readonly tube: number; readonly volume: number }): boolean =>
-    tube >= 0 && tube < tubeCount && volume > 0 && Number.isFinite(volume);
+    tube >= 0 && tube < tubeCount && isPositive(volume);
   if (base.kind === "paint" && (base.parts.length === 0 || !base.parts.every(isKnown)))
     throw new RangeError("The base needs paint of the palette");
 }

@@ -11,6 +11,7 @@ import type { SurfaceConstants } from "../mixing/saunderson";
 import { bisected } from "../optimize/narrow";
 import { labFromReflectance, type ViewingWeights } from "../spectrum/colorimetry";
 import type { OpticalModel, Reflectance } from "../spectrum/types";
+import { isNotNegative } from "../numbers";
 
 export type TestWhite = {
   /** The white that tubes are judged in: one's own, or generic titanium white. */
@@ -42,7 +43,7 @@ export function tintLab(tube: OpticalModel, whiteParts: number, bench: TestWhite
 }
 
 function assertParts(whiteParts: number): void {
-  if (!(whiteParts >= 0) || !Number.isFinite(whiteParts))
+  if (!isNotNegative(whiteParts))
     throw new RangeError(`Parts of white must be finite and at least 0, got ${whiteParts}`);
 }
 

@@ -13,6 +13,7 @@ import type { TubeReading } from "../learning/calibrateTube";
 import type { PigmentModel } from "../pigment/types";
 import type { OpticalModel } from "../spectrum/types";
 import { tintLab, tintLadder, type TestWhite } from "./character";
+import { areFinite, sumOf } from "../numbers";
 
 /** How far tubes of one kind lie from their generic, ΔE00, one standard deviation. */
 const KIND_SPREAD = 4;
@@ -51,12 +52,12 @@ export function unknownTube(
 ): UnknownTube {
   if (readings.length === 0 || models.length === 0)
     throw new RangeError("A tube is told from at least one reading and one generic paint");
-  if (!readings.every(({ lab }) => lab.every(Number.isFinite)))
+  if (!readings.every(({ lab }) => areFinite(lab)))
     throw new RangeError("A reading needs three finite numbers");
   const kinds = models.map((model) => kindOf(model, readings, bench));
   const least = Math.min(...kinds.map(({ misfit }) => misfit));
   const likelihoods = kinds.map(({ misfit }) => Math.exp((least - misfit) / 2));
-  const total = likelihoods.reduce((sum, one) => sum + one, 0);
+  const total = sumOf(likelihoods);
   const weighed = kinds.map((kind, i) => ({ ...kind, weight: (likelihoods[i] ?? 0) / total }));
   const chroma = weighed.reduce((sum, kind) => sum + kind.weight * kind.chroma, 0);
   const like = weighed
