@@ -78,11 +78,11 @@ export function SelectField({
     <div
       className={clsx(
         "flex max-w-full min-w-0 print:hidden",
-        isBeside ? "items-center gap-2" : "flex-col items-start gap-1",
+        isBeside ? "flex-wrap items-center gap-2" : "flex-col items-start gap-1",
         className,
       )}
     >
-      <label htmlFor={id} className={clsx("text-muted", isBeside && "shrink-0")}>
+      <label htmlFor={id} className="text-muted">
         {label}
       </label>
       {isAsked ? (
