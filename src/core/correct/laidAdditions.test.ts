@@ -18,6 +18,7 @@ import { threeWayDifference } from "../describe/difference";
 import { createRng } from "../random/rng";
 import { plainParts } from "./additionPart";
 import { isWithin, nextAddition } from "./nextAddition";
+import { DELTA_E_PER_DOUBLING } from "./pileMixer";
 import { leadingAxis } from "./safeDose";
 
 const PALETTES = [
@@ -136,7 +137,7 @@ describe("an addition that the hand lays", () => {
       advised++;
       const [first] = answer.additions;
       if (answer.advice === "add") {
-        const paid = 0.9 * Math.log2(first?.growth ?? Number.NaN);
+        const paid = DELTA_E_PER_DOUBLING * Math.log2(first?.growth ?? Number.NaN);
         const gained =
           aimDistance(target, answer.pile) - aimDistance(target, first?.predicted ?? answer.pile);
         expect(gained).toBeGreaterThan(paid);

@@ -8,6 +8,9 @@ import type { Tube } from "../tube/tube";
 import { isWater } from "../tube/water";
 import { type RecipeQuestion, recipeQuestion } from "./recipeRequest";
 
+/** A pile is laid as large as wanted, or up to a tenth larger: asked for so, it comes out about as large as it was. */
+const USUALLY_LARGER = 1.05;
+
 /** Tubes of a pile that were tested since it was begun. */
 export function changedSince(pile: Pile, tubeById: ReadonlyMap<string, Tube>): readonly Tube[] {
   return contentsOf(pile).flatMap(({ tubeId }) => {
@@ -40,8 +43,7 @@ export function mixedAgainQuestion(
       forbidden: [],
       factors: REFERENCE_FACTORS,
       extra: [],
-      // A pile is at least as large as wanted, and up to a tenth larger: so it comes out about as large as it was.
-      wantedParts: wantedParts ?? volumeOf(contents) / 1.05,
+      wantedParts: wantedParts ?? volumeOf(contents) / USUALLY_LARGER,
     },
     // Whatever the school allows, it is the same tubes again.
     { ...settings, school: { ...settings.school, allowsBlack: true } },
