@@ -8,6 +8,7 @@ import { Fold } from "../../../ui/Fold";
 import { NEXT } from "../../../ui/keepFocus";
 import { Menu, MenuItem } from "../../../ui/Menu";
 import { Patch } from "../../../ui/Patch";
+import { Together } from "../../../ui/Together";
 import { sampleShare } from "../../../domain/hand/handAmounts";
 import { contentsOf, volumeOf } from "../../../domain/pile/contents";
 import { useSettings } from "../../../kit/studio/useStudio";
@@ -58,8 +59,9 @@ export function NextStep() {
           Look once more
         </h2>
         <p>
-          It seems close enough ({deltaEText(advice.deltaE2000)}), but not surely: it may be off by{" "}
-          {deltaEText(advice.doubt)} more. Say again how it looks, or read it; or keep it as it is.
+          It seems close enough (<Together>{deltaEText(advice.deltaE2000)}</Together>), but not surely: it may
+          be off by <Together>{deltaEText(advice.doubt)}</Together> more. Say again how it looks, or read it;
+          or keep it as it is.
         </p>
       </section>
     );
@@ -112,8 +114,9 @@ function NoNearer({ advice, tubeIds }: { advice: Advised; tubeIds: readonly stri
         No addition helps
       </h2>
       <p>
-        It is off by {deltaEText(advice.deltaE2000)}, and no dose of these tubes is worth its paint. Perhaps a
-        tube is missing on the board; or the doses are too coarse, and a larger pile takes finer ones.
+        It is off by <Together>{deltaEText(advice.deltaE2000)}</Together>, and no dose of these tubes is worth
+        its paint. Perhaps a tube is missing on the board; or the doses are too coarse, and a larger pile
+        takes finer ones.
       </p>
       {isSample ? null : (
         <div className="mt-1 flex flex-wrap items-center gap-3">

@@ -3,7 +3,7 @@
 /** A kept match as its ratio, and the same family lighter and darker, each ready to become a note of its own. */
 import { useLiveQuery } from "dexie-react-hooks";
 import { useRouter } from "next/navigation";
-import { useState } from "react";
+import { Fragment, useState } from "react";
 import { lchFromLab } from "../../../core/color/cieLab";
 import type { Variant, VariantKind } from "../../../core/correct/lightenAndShade";
 import { lightnessPerStep } from "../../../core/describe/valueScale";
@@ -30,6 +30,7 @@ import { GENERIC_UNCERTAINTY } from "../../../domain/reading/uncertainty";
 import { mixtureRequest } from "../../../domain/mixture/mixtureRequest";
 import { useAim, usePaint } from "../bench/contexts";
 import { useOnce } from "../../../kit/commands/useOnce";
+import { Together } from "../../../ui/Together";
 
 /** In a wash the paper is the white. */
 const WITH_WATER = { name: "Lighter, with water", note: "lighter" };
@@ -59,12 +60,18 @@ export function Family({ match }: { match: Match }) {
   if (!pile) return null;
   const contents = contentsOf(pile);
   const whole = volumeOf(contents);
-  const ratio = contents.map(
-    ({ tubeId, parts }) => `${((100 * parts) / whole).toFixed(1)} % ${tubeName(tubeById.get(tubeId))}`,
-  );
   return (
     <>
-      <p className="mt-1 text-muted">In it: {ratio.join(", ")}.</p>
+      <p className="mt-1 text-muted">
+        In it:{" "}
+        {contents.map(({ tubeId, parts }, i) => (
+          <Fragment key={tubeId}>
+            {i === 0 ? "" : ", "}
+            <Together>{((100 * parts) / whole).toFixed(1)} %</Together> {tubeName(tubeById.get(tubeId))}
+          </Fragment>
+        ))}
+        .
+      </p>
       <Button
         weight="quiet"
         aria-expanded={isOpen}

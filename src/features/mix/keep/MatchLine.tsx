@@ -9,6 +9,7 @@ import { useStudio } from "../../../kit/studio/useStudio";
 import { NEXT } from "../../../ui/keepFocus";
 import { useAim, useStory } from "../bench/contexts";
 import { later } from "../../../ui/later";
+import { Together } from "../../../ui/Together";
 
 // Lightening and shading is asked for now and then.
 const KeptMatch = later(async () => (await import("./KeptMatch")).KeptMatch);
@@ -32,7 +33,8 @@ export function MatchLine() {
   return (
     <div ref={line} role="status" className="mb-4 border-2 border-ink p-3">
       <p>
-        <span className="font-bold">Match kept</span> {kept}, {deltaEText(match.deltaE2000)}.{" "}
+        <span className="font-bold">Match kept</span> {kept},{" "}
+        <Together>{deltaEText(match.deltaE2000)}</Together>.{" "}
         {match.verdict === "provisional"
           ? "It is provisional: look at it again when it is dry."
           : match.verdict === "confirmed"
