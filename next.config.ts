@@ -10,7 +10,13 @@ const config: NextConfig = {
   agentRules: false,
   // Without this the development page opened by number is served but never hydrates.
   allowedDevOrigins: ["127.0.0.1"],
-  turbopack: { root: import.meta.dirname },
+  turbopack: {
+    root: import.meta.dirname,
+    // Built ahead by scripts/run/prebuild.mjs; the development server takes the package as it is.
+    ...(process.env.NODE_ENV === "production" && {
+      resolveAlias: { "zod/mini": "./node_modules/.cache/gaman/smallZod.mjs" },
+    }),
+  },
   images: { unoptimized: true },
   // It starts threads of its own and is loaded as it is.
   serverExternalPackages: ["piscina"],

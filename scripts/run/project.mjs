@@ -9,10 +9,14 @@ export const ROOT = path.resolve(import.meta.dirname, "../..");
 /** What serves the built application. */
 export const SERVER = path.join(ROOT, ".next/serve.mjs");
 
+/** What the pages use of Zod, bundled before they are (next.config.ts names it too). */
+export const SMALL_ZOD = path.join(ROOT, "node_modules/.cache/gaman/smallZod.mjs");
+
 const BUILD_INPUTS = [
   "kernel",
   "src",
   "public",
+  "scripts/run/prebuild.mjs",
   "scripts/run/postbuild.mjs",
   "package-lock.json",
   "next.config.ts",
@@ -147,6 +151,7 @@ export function ensureBuild() {
     "scripts/generate/kernel.mjs",
     "--check",
   ]);
+  run("Before the build", process.execPath, ["scripts/run/prebuild.mjs"]);
   run("Build", bin("next"), ["build"]);
   run("After the build", process.execPath, ["scripts/run/postbuild.mjs"]);
 }

@@ -6,7 +6,7 @@ import { describe, expect, it } from "vitest";
 import { fillStore } from "../../../tests/support/sampleStore";
 import { filesOf, withManifest, withRows } from "../../../tests/support/zips";
 import { GamanDatabase } from "../database";
-import { archiveJsonSchema } from "./format";
+import { archiveJsonSchema } from "./jsonSchema";
 import { readArchive } from "./readArchive";
 import { writeArchive } from "./writeArchive";
 

@@ -13,7 +13,6 @@ import { STORE_VERSION } from "../database";
 import { id, time } from "../schemaParts";
 import type { ArchiveFault } from "../../domain/store/storeFault";
 import { TABLE_NAMES } from "../../domain/store/tableNames";
-import { ROW_TABLES, type RowTable } from "../tables";
 
 /** Of the arrangement of files in the zip: 2 where rows that cannot be read are in it too. */
 export const ARCHIVE_FORMAT_VERSION = 2;
@@ -57,7 +56,7 @@ const unreadFileSchema = z.strictObject({
   bytes: z.int().check(z.gte(0), z.lte(LIMITS.rowsFileBytes)),
 });
 
-const FILE_NAME = /^files\/[a-zA-Z]{1,30}-\d{1,6}-[a-zA-Z]{1,30}$/;
+export const FILE_NAME = /^files\/[a-zA-Z]{1,30}-\d{1,6}-[a-zA-Z]{1,30}$/;
 
 const pictureFileSchema = z.strictObject({
   name: z.string().check(z.regex(FILE_NAME)),
@@ -97,37 +96,4 @@ export class ArchiveRefused extends Error {
   constructor(readonly fault: ArchiveFault) {
     super(JSON.stringify(fault));
   }
-}
-
-/** JSON Schema of the whole: the manifest, and a row of each table as it stands in its files. */
-export function archiveJsonSchema(): Record<string, unknown> {
-  const rowSchemas = [...ROW_TABLES.values()].map((table) => [table.name, jsonSchemaOf(table)] as const);
-  return {
-    $schema: "https://json-schema.org/draft/2020-12/schema",
-    title: "Gaman archive",
-    description:
-      "A zip file. manifest.json is described by the property manifest; each file rows/<table>-<n>.json is an array of rows of its table, described by the property of that name.",
-    type: "object",
-    properties: {
-      manifest: z.toJSONSchema(manifestSchema, { io: "input" }),
-      ...Object.fromEntries(rowSchemas.map(([name, row]) => [name, { type: "array", items: row }])),
-    },
-  };
-}
-
-function jsonSchemaOf(table: RowTable): unknown {
-  return z.toJSONSchema(table.schema, {
-    io: "input",
-    unrepresentable: "any",
-    override: ({ zodSchema, jsonSchema }) => {
-      // A Blob inside a row stands in the zip as a file of its own.
-      if (zodSchema._zod.def.type === "custom")
-        Object.assign(jsonSchema, {
-          type: "object",
-          properties: { file: { type: "string", pattern: FILE_NAME.source } },
-          required: ["file"],
-          additionalProperties: false,
-        });
-    },
-  });
 }
