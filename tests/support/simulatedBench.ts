@@ -5,7 +5,7 @@ import { type LabD65, labD65, lchUnder } from "@/core/color/types";
 import { dosingOf, type DosingChoice } from "@/core/amounts/dosing";
 import { layDown } from "@/core/amounts/layDown";
 import { plainParts } from "@/core/correct/additionPart";
-import { nextAddition, type PileQuery } from "@/core/correct/nextAddition";
+import { type NextAddition, nextAddition, type PileQuery } from "@/core/correct/nextAddition";
 import { applyDifference, threeWayDifference } from "@/core/describe/difference";
 import type { Evidence, MixPart } from "@/core/learning/evidence";
 import { learnTubes } from "@/core/learning/learnTubes";
@@ -131,6 +131,8 @@ function clampL(lightness: number): number {
   return Math.max(0, Math.min(100, lightness));
 }
 
+/** Relative error of the share that a knife leaves when it scrapes a pile back by eye. */
+const SCRAPING_ERROR = 0.15;
 /** Readings of one pile, before a painter gives it up. */
 const MOST_LOOKS = 12;
 
@@ -190,6 +192,8 @@ export function closeLoop(
   let real: MixPart[] = dosed(intended);
   const volumeAtStart = sum(real);
   let volumeLeftBehind = 0;
+  /** Of the pile before it was scraped back. */
+  let meantVolume: number | undefined;
   const evidence: Evidence[] = [];
   const misses = [deltaE2000(target, box.trueLab(real))];
   let additions = 0;
@@ -206,21 +210,34 @@ export function closeLoop(
       lab: meanOf(looksAtState),
       uncertaintyDeltaE2000: reader.uncertaintyDeltaE2000 / Math.sqrt(looksAtState.length),
     };
-    const advice = nextAddition(
-      {
-        tubes: box.generic,
-        allowed: box.generic.map((_, tube) => tube),
-        parts: recorded,
-        evidence: [...evidence, state],
-        target,
-        toleranceDeltaE2000: options.toleranceDeltaE2000,
-        strengthError: 0.3,
-        maxTubes: 3,
-        ...(dosing && { dosing }),
-        ...options.verdict,
-      },
-      CONDITIONS,
-    );
+    const advised = (meantVolume?: number): NextAddition =>
+      nextAddition(
+        {
+          tubes: box.generic,
+          allowed: box.generic.map((_, tube) => tube),
+          parts: recorded,
+          ...(meantVolume !== undefined && { meantVolume }),
+          evidence: [...evidence, state],
+          target,
+          toleranceDeltaE2000: options.toleranceDeltaE2000,
+          strengthError: 0.3,
+          maxTubes: 3,
+          ...(dosing && { dosing }),
+          ...options.verdict,
+        },
+        CONDITIONS,
+      );
+    let advice = advised(meantVolume);
+    if (advice.advice === "scrape-back") {
+      // Scraped as it is said, by eye; what to add is then said anew, and nothing is read between.
+      const { keptShare } = advice.costs.scrapeBack;
+      meantVolume = sum(recorded);
+      const stays = Math.min(1, keptShare * Math.exp(SCRAPING_ERROR * options.rng.normal()));
+      volumeLeftBehind += (1 - stays) * sum(real);
+      recorded = recorded.map(({ tube, volume }) => ({ tube, volume: volume * keptShare }));
+      real = real.map(({ tube, volume }) => ({ tube, volume: volume * stays }));
+      advice = advised(meantVolume);
+    }
     isStopped = advice.advice === "leave-it";
     if (advice.advice === "look-again") continue;
     const [addition] = advice.advice === "leave-it" ? [] : advice.additions;
@@ -232,6 +249,7 @@ export function closeLoop(
       // With what this pile has taught.
       const learned = learnTubes(box.generic, evidence, CONDITIONS);
       volumeLeftBehind += sum(real);
+      meantVolume = undefined;
       recorded = firstPile(learned.tubes, learned.surface);
       real = dosed(recorded);
       misses.push(deltaE2000(target, box.trueLab(real)));

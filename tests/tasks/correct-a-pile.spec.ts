@@ -2,7 +2,7 @@
 import type { Page } from "@playwright/test";
 import { labD65 } from "@/core";
 import { expect, openDemo, said, startPainting, test, trayNote, typeNote } from "./pages/studio";
-import { benchOf, formOf, readingOf, recordIn, moreToChooseFrom } from "./pages/bench";
+import { benchOf, NEXT_STEP, formOf, readingOf, recordIn, moreToChooseFrom } from "./pages/bench";
 import { photoOfTwo, touchAcross } from "./pages/twoPatches";
 import { choose } from "./pages/choose";
 
@@ -37,7 +37,7 @@ test("three additions at most, by the simulated colorimeter, bring a pile within
   await layFirstPile(page, /^5 Lichen/);
   await readingOf(page, "the pile", "measure it");
   const right = page.getByRole("heading", { name: "Leave it" });
-  const add = page.getByRole("heading", { name: /Add next|Better begin again/ });
+  const add = page.getByRole("heading", { name: NEXT_STEP });
   let additions = 0;
   for (; additions <= 3; additions++) {
     await measure(page, additions + 1);
@@ -87,7 +87,7 @@ test("a look said in words becomes a reading, and a word with two meanings is as
   await field.fill("a bit too vivid and half a step dark");
   await recordIn(form);
   await expect(lastLook).toBeVisible();
-  const next = page.getByRole("region", { name: /Add next|Better begin again/ });
+  const next = page.getByRole("region", { name: NEXT_STEP });
   await expect(next).toBeVisible();
   const ways = next.getByRole("listitem");
   await moreToChooseFrom(page);
@@ -190,4 +190,41 @@ test("where no addition is worth its paint it is said so, and the pile is kept o
   await expect(next.getByRole("listitem").first()).toContainText(/then ΔE \d/);
   await next.getByRole("button", { name: "Keep it as it is" }).click();
   await expect(bench.kept).toBeVisible();
+});
+
+test("a pile that is far off is scraped back first, and what is left of it is corrected, not begun again", async ({
+  page,
+}) => {
+  await openDemo(page);
+  await layFirstPile(page, /^7 Sky in puddle/);
+  const volume = async () =>
+    Number.parseFloat(
+      (await page
+        .getByRole("region", { name: "What is in the pile" })
+        .getByText(/^[\d.]+ parts?$/)
+        .first()
+        .textContent()) ?? "",
+    );
+  const whole = await volume();
+  await benchOf(page).type("62 -4 -10");
+  const next = page.getByRole("region", { name: NEXT_STEP });
+  await expect(next.getByRole("heading")).toHaveText("Scrape it back first");
+  await expect(said(page, /Scrape it back first\./)).toBeAttached();
+  const scrape = next.getByRole("button", { name: /^I scraped it back to \d+ %$/ });
+  const share = Number(/\d+/.exec((await scrape.textContent()) ?? "")?.[0]) / 100;
+  expect(share).toBeGreaterThanOrEqual(0.25);
+  expect(share).toBeLessThan(0.5);
+  await scrape.press("Enter");
+  await expect(next.getByRole("heading")).toHaveText("Add next");
+  expect((await volume()) / whole).toBeCloseTo(share, 2);
+  await expect(benchOf(page).turns).toContainText("scraped back to");
+  // The hand goes on to the addition; what corrects the rest is less than was scraped away.
+  await expect(next.getByRole("button", { name: /^I added it: / }).first()).toBeFocused();
+  const costs = (await next.getByText(/^Correcting takes/).textContent()) ?? "";
+  const [correct, again] = [...costs.matchAll(/([\d.]+) parts?/g)].map(([, parts]) => Number(parts));
+  expect(correct).toBeLessThan(whole);
+  expect(again).toBeCloseTo(whole, 1);
+  await benchOf(page).undo.click();
+  await expect(next.getByRole("heading")).toHaveText("Scrape it back first");
+  await expect.poll(volume).toBe(whole);
 });

@@ -1,11 +1,11 @@
 /** What the bench promises is what it shows once it lies there, and what it keeps is what it mixes again. */
 import type { Page } from "@playwright/test";
 import { expect, goTo, openDemo, said, test, trayNote } from "./pages/studio";
-import { benchOf, formOf, readingOf, recordIn } from "./pages/bench";
+import { benchOf, NEXT_STEP, formOf, readingOf, recordIn } from "./pages/bench";
 import { choose } from "./pages/choose";
 
 const pairOf = (page: Page) => page.getByRole("region", { name: "Target and pile" });
-const nextOf = (page: Page) => page.getByRole("region", { name: /Add next|Better begin again/ });
+const nextOf = (page: Page) => page.getByRole("region", { name: NEXT_STEP });
 
 /** ΔE of what is shown beside the target, from the line under its rails. */
 async function missOf(page: Page): Promise<number> {

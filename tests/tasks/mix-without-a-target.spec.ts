@@ -1,7 +1,7 @@
 /** Paint that needs no target: laid, named, read, kept, and used wherever a tube would be. */
 import type { Page } from "@playwright/test";
 import { deltaE2000, type LabD65, labD65 } from "@/core";
-import { benchOf, formOf, readingOf, recordIn } from "./pages/bench";
+import { benchOf, NEXT_STEP, formOf, readingOf, recordIn } from "./pages/bench";
 import { board, dose, measurePile } from "./pages/hand";
 import { rowsOf } from "./pages/store";
 import { expect, openDemo, startPainting, test, trayNote, typeNote } from "./pages/studio";
@@ -98,7 +98,7 @@ test("with little else allowed, a premix carries the recipe and the next additio
   await readingOf(page, "the pile", "say it");
   await page.getByLabel("How the pile looks beside the target").fill("half a step too light, too dull");
   await recordIn(formOf(page, "the pile", "say it"));
-  const next = page.getByRole("region", { name: /Add next|Better begin again/ });
+  const next = page.getByRole("region", { name: NEXT_STEP });
   await expect(next.getByRole("button", { name: /^I added it: .*red-brown/ }).first()).toBeVisible();
 });
 

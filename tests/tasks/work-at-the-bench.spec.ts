@@ -1,7 +1,15 @@
 /** At the bench: amounts by hand, the scale, how much is needed, schools, drying, timers, families, leftovers. */
 import type { Page } from "@playwright/test";
 import { expect, goTo, openDemo, openTube, said, test, trayNote } from "./pages/studio";
-import { benchOf, formOf, moreForPile, readingOf, recordIn, moreToChooseFrom } from "./pages/bench";
+import {
+  benchOf,
+  NEXT_STEP,
+  formOf,
+  moreForPile,
+  readingOf,
+  recordIn,
+  moreToChooseFrom,
+} from "./pages/bench";
 import { choose } from "./pages/choose";
 
 const pairOf = (page: Page) => page.getByRole("region", { name: "Target and pile" });
@@ -258,7 +266,7 @@ test("one thing is changed on purpose, the pile is scraped back, and two windows
         .textContent()) ?? "",
     );
   const whole = await volume();
-  await expect(page.getByRole("heading", { name: /Add next|Better begin again/ })).toBeVisible();
+  await expect(page.getByRole("heading", { name: NEXT_STEP })).toBeVisible();
   await moreForPile(page, "a quarter");
   await expect(benchOf(page).turns).toContainText("scraped back to");
   expect((await volume()) / whole).toBeCloseTo(0.25, 2);
@@ -291,7 +299,7 @@ test("in a school of water a colour is a wash over paper, without white, and is 
   await readingOf(page, "the pile", "say it");
   await page.getByLabel("How the pile looks beside the target").fill("a step too dark");
   await recordIn(formOf(page, "the pile", "say it"));
-  const next = page.getByRole("region", { name: /Add next|Better begin again/ });
+  const next = page.getByRole("region", { name: NEXT_STEP });
   await moreToChooseFrom(page);
   await expect(next.getByText(/water, which lets the paper through/).first()).toBeVisible();
   await readingOf(page, "the pile", "measure it");

@@ -60,10 +60,6 @@ export function rgbToXyzMatrix(
     [(1 - xr - yr) / yr, (1 - xg - yg) / yg, (1 - xb - yb) / yb],
   ];
   const [sr, sg, sb] = transform3(inverse3(columns), white);
-  const [r0, r1, r2] = columns;
-  return [
-    [r0[0] * sr, r0[1] * sg, r0[2] * sb],
-    [r1[0] * sr, r1[1] * sg, r1[2] * sb],
-    [r2[0] * sr, r2[1] * sg, r2[2] * sb],
-  ];
+  const scaled = ([r, g, b]: Matrix3[0]): Matrix3[0] => [r * sr, g * sg, b * sb];
+  return [scaled(columns[0]), scaled(columns[1]), scaled(columns[2])];
 }

@@ -11,7 +11,7 @@
  * Source: IEC 61966-2-1:1999 with the primaries' chromaticities; transfer constants at full precision.
  */
 import { labFromXyz, xyzFromLab, chromaOf } from "./cieLab";
-import { inverse3, type Matrix3, multiply3, rgbToXyzMatrix } from "./rgbMatrices";
+import { inverse3, type Matrix3, multiply3, rgbToXyzMatrix, transform3 } from "./rgbMatrices";
 import { type LabD65, type LinearSrgb, labD65, linearSrgb, type Srgb, srgb, xyzUnder } from "./types";
 import { areFinite } from "../numbers";
 
@@ -71,26 +71,11 @@ export function decodeChannel(encoded: number): number {
 }
 
 export function linearSrgbFromLab(lab: LabD65): LinearSrgb {
-  const [x, y, z] = xyzFromLab(lab, SRGB_WHITE);
-  const [r, g, b] = XYZ_TO_RGB;
-  return linearSrgb(
-    r[0] * x + r[1] * y + r[2] * z,
-    g[0] * x + g[1] * y + g[2] * z,
-    b[0] * x + b[1] * y + b[2] * z,
-  );
+  return linearSrgb(...transform3(XYZ_TO_RGB, xyzFromLab(lab, SRGB_WHITE)));
 }
 
 export function labFromLinearSrgb(rgb: LinearSrgb): LabD65 {
-  const [r, g, b] = rgb;
-  const [mx, my, mz] = RGB_TO_XYZ;
-  return labFromXyz(
-    xyzUnder<"D65">(
-      mx[0] * r + mx[1] * g + mx[2] * b,
-      my[0] * r + my[1] * g + my[2] * b,
-      mz[0] * r + mz[1] * g + mz[2] * b,
-    ),
-    SRGB_WHITE,
-  );
+  return labFromXyz(xyzUnder<"D65">(...transform3(RGB_TO_XYZ, rgb)), SRGB_WHITE);
 }
 
 export function labFromSrgb(rgb: Srgb): LabD65 {

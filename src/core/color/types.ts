@@ -22,27 +22,14 @@ export type Srgb = Triplet<"srgb">;
 /** Linear-light sRGB; values outside [0, 1] are colours that a screen cannot show. */
 export type LinearSrgb = Triplet<"linear-srgb">;
 
-/** The one place where a plain triplet becomes CIELAB D65. Finite by contract: check outside data first. */
-export function labD65(l: number, a: number, b: number): LabD65 {
-  return [l, a, b] as unknown as LabD65;
+/** The one place where three plain numbers become a colour. Finite by contract: check outside data first. */
+function triplet<Colour>(one: number, two: number, three: number): Colour {
+  return [one, two, three] as unknown as Colour;
 }
 
-export function labUnder<L extends LightName>(l: number, a: number, b: number): Lab<L> {
-  return [l, a, b] as unknown as Lab<L>;
-}
-
-export function lchUnder<L extends LightName>(l: number, c: number, hueDegrees: number): Lch<L> {
-  return [l, c, hueDegrees] as unknown as Lch<L>;
-}
-
-export function xyzUnder<L extends LightName>(x: number, y: number, z: number): Xyz<L> {
-  return [x, y, z] as unknown as Xyz<L>;
-}
-
-export function srgb(red: number, green: number, blue: number): Srgb {
-  return [red, green, blue] as unknown as Srgb;
-}
-
-export function linearSrgb(red: number, green: number, blue: number): LinearSrgb {
-  return [red, green, blue] as unknown as LinearSrgb;
-}
+export const labD65: (l: number, a: number, b: number) => LabD65 = triplet;
+export const labUnder: <L extends LightName>(l: number, a: number, b: number) => Lab<L> = triplet;
+export const lchUnder: <L extends LightName>(l: number, c: number, hueDegrees: number) => Lch<L> = triplet;
+export const xyzUnder: <L extends LightName>(x: number, y: number, z: number) => Xyz<L> = triplet;
+export const srgb: (red: number, green: number, blue: number) => Srgb = triplet;
+export const linearSrgb: (red: number, green: number, blue: number) => LinearSrgb = triplet;

@@ -17,8 +17,8 @@ import { labD65 } from "../color/types";
 import { threeWayDifference } from "../describe/difference";
 import { createRng } from "../random/rng";
 import { plainParts } from "./additionPart";
-import { isWithin, nextAddition } from "./nextAddition";
-import { DELTA_E_PER_DOUBLING } from "./pileMixer";
+import { isWithin, nextAddition, type PileQuery } from "./nextAddition";
+import { priceOfGrowth } from "./pileMixer";
 import { leadingAxis } from "./safeDose";
 
 const PALETTES = [
@@ -118,26 +118,24 @@ describe("an addition that the hand lays", () => {
         i === place ? { ...part, volume: part.volume * rng.between(1.03, 1.2) } : part,
       );
       const target = box.predictedLab(box.generic, wanted);
-      const answer = nextAddition(
-        {
-          tubes: box.generic,
-          allowed: box.generic.map((_, tube) => tube),
-          parts,
-          evidence: [],
-          target,
-          toleranceDeltaE2000: 0.3,
-          strengthError: 0.3,
-          maxTubes: 3,
-          // A coarse hand: often the dose that would do is too small for it.
-          dosing: { unit: "parts", sizes: { touchParts: 1 / 4, speckParts: 1 / 8 } },
-        },
-        CONDITIONS,
-      );
+      const query: PileQuery = {
+        tubes: box.generic,
+        allowed: box.generic.map((_, tube) => tube),
+        parts,
+        evidence: [],
+        target,
+        toleranceDeltaE2000: 0.3,
+        strengthError: 0.3,
+        maxTubes: 3,
+        // A coarse hand: often the dose that would do is too small for it.
+        dosing: { unit: "parts", sizes: { touchParts: 1 / 4, speckParts: 1 / 8 } },
+      };
+      const answer = nextAddition(query, CONDITIONS);
       if (!("additions" in answer)) continue;
       advised++;
       const [first] = answer.additions;
       if (answer.advice === "add") {
-        const paid = DELTA_E_PER_DOUBLING * Math.log2(first?.growth ?? Number.NaN);
+        const paid = priceOfGrowth(query, first?.growth ?? Number.NaN);
         const gained =
           aimDistance(target, answer.pile) - aimDistance(target, first?.predicted ?? answer.pile);
         expect(gained).toBeGreaterThan(paid);

@@ -11,6 +11,7 @@ import { deltaE2000 } from "../color/ciede2000";
 import { type LabD65, labD65 } from "../color/types";
 import { threeWayDifference } from "../describe/difference";
 import type { MixPart } from "../learning/evidence";
+import { volumeOf } from "../numbers";
 import { createRng } from "../random/rng";
 import { nextAddition, type PileQuery } from "./nextAddition";
 import { leadingAxis } from "./safeDose";
@@ -188,6 +189,39 @@ describe("the next addition", () => {
     if (!("additions" in answer)) return;
     expect(answer.costs.correct.volume).toBeGreaterThan(answer.costs.startAgain.volume);
     expect(answer.costs.scrapeBack.volume).toBeLessThan(answer.costs.correct.volume);
+  });
+
+  it("has a pile scraped back where that saves a quarter of a new one, and then goes on with what is left", () => {
+    const rng = createRng(61);
+    let scraped = 0;
+    for (let trial = 0; trial < 40; trial++) {
+      const box = simulateBox(BOX_OF_EIGHT, rng);
+      const right = box.randomMix();
+      const place = rng.below(right.length);
+      // Too much of one tube: all the others have to follow.
+      const parts = right.map((part, i) =>
+        i === place ? { ...part, volume: part.volume * rng.between(1.5, 6) } : part,
+      );
+      const query = queryOf(box, { parts, target: box.predictedLab(box.generic, right) });
+      const before = nextAddition(query, CONDITIONS);
+      if (!("costs" in before)) continue;
+      const { correct, startAgain, scrapeBack } = before.costs;
+      const isDear = correct.volume > startAgain.volume;
+      const isWorthIt = isDear && scrapeBack.volume <= 0.75 * startAgain.volume;
+      expect(before.advice === "scrape-back").toBe(isWorthIt);
+      if (!isWorthIt) continue;
+      scraped++;
+      expect(scrapeBack.keptShare).toBeGreaterThanOrEqual(0.25);
+      expect(scrapeBack.keptShare).toBeLessThan(0.5);
+      const left = parts.map((part) => ({ ...part, volume: part.volume * scrapeBack.keptShare }));
+      const meantVolume = volumeOf(parts);
+      const after = nextAddition({ ...query, parts: left, meantVolume }, CONDITIONS);
+      if (!("costs" in after)) throw new Error("what is left has the colour that it had");
+      expect(after.advice).toBe("add");
+      expect(after.costs.correct.volume).toBeCloseTo(scrapeBack.volume, 6);
+      expect(volumeOf(left) + after.costs.correct.volume).toBeCloseTo(meantVolume, 6);
+    }
+    expect(scraped).toBeGreaterThan(8);
   });
 
   it("believes the reading of a pile, not only its record", () => {

@@ -7,23 +7,27 @@
  * believed does not carry the pile past the target; the rest is left to the next look. Where the smallest dose of
  * a tube does too much, one part of it in ten of white is a tube of its own.
  */
-import { type Dosing, dosingOf } from "../amounts/dosing";
+import { dosingOf } from "../amounts/dosing";
 import { aimDistance } from "../color/aimDistance";
 import { deltaE2000, REFERENCE_FACTORS } from "../color/ciede2000";
+import { lchFromLab } from "../color/cieLab";
 import type { LabD65 } from "../color/types";
 import { type ThreeWayDifference, threeWayDifference } from "../describe/difference";
 import type { Evidence, MixPart } from "../learning/evidence";
 import type { LearningConditions } from "../learning/boxModel";
 import { type LearnedTubes, learnTubes } from "../learning/learnTubes";
+import { mixedLab } from "../mixing/mixedLab";
 import { opaqueModel } from "../mixing/opaqueModel";
 import { num, volumeOf } from "../numbers";
 import { type AdditionKind, additionKind } from "./additionKind";
 import type { AxisLimits } from "../recipe/solverLimits";
+import { isWhite } from "../recipe/tubeTraits";
 import { type AdditionPart, isSameTubes, plainParts } from "./additionPart";
-import { DELTA_E_PER_DOUBLING, pileMixer, type PileMixer } from "./pileMixer";
+import { pileMixer, type PileMixer, priceOfGrowth } from "./pileMixer";
 import { assertPile, type PileQuery } from "./pileQuery";
 import { scatterOf, USUAL_HAND } from "../amounts/handScatter";
 import { safeDose } from "./safeDose";
+import { meantGrowth, type Ways, waysOn } from "./ways";
 
 export type { PileQuery } from "./pileQuery";
 
@@ -49,13 +53,6 @@ export type Addition = {
 /** An addition before its spread is known, which costs more to compute than all the rest. */
 type DosedAddition = Omit<Addition, "spread">;
 
-export type PaintCost = {
-  /** New paint, in the unit of the pile. */
-  readonly volume: number;
-  /** How many doses have to be laid down. */
-  readonly steps: number;
-};
-
 export type NextAddition =
   | {
       readonly advice: "leave-it";
@@ -70,30 +67,20 @@ export type NextAddition =
       /** One standard deviation of the belief, ΔE00. */
       readonly doubt: number;
     }
-  | {
-      readonly advice: "add" | "start-again";
-      /** Of `start-again`: correcting takes more paint, makes it more than twice as large, or brings it no nearer. */
-      readonly why?: "more-paint" | "twice-as-large" | "no-nearer";
+  | (Ways & {
       /** The pile as it is believed to be now. */
       readonly pile: LabD65;
       readonly deltaE2000: number;
-      /** The best first; then two or three others, by other means as far as there are any. */
+      /** The best first; then two or three others, by other means as far as there are any. To the pile as it lies. */
       readonly additions: readonly Addition[];
-      readonly costs: {
-        /** Paint alone: water is cheap. */
-        readonly correct: PaintCost;
-        readonly startAgain: PaintCost;
-        /** With the share of the pile that stays. */
-        readonly scrapeBack: PaintCost & { readonly keptShare: number };
-      };
-    };
+    });
 
 const MOST_ALTERNATIVES = 3;
 /** A painter chooses from at least three, where the palette has as many ways. */
 const FEWEST_OFFERED = 3;
 /** With enough to choose from, the search for further means ends after so many that repeat a means. */
 const MOST_CONSIDERED = 30;
-/** A pile that would grow more than this is begun again instead. */
+/** A pile that would grow more than this beyond what it is meant to be is begun again instead. */
 const MOST_GROWTH = 4;
 /** An addition must gain at least this, ΔE00, beyond what its paint costs, to be worth the stirring. */
 const LEAST_GAIN = 0.3;
@@ -120,18 +107,20 @@ export function nextAddition(query: PileQuery, believedBefore: LearningCondition
   }
 
   const errorOf = ({ tube, volume }: AdditionPart): number =>
-    strengthErrorOf(
-      Math.hypot(learned.strengthDoubtOf(tube), scatterOf(query.hand ?? USUAL_HAND, volume)),
+    // Half of a uniform spread as wide as the doubt; never wider than of a tube of which nothing is known.
+    Math.min(
       query.strengthError,
+      Math.sqrt(3) * Math.hypot(learned.strengthDoubtOf(tube), scatterOf(query.hand ?? USUAL_HAND, volume)),
     );
   const finish = (mix: PileMixer, parts: readonly AdditionPart[]): DosedAddition =>
     doseAddition(query, mix, pile, pileVolume, parts, errorOf);
   const missNow = judged(query, pile);
   const gainOf = ({ predicted, growth }: DosedAddition): number =>
-    missNow - judged(query, predicted) - DELTA_E_PER_DOUBLING * Math.log2(growth);
+    missNow - judged(query, predicted) - priceOfGrowth(query, growth);
+  const meant = meantGrowth(pileVolume, query.meantVolume);
   const isWorthIt = (addition: DosedAddition): boolean =>
-    gainOf(addition) > LEAST_GAIN && addition.growth <= MOST_GROWTH;
-  const exact = mixer.solveAdditions(query, pileVolume);
+    gainOf(addition) > LEAST_GAIN && addition.growth <= MOST_GROWTH * meant;
+  const exact = mixer.solveAdditions(query.maxTubes);
   let small: DosedAddition | undefined;
   const offered = offerDifferent(exact, ({ parts }) => {
     const addition = finish(mixer, parts);
@@ -145,7 +134,7 @@ export function nextAddition(query: PileQuery, believedBefore: LearningCondition
   // Few ways lead all the way: then each tube that mends one fault, with its side effects, the one that does least harm first.
   if (offered.length < FEWEST_OFFERED)
     for (const addition of mixer
-      .mendOneAxis(query, pile, pileVolume)
+      .mendOneAxis()
       .map((parts) => finish(mixer, parts))
       .sort((one, other) => gainOf(other) - gainOf(one)))
       if (
@@ -159,23 +148,24 @@ export function nextAddition(query: PileQuery, believedBefore: LearningCondition
     ...addition,
     spread: learned.spreadOf([...query.parts, ...plainParts(addition.parts)]),
   }));
-  const full = exact[0];
-  const fullVolume = full ? volumeOf(full.parts) : Number.POSITIVE_INFINITY;
-  const steps = full?.parts.length ?? 0;
-  const kept = pileVolume / (pileVolume + fullVolume);
-  const costs = {
-    correct: { volume: fullVolume, steps },
-    startAgain: { volume: pileVolume, steps: new Set(query.parts.map((part) => part.tube)).size },
-    // Keeping only so much of the pile that the corrected one is as large as it was.
-    scrapeBack: { volume: kept * fullVolume, steps: steps + 1, keptShare: kept },
-  };
-  const found = { pile, deltaE2000: miss, additions, costs };
-  if (full && fullVolume > pileVolume) return { advice: "start-again", why: "more-paint", ...found };
-  if (!isNearer && !thinned) return { advice: "start-again", why: "no-nearer", ...found };
-  return { advice: "add", ...found };
+  const [full] = exact;
+  const paint = full ? volumeOf(full.parts) : Number.POSITIVE_INFINITY;
+  const ways = waysOn(
+    { paint, all: paint, steps: full?.parts.length ?? 0 },
+    { paint: pileVolume, all: pileVolume, steps: new Set(query.parts.map((part) => part.tube)).size },
+    query.meantVolume,
+  );
+  const found = { ...ways, pile, deltaE2000: miss, additions };
+  return ways.advice === "add" && !isNearer && !thinned
+    ? { ...found, advice: "start-again", why: "no-nearer" }
+    : found;
 }
 
-function isCloseEnough({ target, axes, toleranceDeltaE2000 }: PileQuery, pile: LabD65): boolean {
+/** Whether a colour is within what is asked of the match: on each axis where that is said, else by ΔE00. */
+export function isCloseEnough(
+  { target, axes, toleranceDeltaE2000 }: Pick<PileQuery, "target" | "axes" | "toleranceDeltaE2000">,
+  pile: LabD65,
+): boolean {
   return axes
     ? isWithin(axes, threeWayDifference(target, pile))
     : deltaE2000(target, pile) <= toleranceDeltaE2000;
@@ -245,9 +235,8 @@ function thinnedAddition(
     isSmall({ tube, ...part }) ? { tube, thinned: { carrier, carrierParts: CARRIER_PARTS } } : { tube },
   );
   const mixer = pileMixer(query, learned, conditions, entries);
-  const pileVolume = volumeOf(query.parts);
   const solved = mixer
-    .solveAdditions({ ...query, maxTubes: entries.length }, pileVolume)
+    .solveAdditions(entries.length)
     .find(({ parts }) => parts.some(({ thinned }) => thinned !== undefined));
   const addition = solved && finish(mixer, solved.parts);
   if (!addition?.isSafe) return undefined;
@@ -255,19 +244,10 @@ function thinnedAddition(
   return judged(query, addition.predicted) < without - WORTH_THINNING ? addition : undefined;
 }
 
-const WHITE_LIGHTNESS = 90;
-const WHITE_CHROMA = 14;
-
 /** A white that may be added; else the tube of which most lies in the pile. */
 function carrierOf(query: PileQuery, { view, surface }: LearningConditions): number | undefined {
   const labs = opaqueModel(query.tubes, view, surface);
-  const out = new Float64Array(3);
-  const white = query.allowed.find((tube) => {
-    labs.writeLab(out, Uint8Array.of(tube), Float64Array.of(1), 1);
-    return (
-      (out[0] as number) >= WHITE_LIGHTNESS && Math.hypot(out[1] as number, out[2] as number) < WHITE_CHROMA
-    );
-  });
+  const white = query.allowed.find((tube) => isWhite(lchFromLab(mixedLab(labs, [tube], [1]))));
   if (white !== undefined) return white;
   const [most] = [...query.parts].sort((one, other) => other.volume - one.volume);
   return most && query.allowed.includes(most.tube) ? most.tube : undefined;
@@ -296,11 +276,6 @@ function offerDifferent(
   return [...offered, ...[...passedOver, ...risky].slice(0, Math.max(0, FEWEST_OFFERED - offered.length))];
 }
 
-/** Half of a uniform spread as wide as the doubt; never wider than of a tube of which nothing is known. */
-function strengthErrorOf(doubt: number, most: number): number {
-  return Math.min(most, Math.sqrt(3) * doubt);
-}
-
 function doseAddition(
   query: PileQuery,
   mixer: PileMixer,
@@ -310,16 +285,21 @@ function doseAddition(
   errorOf: (part: AdditionPart) => number,
 ): DosedAddition {
   const { target, factors = REFERENCE_FACTORS } = query;
-  const dosing: Dosing | undefined = query.dosing && dosingOf(query.dosing);
-  const withVolumes = (volumes: readonly number[]): AdditionPart[] =>
-    exact.map((part, i) => ({ ...part, volume: num(volumes[i]) }));
   const { volumes, predicted, ...dose } = safeDose(
-    { target, pile, factors, strengthErrors: exact.map(errorOf), dosing },
+    {
+      target,
+      pile,
+      factors,
+      strengthErrors: exact.map(errorOf),
+      dosing: query.dosing && dosingOf(query.dosing),
+    },
     exact.map(({ tube }) => tube),
     exact.map(({ volume }) => volume),
     mixer.afterAdding(pileVolume, exact),
   );
-  const parts = withVolumes(volumes).filter(({ volume }) => volume > 0);
+  const parts = exact
+    .map((part, i) => ({ ...part, volume: num(volumes[i]) }))
+    .filter(({ volume }) => volume > 0);
   const added = volumeOf(parts);
   return {
     parts,

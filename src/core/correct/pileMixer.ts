@@ -18,10 +18,17 @@ import { type AdditionPart, plainParts } from "./additionPart";
 import { correctors } from "./correctors";
 import type { PileQuery } from "./pileQuery";
 import { AXES, type WriteAfter } from "./safeDose";
+import { meantGrowth } from "./ways";
 
 const AXIS_NAMES = { deltaLightness: "value", deltaChroma: "chroma", deltaHue: "hue" } as const;
 /** ΔE00 that one doubling of the pile is worth: a slightly better colour is not worth a bucket of paint. */
-export const DELTA_E_PER_DOUBLING = 0.9;
+const DELTA_E_PER_DOUBLING = 0.9;
+/** ΔE00 that an addition must gain to be worth its paint; up to what the pile is meant to be paint costs nothing. */
+export function priceOfGrowth({ parts, meantVolume }: PileQuery, growth: number): number {
+  const larger = growth / meantGrowth(volumeOf(parts), meantVolume);
+  return DELTA_E_PER_DOUBLING * Math.log2(Math.max(1, larger));
+}
+
 /** Share of an addition, as scaled by strength, below which a tube in it is nothing. */
 const LEAST_SHARE = 1e-3;
 
@@ -31,16 +38,13 @@ type Entry = Pick<AdditionPart, "tube" | "thinned">;
 export type PileMixer = {
   readonly pile: LabD65;
   /** Colour of the pile, or of nothing, with parts added. */
-  readonly labOf: (pileVolume: number, parts: readonly AdditionPart[]) => LabD65;
+  readonly labOf: (volumeBefore: number, parts: readonly AdditionPart[]) => LabD65;
   /** The same for many volumes of the same parts. */
-  readonly afterAdding: (pileVolume: number, parts: readonly Entry[]) => WriteAfter;
+  readonly afterAdding: (volumeBefore: number, parts: readonly Entry[]) => WriteAfter;
   /** Exact additions, best first; parts name tubes of the box. */
-  readonly solveAdditions: (
-    query: PileQuery,
-    pileVolume: number,
-  ) => { parts: AdditionPart[]; cost: number }[];
+  readonly solveAdditions: (maxTubes: number) => { parts: AdditionPart[]; cost: number }[];
   /** Single tubes that take the pile to the target on one axis: first on the one that is furthest off. */
-  readonly mendOneAxis: (query: PileQuery, pile: LabD65, pileVolume: number) => AdditionPart[][];
+  readonly mendOneAxis: () => AdditionPart[][];
 };
 
 /** An evaluator whose tube 0 is the pile itself and whose further tubes are the paint that may be added. */
@@ -57,29 +61,32 @@ export function pileMixer(
   const mixer = opaqueModel([pileOptics, ...paints], conditions.view, conditions.surface);
   const solver = subsetSolver(mixer);
   const out = new Float64Array(3);
+  const { target, factors = REFERENCE_FACTORS } = query;
+  const pileVolume = volumeOf(query.parts);
   const placeOf = ({ tube, thinned }: Entry): number =>
     1 + entries.findIndex((entry) => entry.tube === tube && entry.thinned === thinned);
-  const afterAdding: PileMixer["afterAdding"] = (pileVolume, parts) => {
+  const afterAdding: PileMixer["afterAdding"] = (volumeBefore, parts) => {
     const places = Uint8Array.from([0, ...parts.map(placeOf)]);
     const all = new Float64Array(places.length);
-    all[0] = pileVolume;
+    all[0] = volumeBefore;
     return (lab, volumes) => {
       for (let i = 0; i < parts.length; i++) all[i + 1] = volumes[i] as number;
       mixer.writeLab(lab, places, all, places.length);
     };
   };
-  const labOf: PileMixer["labOf"] = (pileVolume, parts) => {
-    afterAdding(pileVolume, parts)(
+  const labOf: PileMixer["labOf"] = (volumeBefore, parts) => {
+    afterAdding(volumeBefore, parts)(
       out,
       parts.map(({ volume }) => volume),
     );
     return labIn(out);
   };
+  const pile = labOf(1, []);
   return {
-    pile: labOf(1, []),
+    pile,
     labOf,
     afterAdding,
-    mendOneAxis: ({ target }, pile, pileVolume) => {
+    mendOneAxis: () => {
       const needed = threeWayDifference(pile, target);
       return [...AXES]
         .filter((axis) => needed[axis] !== 0)
@@ -100,7 +107,7 @@ export function pileMixer(
           }),
         );
     },
-    solveAdditions: ({ target, maxTubes, factors = REFERENCE_FACTORS }, pileVolume) => {
+    solveAdditions: (maxTubes) => {
       const found: { parts: AdditionPart[]; cost: number }[] = [];
       for (let size = 1; size <= Math.min(maxTubes, entries.length); size++) {
         for (const subset of subsetsOf(entries.length, size)) {
@@ -119,7 +126,7 @@ export function pileMixer(
           const added = volumeOf(parts);
           found.push({
             parts,
-            cost: Math.sqrt(squared) + DELTA_E_PER_DOUBLING * Math.log2(1 + added / pileVolume),
+            cost: Math.sqrt(squared) + priceOfGrowth(query, 1 + added / pileVolume),
           });
         }
       }

@@ -5,7 +5,7 @@ import type { DeltaE2000Factors } from "../color/ciede2000";
 import type { LabD65 } from "../color/types";
 import type { Evidence, MixPart } from "../learning/evidence";
 import type { AxisLimits } from "../recipe/solverLimits";
-import { areFinite, isPositive } from "../numbers";
+import { areFinite, isNotNegative, isPositive } from "../numbers";
 import type { OpticalModel } from "../spectrum/types";
 
 export type PileQuery = {
@@ -15,6 +15,8 @@ export type PileQuery = {
   readonly allowed: readonly number[];
   /** What lies in the pile. */
   readonly parts: readonly MixPart[];
+  /** Volume that the pile is meant to have in the end, as before it was scraped back; what lies there if left out. */
+  readonly meantVolume?: number;
   /** Readings of this pile, at earlier states or now, and of anything else that was mixed from these tubes. */
   readonly evidence: readonly Evidence[];
   readonly target: LabD65;
@@ -41,10 +43,11 @@ export function assertPile({
   parts,
   tubes,
   allowed,
-}: Pick<PileQuery, "target" | "parts" | "tubes" | "allowed">): void {
+  meantVolume = 0,
+}: Pick<PileQuery, "target" | "parts" | "tubes" | "allowed" | "meantVolume">): void {
   if (!areFinite(target)) throw new RangeError("The target needs three finite numbers");
-  if (parts.length === 0 || !parts.every(({ volume }) => isPositive(volume)))
-    throw new RangeError("A pile needs at least one part, each with a finite volume above zero");
+  if (parts.length === 0 || !parts.every(({ volume }) => isPositive(volume)) || !isNotNegative(meantVolume))
+    throw new RangeError("A pile needs at least one part; volumes are finite and above zero");
   if (![...parts.map(({ tube }) => tube), ...allowed].every((tube) => tube in tubes))
     throw new RangeError("The pile or the palette names a tube that is not in the box");
 }

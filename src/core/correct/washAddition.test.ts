@@ -78,6 +78,20 @@ describe("the next addition to a wash", () => {
     expect(costsOf(far).correct.volume).toBeGreaterThan(costsOf(far).startAgain.volume);
   });
 
+  it("has a strong wash poured off where thinning all of it more than doubles it, and then goes on with what is left", () => {
+    const asked = query({ parts: blue, water: 12, target: washLab(blue, 60) });
+    const before = ask(asked);
+    if (!("costs" in before)) throw new Error("nothing is to be corrected");
+    expect(before).toMatchObject({ advice: "scrape-back", why: "twice-as-large" });
+    const { keptShare, volume } = before.costs.scrapeBack;
+    expect(volume).toBe(0);
+    const left = { parts: blue.map((part) => ({ ...part, volume: keptShare })), water: 12 * keptShare };
+    const after = ask({ ...asked, ...left, meantVolume: 13 });
+    expect(after.advice).toBe("add");
+    const added = additionsOf(after)[0]?.parts.reduce((sum, part) => sum + part.volume, 0) ?? Number.NaN;
+    expect(13 * keptShare + added).toBeLessThanOrEqual(13 + 1e-6);
+  });
+
   it("is water alone for a wash that is only too dark, and leaves it short of the target", () => {
     const target = washLab(blue, 40);
     const answer = ask(query({ parts: blue, water: 12, target }));

@@ -21,9 +21,10 @@ import type { ViewingWeights } from "../spectrum/colorimetry";
 import type { OpticalModel, Reflectance } from "../spectrum/types";
 import type { AxisLimits } from "../recipe/solverLimits";
 import { isSameTubes } from "./additionPart";
-import { type Addition, isWithin, type NextAddition } from "./nextAddition";
+import { type Addition, isCloseEnough, type NextAddition } from "./nextAddition";
 import { assertPile } from "./pileQuery";
 import { safeDose } from "./safeDose";
+import { waysOn } from "./ways";
 
 export type WashQuery = {
   readonly tubes: readonly OpticalModel[];
@@ -33,6 +34,8 @@ export type WashQuery = {
   readonly parts: readonly MixPart[];
   /** Volume of water in it, >= 0. */
   readonly water: number;
+  /** Of paint and water that the wash is meant to have in the end; what lies there if left out. */
+  readonly meantVolume?: number;
   /** How the wash looks. */
   readonly seen: LabD65;
   readonly target: LabD65;
@@ -73,9 +76,7 @@ export function washAddition(
   const { tubes, allowed, target, seen, parts } = query;
   const miss = deltaE2000(target, seen);
   const off = aimDistance(target, seen);
-  const { axes, toleranceDeltaE2000 } = query;
-  const isClose = axes ? isWithin(axes, threeWayDifference(target, seen)) : miss <= toleranceDeltaE2000;
-  if (isClose) return { advice: "leave-it", pile: seen, deltaE2000: miss };
+  if (isCloseEnough(query, seen)) return { advice: "leave-it", pile: seen, deltaE2000: miss };
   const wash = new Wash(query, view, surface);
   const waterPlace = tubes.length;
   const ways = [
@@ -102,40 +103,24 @@ export function washAddition(
   const [first] = different;
   const full = first ? wholeDose(first, waterPlace) : NOTHING_HELPS;
   const paint = volumeOf(parts);
-  const whole = paint + query.water;
-  const keptShare = whole / (whole + full.paint + full.water);
-  const why = whyAgain(first && full, paint, whole);
   return {
-    ...(why ? { advice: "start-again", why } : { advice: "add" }),
+    ...waysOn(
+      { ...full, steps: first?.parts.length ?? 0 },
+      { paint, all: paint + query.water, steps: parts.length + 1 },
+      query.meantVolume,
+    ),
     pile: seen,
     deltaE2000: miss,
     additions: different.slice(0, MOST_OFFERED),
-    costs: {
-      correct: { volume: full.paint, steps: first?.parts.length ?? 0 },
-      startAgain: { volume: paint, steps: parts.length + 1 },
-      scrapeBack: { volume: keptShare * full.paint, steps: (first?.parts.length ?? 0) + 1, keptShare },
-    },
   };
 }
 
-/** @param full - what correcting takes in all; undefined where nothing helps. @param paint, whole - of the wash as it lies. */
-function whyAgain(
-  full: { readonly paint: number; readonly water: number } | undefined,
-  paint: number,
-  whole: number,
-): "no-nearer" | "more-paint" | "twice-as-large" | undefined {
-  if (!full) return "no-nearer";
-  if (full.paint > paint) return "more-paint";
-  return full.paint + full.water > whole ? "twice-as-large" : undefined;
-}
+const NOTHING_HELPS = { paint: Number.POSITIVE_INFINITY, all: Number.POSITIVE_INFINITY };
 
-const NOTHING_HELPS = { paint: Number.POSITIVE_INFINITY, water: 0 };
-
-/** Of an addition of which only a share is given at once: volumes of its paint and its water in the end. */
-function wholeDose({ parts, share }: Addition, waterPlace: number): { paint: number; water: number } {
-  const volumeOf = (isWater: boolean): number =>
-    parts.reduce((sum, { tube, volume }) => ((tube === waterPlace) === isWater ? sum + volume : sum), 0);
-  return { paint: volumeOf(false) / share, water: volumeOf(true) / share };
+/** Of an addition of which only a share is given at once: volumes of its paint, and of paint and water, in the end. */
+function wholeDose({ parts, share }: Addition, waterPlace: number): { paint: number; all: number } {
+  const paint = parts.filter(({ tube }) => tube !== waterPlace);
+  return { paint: volumeOf(paint) / share, all: volumeOf(parts) / share };
 }
 
 /** What a painter gives of the colour for a plainer addition and a smaller wash, ΔE00. */
@@ -155,7 +140,7 @@ class Wash {
     surface: SurfaceConstants,
   ) {
     this.film = new FilmEvaluator(query.tubes, view, surface, query.paper);
-    this.whole = query.parts.reduce((sum, part) => sum + part.volume, query.water);
+    this.whole = volumeOf(query.parts) + query.water;
     const predicted = this.predict([], []);
     const { seen } = query;
     this.offset = labD65(seen[0] - predicted[0], seen[1] - predicted[1], seen[2] - predicted[2]);

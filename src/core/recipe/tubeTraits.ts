@@ -2,10 +2,14 @@
 import { lchFromLab } from "../color/cieLab";
 import type { ColorModel } from "../mixing/colorModel";
 import { mixedLab } from "../mixing/mixedLab";
+import { num } from "../numbers";
 import type { TubeTraits } from "./answers";
 
-const WHITE_LIGHTNESS = 90;
-const WHITE_CHROMA = 14;
+/** Whether paint of this lightness L* and chroma C* counts as a white. */
+export function isWhite([lightness, chroma]: readonly number[]): boolean {
+  return num(lightness) >= 90 && num(chroma) < 14;
+}
+
 /** White units per unit of a tube, as scaled by strength: where the chroma of a dark tube shows. */
 const TINTS = [0.5, 1, 2, 4, 8] as const;
 /** Scaled amounts per area for films, from a pale wash to a full layer. */
@@ -22,9 +26,8 @@ export function tubeTraits(mixer: ColorModel, isBlack: readonly boolean[]): Tube
     );
   const thick = mixer.isScaleFree ? 1 : Math.max(...FILMS);
   const masstones = isBlack.map((_, tube) => look([{ tube, units: thick }]));
-  const isWhite = masstones.map(([l, c]) => l >= WHITE_LIGHTNESS && c < WHITE_CHROMA);
-  const white = isWhite.indexOf(true);
-  return masstones.map(([, masstoneChroma], tube) => {
+  const white = masstones.findIndex(isWhite);
+  return masstones.map((masstone, tube) => {
     const lightened = mixer.isScaleFree
       ? white < 0
         ? []
@@ -37,8 +40,8 @@ export function tubeTraits(mixer: ColorModel, isBlack: readonly boolean[]): Tube
       : FILMS.map((units) => look([{ tube, units }]));
     return {
       isBlack: isBlack[tube] === true,
-      isWhite: isWhite[tube] === true,
-      vividness: Math.max(masstoneChroma, ...lightened.map(([, chroma]) => chroma)),
+      isWhite: isWhite(masstone),
+      vividness: Math.max(masstone[1], ...lightened.map(([, chroma]) => chroma)),
     };
   });
 }

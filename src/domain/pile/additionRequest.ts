@@ -7,7 +7,7 @@ import type { Reading } from "../reading/reading";
 import type { SolverTube } from "../tube/solverTube";
 import type { Tube } from "../tube/tube";
 import { askedPaper, isWater, WATER } from "../tube/water";
-import { contentsOf, volumeOf } from "./contents";
+import { contentsOf, meantVolumeOf, volumeOf } from "./contents";
 import { labOfAdditions } from "../mixture/color";
 import { beliefQuestion } from "./belief";
 import type { Dose, Pile } from "./pile";
@@ -80,6 +80,7 @@ export function additionRequest({
     tubeIds,
     request: {
       ...request,
+      meantVolume: meantVolumeOf(pile),
       allowed,
       target,
       toleranceDeltaE2000: closenessOf(tolerance),
@@ -124,6 +125,7 @@ export function washRequest({
         return place >= 0 ? [place] : [];
       }),
       water: volumeOf(contents.filter(isWater)),
+      meantVolume: meantVolumeOf(pile),
       paper: askedPaper(believed),
       seen,
       target,

@@ -28,6 +28,12 @@ export function volumeOf(contents: readonly { readonly parts: number }[]): numbe
   return contents.reduce((sum, { parts }) => sum + parts, 0);
 }
 
+/** What the pile is meant to have: as much as lay there before it was scraped back, to make room for its correction. */
+export function meantVolumeOf(pile: Story): number {
+  const own = (pile.scrapes ?? []).filter(({ intoPileId }) => intoPileId === undefined);
+  return Math.max(volumeOf(contentsOf(pile)), ...own.map(({ turn }) => volumeOf(contentsOf(pile, turn - 1))));
+}
+
 /** Amounts per tube over all doses, in the order in which the tubes first came. */
 export function totalsOf(doses: readonly Dose[]): Dose[] {
   const totals = new Map<string, number>();

@@ -1,6 +1,9 @@
 /** The bench as a painter uses it. */
 import { expect, type Locator, type Page } from "@playwright/test";
 
+/** Over what is to be done next to a pile that is not right yet. */
+export const NEXT_STEP = /Add next|Scrape it back first|Better begin again/;
+
 export type ReadWay = "say it" | "by eye" | "photograph it" | "type it" | "measure it" | "from a file";
 
 export class BenchPage {

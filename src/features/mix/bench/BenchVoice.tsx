@@ -7,6 +7,7 @@ import { Status } from "../../../ui/Status";
 import { additionWords } from "../../../words/additions";
 import { deltaEText } from "../../../words/colors";
 import { DEED_WORDS } from "../../../words/deeds";
+import { insteadHeading, isBetterNotAdded } from "../correct/Instead";
 import { useDeeds, useOffers, usePaint, useStory } from "./contexts";
 
 export function BenchVoice() {
@@ -16,7 +17,7 @@ export function BenchVoice() {
 function useBenchWords(): string {
   const { actions } = useDeeds();
   const { next, recipes, search } = useOffers();
-  const { pile, reading, plan } = useStory();
+  const { pile, reading, plan, isSample } = useStory();
   const { steps } = plan;
   const { tubeById } = usePaint();
   const settings = useSettings();
@@ -36,6 +37,8 @@ function useBenchWords(): string {
   const { advice, tubeIds } = next.value;
   if (advice.advice === "leave-it") return `${undone}It is close enough: keep it.`;
   if (advice.advice === "look-again") return `${undone}It seems close enough: look once more.`;
+  if (advice.why === "no-nearer") return `${undone}No addition helps: keep it, or begin again.`;
+  if (isBetterNotAdded(advice, isSample, settings.school)) return `${undone}${insteadHeading(advice)}.`;
   const [best] = advice.additions;
   if (!best) return undone;
   const words = additionWords(best, tubeIds, tubeById, settings, volumeOf(contentsOf(pile)));

@@ -2,7 +2,7 @@
 
 /** What to add next, with other ways, their side effects and what each costs; or to leave it, or begin again. */
 import { plainParts } from "../../../core/correct/additionPart";
-import type { Addition, NextAddition } from "../../../core/correct/nextAddition";
+import type { Addition } from "../../../core/correct/nextAddition";
 import { Button } from "../../../ui/Button";
 import { Fold } from "../../../ui/Fold";
 import { NEXT } from "../../../ui/keepFocus";
@@ -19,6 +19,7 @@ import { additionWords, growthWords, moveWords, riskWords, whyWords } from "../.
 import { coachWords } from "../../../words/schools";
 import { inOrderOfSchool } from "../../../domain/school/school";
 import { useAim, useDeeds, useOffers, usePaint, useStory } from "../bench/contexts";
+import { Instead, insteadHeading, isBetterNotAdded, NoNearer, OtherWays } from "./Instead";
 
 export function NextStep() {
   const { next } = useOffers();
@@ -65,21 +66,32 @@ export function NextStep() {
         </p>
       </section>
     );
-  // A school that corrects hears what a new pile would cost after the corrections.
-  const isLate = settings.school.farOff === "correct";
+  const isInstead = isBetterNotAdded(advice, isSample, settings.school);
   const [first, ...others] = advice.additions;
   const additions = first ? [first, ...inOrderOfSchool(others, settings.school)] : [];
-  if (advice.why === "no-nearer") return <NoNearer advice={advice} tubeIds={tubeIds} />;
+  if (advice.why === "no-nearer")
+    return (
+      <NoNearer advice={advice}>
+        {advice.additions.map((addition) => (
+          <AdditionRow key={keyOf(addition)} addition={addition} tubeIds={tubeIds} isFirst={false} />
+        ))}
+      </NoNearer>
+    );
   return (
     <section aria-labelledby="next" className="mt-4">
       <h2 id="next" className="font-bold">
-        {advice.advice === "add" || isSample || isLate ? "Add next" : "Better begin again"}
+        {isInstead ? insteadHeading(advice) : "Add next"}
       </h2>
-      {isLate || isSample || advice.advice === "add" ? null : <BeginAgain advice={advice} />}
+      {isInstead ? <Instead advice={advice} /> : null}
       <p className="text-muted">{coachWords(settings.school)}</p>
       <ul className="mt-1 border-t">
         {additions.slice(0, SHOWN_AT_ONCE).map((addition, i) => (
-          <AdditionRow key={keyOf(addition)} addition={addition} tubeIds={tubeIds} isFirst={i === 0} />
+          <AdditionRow
+            key={keyOf(addition)}
+            addition={addition}
+            tubeIds={tubeIds}
+            isFirst={i === 0 && !isInstead}
+          />
         ))}
       </ul>
       {additions.length > SHOWN_AT_ONCE ? (
@@ -91,8 +103,8 @@ export function NextStep() {
           </ul>
         </Fold>
       ) : null}
-      {isLate && !isSample && advice.advice !== "add" ? <BeginAgain advice={advice} isPlain /> : null}
-      {isSample ? null : <OtherWays costs={advice.costs} />}
+      {advice.advice === "add" || isSample || isInstead ? null : <Instead advice={advice} isPlain />}
+      {isSample ? null : <OtherWays advice={advice} />}
     </section>
   );
 }
@@ -101,109 +113,6 @@ export function NextStep() {
 const SHOWN_AT_ONCE = 2;
 
 const keyOf = (addition: Addition): string => addition.parts.map(({ tube }) => tube).join();
-
-type Advised = Extract<NextAddition, { readonly costs: unknown }>;
-
-/** Whatever is added to this pile leads further off, or costs more paint than it gains. */
-function NoNearer({ advice, tubeIds }: { advice: Advised; tubeIds: readonly string[] }) {
-  const { isSample } = useStory();
-  const { actions, keep } = useDeeds();
-  return (
-    <section aria-labelledby="next" className="mt-4">
-      <h2 id="next" className="font-bold">
-        No addition helps
-      </h2>
-      <p>
-        It is off by <Together>{deltaEText(advice.deltaE2000)}</Together>, and no dose of these tubes is worth
-        its paint. Perhaps a tube is missing on the board; or the doses are too coarse, and a larger pile
-        takes finer ones.
-      </p>
-      {isSample ? null : (
-        <div className="mt-1 flex flex-wrap items-center gap-3">
-          <Button weight="main" onClick={keep}>
-            Keep it as it is
-          </Button>
-          <Button onClick={actions.setAside}>Begin again</Button>
-        </div>
-      )}
-      {advice.additions.length > 0 ? (
-        <Fold label="what could be added, and what it does">
-          <ul className="border-t">
-            {advice.additions.map((addition) => (
-              <AdditionRow key={keyOf(addition)} addition={addition} tubeIds={tubeIds} isFirst={false} />
-            ))}
-          </ul>
-        </Fold>
-      ) : null}
-    </section>
-  );
-}
-
-/** Where correcting would take more paint than a new pile: one press sets this one aside. */
-function BeginAgain({
-  advice: {
-    costs: { startAgain },
-    why,
-  },
-  isPlain = false,
-}: {
-  advice: Advised;
-  /** The corrections stand before it. */
-  isPlain?: boolean;
-}) {
-  const { actions } = useDeeds();
-  const settings = useSettings();
-  return (
-    <div className="my-1 border-l-4 border-ink pl-3">
-      <p>
-        A new pile takes {exactWords(startAgain.volume, settings)} of paint in {startAgain.steps}{" "}
-        {startAgain.steps === 1 ? "dose" : "doses"}; correcting this one{" "}
-        {why === "twice-as-large" ? "more than doubles it" : "takes more"}.
-      </p>
-      <Button weight={isPlain ? "plain" : "main"} className="mt-1" onClick={actions.setAside}>
-        Begin again
-      </Button>
-    </div>
-  );
-}
-
-/** What correcting costs against beginning again and against scraping most of it away, each to be done at once. */
-function OtherWays({ costs }: Pick<Advised, "costs">) {
-  const { actions, keep } = useDeeds();
-  const settings = useSettings();
-  const volumeText = (parts: number): string => exactWords(parts, settings);
-  const { correct, startAgain, scrapeBack } = costs;
-  const canScrape = Number.isFinite(scrapeBack.volume) && scrapeBack.keptShare < MOST_KEPT;
-  return (
-    <div className="mt-2">
-      <p className="text-sm text-muted">
-        {Number.isFinite(correct.volume)
-          ? `Correcting takes ${correct.volume > 0 ? `${volumeText(correct.volume)} of paint` : "no paint"} in all; `
-          : ""}
-        beginning again {volumeText(startAgain.volume)} in {startAgain.steps} doses
-        {canScrape ? `; scraping most of it away first, ${volumeText(scrapeBack.volume)}` : ""}.
-      </p>
-      <div className="flex flex-wrap gap-x-4">
-        {canScrape ? (
-          <Button
-            weight="quiet"
-            onClick={() => {
-              actions.scrape(scrapeBack.keptShare);
-            }}
-          >
-            scraped back to {Math.round(100 * scrapeBack.keptShare)} %
-          </Button>
-        ) : null}
-        <Button weight="quiet" onClick={keep}>
-          leave it as it is and keep it
-        </Button>
-      </div>
-    </div>
-  );
-}
-
-/** Scraping less than this away is not worth the knife. */
-const MOST_KEPT = 0.85;
 
 function AdditionRow({
   addition,
