@@ -22,10 +22,11 @@ export type Srgb = Triplet<"srgb">;
 /** Linear-light sRGB; values outside [0, 1] are colours that a screen cannot show. */
 export type LinearSrgb = Triplet<"linear-srgb">;
 
-/** The one place where three plain numbers become a colour. Finite by contract: check outside data first. */
-function triplet<Colour>(one: number, two: number, three: number): Colour {
-  return [one, two, three] as unknown as Colour;
-}
+/**
+ * The one place where three plain numbers become a colour, of whichever kind it is called by below. Finite by contract: check
+ * outside data first.
+ */
+const triplet = (one: number, two: number, three: number) => [one, two, three] as unknown as never;
 
 export const labD65: (l: number, a: number, b: number) => LabD65 = triplet;
 export const labUnder: <L extends LightName>(l: number, a: number, b: number) => Lab<L> = triplet;
