@@ -2,7 +2,7 @@
 import { expect, type Locator, type Page } from "@playwright/test";
 
 /** Over what is to be done next to a pile that is not right yet. */
-export const NEXT_STEP = /Add next|Scrape it back first|Better begin again/;
+export const NEXT_STEP = /Add next|Scrape it back first|Pour some of it off first|Better begin again/;
 
 export type ReadWay = "say it" | "by eye" | "photograph it" | "type it" | "measure it" | "from a file";
 

@@ -38,7 +38,7 @@ function useBenchWords(): string {
   if (advice.advice === "leave-it") return `${undone}It is close enough: keep it.`;
   if (advice.advice === "look-again") return `${undone}It seems close enough: look once more.`;
   if (advice.why === "no-nearer") return `${undone}No addition helps: keep it, or begin again.`;
-  if (isBetterNotAdded(advice, isSample, settings.school)) return `${undone}${insteadHeading(advice)}.`;
+  if (isBetterNotAdded(advice, isSample, settings.school)) return `${undone}${insteadHeading(advice, pile)}.`;
   const [best] = advice.additions;
   if (!best) return undone;
   const words = additionWords(best, tubeIds, tubeById, settings, volumeOf(contentsOf(pile)));

@@ -4,6 +4,7 @@
 import type { ReactNode } from "react";
 import type { NextAddition } from "../../../core/correct/nextAddition";
 import { contentsOf, volumeOf } from "../../../domain/pile/contents";
+import type { Pile } from "../../../domain/pile/pile";
 import type { School } from "../../../domain/school/school";
 import { isWater } from "../../../domain/tube/water";
 import { useSettings } from "../../../kit/studio/useStudio";
@@ -23,9 +24,12 @@ export function isBetterNotAdded({ advice }: Advised, isSample: boolean, { farOf
 }
 
 /** Of what is better than an addition. */
-export function insteadHeading({ advice }: Advised): string {
-  return advice === "scrape-back" ? "Scrape it back first" : "Better begin again";
+export function insteadHeading({ advice }: Advised, pile: Pile): string {
+  if (advice === "start-again") return "Better begin again";
+  return isWash(pile) ? "Pour some of it off first" : "Scrape it back first";
 }
+
+const isWash = (pile: Pile): boolean => contentsOf(pile).some(isWater);
 
 /** The better way, to be done at once. @param isPlain - the corrections stand before it. */
 export function Instead({ advice, isPlain = false }: { advice: Advised; isPlain?: boolean }) {
@@ -41,21 +45,23 @@ function ScrapeBack({ advice: { costs, why }, isPlain }: { advice: Advised; isPl
   const { actions } = useDeeds();
   const { pile } = useStory();
   const settings = useSettings();
+  if (!pile) return null;
   const { correct, scrapeBack, startAgain } = costs;
-  const contents = pile ? contentsOf(pile) : [];
-  const isWash = contents.some(isWater);
+  const isWet = isWash(pile);
   const share = `${Math.round(100 * scrapeBack.keptShare)} %`;
-  const left = exactWords(scrapeBack.keptShare * volumeOf(contents), settings);
+  const left = exactWords(scrapeBack.keptShare * volumeOf(contentsOf(pile)), settings);
   return (
     <div className="my-1 border-l-4 border-ink pl-3">
       <p>
         Correcting all of it{" "}
         {why === "twice-as-large"
           ? "more than doubles it"
-          : `takes ${exactWords(correct.volume, settings)} of paint, a new ${isWash ? "wash" : "pile"} ${exactWords(startAgain.volume, settings)}`}
-        . Leave about <Together>{share}</Together> of it{isWash ? "" : ` (${left})`}, and{" "}
-        {scrapeBack.volume > 0 ? `${exactWords(scrapeBack.volume, settings)} of paint` : "water alone"} will
-        correct it.
+          : `takes ${exactWords(correct.volume, settings)} of paint, a new ${isWet ? "wash" : "pile"} ${exactWords(startAgain.volume, settings)}`}
+        . Leave about <Together>{share}</Together> of it{isWet ? "" : ` (${left})`}, and{" "}
+        {scrapeBack.volume > 0
+          ? `${isWet ? "water with " : ""}${exactWords(scrapeBack.volume, settings)} of paint`
+          : "water alone"}{" "}
+        will correct it.
       </p>
       <div className="mt-1 flex flex-wrap items-center gap-3">
         <Button
@@ -66,7 +72,7 @@ function ScrapeBack({ advice: { costs, why }, isPlain }: { advice: Advised; isPl
           }}
         >
           <span>
-            I {isWash ? "poured off all but" : "scraped it back to"} <Together>{share}</Together>
+            I {isWet ? "poured off all but" : "scraped it back to"} <Together>{share}</Together>
           </span>
         </Button>
         <Button onClick={actions.setAside}>Begin again</Button>

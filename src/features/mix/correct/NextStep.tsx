@@ -80,7 +80,7 @@ export function NextStep() {
   return (
     <section aria-labelledby="next" className="mt-4">
       <h2 id="next" className="font-bold">
-        {isInstead ? insteadHeading(advice) : "Add next"}
+        {isInstead ? insteadHeading(advice, pile) : "Add next"}
       </h2>
       {isInstead ? <Instead advice={advice} /> : null}
       <p className="text-muted">{coachWords(settings.school)}</p>
