@@ -1,7 +1,8 @@
 /** Paints as a shop or a studio names them: generic ones, mixtures, and names that only something else stands in for. */
 import { type CautionClass, highestClass } from "../../core/safety/hazardClasses";
 import type { PigmentModel } from "../../core/pigment/types";
-import { OTHER_NAMES, OUTSIDE_THE_MODEL, STAND_INS } from "../../data/paintNames";
+import { OTHER_NAMES, OUTSIDE_THE_MODEL } from "../../data/paintNames";
+import { STAND_INS } from "../../data/standIns";
 import { type NewTube, tubeFromModel } from "./newTube";
 import { GENERIC_PIGMENTS, PIGMENT_LIBRARY } from "./optics";
 

@@ -11,6 +11,13 @@ const SHORT_FORMS: ReadonlyMap<string, string> = new Map([
   ["pthalo", "phthalo"],
   ["phthalocyanine", "phthalo"],
   ["ult", "ultramarine"],
+  ["yel", "yellow"],
+  ["blk", "black"],
+  ["wht", "white"],
+  ["grn", "green"],
+  ["med", "medium"],
+  ["lt", "light"],
+  ["dk", "dark"],
   ["perm", "permanent"],
   ["gray", "grey"],
   ["ocher", "ochre"],
@@ -22,6 +29,13 @@ const SHORT_FORMS: ReadonlyMap<string, string> = new Map([
   ["bs", "blue shade"],
   ["ys", "yellow shade"],
 ]);
+
+/** What makers put beside a name, and what hardly says which pigment it is: left out where nothing is called just so. */
+const HARDLY_SAYS = new Set(
+  "light pale bright deep dark medium extra genuine hue natural bluish greenish reddish yellowish warm cool".split(
+    " ",
+  ),
+);
 
 /** Words of a text, with codes such as "P.B. 15:3" and "pb153" as one word each. */
 export function paintWords(text: string): string[] {
@@ -63,19 +77,36 @@ index.addAll(
 );
 const paintById = new Map(PAINTS.map((paint) => [paint.id, paint]));
 
-/** What fits the text, best first; all paints in their own order for an empty text. */
+/**
+ * What fits the text, best first; all paints in their own order for an empty text. Where nothing is called so: what fits
+ * without the words that hardly say which pigment it is, or without the form of a code; of several codes, what holds any.
+ */
 export function findPaints(text: string): readonly Paint[] {
-  if (paintWords(text).length === 0) return PAINTS;
-  const found = index.search(text).flatMap(({ id }) => paintById.get(String(id)) ?? []);
+  const words = paintWords(text);
+  if (words.length === 0) return PAINTS;
+  const found = fitting(words);
+  if (found.length > 0 || outsidePaint(text)) return found;
+  const plain = paintWords(withPigmentCodes(text, (kind, family, number) => ` ${kind}${family}${number} `));
+  const bare = plain.filter((word) => !HARDLY_SAYS.has(word));
+  const near = bare.length > 0 ? fitting(bare) : [];
+  if (near.length > 0 || !bare.every(isCode)) return near;
+  return [...new Set(bare.flatMap((code) => fitting([code])))];
+}
+
+const isCode = (word: string): boolean => /^[pn][a-z]{1,2}\d+$/.test(word);
+
+function fitting(words: readonly string[]): readonly Paint[] {
+  const asked = words.join(" ");
+  const found = index.search(asked).flatMap(({ id }) => paintById.get(String(id)) ?? []);
   // What is called just so goes before what is only called something like it.
   return [
-    ...found.filter((paint) => isCalled(paint, text)),
-    ...found.filter((paint) => !isCalled(paint, text)),
+    ...found.filter((paint) => isCalled(paint, asked)),
+    ...found.filter((paint) => !isCalled(paint, asked)),
   ];
 }
 
-function isCalled({ label, otherNames }: Paint, text: string): boolean {
-  const asked = paintWords(text).join(" ");
+/** @param asked - its words, as {@link paintWords} reads them. */
+function isCalled({ label, otherNames }: Paint, asked: string): boolean {
   return [label, label.replace(/ \(.*\)/, ""), ...otherNames].some(
     (name) => paintWords(name).join(" ") === asked,
   );
