@@ -175,26 +175,34 @@ describe("the next addition", () => {
     expect(reached).toBeGreaterThan(100);
   });
 
-  it("recommends starting again after a gross overdose of a strong tube", () => {
-    const box = simulateBox(BOX_OF_EIGHT, createRng(6));
-    const wanted = [
-      { tube: 0, volume: 10 },
-      { tube: 1, volume: 0.5 },
-      { tube: 3, volume: 0.05 },
-    ];
-    const target = box.predictedLab(box.generic, wanted);
-    const parts = wanted.map((part) => (part.tube === 3 ? { ...part, volume: 0.25 } : part));
-    const answer = nextAddition(queryOf(box, { parts, target }), CONDITIONS);
-    expect(answer.advice).toBe("start-again");
-    if (!("additions" in answer)) return;
-    expect(answer.costs.correct.volume).toBeGreaterThan(answer.costs.startAgain.volume);
-    expect(answer.costs.scrapeBack.volume).toBeLessThan(answer.costs.correct.volume);
-  });
+  it.each(["prussian-blue", "phthalo-blue-gs", "phthalo-green-bs", "dioxazine-violet"])(
+    "recommends starting again after five times too much %s",
+    (strong) => {
+      const box = simulateBox(
+        ["titanium-white", "arylide-yellow", strong, "pyrrole-red", "raw-umber"],
+        createRng(6),
+      );
+      for (const share of [0.005, 0.01, 0.02, 0.05]) {
+        const wanted = [
+          { tube: 0, volume: 10 },
+          { tube: 1, volume: 0.5 },
+          { tube: 2, volume: 10 * share },
+        ];
+        const target = box.predictedLab(box.generic, wanted);
+        const parts = wanted.map((part) => (part.tube === 2 ? { ...part, volume: 5 * part.volume } : part));
+        const answer = nextAddition(queryOf(box, { parts, target }), CONDITIONS);
+        expect(answer.advice, `${share}`).toBe("start-again");
+        if (!("costs" in answer)) continue;
+        expect(answer.costs.correct.volume).toBeGreaterThan(answer.costs.startAgain.volume);
+        expect(answer.costs.scrapeBack.volume).toBeLessThan(answer.costs.correct.volume);
+      }
+    },
+  );
 
-  it("has a pile scraped back where that saves a quarter of a new one, and then goes on with what is left", () => {
+  it("has a pile scraped back where that saves a third of a new one, and then goes on with what is left", () => {
     const rng = createRng(61);
     let scraped = 0;
-    for (let trial = 0; trial < 40; trial++) {
+    for (let trial = 0; trial < 60; trial++) {
       const box = simulateBox(BOX_OF_EIGHT, rng);
       const right = box.randomMix();
       const place = rng.below(right.length);
@@ -207,11 +215,11 @@ describe("the next addition", () => {
       if (!("costs" in before)) continue;
       const { correct, startAgain, scrapeBack } = before.costs;
       const isDear = correct.volume > startAgain.volume;
-      const isWorthIt = isDear && scrapeBack.volume <= 0.75 * startAgain.volume;
+      const isWorthIt = isDear && scrapeBack.volume <= (2 / 3) * startAgain.volume;
       expect(before.advice === "scrape-back").toBe(isWorthIt);
       if (!isWorthIt) continue;
       scraped++;
-      expect(scrapeBack.keptShare).toBeGreaterThanOrEqual(0.25);
+      expect(scrapeBack.keptShare).toBeGreaterThanOrEqual(1 / 3);
       expect(scrapeBack.keptShare).toBeLessThan(0.5);
       const left = parts.map((part) => ({ ...part, volume: part.volume * scrapeBack.keptShare }));
       const meantVolume = volumeOf(parts);

@@ -21,8 +21,8 @@ export type Ways = {
   readonly costs: Costs;
 };
 
-/** Where scraping back saves less than a quarter of a new pile's paint, a new pile is cleaner. */
-const WORTH_SCRAPING = 0.75;
+/** Where scraping back saves less than a third of a new pile's paint, a new pile is cleaner. */
+const WORTH_SCRAPING = 2 / 3;
 
 /** How often as large as it lies a pile is meant to be, >= 1. */
 export function meantGrowth(volume: number, meantVolume = 0): number {
