@@ -10,13 +10,6 @@ export function sumOf(values: ArrayLike<number>, count = values.length): number 
   return sum;
 }
 
-/** Sum of the squares of the same. */
-export function squareOf(values: ArrayLike<number>, count = values.length): number {
-  let sum = 0;
-  for (let i = 0; i < count; i++) sum += (values[i] as number) ** 2;
-  return sum;
-}
-
 /** How much all parts are together, in their unit. */
 export function volumeOf(parts: readonly { readonly volume: number }[]): number {
   return parts.reduce((sum, { volume }) => sum + volume, 0);
@@ -34,4 +27,15 @@ export function isNotNegative(value: number): boolean {
 
 export function areFinite(values: readonly number[] | Float64Array): boolean {
   return values.every(Number.isFinite);
+}
+
+/** Inner product of two rows, as long as the first; nothing of a row that is not there. */
+export function inner(a: ArrayLike<number> = [], b: ArrayLike<number> = []): number {
+  let sum = 0;
+  for (let i = 0; i < a.length; i++) sum += num(a[i]) * num(b[i]);
+  return sum;
+}
+
+export function squareOf(values: ArrayLike<number>): number {
+  return inner(values, values);
 }

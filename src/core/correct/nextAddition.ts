@@ -84,6 +84,8 @@ const MOST_CONSIDERED = 30;
 const MOST_GROWTH = 4;
 /** An addition must gain at least this, ΔE00, beyond what its paint costs, to be worth the stirring. */
 const LEAST_GAIN = 0.3;
+/** Shares that differ by less are the same. */
+const SAME_SHARE = 1e-6;
 /** Where nothing gains so much, this is taken too. */
 const SMALL_GAIN = 0.1;
 
@@ -171,20 +173,14 @@ export function isCloseEnough(
     : deltaE2000(target, pile) <= toleranceDeltaE2000;
 }
 
-/** What was read of the pile as it lies. */
-function lookOf({ evidence, parts }: PileQuery): Evidence | undefined {
-  const volumes = volumesByTube(parts);
-  return evidence.findLast((entry) => volumesByTube(entry.parts) === volumes);
-}
-
-function volumesByTube(parts: readonly MixPart[]): string {
-  const volumes = new Map<number, number>();
-  for (const { tube, volume } of parts) volumes.set(tube, (volumes.get(tube) ?? 0) + volume);
-  const whole = volumeOf(parts);
-  return [...volumes]
-    .sort(([one], [other]) => one - other)
-    .map(([tube, volume]) => `${tube}:${(volume / whole).toFixed(6)}`)
-    .join();
+/** What was read of the pile as it lies: of the same shares. */
+function lookOf({ evidence, parts, tubes }: PileQuery): Evidence | undefined {
+  const sharesOf = (laid: readonly MixPart[]): number[] =>
+    tubes.map((_, place) => volumeOf(laid.filter(({ tube }) => tube === place)) / volumeOf(laid));
+  const now = sharesOf(parts);
+  return evidence.findLast((entry) =>
+    sharesOf(entry.parts).every((share, place) => Math.abs(share - num(now[place])) < SAME_SHARE),
+  );
 }
 
 /** By twice the variance fewer than one pile in twenty is left that is further off: measured on simulated benches. */

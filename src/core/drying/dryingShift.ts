@@ -15,7 +15,7 @@
  */
 import { chromaOf, labFromLch, lchFromLab } from "../color/cieLab";
 import { type LabD65, lchUnder } from "../color/types";
-import { areFinite, num } from "../numbers";
+import { areFinite, inner, num } from "../numbers";
 import { solveSymmetric } from "../optimize/solveSymmetric";
 
 export type Medium = "oil" | "acrylic" | "watercolour" | "gouache" | "other";
@@ -114,8 +114,8 @@ function rowAt(lightness: number): readonly [number, number] {
 /** The colour that a wet one is expected to dry to. */
 export function dryFromWet(wet: LabD65, model: DryingModel): LabD65 {
   const [lightness, chroma, hue] = lchFromLab(wet);
-  const dL = dot(model.lightness, rowOf(wet));
-  const kept = Math.exp(dot(model.chroma, rowOf(wet)));
+  const dL = inner(model.lightness, rowOf(wet));
+  const kept = Math.exp(inner(model.chroma, rowOf(wet)));
   return labFromLch(lchUnder<"D65">(clamp(lightness + dL, 100), chroma * kept, hue));
 }
 
@@ -124,7 +124,7 @@ export function wetFromDry(dry: LabD65, model: DryingModel): LabD65 {
   const [lightness, chroma, hue] = lchFromLab(dry);
   const [a0, a1] = model.lightness;
   const wetL = clamp((lightness - a0 + a1) / (1 + a1 / 50), 100);
-  const kept = Math.exp(dot(model.chroma, rowAt(wetL)));
+  const kept = Math.exp(inner(model.chroma, rowAt(wetL)));
   return labFromLch(lchUnder<"D65">(wetL, chroma / kept, hue));
 }
 
@@ -151,7 +151,7 @@ function ridge(
     const { coefficients, precision } = fitted;
     const weights = shifts.map(({ row, value, variance }) => {
       // What the coefficients are not known to is no fault of the pair.
-      const square = (value - dot(coefficients, row)) ** 2 / (variance + spread(precision, row) ** 2);
+      const square = (value - inner(coefficients, row)) ** 2 / (variance + spread(precision, row) ** 2);
       return (STUDENT_FREEDOM + 1) / (STUDENT_FREEDOM + square) / variance;
     });
     fitted = weighted(shifts, weights, usual, prior);
@@ -175,7 +175,7 @@ function weighted(
   // Solved for the departure from the usual shift, towards which the prior pulls.
   const right = [0, 1].map((i) =>
     shifts.reduce(
-      (sum, { row, value }, n) => sum + (row[i] ?? 0) * (value - dot(usual, row)) * num(weights[n]),
+      (sum, { row, value }, n) => sum + (row[i] ?? 0) * (value - inner(usual, row)) * num(weights[n]),
       0,
     ),
   );
@@ -189,12 +189,7 @@ function weighted(
 
 /** Standard deviation of what the model says for a row, single pairs' own scatter left out. */
 function spread(precision: readonly (readonly number[])[], row: readonly [number, number]): number {
-  const solved = solveSymmetric(precision, row);
-  return Math.sqrt(row.reduce((sum, value, i) => sum + value * num(solved?.[i]), 0));
-}
-
-function dot(a: readonly [number, number], b: readonly [number, number]): number {
-  return a[0] * b[0] + a[1] * b[1];
+  return Math.sqrt(inner(row, solveSymmetric(precision, row)));
 }
 
 function clamp(value: number, most: number): number {

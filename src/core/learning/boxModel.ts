@@ -2,7 +2,7 @@
 import type { LabD65 } from "../color/types";
 import { blendOptics, blendSurfaces, type Film, mixtureReflectance } from "../mixing/mixture";
 import type { SurfaceConstants } from "../mixing/saunderson";
-import { num, squareOf, volumeOf } from "../numbers";
+import { inner, num, squareOf, volumeOf } from "../numbers";
 import type { NormalEquations } from "../optimize/normalEquations";
 import type { CholeskyFactor } from "../optimize/solveSymmetric";
 import { labFromReflectance, type ViewingWeights } from "../spectrum/colorimetry";
@@ -13,7 +13,7 @@ import type { Covariance } from "./covariance";
 import type { Evidence, MixPart, PredictionTerms, SpectralReading } from "./evidence";
 import { labWithSlopes, residualsBetween, slopesBetween, type Three } from "./residualSlopes";
 import { PARAMETERS_OF_PHOTO, withLightRows, withoutLight } from "./photoLight";
-import { addScaled, combined, dense, inner, type Slopes, sparse, type SparseRows } from "./sparseRows";
+import { addScaled, combined, type Slopes, solvedRows, sparse, type SparseRows } from "./sparseRows";
 import { PARAMETERS_OF_SURFACE, surfaceOf, type SurfacePrior, surfaceSlopes } from "./surfaceModel";
 import { PARAMETERS_PER_TUBE, strengthSlopes, type TubePrior, tubeOptics } from "./tubeModel";
 
@@ -38,6 +38,8 @@ export type BoxScales = {
   readonly modelError: number;
 };
 
+/** How much stronger or weaker all tubes of a box are than their models, standard deviation of ln K: grades differ in all. */
+const BOX_STRENGTH = 0.2;
 /** The same as {@link BoxScales.modelError} in reflectance, for spectral readings. */
 const MODEL_ERROR_PER_BAND = 0.02;
 /** Neighbouring bands err together, about seven to a bump. */
@@ -45,9 +47,11 @@ const BANDS_PER_BUMP = 7;
 
 type State = { readonly tubes: readonly OpticalModel[]; readonly surface: SurfaceConstants };
 
-/** Predictions of mixtures from the coefficients of the tubes that have evidence, and of the surface. */
+/** Predictions of mixtures from the coefficients of the tubes that have evidence, of the strength they share, and of the surface. */
 export class BoxModel {
   private readonly placeOf: ReadonlyMap<number, number>;
+  /** Of the strength that all tubes share. */
+  private readonly strengthAt: number;
   /** Of the first of the surface's parameters; undefined when the surface is not learned. */
   private readonly surfaceAt: number | undefined;
   /** Of the first parameter of the first photo. */
@@ -67,9 +71,9 @@ export class BoxModel {
     this.surfaceBefore =
       blendSurfaces(generic.map((optics) => ({ optics, volume: 1 }))) ?? conditions.surface;
     this.placeOf = new Map(involved.map((tube, place) => [tube, place]));
-    const ofTubes = involved.length * PARAMETERS_PER_TUBE;
-    this.surfaceAt = conditions.surfacePrior ? ofTubes : undefined;
-    this.photosAt = ofTubes + (conditions.surfacePrior ? PARAMETERS_OF_SURFACE : 0);
+    this.strengthAt = involved.length * PARAMETERS_PER_TUBE;
+    this.surfaceAt = conditions.surfacePrior && this.strengthAt + 1;
+    this.photosAt = this.strengthAt + 1 + (conditions.surfacePrior ? PARAMETERS_OF_SURFACE : 0);
     this.zero = new Array<number>(this.photosAt + PARAMETERS_OF_PHOTO * (conditions.photos ?? 0)).fill(0);
   }
 
@@ -82,7 +86,11 @@ export class BoxModel {
   }
 
   isOfTube(parameter: number): boolean {
-    return parameter < (this.surfaceAt ?? this.photosAt);
+    return parameter < this.strengthAt;
+  }
+
+  private isFixed(tube: number): boolean {
+    return this.conditions.fixed?.includes(tube) === true;
   }
 
   private at(parameters: readonly number[]): State {
@@ -97,11 +105,16 @@ export class BoxModel {
             num(parameters[this.surfaceAt + 1]),
           )
         : undefined;
+    const stronger = Math.exp(BOX_STRENGTH * num(parameters[this.strengthAt]));
     const tubes = this.generic.map((optics, tube) => {
       const place = this.placeOf.get(tube);
       const own =
         place === undefined ? optics : tubeOptics(optics, parameters, place * PARAMETERS_PER_TUBE, prior);
-      return learned ? { ...own, surface: learned } : own;
+      return {
+        ...own,
+        ...(!this.isFixed(tube) && { absorption: Array.from(own.absorption, (k) => k * stronger) }),
+        ...(learned && { surface: learned }),
+      };
     });
     const state = { tubes, surface: learned ?? this.surfaceBefore };
     this.latest = { of: parameters, state };
@@ -179,13 +192,10 @@ export class BoxModel {
       sum += weight * squareOf(residuals);
       const { columns, rows } = this.residualRows(entry, parameters, scales);
       for (const [r, row] of rows.entries()) {
-        const scaled = weight * num(residuals[r]);
+        addScaled(gradient, columns, row, weight * num(residuals[r]));
         for (let c = 0; c < columns.length; c++) {
-          const column = num(columns[c]);
-          const slope = num(row[c]);
-          gradient[column] = num(gradient[column]) + scaled * slope;
-          const target = normal[column];
-          if (target) addScaled(target, columns, row, weight * slope);
+          const target = normal[num(columns[c])];
+          if (target) addScaled(target, columns, row, weight * num(row[c]));
         }
       }
     }
@@ -239,20 +249,26 @@ export class BoxModel {
     const total = volumeOf(parts);
     const shares = new Map<number, number>();
     for (const { tube, volume } of parts) shares.set(tube, (shares.get(tube) ?? 0) + volume / total);
+    const shared = new Float64Array(bands.values.length);
     const ofTubes = [...shares].map(([tube, share]) => {
       const optics = tubeAt(tubes, tube);
+      const byLogAbsorption = ofPart(bands.byLogAbsorption, share, optics.absorption, blend.absorption);
+      if (!this.isFixed(tube))
+        for (let band = 0; band < shared.length; band++)
+          shared[band] = num(shared[band]) + BOX_STRENGTH * num(byLogAbsorption[band]);
       return {
         place: this.placeOf.get(tube),
-        byLogAbsorption: ofPart(bands.byLogAbsorption, share, optics.absorption, blend.absorption),
+        byLogAbsorption,
         byLogScattering: ofPart(bands.byLogScattering, share, optics.scattering, blend.scattering),
       };
     });
-    if (!surfacePrior || this.surfaceAt === undefined) return { values: bands.values, ofTubes, ofOthers: [] };
-    const [outer, inner] = surfaceSlopes(surface, surfacePrior);
-    const ofOthers = [
-      { parameter: this.surfaceAt, bands: bands.byOuter.map((slope) => slope * outer) },
-      { parameter: this.surfaceAt + 1, bands: bands.byInner.map((slope) => slope * inner) },
-    ];
+    const ofOthers = [{ parameter: this.strengthAt, bands: shared }];
+    if (!surfacePrior || this.surfaceAt === undefined) return { values: bands.values, ofTubes, ofOthers };
+    const [ofOuter, ofInner] = surfaceSlopes(surface, surfacePrior);
+    ofOthers.push(
+      { parameter: this.surfaceAt, bands: bands.byOuter.map((slope) => slope * ofOuter) },
+      { parameter: this.surfaceAt + 1, bands: bands.byInner.map((slope) => slope * ofInner) },
+    );
     return { values: bands.values, ofTubes, ofOthers };
   }
 
@@ -279,8 +295,8 @@ export class BoxModel {
     scales: BoxScales,
     { film, dosingError = 0, isBeliefAlone = false }: PredictionTerms = {},
   ): Covariance {
-    const { columns, rows, free } = this.colorRows(parts, parameters, film);
-    const solved = rows.map((row) => known.forward(dense(row, columns, parameters.length)));
+    const { free, ...read } = this.colorRows(parts, parameters, film);
+    const solved = solvedRows(read, known, parameters.length);
     const modelVariance = isBeliefAlone ? 0 : modelErrorOf(scales) ** 2;
     const variance = scales.deviation ** 2;
     const doses =
@@ -292,8 +308,8 @@ export class BoxModel {
             film,
           )
         : [];
-    const matrix = rows.map((_, i) =>
-      rows.map((__, j) => {
+    const matrix = solved.map((_, i) =>
+      solved.map((__, j) => {
         const fromEvidence = inner(solved[i], solved[j]);
         const fromPrior = variance * inner(free[i], free[j]);
         const fromDoses = doses.reduce((sum, shift) => sum + num(shift[i]) * num(shift[j]), 0);
@@ -311,10 +327,11 @@ export class BoxModel {
     const { prior } = this.conditions;
     const slopes = strengthSlopes(tubeAt(this.generic, tube).grid.count, prior);
     const place = this.placeOf.get(tube);
-    if (place === undefined) return scales.deviation ** 2 * squareOf(slopes);
-    const columns = slopes.map((_, p) => place * PARAMETERS_PER_TUBE + p);
-    const solved = known.forward(dense(slopes, columns, this.zero.length));
-    return squareOf(solved);
+    const row = [...this.zero];
+    row[this.strengthAt] = BOX_STRENGTH;
+    if (place !== undefined) row.splice(place * PARAMETERS_PER_TUBE, slopes.length, ...slopes);
+    const unread = place === undefined ? scales.deviation ** 2 * squareOf(slopes) : 0;
+    return unread + squareOf(known.forward(row));
   }
 
   /** Each dose wrong by so much of itself, one by one. */

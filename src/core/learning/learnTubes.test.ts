@@ -7,10 +7,11 @@ import {
   simulateBox,
 } from "../../../tests/support/simulatedBench";
 import { deltaE2000 } from "../color/ciede2000";
-import { labD65 } from "../color/types";
+import { type LabD65, labD65 } from "../color/types";
 import { createRng } from "../random/rng";
-import type { Evidence } from "./evidence";
+import type { Evidence, MixPart } from "./evidence";
 import { learnTubes } from "./learnTubes";
+import { pigment } from "../../../tests/support/paint";
 import { figure, sized } from "../../../tests/support/study";
 
 function median(values: readonly number[]): number {
@@ -147,7 +148,7 @@ describe("learning tubes", () => {
     expect(misses(mixed)).toBeLessThan(1.5 * misses(clean) + 0.3);
   });
 
-  it("leaves tubes without evidence as they are, and everything without any", () => {
+  it("leaves tubes without evidence as they are but for what the box shares, and everything without any", () => {
     const box = simulateBox(BOX_OF_EIGHT, createRng(106));
     const parts = [
       { tube: 3, volume: 1 },
@@ -158,7 +159,14 @@ describe("learning tubes", () => {
       [{ parts, lab: box.trueLab(parts), uncertaintyDeltaE2000: 0.3 }],
       CONDITIONS,
     );
-    expect(learned.tubes[1]).toEqual({ ...box.generic[1], surface: learned.surface });
+    const unread = box.generic[1];
+    const ofUnread = learned.tubes[1];
+    if (!unread || !ofUnread) throw new Error("the box has eight tubes");
+    const stronger = (ofUnread.absorption[0] ?? Number.NaN) / (unread.absorption[0] ?? Number.NaN);
+    expect(stronger).not.toBe(1);
+    for (const [band, k] of Array.from(ofUnread.absorption).entries())
+      expect(k / (unread.absorption[band] ?? Number.NaN)).toBeCloseTo(stronger, 9);
+    expect({ ...ofUnread, absorption: unread.absorption }).toEqual({ ...unread, surface: learned.surface });
     expect(learned.missAfter[0]).toBeLessThan(learned.missBefore[0] ?? 0);
     const idle = learnTubes(box.generic, [], CONDITIONS);
     const { surface } = CONDITIONS;
@@ -166,6 +174,36 @@ describe("learning tubes", () => {
     expect(idle.surface.k2).toBeCloseTo(surface.k2, 12);
     expect(idle.tubes).toEqual(box.generic.map((optics) => ({ ...optics, surface: idle.surface })));
     expect(idle.spreadOf(parts)).toBeGreaterThan(learned.spreadOf(parts));
+  });
+
+  it("knows a box that is weaker in everything by a few of its tubes: the others are taken for weak too", () => {
+    const rng = createRng(109);
+    const weak = BOX_OF_EIGHT.map((id, place) => {
+      const { optics } = pigment(id);
+      return place === 0 ? optics : { ...optics, absorption: Array.from(optics.absorption, (k) => 0.6 * k) };
+    });
+    const box = simulateBox(BOX_OF_EIGHT, rng);
+    const trueLab = (parts: readonly MixPart[]): LabD65 => box.predictedLab(weak, parts);
+    const read = [1, 2, 4].map((tube) => {
+      const parts = [
+        { tube, volume: 1 },
+        { tube: 0, volume: 6 },
+      ];
+      return { parts, lab: trueLab(parts), uncertaintyDeltaE2000: 0.4 };
+    });
+    const learned = learnTubes(box.generic, read, CONDITIONS);
+    for (const tube of [3, 5, 6, 7]) {
+      const parts = [
+        { tube, volume: 1 },
+        { tube: 0, volume: 8 },
+      ];
+      const truth = trueLab(parts);
+      const before = deltaE2000(truth, box.predictedLab(box.generic, parts));
+      expect(deltaE2000(truth, learned.labOf(parts)), BOX_OF_EIGHT[tube]).toBeLessThan(0.7 * before);
+      // Not only because the white is taken for stronger.
+      const [own, usual] = [learned.tubes[tube], box.generic[tube]];
+      expect((own?.absorption[10] ?? Number.NaN) / (usual?.absorption[10] ?? Number.NaN)).toBeLessThan(0.93);
+    }
   });
 
   it("is the same for the same evidence in the same order, and refuses what is none", () => {

@@ -23,18 +23,18 @@
  */
 import type { LabD65 } from "../color/types";
 import type { SurfaceConstants } from "../mixing/saunderson";
-import { areFinite, isPositive, num, squareOf } from "../numbers";
+import { areFinite, inner, isPositive, num, squareOf } from "../numbers";
 import type { LeastSquaresStop } from "../optimize/levenbergMarquardt";
 import { minimizeByNormalEquations } from "../optimize/normalEquations";
 import { CholeskyFactor, solveSymmetric } from "../optimize/solveSymmetric";
 import type { OpticalModel } from "../spectrum/types";
-import { dense, inner } from "./sparseRows";
+import { solvedRows } from "./sparseRows";
 import { BoxModel, type BoxScales, type LearningConditions } from "./boxModel";
 import type { Evidence, MixPart, PredictionTerms } from "./evidence";
 import { ninetyPercentRadius } from "./covariance";
 
 export type LearnedTubes = {
-  /** Optics of each tube, same order; tubes without evidence stay generic. To be seen under `surface`. */
+  /** Optics of each tube, same order; of those without evidence only what the whole box has in common. To be seen under `surface`. */
   readonly tubes: readonly OpticalModel[];
   /** Of all of them; as it was assumed where it is not learned. */
   readonly surface: SurfaceConstants;
@@ -72,7 +72,7 @@ const STOP_AT = { maxIterations: 12, relativeTolerance: 1e-4 };
  * Before anything is read of a box, and how many numbers that is worth. Boxes differ: most are closer to their models
  * than this, a student grade is further off. Measured over the kinds of paint of tests/support/paintKinds.
  */
-export const USUAL_SCALES: BoxScales = { deviation: 1.33, modelError: 0.32 };
+export const USUAL_SCALES: BoxScales = { deviation: 1.25, modelError: 0.32 };
 const WORTH = { deviation: 10, modelError: 30, misses: 30 };
 /**
  * Variance of a colour that leaving out cannot show, as a share. After few readings most of the doubt is about what was
@@ -148,9 +148,8 @@ function unseenShare(readings: number, tubes: number): number {
 
 /** No prediction is read to a hundredth of its plus-or-minus. */
 function isSettled(before: BoxScales, after: BoxScales): boolean {
-  return (
-    Math.abs(after.deviation / before.deviation - 1) < SETTLED &&
-    Math.abs(after.modelError / before.modelError - 1) < SETTLED
+  return (["deviation", "modelError"] as const).every(
+    (scale) => Math.abs(after[scale] / before[scale] - 1) < SETTLED,
   );
 }
 
@@ -203,11 +202,11 @@ function scalesOf(
   for (const [i, entry] of evidence.entries()) {
     const weight = Math.min(1, num(weights[i]));
     const residuals = model.residuals(entry, parameters, scales);
-    const { columns, rows } = model.residualRows(entry, parameters, scales);
+    const solved = solvedRows(model.residualRows(entry, parameters, scales), known, parameters.length);
     for (const axis of [0, 1, 2] as const) {
       const reading = num(model.readingDeviations(entry)[axis]) ** 2;
       const variance = reading + own;
-      const spread = squareOf(known.forward(dense(rows[axis] ?? [], columns, parameters.length)));
+      const spread = squareOf(solved[axis] ?? []);
       const expected = variance * (num(residuals[axis]) ** 2 + spread);
       const share = own / variance;
       error.sum += weight * (share * share * expected + own * (1 - share));
@@ -233,7 +232,7 @@ function growthOf(
   for (const entry of evidence) {
     const residuals = model.residuals(entry, parameters, scales).slice(0, 3);
     const { columns, rows } = model.residualRows(entry, parameters, scales);
-    const solved = rows.slice(0, 3).map((row) => known.forward(dense(row, columns, parameters.length)));
+    const solved = solvedRows({ columns, rows: rows.slice(0, 3) }, known, parameters.length);
     // I - H: what is left of the variance of a reading that took part in the fit.
     const left = solved.map((a, i) => solved.map((b, j) => (i === j ? 1 : 0) - inner(a, b)));
     const leftOut = solveSymmetric(left, residuals);

@@ -1,5 +1,6 @@
 /** Rows of slopes that know which parameters they touch: a mixture of three tubes says nothing of the other five. */
-import { num } from "../numbers";
+import { inner, num } from "../numbers";
+import type { CholeskyFactor } from "../optimize/solveSymmetric";
 import type { NumberRow } from "../spectrum/types";
 import type { Three } from "./residualSlopes";
 import { PARAMETERS_PER_TUBE, type TubePrior, writeTubeSlopes } from "./tubeModel";
@@ -76,14 +77,17 @@ export function addScaled(
   }
 }
 
-export function dense(row: readonly number[], columns: readonly number[], size: number): number[] {
+function dense(row: readonly number[], columns: readonly number[], size: number): number[] {
   const full = new Array<number>(size).fill(0);
   for (const [c, column] of columns.entries()) full[column] = num(row[c]);
   return full;
 }
 
-export function inner(a: NumberRow = [], b: NumberRow = []): number {
-  let sum = 0;
-  for (let i = 0; i < a.length; i++) sum += num(a[i]) * num(b[i]);
-  return sum;
+/** Rows against the factor of the normal matrix: their inner products are the covariance of what the rows say. */
+export function solvedRows(
+  { columns, rows }: Pick<SparseRows, "columns" | "rows">,
+  known: CholeskyFactor,
+  size: number,
+): readonly NumberRow[] {
+  return rows.map((row) => known.forward(dense(row, columns, size)));
 }

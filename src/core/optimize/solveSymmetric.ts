@@ -3,7 +3,7 @@
  *
  * Source: G. H. Golub, C. F. Van Loan, Matrix Computations, 4th ed., algorithm 4.2.1.
  */
-import { num } from "../numbers";
+import { num, squareOf } from "../numbers";
 
 /** L of A = L Lᵀ, kept to be used for many right sides. */
 export class CholeskyFactor {
@@ -54,21 +54,10 @@ export class CholeskyFactor {
   }
 
   /** Diagonal of A⁻¹. */
-  inverseDiagonal(): Float64Array {
-    const n = this.lower.length;
-    const diagonal = new Float64Array(n);
-    const column = new Float64Array(n);
-    for (let p = 0; p < n; p++) {
-      // L⁻¹ e_p has nothing above its place.
-      for (let i = p; i < n; i++) {
-        const row = this.lower[i] as Float64Array;
-        let sum = i === p ? 1 : 0;
-        for (let k = p; k < i; k++) sum -= (row[k] as number) * (column[k] as number);
-        column[i] = sum / (row[i] as number);
-        diagonal[p] = (diagonal[p] as number) + (column[i] as number) ** 2;
-      }
-    }
-    return diagonal;
+  inverseDiagonal(): number[] {
+    return this.lower.map((_, place) =>
+      squareOf(this.forward(this.lower.map((__, i) => (i === place ? 1 : 0)))),
+    );
   }
 }
 
