@@ -17,7 +17,7 @@ export function contentsOf(pile: Story, untilTurn = Number.POSITIVE_INFINITY): D
 }
 
 /** Share of what lay there after one turn that is still there after another. */
-function keptOf({ scrapes }: Story, since: number, until: number): number {
+export function keptOf({ scrapes }: Pick<Story, "scrapes">, since: number, until: number): number {
   return (scrapes ?? []).reduce(
     (kept, scrape) => (scrape.turn > since && scrape.turn <= until ? kept * scrape.keptShare : kept),
     1,

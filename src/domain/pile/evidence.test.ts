@@ -127,6 +127,24 @@ describe("pileRecord", () => {
     expect(record([partial(21, ["hue"]), { ...look, turn: 30, takenAt: 30 }])).toHaveLength(1);
   });
 
+  it("takes what was added after a pile was scraped back for as unsure as the share that stayed", () => {
+    const whole = pile("a", [
+      [WHITE.id, 4, 10],
+      [BLUE.id, 1, 10],
+      [WHITE.id, 1, 30],
+    ]);
+    const errorsOf = (laid: Pile): readonly number[] | undefined =>
+      pileRecord([laid], [reading("a", 40, 60)], TUBES, (wet) => wet).piles[0]?.evidence.doseErrors;
+    expect(errorsOf(whole)).toBeUndefined();
+    const scrapes = [{ turn: 20, at: 20, keptShare: 0.25 }];
+    // Half of the white was there before, and lies there as it was mixed.
+    const [white = 0, blue] = errorsOf({ ...whole, scrapes }) ?? [];
+    expect(white).toBeCloseTo(0.15 / 2, 9);
+    expect(blue).toBe(0);
+    const given = [{ turn: 20, at: 20, keptShare: 0.25, intoPileId: "other" }];
+    expect(errorsOf({ ...whole, scrapes: given })).toBeUndefined();
+  });
+
   it("leaves out predictions, unknown tubes, empty piles and readings of piles that are gone", () => {
     const record = pileRecord(
       [

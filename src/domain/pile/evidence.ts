@@ -15,8 +15,8 @@ import { evidenceUncertainty, LEAST_UNCERTAINTY, MOST_LOOKS } from "../reading/u
 import { genericOpticsOf, opticsOfTube } from "../tube/optics";
 import type { Tube } from "../tube/tube";
 import { doseErrorOf, type OwnHand } from "../hand/ownHand";
-import { contentsOf, lastMixedTurnOf, volumeOf } from "./contents";
-import type { Dose, Pile } from "./pile";
+import { contentsOf, keptOf, lastMixedTurnOf, volumeOf } from "./contents";
+import type { Addition, Dose, Pile } from "./pile";
 
 /** What was seen of a state of a pile. */
 export type SeenState = {
@@ -24,7 +24,7 @@ export type SeenState = {
   readonly takenAt: number;
   /** What lay in the pile then. */
   readonly laid: readonly Dose[];
-  /** One standard deviation of each, as a share of it; undefined where nothing is known of the hand. */
+  /** One standard deviation of each, as a share of it; undefined where nothing is known of the hand, and nothing was scraped back. */
   readonly doseErrors?: readonly number[];
   /** Of the dry paint. */
   readonly lab: LabD65;
@@ -73,12 +73,8 @@ export function seenStates(
         ...(reading.isStoodBy === true && { isStoodBy: true }),
       };
     };
-    const state = {
-      pileId: pile.id,
-      takenAt: newest.takenAt,
-      laid,
-      ...(ownHand && { doseErrors: doseErrorsOf(pile, newest.turn, laid, ownHand) }),
-    };
+    const doseErrors = doseErrorsOf(pile, newest.turn, laid, ownHand);
+    const state = { pileId: pile.id, takenAt: newest.takenAt, laid, ...(doseErrors && { doseErrors }) };
     const isWhole = ({ color }: Reading): boolean => color.silent === undefined && color.faint === undefined;
     const [whole, ...others] = seen.filter(isWhole);
     // An eye that spoke of one axis alone is a witness of that axis, until it speaks of it again.
@@ -110,11 +106,36 @@ function coversAxesOf(newer: Reading, older: Reading): boolean {
   );
 }
 
-/** Of all doses of a tube together, as shares of what lies there. */
-function doseErrorsOf(pile: Pile, untilTurn: number, laid: readonly Dose[], { scatter }: OwnHand): number[] {
+/** Relative error of the share that a knife leaves when a pile is scraped back by eye. */
+const SCRAPING_ERROR = 0.15;
+
+/**
+ * Of all doses of a tube together, as shares of what lies there. What was laid after the pile was scraped back is as unsure as
+ * the share that stayed: of the paint that stayed, the mixture is known as before. Undefined where nothing is known.
+ */
+function doseErrorsOf(
+  pile: Pile,
+  untilTurn: number,
+  laid: readonly Dose[],
+  ownHand: OwnHand | undefined,
+): number[] | undefined {
+  const additions = pile.additions.filter(({ turn }) => turn <= untilTurn);
+  const first = Math.min(...additions.map(({ turn }) => turn));
+  const scraped = (pile.scrapes ?? []).filter(
+    ({ turn, intoPileId }) => intoPileId === undefined && turn > first,
+  );
+  const scrapedBefore = (dose: Addition): number => scraped.filter(({ turn }) => turn < dose.turn).length;
+  if (!ownHand && !additions.some((dose) => scrapedBefore(dose) > 0)) return undefined;
+  const errorOf = (dose: Addition): number =>
+    Math.hypot(
+      ownHand ? doseErrorOf(dose, ownHand.scatter) : 0,
+      SCRAPING_ERROR * Math.sqrt(scrapedBefore(dose)),
+    );
   return laid.map(({ tubeId }) => {
-    const doses = pile.additions.filter((dose) => dose.tubeId === tubeId && dose.turn <= untilTurn);
-    return Math.hypot(...doses.map((dose) => dose.parts * doseErrorOf(dose, scatter))) / volumeOf(doses);
+    const doses = additions
+      .filter((dose) => dose.tubeId === tubeId)
+      .map((dose) => ({ dose, parts: dose.parts * keptOf(pile, dose.turn, untilTurn) }));
+    return Math.hypot(...doses.map(({ dose, parts }) => parts * errorOf(dose))) / volumeOf(doses);
   });
 }
 
