@@ -9,8 +9,10 @@ import { readMatchPhoto } from "../../persistence/matchRecords";
 import { contentsOf, volumeOf } from "../../domain/pile/contents";
 import type { Match } from "../../domain/match/match";
 import type { Pile } from "../../domain/pile/pile";
+import { isWash } from "../../domain/pile/wash";
 import type { Reading } from "../../domain/reading/reading";
 import { labFromStored } from "../../domain/reading/storedColor";
+import { scrapedWords } from "../../words/scrapes";
 import { Fold } from "../../ui/Fold";
 import { Button } from "../../ui/Button";
 import { TextAreaField } from "../../ui/fields";
@@ -66,7 +68,7 @@ export function WentIn({ pile }: { pile: Pile }) {
   const scrapes = (pile.scrapes ?? []).map(({ turn, at, keptShare }) => ({
     turn,
     at,
-    words: `scraped, ${Math.round(100 * keptShare)} % stayed`,
+    words: scrapedWords(keptShare, isWash(pile)),
   }));
   const steps = [...goes, ...scrapes].sort((a, b) => a.turn - b.turn);
   return (

@@ -6,7 +6,7 @@ import type { NextAddition } from "../../../core/correct/nextAddition";
 import { contentsOf, volumeOf } from "../../../domain/pile/contents";
 import type { Pile } from "../../../domain/pile/pile";
 import type { School } from "../../../domain/school/school";
-import { isWater } from "../../../domain/tube/water";
+import { isWash } from "../../../domain/pile/wash";
 import { useSettings } from "../../../kit/studio/useStudio";
 import { Button } from "../../../ui/Button";
 import { Fold } from "../../../ui/Fold";
@@ -28,8 +28,6 @@ export function insteadHeading({ advice }: Advised, pile: Pile): string {
   if (advice === "start-again") return "Better begin again";
   return isWash(pile) ? "Pour some of it off first" : "Scrape it back first";
 }
-
-const isWash = (pile: Pile): boolean => contentsOf(pile).some(isWater);
 
 /** The better way, to be done at once. @param isPlain - the corrections stand before it. */
 export function Instead({ advice, isPlain = false }: { advice: Advised; isPlain?: boolean }) {

@@ -3,13 +3,12 @@
 /** What to add to a pile that has been read. */
 import type { Lightener } from "../../../domain/palette/medium";
 import type { NextAddition } from "../../../core/correct/nextAddition";
-import { contentsOf } from "../../../domain/pile/contents";
 import {
   additionRequest,
   type NextAdditionQuestion,
   washRequest,
 } from "../../../domain/pile/additionRequest";
-import { isWater } from "../../../domain/tube/water";
+import { isWash } from "../../../domain/pile/wash";
 import { useQuery } from "../../../kit/query/useQuery";
 import type { Task } from "../../../kit/query/useTask";
 import { solver } from "../../../workers/clients";
@@ -22,9 +21,9 @@ export function useNextAddition(
   lightener: Lightener,
 ): Task<Advice> {
   // Where water lightens, paint that has none yet is a wash too.
-  const isWash = question !== undefined && (lightener === "water" || contentsOf(question.pile).some(isWater));
-  const asked = question && !isWash ? additionRequest(question) : undefined;
-  const wash = question && isWash ? washRequest(question) : undefined;
+  const isOfWater = question !== undefined && (lightener === "water" || isWash(question.pile));
+  const asked = question && !isOfWater ? additionRequest(question) : undefined;
+  const wash = question && isOfWater ? washRequest(question) : undefined;
   return useQuery(
     solver,
     (asked ?? wash) ? { asked, wash } : undefined,

@@ -24,6 +24,7 @@ import { Status } from "../../../ui/Status";
 import { parseAmount } from "../../../domain/hand/typedAmount";
 import type { Tube } from "../../../domain/tube/tube";
 import { AMOUNT } from "../../../domain/pile/amountRange";
+import { isWash } from "../../../domain/pile/wash";
 import { numberFailureWords } from "../../../words/typed";
 import { later } from "../../../ui/later";
 
@@ -117,7 +118,7 @@ export function PileSteps() {
               Try something on the side
             </MenuItem>
             <MenuItem onSelect={actions.setAside}>Set it aside, start again</MenuItem>
-            <MenuGroup label="I scraped it back to">
+            <MenuGroup label={isWash(pile) ? "I poured off all but" : "I scraped it back to"}>
               {SCRAPED_TO.map(({ share, words }) => (
                 <MenuItem
                   key={words}

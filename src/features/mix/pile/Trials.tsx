@@ -5,7 +5,9 @@ import { useLiveQuery } from "dexie-react-hooks";
 import { useState } from "react";
 import type { LabD65 } from "../../../core/color/types";
 import { labOfAdditions } from "../../../domain/mixture/color";
+import type { Pile } from "../../../domain/pile/pile";
 import { lostMost, type Trial, trialsOf } from "../../../domain/pile/trials";
+import { isWash } from "../../../domain/pile/wash";
 import { labFromStored } from "../../../domain/reading/storedColor";
 import { usePileCommands } from "../../../kit/commands/piles";
 import { PhotoField } from "../../../kit/picture/PhotoField";
@@ -15,6 +17,7 @@ import { Button } from "../../../ui/Button";
 import { Patch } from "../../../ui/Patch";
 import { deltaEText, describeLab } from "../../../words/colors";
 import { doseWords } from "../../../words/doses";
+import { scrapedWords } from "../../../words/scrapes";
 import { useAimIfAny, usePaint, useStory } from "../bench/contexts";
 import { missWhenDry } from "../bench/missWhenDry";
 
@@ -48,7 +51,7 @@ export function Trials() {
             key={trial.number}
             className={`w-40 shrink-0 text-sm leading-snug ${i === lost?.at ? "border-l-4 border-ink pl-2" : ""}`}
           >
-            <TrialCell trial={trial} lab={lab} miss={miss} pileId={pile.id} />
+            <TrialCell trial={trial} lab={lab} miss={miss} pile={pile} />
           </li>
         ))}
       </ol>
@@ -60,12 +63,12 @@ function TrialCell({
   trial: { number, turn, added, keptShare, reading },
   lab,
   miss,
-  pileId,
+  pile,
 }: {
   trial: Trial;
   lab: LabD65 | undefined;
   miss: number | undefined;
-  pileId: string;
+  pile: Pile;
 }) {
   const aim = useAimIfAny()?.aim;
   const { tubeById } = usePaint();
@@ -91,11 +94,11 @@ function TrialCell({
       </p>
       <p className="text-muted">
         {[
-          ...(keptShare === undefined ? [] : [`scraped back to ${Math.round(100 * keptShare)} %`]),
+          ...(keptShare === undefined ? [] : [scrapedWords(keptShare, isWash(pile))]),
           ...doseWords(added, tubeById, settings),
         ].join(", ")}
       </p>
-      <TurnPhoto pileId={pileId} turn={turn} number={number} />
+      <TurnPhoto pileId={pile.id} turn={turn} number={number} />
     </>
   );
 }
