@@ -266,13 +266,30 @@ test("after Enter on the keyboard of a phone, the next addition is in sight, its
   await benchOf(page).allAdded.tap();
   await readingOf(page, "the pile", "say it");
   const field = page.getByLabel("How the pile looks beside the target");
-  await field.fill("a step too dark, a little too dull");
+  await field.fill("half a step too dark, a little too dull");
   await field.press("Enter");
   const added = page.getByRole("button", { name: /^I added it/ }).first();
   await expect(added).toBeFocused();
   const item = page.getByRole("listitem").filter({ has: added });
   const amount = item.getByText(((await added.getAttribute("aria-label")) ?? "").replace("I added it: ", ""));
   for (const part of [added, amount]) await expect.poll(() => isUncovered(part)).toBe(true);
+});
+
+test("after Enter on the keyboard of a phone, scraping back is in sight where it comes first", async ({
+  page,
+}) => {
+  await openDemo(page);
+  await trayNote(page, /^8 Slip wall/).tap();
+  await benchOf(page).allAdded.tap();
+  await readingOf(page, "the pile", "say it");
+  const field = page.getByLabel("How the pile looks beside the target");
+  await field.fill("a step too dark, a little too dull");
+  await field.press("Enter");
+  const scraped = page.getByRole("button", { name: /^I scraped it back to/ });
+  await expect(scraped).toBeFocused();
+  await expect.poll(() => isUncovered(scraped)).toBe(true);
+  await scraped.tap();
+  await expect(page.getByRole("button", { name: /^I added it/ }).first()).toBeFocused();
 });
 
 /** Whether its top and its foot are what lies there. */
