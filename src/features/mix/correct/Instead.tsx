@@ -38,6 +38,10 @@ export function Instead({ advice, isPlain = false }: { advice: Advised; isPlain?
   );
 }
 
+/** What is recorded is the share that was said, to the percent. */
+const saidShare = (share: number): number => Math.round(100 * share) / 100;
+const percentText = (share: number): string => `${Math.round(100 * share)} %`;
+
 /** Correcting the whole pile would take more paint than a new one; correcting a part of it takes less. */
 function ScrapeBack({ advice: { costs, why }, isPlain }: { advice: Advised; isPlain: boolean }) {
   const { actions } = useDeeds();
@@ -46,8 +50,10 @@ function ScrapeBack({ advice: { costs, why }, isPlain }: { advice: Advised; isPl
   if (!pile) return null;
   const { correct, scrapeBack, startAgain } = costs;
   const isWet = isWash(pile);
-  const share = `${Math.round(100 * scrapeBack.keptShare)} %`;
-  const left = exactWords(scrapeBack.keptShare * volumeOf(contentsOf(pile)), settings);
+  const kept = saidShare(scrapeBack.keptShare);
+  const share = percentText(kept);
+  const left = exactWords(kept * volumeOf(contentsOf(pile)), settings);
+  const added = kept * correct.volume;
   return (
     <div className="my-1 border-l-4 border-ink pl-3">
       <p>
@@ -56,8 +62,8 @@ function ScrapeBack({ advice: { costs, why }, isPlain }: { advice: Advised; isPl
           ? "more than doubles it"
           : `takes ${exactWords(correct.volume, settings)} of paint, a new ${isWet ? "wash" : "pile"} ${exactWords(startAgain.volume, settings)}`}
         . Leave about <Together>{share}</Together> of it{isWet ? "" : ` (${left})`}, and{" "}
-        {scrapeBack.volume > 0
-          ? `${isWet ? "water with " : ""}${exactWords(scrapeBack.volume, settings)} of paint`
+        {added > 0
+          ? `${isWet ? "water with " : ""}about ${exactWords(added, settings)} of paint`
           : "water alone"}{" "}
         will correct it.
       </p>
@@ -66,7 +72,7 @@ function ScrapeBack({ advice: { costs, why }, isPlain }: { advice: Advised; isPl
           {...(isPlain ? {} : NEXT)}
           weight={isPlain ? "plain" : "main"}
           onClick={() => {
-            actions.scrape(scrapeBack.keptShare);
+            actions.scrape(kept);
           }}
         >
           <span>
@@ -148,8 +154,9 @@ export function OtherWays({ advice: { advice, costs } }: { advice: Advised }) {
   const settings = useSettings();
   const volumeText = (parts: number): string => exactWords(parts, settings);
   const { correct, startAgain, scrapeBack } = costs;
+  const kept = saidShare(scrapeBack.keptShare);
   const canScrape =
-    advice !== "scrape-back" && Number.isFinite(scrapeBack.volume) && scrapeBack.keptShare < MOST_KEPT;
+    advice !== "scrape-back" && Number.isFinite(correct.volume) && kept >= LEAST_KEPT && kept < MOST_KEPT;
   return (
     <div className="mt-2">
       <p className="text-sm text-muted">
@@ -157,17 +164,17 @@ export function OtherWays({ advice: { advice, costs } }: { advice: Advised }) {
           ? `Correcting takes ${correct.volume > 0 ? `${volumeText(correct.volume)} of paint` : "no paint"} in all; `
           : ""}
         beginning again {volumeText(startAgain.volume)} in {startAgain.steps} doses
-        {canScrape ? `; scraping most of it away first, ${volumeText(scrapeBack.volume)}` : ""}.
+        {canScrape ? `; scraping most of it away first, ${volumeText(kept * correct.volume)}` : ""}.
       </p>
       <div className="flex flex-wrap gap-x-4">
         {canScrape ? (
           <Button
             weight="quiet"
             onClick={() => {
-              actions.scrape(scrapeBack.keptShare);
+              actions.scrape(kept);
             }}
           >
-            scraped back to {Math.round(100 * scrapeBack.keptShare)} %
+            scraped back to {percentText(kept)}
           </Button>
         ) : null}
         <Button weight="quiet" onClick={keep}>
@@ -180,3 +187,5 @@ export function OtherWays({ advice: { advice, costs } }: { advice: Advised }) {
 
 /** Scraping less than this away is not worth the knife. */
 const MOST_KEPT = 0.85;
+/** Less than this is a stain under a new pile. */
+const LEAST_KEPT = 0.05;
