@@ -73,7 +73,7 @@ export const OUTSIDE_THE_MODEL: readonly { readonly names: readonly string[]; re
   },
   {
     names: ["flesh tint", "flesh colour", "flesh color", "skin tone", "portrait pink"],
-    word: "Paint of this name is mixed from other pigments by each maker. Add it as a tube without a label and read it.",
+    word: "Each maker mixes it from other pigments. In Tubes, under “add tubes”, add it by its label or by its colour.",
   },
   {
     names: [

@@ -184,6 +184,9 @@ describe("finding paints", () => {
     expect(outsidePaint("opera rose")?.word).toMatch(/fades/);
     expect(outsidePaint("fluorescent")?.word).toMatch(/fades/);
     expect(outsidePaint("iridescent")?.word).toMatch(/angle/);
+    expect(outsidePaint("fluorescent yellow")?.word).toMatch(/fades/);
+    expect(outsidePaint("flesh tint")?.word).toMatch(/by its label or by its colour/);
+    expect(findPaints("flesh tint")).toEqual([]);
     for (const [text] of ASKED) expect(outsidePaint(text), text).toBeUndefined();
   });
 });
