@@ -75,6 +75,17 @@ export type DemoFile = {
   readonly foundSeries: readonly FoundSeries[];
 };
 
+/** @param file - as it was read; throws when it is not a demo. */
+export async function writeDemoFile(
+  db: GamanDatabase,
+  file: unknown,
+  pictureBlob: Blob,
+  settings: Settings,
+  now: number,
+): Promise<void> {
+  await writeDemo(db, demoFileSchema.parse(file), pictureBlob, settings, now);
+}
+
 /** Replaces whatever demo there was. Either all of it is there afterwards or nothing. */
 export async function writeDemo(
   db: GamanDatabase,

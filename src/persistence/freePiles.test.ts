@@ -18,6 +18,7 @@ import {
   setStreaky,
 } from "./freePiles";
 import { readFreeHistory, readFreePiles, readNoteHistory, readPile, readPilesToTake } from "./pileReads";
+import { seenOf } from "../domain/pile/seenPile";
 import {
   addReading,
   addToPile,
@@ -27,7 +28,6 @@ import {
   PileChangedError,
   recordDryCheck,
   scrapePile,
-  seenOf,
   startSample,
 } from "./piles";
 import { addNote, startPainting } from "./studio";

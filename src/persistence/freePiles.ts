@@ -5,15 +5,8 @@ import { contentsOf, volumeOf } from "../domain/pile/contents";
 import { isFree } from "../domain/pile/ingredients";
 import type { Pile, StoredRecipe } from "../domain/pile/pile";
 import type { GamanDatabase } from "./database";
-import {
-  addToPile,
-  type NewAddition,
-  nextTurn,
-  pileAsSeen,
-  PileChangedError,
-  type SeenPile,
-  takeFromPiles,
-} from "./piles";
+import { type SeenPile } from "../domain/pile/seenPile";
+import { addToPile, type NewAddition, nextTurn, pileAsSeen, PileChangedError, takeFromPiles } from "./piles";
 import { currentReading } from "../domain/pile/evidence";
 import { parseRows } from "./rows";
 import { pileSchema, readingSchema, recipeSchema } from "./schema";

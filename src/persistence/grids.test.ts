@@ -18,7 +18,8 @@ import {
   removeGrid,
   takeCell,
 } from "./grids";
-import { seenOf, setPileAside } from "./piles";
+import { seenOf } from "../domain/pile/seenPile";
+import { setPileAside } from "./piles";
 import { readRecipe } from "./pileReads";
 import { addNote, startPainting } from "./studio";
 import { undoLast } from "./undo";

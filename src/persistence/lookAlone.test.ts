@@ -6,7 +6,8 @@ import { seenStates } from "../domain/pile/evidence";
 import { storedFromLab } from "../domain/reading/storedColor";
 import { GamanDatabase } from "./database";
 import { readNoteHistory, readPile } from "./pileReads";
-import { addReading, addToPile, keepMatch, seenOf, standByReading, takeBackReading } from "./piles";
+import { seenOf } from "../domain/pile/seenPile";
+import { addReading, addToPile, keepMatch, standByReading, takeBackReading } from "./piles";
 import { addNote, startPainting } from "./studio";
 
 const target = storedFromLab(labD65(50, 2, 10), "typed", 1);

@@ -8,7 +8,8 @@ import type { Pile, StoredRecipe } from "../domain/pile/pile";
 import type { Reading } from "../domain/reading/reading";
 import type { GamanDatabase } from "./database";
 import { scrapSchema } from "./layerSchema";
-import { type ParsedRows, parseRows } from "./rows";
+import type { ParsedRows } from "../domain/store/rowCache";
+import { parseRows } from "./rows";
 import { matchSchema, pileSchema, readingSchema, recipeSchema } from "./schema";
 
 /** All of a note's piles with their readings, oldest first; readings of one pile in the order of its turns. */

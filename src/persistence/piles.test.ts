@@ -13,6 +13,7 @@ import {
 import { GamanDatabase } from "./database";
 import { currentReading, seenStates } from "../domain/pile/evidence";
 import { contentsOf, volumeOf } from "../domain/pile/contents";
+import { type SeenPile, seenOf } from "../domain/pile/seenPile";
 import {
   addReading,
   addToPile,
@@ -22,8 +23,6 @@ import {
   PileChangedError,
   recordDryCheck,
   scrapePile,
-  type SeenPile,
-  seenOf,
   setPileAside,
   startSample,
 } from "./piles";

@@ -10,6 +10,7 @@ import type { Note } from "../domain/note/note";
 import { contentsOf, lastTurnOf, volumeOf } from "../domain/pile/contents";
 import { currentReading } from "../domain/pile/evidence";
 import type { Addition, Dose, Pile, StoredRecipe } from "../domain/pile/pile";
+import { type SeenPile, seenOf } from "../domain/pile/seenPile";
 import type { Reading } from "../domain/reading/reading";
 import type { StoredColor } from "../domain/reading/storedColor";
 import type { GamanDatabase } from "./database";
@@ -28,15 +29,6 @@ export async function setNoteState(
 /** Thrown when the pile is not as it was shown: another window changed it, or the same press came twice. */
 export class PileChangedError extends Error {
   override readonly name = "PileChangedError";
-}
-
-/** The state that the painter saw: no pile, or one after its last turn and how it stood. */
-export type SeenPile = Pick<Pile, "id" | "state"> & { readonly turn: number };
-
-export function seenOf(pile: Pile): SeenPile;
-export function seenOf(pile: Pile | undefined): SeenPile | undefined;
-export function seenOf(pile: Pile | undefined): SeenPile | undefined {
-  return pile && { id: pile.id, state: pile.state, turn: lastTurnOf(pile) };
 }
 
 function assertAsSeen(pile: Pile | undefined, seen: SeenPile | undefined): void {

@@ -1,4 +1,5 @@
 import "fake-indexeddb/auto";
+import { quarantineText } from "../domain/store/quarantineText";
 import Dexie from "dexie";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { fillStore, type Sample, wholeOf } from "../../tests/support/sampleStore";
@@ -8,7 +9,6 @@ import { setLeft } from "./freePiles";
 import {
   checkStore,
   emptyQuarantine,
-  quarantineText,
   quarantineUnreadable,
   readQuarantine,
   releaseQuarantine,

@@ -13,7 +13,8 @@ import type { Note } from "../domain/note/note";
 import { noteSchema, settingsSchema } from "./schema";
 import type { Painting } from "../domain/painting/painting";
 import { labFromStored, storedFromLab } from "../domain/reading/storedColor";
-import { addReading, addToPile, keepMatch, recordDryCheck, seenOf, setPileAside } from "./piles";
+import { seenOf } from "../domain/pile/seenPile";
+import { addReading, addToPile, keepMatch, recordDryCheck, setPileAside } from "./piles";
 import { readNoteHistory } from "./pileReads";
 import {
   addNote,

@@ -4,14 +4,13 @@ import { type LastDeed, lastDeedOf } from "../domain/pile/lastDeed";
 import type { Pile, Scrape } from "../domain/pile/pile";
 import type { GamanDatabase } from "./database";
 import { readFreeHistory, readNoteHistory } from "./pileReads";
+import { type SeenPile, seenOf } from "../domain/pile/seenPile";
 import {
   type NewAddition,
   pileAsSeen,
   PileChangedError,
   partsBySource,
   readingsOf,
-  type SeenPile,
-  seenOf,
   setNoteState,
 } from "./piles";
 import { ChangedSinceError, isSameRow, type RowChange, takeChangesBack } from "./rowChanges";

@@ -7,7 +7,7 @@ import type { Palette } from "../domain/palette/palette";
 import { DEFAULT_SETTINGS, type Settings } from "../domain/settings/settings";
 import type { Tube } from "../domain/tube/tube";
 import type { GamanDatabase } from "./database";
-import { type ParsedRows, RowCache } from "./rows";
+import { type ParsedRows, RowCache } from "../domain/store/rowCache";
 import { noteSchema, paintingSchema, paletteSchema, settingsSchema, tubeSchema } from "./schema";
 
 /** What one of the watched tables holds now. */

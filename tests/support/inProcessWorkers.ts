@@ -7,7 +7,7 @@ import * as Comlink from "comlink";
 import { vi } from "vitest";
 import { FakeBitmap } from "./fakeCanvas";
 
-type Name = "solver" | "palette" | "picture" | "reading-files" | "log" | "store";
+type Name = "solver" | "palette" | "picture" | "reading-files" | "log" | "store" | "keeper";
 
 const COARSE = 5;
 
@@ -28,6 +28,7 @@ const APIS: Readonly<Record<Name, () => Promise<object>>> = {
       open: (...asked: Parameters<typeof createLogApi>) => Comlink.proxy(createLogApi(...asked)),
     };
   },
+  keeper: async () => (await import("@/persistence/keeperApi")).createKeeperApi(),
   store: async () => {
     const { createStoreApi } = await import("@/persistence/storeApi");
     const { openDatabase } = await import("@/persistence/database");

@@ -6,6 +6,7 @@ import { GamanDatabase } from "@/persistence/database";
 import { beginFreePile, correctKeptPile, keepFreePile } from "@/persistence/freePiles";
 import { addPalette, layOutPalette } from "@/persistence/palettes";
 import { keepPicture } from "@/persistence/pictures";
+import { seenOf } from "@/domain/pile/seenPile";
 import {
   addReading,
   addToPile,
@@ -13,7 +14,6 @@ import {
   keepMatch,
   recordDryCheck,
   scrapePile,
-  seenOf,
   setPileAside,
   standByReading,
   startSample,

@@ -3,12 +3,14 @@ import { act, cleanup, renderHook, type RenderHookResult } from "@testing-librar
 import type { ReactNode } from "react";
 import { StudioStore } from "@/kit/studio/studioStore";
 import { StudioContext } from "@/kit/studio/useStudio";
-import { databaseOf, forgetDatabase } from "@/kit/studio/workspaces";
-import { deleteDatabase, type GamanDatabase } from "@/persistence/database";
+import { keeper } from "@/kit/store/keeper";
+import { Store } from "@/kit/store/store";
+import { type GamanDatabase, openDatabase } from "@/persistence/database";
 import { palettes, readingFiles, sheets, solver } from "@/workers/clients";
-import { liveWorkers } from "./inProcessWorkers";
+import { installWorkers, liveWorkers } from "./inProcessWorkers";
 
 export type TestStudio = {
+  /** The store itself, beside the keeper that the page asks. */
   readonly db: GamanDatabase;
   readonly store: StudioStore;
   readonly wrapper: (props: { children: ReactNode }) => ReactNode;
@@ -17,11 +19,13 @@ export type TestStudio = {
 
 /** Opens the painter's own store, empty. */
 export function openStudio(): TestStudio {
-  const db = databaseOf("own");
-  const store = new StudioStore(db);
+  installWorkers();
+  const db = openDatabase("own");
+  const kept = new Store("own");
+  const store = new StudioStore(kept);
   const failures: unknown[] = [];
   const stop = store.open((error) => failures.push(error));
-  const open = { db, workspace: "own" as const, store };
+  const open = { db: kept, workspace: "own" as const, store };
   return {
     db,
     store,
@@ -31,8 +35,9 @@ export function openStudio(): TestStudio {
       cleanup();
       for (const client of [solver, palettes, readingFiles, sheets]) client.dispose();
       stop();
-      forgetDatabase("own");
-      await deleteDatabase("own");
+      db.close();
+      await kept.remove();
+      keeper.dispose();
       for (const worker of [...liveWorkers]) worker.terminate();
       if (failures.length > 0) throw new Error("The store could not be read", { cause: failures[0] });
     },

@@ -1,6 +1,6 @@
 /** What can go wrong with a store, one by one: nothing kept is lost, and the words say what to do. */
 import { readFileSync, statSync } from "node:fs";
-import type { Page } from "@playwright/test";
+import { type Page, test as plain } from "@playwright/test";
 import {
   expect,
   goTo,
@@ -14,6 +14,7 @@ import {
   VIEWS,
 } from "./pages/studio";
 import { benchOf } from "./pages/bench";
+import { beforeWorkers, withoutWorkers } from "./pages/inWorkers";
 
 /** Writes to a store behind the application's back, as a fault would. */
 async function putRow(page: Page, database: string, table: string, row: unknown): Promise<void> {
@@ -195,7 +196,7 @@ test("a store that a newer Gaman wrote is left alone", async ({ page }) => {
 });
 
 test("a window that may keep nothing says so, and what to do", async ({ page }) => {
-  await page.addInitScript(() => {
+  await beforeWorkers(page, () => {
     IDBFactory.prototype.open = () => {
       throw new DOMException("The operation is insecure.", "SecurityError");
     };
@@ -315,11 +316,47 @@ test("where the browser refuses to remember choices, everything else works", asy
 });
 
 test("where the browser's storage never answers, the page says so and what to do", async ({ page }) => {
-  await page.addInitScript(() => {
+  await beforeWorkers(page, () => {
     IDBFactory.prototype.open = () => new EventTarget() as IDBOpenDBRequest;
   });
   await page.goto("/");
   await expect(page.getByRole("alert").filter({ hasText: "storage does not answer" })).toBeVisible();
+  await expect(page.getByRole("button", { name: "Reload this page" })).toBeVisible();
+});
+
+test("what lies in hand when the page closes is there again, also where its worker wrote nothing any more", async ({
+  page,
+}) => {
+  await openDemo(page);
+  await trayNote(page, /^8 Slip wall/).click();
+  await page.getByRole("button", { name: "change it by hand" }).click();
+  // From here on what is in hand does not reach the store.
+  await page.evaluate(() => {
+    const send = Object.getOwnPropertyDescriptor(Worker.prototype, "postMessage")?.value as (
+      ...message: unknown[]
+    ) => void;
+    Worker.prototype.postMessage = function (this: Worker, ...message: unknown[]) {
+      if (!JSON.stringify(message).includes("changeBench")) send.apply(this, message);
+    };
+  });
+  const parts = page.getByLabel("Parts of Raw umber");
+  await parts.fill("3");
+  await parts.press("Enter");
+  await expect(page.getByText("3 parts Raw umber").first()).toBeVisible();
+  await page.reload();
+  await expect(page.getByText("By hand, predicted")).toBeVisible();
+  await expect(page.getByText("3 parts Raw umber").first()).toBeVisible();
+  // It is written now, and need not be said again.
+  await expect
+    .poll(() => page.evaluate(() => Object.keys(localStorage).filter((key) => key.includes("last-words"))))
+    .toEqual([]);
+});
+
+// An error of a worker is written to the console, which other tests take for a fault of the page.
+plain("where the store's own worker does not come, the page says so and what to do", async ({ page }) => {
+  await withoutWorkers(page);
+  await page.goto("/");
+  await expect(page.getByRole("heading", { name: "Your paintings could not be opened" })).toBeVisible();
   await expect(page.getByRole("button", { name: "Reload this page" })).toBeVisible();
 });
 

@@ -35,3 +35,6 @@ export type LogRow = {
   /** What the box predicted when a match was kept. */
   readonly predicted: readonly [number, number, number] | undefined;
 };
+
+/** So many rows come at once. */
+export const LOG_PAGE = 60;

@@ -110,3 +110,5 @@ export type BenchRow = {
       }
     | undefined;
 };
+
+export type InHand = Omit<BenchRow, "noteId">;

@@ -1,7 +1,7 @@
 "use client";
 
 /** Cells that are written into a chart: a sheet chosen because it teaches most, or the piles that lie about. */
-import { useLiveQuery } from "dexie-react-hooks";
+import { useStored } from "../../kit/store/useStored";
 import { useState } from "react";
 import { type Chart, MOST_CHART_TUBES } from "../../domain/charts/chart";
 import { fixedRows, type WrittenMixture } from "../../domain/charts/writtenSheet";
@@ -13,8 +13,8 @@ import { useChartCommands } from "../../kit/commands/charts";
 import { usePaletteMedium } from "../../kit/paint/usePalettePaint";
 import { useTeaching } from "../../kit/learn/useTeaching";
 import { attempt } from "../../kit/studio/problems";
-import { useDb, useStudio } from "../../kit/studio/useStudio";
-import { readLayablePiles } from "../../persistence/layerings";
+import { useStudio } from "../../kit/studio/useStudio";
+import { readLayablePiles } from "../../kit/store/calls";
 import { Button } from "../../ui/Button";
 import { SelectField } from "../../ui/SelectField";
 import { Notice } from "../../ui/Notice";
@@ -28,13 +28,12 @@ const DOSE_ERROR = 0.07;
 const NONE: readonly never[] = [];
 
 export function OwnCells({ chart }: { chart: Chart }) {
-  const db = useDb();
   const board = useStudio((studio) => studio.board);
   const tubeById = useStudio((studio) => studio.tubeById);
   const { changeChart } = useChartCommands();
   const teaching = useTeaching();
   const { lightener } = usePaletteMedium();
-  const piles = useLiveQuery(() => readLayablePiles(db, chart.paintingId), [db, chart.paintingId]) ?? NONE;
+  const piles = useStored(readLayablePiles, [chart.paintingId]) ?? NONE;
   const [count, setCount] = useState<number>(24);
   const [state, setState] = useState<{
     readonly isAsking?: boolean;

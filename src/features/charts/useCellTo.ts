@@ -18,7 +18,7 @@ import { isWater } from "../../domain/tube/water";
 import { useGridCommands } from "../../kit/commands/grids";
 import { usePileCommands } from "../../kit/commands/piles";
 import { useDb, useSettings, useStudio } from "../../kit/studio/useStudio";
-import { readGrids } from "../../persistence/grids";
+import { readGrids } from "../../kit/store/calls";
 
 /** Of a pile that begins with a cell. */
 const USUAL_PARTS = 3;

@@ -1,7 +1,7 @@
 "use client";
 
 /** Paint that may stand in a chart beside tubes: piles as they lie, notes by what they were or would be mixed from. */
-import { useLiveQuery } from "dexie-react-hooks";
+import { useStored } from "../../kit/store/useStored";
 import { useMemo } from "react";
 import type { LabD65 } from "../../core/color/types";
 import type { Chart, ChartMixture } from "../../domain/charts/chart";
@@ -15,8 +15,8 @@ import { ladderOfTube } from "../../domain/tube/smear";
 import { askedPaper } from "../../domain/tube/water";
 import type { SmearItem } from "../../kit/paint/SmearPicker";
 import { usePaletteMedium } from "../../kit/paint/usePalettePaint";
-import { useDb, useSettings, useStudio } from "../../kit/studio/useStudio";
-import { readLayablePiles } from "../../persistence/layerings";
+import { useSettings, useStudio } from "../../kit/studio/useStudio";
+import { readLayablePiles } from "../../kit/store/calls";
 import { workFailureWords } from "../../words/failures";
 import { solver } from "../../workers/clients";
 
@@ -41,11 +41,10 @@ export type ChartPaint = {
 };
 
 export function useChartPaint(chart: Chart): ChartPaint {
-  const db = useDb();
   const { notes, noteById, board, tubeById } = useStudio((studio) => studio);
   const settings = useSettings();
   const { lightener } = usePaletteMedium();
-  const piles = useLiveQuery(() => readLayablePiles(db, chart.paintingId), [db, chart.paintingId]) ?? NONE;
+  const piles = useStored(readLayablePiles, [chart.paintingId]) ?? NONE;
   const offered = useMemo((): readonly Offered[] => {
     const ofPiles = piles.map((pile): Offered => {
       const note = noteById.get(pile.noteId ?? "");

@@ -1,7 +1,7 @@
 "use client";
 
 /** All that can be found: views, notes and paintings, tubes, what can be done from anywhere, the log, studio words. */
-import { useLiveQuery } from "dexie-react-hooks";
+import { useStored } from "../../kit/store/useStored";
 import { useEffect, useMemo, useRef, useState } from "react";
 import { labD65 } from "../../core/color/types";
 import { GLOSSARY } from "../../data/glossary";
@@ -10,11 +10,11 @@ import type { LogRow } from "../../domain/log/logRow";
 import type { Note } from "../../domain/note/note";
 import type { Painting } from "../../domain/painting/painting";
 import { labFromStored } from "../../domain/reading/storedColor";
-import { readAllNotes } from "../../persistence/studio";
+import { readAllNotes } from "../../kit/store/calls";
 import { tintOfTube } from "../../domain/tube/smear";
 import { useOpenStudio, useSettings } from "../../kit/studio/useStudio";
 import type { Studio } from "../../kit/studio/studioStore";
-import { useDb, useStudio } from "../../kit/studio/useStudio";
+import { useStudio } from "../../kit/studio/useStudio";
 import { describeLab, styleOf } from "../../words/colors";
 import { type Findable, linesOfWords } from "./find.model";
 import { noteOfRow } from "../../words/states";
@@ -29,9 +29,8 @@ export function useFindables(
   text: string,
 ): { readonly findables: readonly Findable[]; readonly isLooking: boolean } {
   const studio = useStudio((whole) => whole);
-  const db = useDb();
   const { paintings } = studio;
-  const allNotes = useLiveQuery(() => readAllNotes(db), [db]) ?? EMPTY;
+  const allNotes = useStored(readAllNotes, []) ?? EMPTY;
   const { matches, isLooking } = useMatches(text);
   const fixed = useMemo(
     () => ({

@@ -3,8 +3,8 @@
 /** Takes the last import back where Settings may not be reached: it may have brought what a view cannot show. */
 import { useEffect, useState } from "react";
 import { createStoreClient } from "../../kit/studio/storeClient";
-import { databaseOf, readWorkspace } from "../../kit/studio/workspaces";
-import { readLastImport } from "../../persistence/archive/importArchive";
+import { readWorkspace, storeOf } from "../../kit/studio/workspaces";
+import { readLastImport } from "../../kit/store/calls";
 import { Button } from "../../ui/Button";
 import { Status } from "../../ui/Status";
 import { storeFailureWords } from "../../words/failures";
@@ -14,7 +14,7 @@ export function LastImport({ onTakenBack }: { onTakenBack: () => void }) {
   const [fileName, setFileName] = useState<string>();
   const [said, setSaid] = useState<string>();
   useEffect(() => {
-    readLastImport(databaseOf(readWorkspace())).then(
+    readLastImport(storeOf(readWorkspace())).then(
       (last) => {
         setFileName(last?.fileName);
       },

@@ -1,10 +1,10 @@
 "use client";
 
 /** Running timers, on every view: what is left of each, and what to do when one is due. */
-import { useLiveQuery } from "dexie-react-hooks";
+import { useStored } from "../../kit/store/useStored";
 import Link from "next/link";
 import { useEffect, useState } from "react";
-import { readTimers } from "../../persistence/benches";
+import { readTimers } from "../../kit/store/calls";
 import type { Timer } from "../../domain/timer/timer";
 import { Button } from "../../ui/Button";
 import { useDb, useStudio } from "../../kit/studio/useStudio";
@@ -18,8 +18,7 @@ const SNOOZE_MINUTES = 10;
 const NONE: readonly Timer[] = [];
 
 export function Timers() {
-  const db = useDb();
-  const timers = useLiveQuery(() => readTimers(db), [db]) ?? NONE;
+  const timers = useStored(readTimers, []) ?? NONE;
   return timers.length > 0 ? <Running timers={timers} /> : null;
 }
 

@@ -2,7 +2,7 @@
 
 /** Piles without a note on the board of this painting, after its notes, and the way to a new one. */
 import { clsx } from "clsx";
-import { useLiveQuery } from "dexie-react-hooks";
+import { useStored } from "../../kit/store/useStored";
 import { Plus } from "lucide-react";
 import Link from "next/link";
 import { labOfAdditions } from "../../domain/mixture/color";
@@ -13,8 +13,8 @@ import type { Tube } from "../../domain/tube/tube";
 import { useTubesOf } from "../../kit/paint/useTubesOf";
 import { useBeliefs } from "../../kit/paint/useBeliefs";
 import { shownOf } from "../../kit/query/useTask";
-import { useDb, useSettings, useStudio } from "../../kit/studio/useStudio";
-import { readFreePiles } from "../../persistence/pileReads";
+import { useSettings, useStudio } from "../../kit/studio/useStudio";
+import { readFreePiles } from "../../kit/store/calls";
 import { HANDS_ON } from "../../ui/keepFocus";
 import { RowGuard } from "../../ui/RowGuard";
 import { Patch } from "../../ui/Patch";
@@ -24,11 +24,9 @@ const NONE: readonly never[] = [];
 const CELL = "block -outline-offset-4 slim:flex slim:min-h-11 slim:items-center slim:px-1";
 
 export function TrayPiles({ current }: { current: string | null }) {
-  const db = useDb();
   const paintingId = useStudio((studio) => studio.painting?.id);
   const tubesOf = useTubesOf();
-  const piles =
-    useLiveQuery(() => (paintingId ? readFreePiles(db, paintingId) : NONE), [db, paintingId]) ?? NONE;
+  const piles = useStored(readFreePiles, paintingId ? [paintingId] : undefined) ?? NONE;
   const beliefs = shownOf(useBeliefs(piles, NONE, tubesOf).task);
   return (
     <>

@@ -1,7 +1,8 @@
 import { fireEvent, render, screen, waitFor } from "@testing-library/react";
 import { afterEach, beforeEach, expect, it, vi } from "vitest";
 import { installWorkers } from "../../../tests/support/inProcessWorkers";
-import { databaseOf, forgetDatabase } from "../../kit/studio/workspaces";
+import { keeper } from "../../kit/store/keeper";
+import { openDatabase } from "../../persistence/database";
 import { printOf } from "../../persistence/archive/mergePlan";
 import { ViewFailure } from "./ViewFailure";
 
@@ -10,12 +11,12 @@ beforeEach(() => {
 });
 
 afterEach(async () => {
-  await databaseOf("own").delete();
-  forgetDatabase("own");
+  keeper.dispose();
+  await openDatabase("own").delete();
 });
 
 it("a view that failed lets the last import be taken back, and is shown again then", async () => {
-  const db = databaseOf("own");
+  const db = openDatabase("own");
   const timer = { id: "t", paintingId: "p", kind: "stir" as const, startedAt: 1, dueAt: 2 };
   await db.timers.add(timer);
   await db.imports.add({ id: "i", at: 5000, fileName: "harbour.gaman.zip" });

@@ -1,7 +1,7 @@
 "use client";
 
 /** A layer begins with paint: a tube of the board, or a pile that lies there. */
-import { useLiveQuery } from "dexie-react-hooks";
+import { useStored } from "../../kit/store/useStored";
 import { opticsOfAmounts, WORD_SHARES } from "../../domain/layers/film";
 import type { PaintLayer } from "../../domain/layers/layering";
 import { thinnerOf } from "../../domain/layers/towards";
@@ -10,8 +10,8 @@ import { contentsOf, volumeOf } from "../../domain/pile/contents";
 import type { Dose } from "../../domain/pile/pile";
 import { ladderOfTube } from "../../domain/tube/smear";
 import { isWater } from "../../domain/tube/water";
-import { useDb, useStudio } from "../../kit/studio/useStudio";
-import { readLayablePiles } from "../../persistence/layerings";
+import { useStudio } from "../../kit/studio/useStudio";
+import { readLayablePiles } from "../../kit/store/calls";
 import { Patch } from "../../ui/Patch";
 import { Smear } from "../../ui/Smear";
 import type { LayerEdits } from "./useLayerEdits";
@@ -23,13 +23,11 @@ const AT_FIRST = WORD_SHARES.thin;
 const MOST_PARTS = 10_000;
 
 export function AddLayer({ edits, onDone }: { edits: LayerEdits; onDone: () => void }) {
-  const db = useDb();
   const board = useStudio((studio) => studio.board);
   const notes = useStudio((studio) => studio.notes);
   const tubeById = useStudio((studio) => studio.tubeById);
   const paintingId = useStudio((studio) => studio.painting?.id);
-  const piles =
-    useLiveQuery(() => (paintingId ? readLayablePiles(db, paintingId) : NONE), [db, paintingId]) ?? NONE;
+  const piles = useStored(readLayablePiles, paintingId ? [paintingId] : undefined) ?? NONE;
   const add = (name: string, amounts: readonly Dose[], thinnerShare: number): void => {
     const [most] = [...amounts].sort((one, other) => other.parts - one.parts);
     const layer: Omit<PaintLayer, "id"> = {

@@ -1,7 +1,7 @@
 "use client";
 
 /** What lies there before the first layer. */
-import { useLiveQuery } from "dexie-react-hooks";
+import { useStored } from "../../kit/store/useStored";
 import { useState } from "react";
 import type { LabD65 } from "../../core/color/types";
 import { ABSORBENCIES, type Ground } from "../../domain/ground/ground";
@@ -16,7 +16,7 @@ import { ReadColour } from "../../kit/reading/ReadColour";
 import { attempt } from "../../kit/studio/problems";
 import { useDb, useSettings, useStudio } from "../../kit/studio/useStudio";
 import { undoably } from "../../kit/studio/undoStack";
-import { readMatchesOf } from "../../persistence/pileReads";
+import { readMatchesOf } from "../../kit/store/calls";
 import { Notice } from "../../ui/Notice";
 import { SelectField } from "../../ui/SelectField";
 import { Patch } from "../../ui/Patch";
@@ -34,8 +34,7 @@ export function GroundPicker({ layering, onDone }: { layering: Layering; onDone:
   const { changeLayering, setPaintingGround } = useLayerCommands();
   const { context, habitOf } = useFilms();
   const tubeById = useStudio((studio) => studio.tubeById);
-  const matches =
-    useLiveQuery(() => readMatchesOf(db, layering.paintingId), [db, layering.paintingId]) ?? NONE;
+  const matches = useStored(readMatchesOf, [layering.paintingId]) ?? NONE;
   const others = (useLayerings() ?? NONE).filter(({ id }) => id !== layering.id);
   const [isImpossible, setImpossible] = useState(false);
   const take = (ground: Ground): void => {

@@ -1,7 +1,7 @@
 "use client";
 
 /** In which order tones are laid, with the times that paint needs between them. */
-import { useLiveQuery } from "dexie-react-hooks";
+import { useStored } from "../../kit/store/useStored";
 import { STUDIO_TIMES } from "../../data/studioTimes";
 import { toneOrder } from "../../domain/layers/toneOrder";
 import { mediumOfPalette } from "../../domain/palette/medium";
@@ -9,8 +9,8 @@ import { labFromStored } from "../../domain/reading/storedColor";
 import type { Timer } from "../../domain/timer/timer";
 import { useBenchCommands } from "../../kit/commands/benches";
 import { attempt } from "../../kit/studio/problems";
-import { useDb, useSettings, useStudio } from "../../kit/studio/useStudio";
-import { readTimers } from "../../persistence/benches";
+import { useSettings, useStudio } from "../../kit/studio/useStudio";
+import { readTimers } from "../../kit/store/calls";
 import { Button } from "../../ui/Button";
 import { Patch } from "../../ui/Patch";
 import { describeLab } from "../../words/colors";
@@ -20,14 +20,13 @@ import { aboutWords } from "../../words/timers";
 const NONE: readonly Timer[] = [];
 
 export function OrderPanel() {
-  const db = useDb();
   const settings = useSettings();
   const notes = useStudio((studio) => studio.notes);
   const painting = useStudio((studio) => studio.painting);
   const palette = useStudio((studio) => studio.palette);
   const board = useStudio((studio) => studio.board);
   const { setTimer } = useBenchCommands();
-  const timers = useLiveQuery(() => readTimers(db), [db]) ?? NONE;
+  const timers = useStored(readTimers, []) ?? NONE;
   const minutes = STUDIO_TIMES[mediumOfPalette(palette, board) ?? "other"].dryCheck;
   if (!painting || notes.length === 0) return <p className="text-muted">This painting has no notes yet.</p>;
   const steps = toneOrder(notes);

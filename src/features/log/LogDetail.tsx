@@ -2,13 +2,14 @@
 
 /** One match or pile with everything that went in, what became of it since, and the way to mix it again. */
 import { format } from "date-fns";
-import { useLiveQuery } from "dexie-react-hooks";
+import { useStored } from "../../kit/store/useStored";
 import Link from "next/link";
 import { deltaE2000 } from "../../core/color/ciede2000";
 import type { LabD65 } from "../../core/color/types";
 import { differenceWords, WORKING_TOLERANCE } from "../../core/describe/difference";
 import type { Dose } from "../../domain/pile/pile";
-import { type LogRecord, readRecord } from "../../persistence/matchRecords";
+import { readRecord } from "../../kit/store/calls";
+import type { LogRecord } from "../../persistence/matchRecords";
 import { isFree } from "../../domain/pile/ingredients";
 import { contentsOf, volumeOf } from "../../domain/pile/contents";
 import type { Match } from "../../domain/match/match";
@@ -19,7 +20,7 @@ import { Button, buttonClass } from "../../ui/Button";
 import { Patch } from "../../ui/Patch";
 import { Drawer } from "../../ui/Drawer";
 import { tintOfTube } from "../../domain/tube/smear";
-import { useDb, useSettings, useStudio } from "../../kit/studio/useStudio";
+import { useSettings, useStudio } from "../../kit/studio/useStudio";
 import { useChangeSettings } from "../../kit/studio/useChangeSettings";
 import { deltaEText, describeLab } from "../../words/colors";
 import { exactWords, handWords, tubeName } from "../../words/doses";
@@ -40,14 +41,10 @@ type Props = {
 };
 
 export function LogDetail({ open, onClose, ...rest }: Props) {
-  const db = useDb();
   const { matchId, pileId } = open ?? {};
-  const record = useLiveQuery(
-    () =>
-      (matchId ?? pileId)
-        ? readRecord(db, { ...(matchId && { matchId }), ...(pileId && { pileId }) })
-        : undefined,
-    [db, matchId, pileId],
+  const record = useStored(
+    readRecord,
+    (matchId ?? pileId) ? [{ ...(matchId && { matchId }), ...(pileId && { pileId }) }] : undefined,
   );
   const { match, pile, note } = record ?? {};
   const when = match

@@ -2,10 +2,10 @@
 
 /** The parts of an opened record: what went in step by step, readings, what changed since, remarks and a photo. */
 import { format } from "date-fns";
-import { useLiveQuery } from "dexie-react-hooks";
+import { useStored } from "../../kit/store/useStored";
 import { useState } from "react";
 import type { Dose } from "../../domain/pile/pile";
-import { readMatchPhoto } from "../../persistence/matchRecords";
+import { readMatchPhoto } from "../../kit/store/calls";
 import { contentsOf, volumeOf } from "../../domain/pile/contents";
 import type { Match } from "../../domain/match/match";
 import type { Pile } from "../../domain/pile/pile";
@@ -19,7 +19,7 @@ import { TextAreaField } from "../../ui/fields";
 import { Patch } from "../../ui/Patch";
 import { useTubesOf } from "../../kit/paint/useTubesOf";
 import { PhotoField } from "../../kit/picture/PhotoField";
-import { useDb, useSettings, useStudio } from "../../kit/studio/useStudio";
+import { useSettings, useStudio } from "../../kit/studio/useStudio";
 import { attempt } from "../../kit/studio/problems";
 import { useMatchCommands } from "../../kit/commands/matches";
 import { deltaEText, describeLab } from "../../words/colors";
@@ -135,9 +135,8 @@ export function Readings({ readings }: { readings: readonly Reading[] }) {
 
 /** What the painter wants to remember of a match. */
 export function Care({ match, name }: { match: Match; name: string }) {
-  const db = useDb();
   const { setRemark, keepMatchPhoto, removeMatchPhoto } = useMatchCommands();
-  const photo = useLiveQuery(() => readMatchPhoto(db, match.id), [db, match.id]);
+  const photo = useStored(readMatchPhoto, [match.id]);
   const [text, setText] = useState(match.remark);
   const isChanged = text.trim() !== match.remark;
   return (

@@ -3,7 +3,7 @@
 /** The log as the worker answers: how many rows fit, and the pages of them that were looked at. */
 import { proxy } from "comlink";
 import { useCallback, useEffect, useReducer, useRef, useState } from "react";
-import { LOG_PAGE } from "../../persistence/log/logApi";
+import { LOG_PAGE } from "../../domain/log/logRow";
 import { createLogClient, type LogClient } from "../../kit/log/logClient";
 import type { LogQuery } from "../../persistence/log/logQuery";
 import type { LogRow } from "../../domain/log/logRow";

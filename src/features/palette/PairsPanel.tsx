@@ -1,13 +1,13 @@
 "use client";
 
 /** What two paints do on the way to each other, who quiets whom, and which parents make the best secondaries. */
-import { useLiveQuery } from "dexie-react-hooks";
+import { useStored } from "../../kit/store/useStored";
 import { useMemo, useState } from "react";
 import type { LabD65 } from "../../core/color/types";
 import { valueText } from "../../core/describe/valueScale";
 import { blendOptics } from "../../core/mixing/mixture";
 import { SECONDARIES, type SecondaryName } from "../../core/palette/pairs";
-import { readLog } from "../../persistence/studio";
+import { readLog } from "../../kit/store/calls";
 import { Choice } from "../../ui/Choice";
 import { SelectField } from "../../ui/SelectField";
 import { Patch } from "../../ui/Patch";
@@ -15,7 +15,7 @@ import { opticsOfTube } from "../../domain/tube/optics";
 import { totalsOf } from "../../domain/pile/contents";
 import { isWhiteTube } from "../../domain/tube/kinds";
 import { useIngredients } from "../../kit/paint/useIngredients";
-import { useDb, useSettings, useStudio } from "../../kit/studio/useStudio";
+import { useSettings, useStudio } from "../../kit/studio/useStudio";
 import { describeLab } from "../../words/colors";
 import { searchedTubes } from "../../domain/palette/searchedTubes";
 import { type KnownTubes, knownTubes } from "../../domain/tube/knownTubes";
@@ -93,14 +93,10 @@ function useWithPiles(known: KnownTubes): KnownTubes {
 
 /** Tubes of the palette, then piles of this painting that were kept. */
 function usePaints(known: KnownTubes): readonly Paint[] {
-  const db = useDb();
   const painting = useStudio((studio) => studio.painting);
   const tubeById = useStudio((studio) => studio.tubeById);
   const paintingId = painting?.id;
-  const log = useLiveQuery(
-    () => (paintingId === undefined ? [] : readLog(db, paintingId, MOST_PILES)),
-    [db, paintingId],
-  );
+  const log = useStored(readLog, paintingId === undefined ? undefined : [paintingId, MOST_PILES]);
   return useMemo(() => {
     const tubes = known.tubes.flatMap((tube): Paint[] => {
       const optics = opticsOfTube(tube);

@@ -1,7 +1,7 @@
 "use client";
 
 /** Series of things around the painter: each colour said first, then read, then mixed for real. */
-import { useLiveQuery } from "dexie-react-hooks";
+import { useStored } from "../../kit/store/useStored";
 import { nanoid } from "nanoid";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
@@ -18,7 +18,7 @@ import { TakeAlong } from "../../kit/sheet/TakeAlong";
 import { attempt } from "../../kit/studio/problems";
 import { undoably } from "../../kit/studio/undoStack";
 import { useDb, useSettings, useStudio } from "../../kit/studio/useStudio";
-import { readFoundSeries, readMatchedNotes } from "../../persistence/practices";
+import { readFoundSeries, readMatchedNotes } from "../../kit/store/calls";
 import { Button } from "../../ui/Button";
 import { Choice } from "../../ui/Choice";
 import { TextField } from "../../ui/fields";
@@ -28,8 +28,7 @@ import { SayByTaps } from "./SayByTaps";
 import { squaresToPrint } from "./squaresToPrint";
 
 export function FoundColours() {
-  const db = useDb();
-  const all = useLiveQuery(() => readFoundSeries(db), [db]);
+  const all = useStored(readFoundSeries, []);
   const [openId, setOpenId] = useState<string>();
   if (!all) return null;
   const series = all.find(({ id }) => id === openId) ?? all.at(-1);
@@ -108,7 +107,7 @@ function Series({
   const [openId, setOpenId] = useState<string>();
   const { colours, wanted, name } = series;
   const noteIds = colours.flatMap(({ noteId }) => noteId ?? []);
-  const matched = useLiveQuery(() => readMatchedNotes(db, noteIds), [db, noteIds.join()]);
+  const matched = useStored(readMatchedNotes, [noteIds]);
   const mixed = colours.filter(({ noteId }) => noteId !== undefined && matched?.has(noteId) === true).length;
   const said = colours.filter((colour) => colour.said).length;
   const read = colours.filter(({ color }) => color).length;

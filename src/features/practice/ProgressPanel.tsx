@@ -1,7 +1,7 @@
 "use client";
 
 /** What practice has come to: week by week, habits of the eye, thresholds; beside it what the log's matches say. */
-import { useLiveQuery } from "dexie-react-hooks";
+import { useStored } from "../../kit/store/useStored";
 import { useMemo, useState } from "react";
 import { biasReport } from "../../core/describe/bias";
 import { stepsText } from "../../core/describe/difference";
@@ -10,8 +10,8 @@ import { type PracticeSession, SKILL_AXES, type SkillAxis } from "../../domain/p
 import { type Habit, isSure, type Progress, progressOf } from "../../domain/practice/progress";
 import { saveTable } from "../../kit/sheet/saveTable";
 import { attempt } from "../../kit/studio/problems";
-import { useDb, useSettings } from "../../kit/studio/useStudio";
-import { readEyeTrials } from "../../persistence/practices";
+import { useSettings } from "../../kit/studio/useStudio";
+import { readEyeTrials } from "../../kit/store/calls";
 import { Button } from "../../ui/Button";
 import { Choice } from "../../ui/Choice";
 import { deltaEText } from "../../words/colors";
@@ -232,9 +232,8 @@ function Thresholds({ thresholds }: Pick<Progress, "thresholds">) {
 
 /** What real matches and first looks say of the same eye. */
 function FromTheLog() {
-  const db = useDb();
   const settings = useSettings();
-  const trials = useLiveQuery(() => readEyeTrials(db, LATEST_OF_LOG), [db]);
+  const trials = useStored(readEyeTrials, [LATEST_OF_LOG]);
   const report = biasReport(trials ?? []);
   if (!report) return null;
   const { count, lightness, chroma, hue } = report;

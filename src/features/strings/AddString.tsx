@@ -1,7 +1,7 @@
 "use client";
 
 /** A string begins with what one taps: a tube, a note, a pile, greys, or two tubes. */
-import { useLiveQuery } from "dexie-react-hooks";
+import { useStored } from "../../kit/store/useStored";
 import { useState } from "react";
 import { labOfAdditions } from "../../domain/mixture/color";
 import type { Note } from "../../domain/note/note";
@@ -20,8 +20,8 @@ import {
 import { isWhiteTube } from "../../domain/tube/kinds";
 import { ladderOfTube } from "../../domain/tube/smear";
 import type { Tube } from "../../domain/tube/tube";
-import { useDb, useSettings, useStudio } from "../../kit/studio/useStudio";
-import { readFreePiles } from "../../persistence/pileReads";
+import { useSettings, useStudio } from "../../kit/studio/useStudio";
+import { readFreePiles } from "../../kit/store/calls";
 import { Button } from "../../ui/Button";
 import { SelectField } from "../../ui/SelectField";
 import { Patch } from "../../ui/Patch";
@@ -33,13 +33,12 @@ const NONE: readonly never[] = [];
 const ROW = "flex min-h-12 w-full items-center gap-3 border-b py-1 text-left";
 
 export function AddString({ grid, onDone }: { grid: Grid; onDone: () => void }) {
-  const db = useDb();
   const settings = useSettings();
   const { school } = settings;
   const board = useStudio((studio) => studio.board);
   const notes = useStudio((studio) => studio.notes);
   const tubeById = useStudio((studio) => studio.tubeById);
-  const piles = useLiveQuery(() => readFreePiles(db, grid.paintingId), [db, grid.paintingId]) ?? NONE;
+  const piles = useStored(readFreePiles, [grid.paintingId]) ?? NONE;
   const addString = useAddString(grid);
   const add = (string: NewString, rows?: readonly number[]): void => {
     addString(string, rows);

@@ -1,7 +1,7 @@
 "use client";
 
 /** Piles of one family at chosen values, side by side on common rows: any of them is cooled with its neighbour. */
-import { useLiveQuery } from "dexie-react-hooks";
+import { useStored } from "../../kit/store/useStored";
 import Link from "next/link";
 import { useSearchParams } from "next/navigation";
 import { useEffect, useEffectEvent, useState } from "react";
@@ -11,14 +11,14 @@ import { MOST_STRINGS } from "../../domain/strings/grid";
 import { isWhiteTube } from "../../domain/tube/kinds";
 import type { Tube } from "../../domain/tube/tube";
 import { takeSmears } from "../../kit/hand/doseTaker";
-import { readReadingsOf } from "../../persistence/pileReads";
-import { readPilesFollowing } from "../../persistence/grids";
+import { readReadingsOf } from "../../kit/store/calls";
+import { readPilesFollowing } from "../../kit/store/calls";
 import { useTubesOf } from "../../kit/paint/useTubesOf";
 import { useBeliefs } from "../../kit/paint/useBeliefs";
 import { TaskLine } from "../../kit/query/TaskLine";
 import { shownOf } from "../../kit/query/useTask";
 import { NoPainting } from "../../kit/studio/NoPainting";
-import { useDb, useSettings, useStudio } from "../../kit/studio/useStudio";
+import { useSettings, useStudio } from "../../kit/studio/useStudio";
 import { useGrids, usePlannedGrid } from "../../kit/strings/useGrids";
 import { Button } from "../../ui/Button";
 import { Drawer } from "../../ui/Drawer";
@@ -77,7 +77,6 @@ function OpenGrid({
   grids: readonly Grid[];
   onOpen: (id: string) => void;
 }) {
-  const db = useDb();
   const settings = useSettings();
   const [share, setShare] = useState(0);
   const [isStopped, setStopped] = useState<string>();
@@ -87,15 +86,10 @@ function OpenGrid({
   const isHeld = isStopped === stamp;
   const { task, plan, planned, asked } = usePlannedGrid(isHeld ? undefined : grid, setShare);
   const recipeIds = grid.taken.map(({ recipeId }) => recipeId);
-  const key = recipeIds.join();
   const piles =
-    useLiveQuery(
-      () => readPilesFollowing(db, grid.paintingId, key === "" ? [] : key.split(",")),
-      [db, grid.paintingId, key],
-    ) ?? NONE;
-  const pileKey = piles.map(({ id }) => id).join();
+    useStored(readPilesFollowing, recipeIds.length === 0 ? undefined : [grid.paintingId, recipeIds]) ?? NONE;
   const readings =
-    useLiveQuery(() => readReadingsOf(db, pileKey === "" ? [] : pileKey.split(",")), [db, pileKey]) ?? NONE;
+    useStored(readReadingsOf, piles.length === 0 ? undefined : [piles.map(({ id }) => id)]) ?? NONE;
   const beliefs = shownOf(useBeliefs(piles, NONE, useTubesOf()).task);
   const sight = useSightHolds();
   const addString = useAddString(grid);

@@ -1,11 +1,10 @@
 "use client";
 
 /** The painting's pictures: which one is looked at, another one, and one that is taken away. */
-import { useLiveQuery } from "dexie-react-hooks";
-import { readPictureNames } from "../../persistence/pictures";
+import { useStored } from "../../kit/store/useStored";
+import { readPictureNames } from "../../kit/store/calls";
 import { Button } from "../../ui/Button";
 import { SelectField } from "../../ui/SelectField";
-import { useDb } from "../../kit/studio/useStudio";
 import { attempt } from "../../kit/studio/problems";
 import { offerUndo } from "../../kit/studio/undoStack";
 import { usePictureCommands } from "../../kit/commands/pictures";
@@ -29,9 +28,8 @@ export function PictureShelf({
   /** Another stored picture takes the stage. */
   onChange: () => void;
 }) {
-  const db = useDb();
   const { showPicture, removePicture, restorePicture } = usePictureCommands();
-  const names = useLiveQuery(() => readPictureNames(db, paintingId), [db, paintingId, pictureId]);
+  const names = useStored(readPictureNames, [paintingId]);
   return (
     <div className="mt-1 flex flex-wrap items-end gap-x-5 gap-y-1">
       {names && names.length > 1 && pictureId ? (

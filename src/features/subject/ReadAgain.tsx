@@ -1,7 +1,7 @@
 "use client";
 
 import { nudged } from "../../core/aim/nudge";
-import { type NoteChange } from "../../persistence/pictures";
+import type { NoteChange } from "../../persistence/pictures";
 import type { Picture } from "../../domain/painting/painting";
 import { storedFromLab } from "../../domain/reading/storedColor";
 import { Button } from "../../ui/Button";

@@ -2,15 +2,15 @@
 
 /** From a picture, or from a thing without one, to notes: read under a known light and said in words. */
 import { clsx } from "clsx";
-import { useLiveQuery } from "dexie-react-hooks";
+import { useAnswered } from "../../kit/store/useStored";
 import Link from "next/link";
 import { useSearchParams } from "next/navigation";
 import { useState } from "react";
 import { type Hanging, PictureStage } from "../../kit/picture/PictureStage";
 import { type OpenPicture, usePicture } from "../../kit/picture/usePicture";
 import { FITTED, type Zoom } from "../../kit/picture/zoomed";
-import { useDb, useStudio } from "../../kit/studio/useStudio";
-import { readPicture } from "../../persistence/pictures";
+import { useStudio } from "../../kit/studio/useStudio";
+import { readPicture } from "../../kit/store/calls";
 import { Button, buttonClass } from "../../ui/Button";
 import { ASKING } from "../../ui/keepFocus";
 import { Notice } from "../../ui/Notice";
@@ -53,14 +53,10 @@ export function SubjectView() {
 }
 
 function Subject({ paintingId, pictureId }: { paintingId: string; pictureId: string | undefined }) {
-  const db = useDb();
   const notes = useStudio((studio) => studio.notes);
-  const read = useLiveQuery(
-    async () => ({ id: pictureId, kept: pictureId ? await readPicture(db, pictureId) : undefined }),
-    [db, pictureId],
-  );
-  const kept = read?.kept;
-  const picture = usePicture(pictureId !== undefined && read?.id !== pictureId ? "reading" : kept);
+  const read = useAnswered(readPicture, pictureId ? [pictureId] : undefined);
+  const kept = read?.value;
+  const picture = usePicture(pictureId !== undefined && !read ? "reading" : kept);
   const fresh = useNewPicture(paintingId, picture);
   const [tab, setTab] = useState<TabName>("pick");
   const [radiusName, setRadiusName] = useState<RadiusName>("medium");

@@ -2,7 +2,7 @@
 
 /** A file becomes the painting's picture: shown at once, stored behind it, with a word on what became of it. */
 import { useState } from "react";
-import { keepPicture } from "../../persistence/pictures";
+import { keepPicture } from "../../kit/store/calls";
 import { useDb } from "../../kit/studio/useStudio";
 import { attempt } from "../../kit/studio/problems";
 import type { OpenPicture } from "../../kit/picture/usePicture";

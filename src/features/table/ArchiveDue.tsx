@@ -2,22 +2,21 @@
 
 /** Says that matches stand in no archive, once they have waited as long as the painter chose. */
 import { formatDistanceToNow } from "date-fns";
-import { useLiveQuery } from "dexie-react-hooks";
+import { useStored } from "../../kit/store/useStored";
 import Link from "next/link";
 import { useState } from "react";
-import { readUnarchived } from "../../persistence/studio";
+import { readUnarchived } from "../../kit/store/calls";
 import { buttonClass } from "../../ui/Button";
-import { useDb, useOpenStudio, useSettings } from "../../kit/studio/useStudio";
+import { useOpenStudio, useSettings } from "../../kit/studio/useStudio";
 
 const DAY_MS = 86_400_000;
 
 export function ArchiveDue() {
-  const db = useDb();
   const settings = useSettings();
   const { workspace } = useOpenStudio();
   const { lastArchiveAt, remindAfterDays } = settings;
   const [openedAt] = useState(() => Date.now());
-  const waiting = useLiveQuery(() => readUnarchived(db, lastArchiveAt), [db, lastArchiveAt]);
+  const waiting = useStored(readUnarchived, [lastArchiveAt]);
   const isDue =
     workspace === "own" &&
     remindAfterDays > 0 &&

@@ -1,7 +1,7 @@
 "use client";
 
 /** The current painting: its picture and notes, what waits to dry, and what to do next. */
-import { useLiveQuery } from "dexie-react-hooks";
+import { useAnswered, useStored } from "../../kit/store/useStored";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
@@ -9,9 +9,9 @@ import type { Note } from "../../domain/note/note";
 import type { Painting } from "../../domain/painting/painting";
 import { TABLE_ORDERS, type TableOrder } from "../../domain/settings/settings";
 import { usePaletteMedium } from "../../kit/paint/usePalettePaint";
-import { readTimers } from "../../persistence/benches";
-import { readPicture } from "../../persistence/pictures";
-import { readLatestMatches } from "../../persistence/studio";
+import { readTimers } from "../../kit/store/calls";
+import { readPicture } from "../../kit/store/calls";
+import { readLatestMatches } from "../../kit/store/calls";
 import { labFromStored } from "../../domain/reading/storedColor";
 import { Button, buttonClass } from "../../ui/Button";
 import { SelectField } from "../../ui/SelectField";
@@ -41,24 +41,20 @@ export function TableView() {
 }
 
 function PaintingOnTable({ painting }: { painting: Painting }) {
-  const db = useDb();
   const paintings = useStudio((studio) => studio.paintings);
   const notes = useStudio((studio) => studio.notes);
   const palette = useStudio((studio) => studio.palette);
   const { workspace } = useOpenStudio();
   const demo = useDemo();
   const [drawer, setDrawer] = useState<"painting" | "board">();
-  const read = useLiveQuery(
-    async () => ({ picture: painting.pictureId ? await readPicture(db, painting.pictureId) : undefined }),
-    [db, painting.pictureId],
-  );
+  const read = useAnswered(readPicture, painting.pictureId ? [painting.pictureId] : undefined);
   const checkedCount = notes.filter((note) => note.state === "checked").length;
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] gap-6 p-4 wide:grid-cols-[minmax(0,1fr)_25rem] wide:p-5 wide:pl-2">
       <div className="min-w-0">
         <PicturePlate
           isAwaited={!read && painting.pictureId !== undefined}
-          picture={read?.picture}
+          picture={read?.value}
           notes={notes}
         />
       </div>
@@ -178,11 +174,10 @@ function PlanAhead() {
 const STEPS_SHOWN = 6;
 
 function NextList() {
-  const db = useDb();
   const notes = useStudio((studio) => studio.notes);
   const painting = useStudio((studio) => studio.painting);
-  const matches = useLiveQuery(() => readLatestMatches(db, painting?.id ?? ""), [db, painting?.id]);
-  const timers = useLiveQuery(() => readTimers(db), [db]);
+  const matches = useStored(readLatestMatches, [painting?.id ?? ""]);
+  const timers = useStored(readTimers, []);
   const { medium } = usePaletteMedium();
   const { tableOrder: order = "number" } = useSettings();
   const [openedAt] = useState(() => Date.now());

@@ -5,7 +5,7 @@ import { ArrowLeft } from "lucide-react";
 import { useMemo, useState } from "react";
 import { cautionsFor } from "../../words/cautions";
 import type { Tube } from "../../domain/tube/tube";
-import { type DeletedTube } from "../../persistence/tubes";
+import type { DeletedTube } from "../../persistence/tubes";
 import { Button } from "../../ui/Button";
 import { Notice } from "../../ui/Notice";
 import { Drawer } from "../../ui/Drawer";

@@ -1,17 +1,15 @@
 "use client";
 
-import { useLiveQuery } from "dexie-react-hooks";
+import { useStored } from "../../kit/store/useStored";
 import type { Tube } from "../../domain/tube/tube";
-import { readTubePhoto } from "../../persistence/tubes";
+import { readTubePhoto } from "../../kit/store/calls";
 import { PhotoField } from "../../kit/picture/PhotoField";
-import { useDb } from "../../kit/studio/useStudio";
 import { useTubeCommands } from "../../kit/commands/tubes";
 
 /** A photo of the tube or of its swatch. */
 export function TubePhoto({ tube }: { tube: Tube }) {
-  const db = useDb();
   const { keepTubePhoto, removeTubePhoto } = useTubeCommands();
-  const blob = useLiveQuery(() => readTubePhoto(db, tube.id), [db, tube.id]);
+  const blob = useStored(readTubePhoto, [tube.id]);
   return (
     <section className="mt-4 max-w-prose">
       <PhotoField

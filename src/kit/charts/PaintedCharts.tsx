@@ -1,25 +1,24 @@
 "use client";
 
 /** Charts of every painting that have painted cells: what was read of them, newest first. */
-import { useLiveQuery } from "dexie-react-hooks";
+import { useStored } from "../store/useStored";
 import { format } from "date-fns";
 import Link from "next/link";
 import { labFromStored } from "../../domain/reading/storedColor";
-import { readAllCharts } from "../../persistence/charts";
+import { readAllCharts } from "../store/calls";
 import { Patch } from "../../ui/Patch";
 import { CHART_KIND_WORDS, paintedWords } from "../../words/charts";
 import { useChangeSettings } from "../studio/useChangeSettings";
-import { useDb, useStudio } from "../studio/useStudio";
+import { useStudio } from "../studio/useStudio";
 
 /** So many painted cells stand for a chart. */
 const MOST_SHOWN = 24;
 
 /** @param nothing - said where there is none. */
 export function PaintedCharts({ nothing }: { nothing: string }) {
-  const db = useDb();
   const change = useChangeSettings();
   const paintings = useStudio((studio) => studio.paintings);
-  const charts = useLiveQuery(() => readAllCharts(db), [db]);
+  const charts = useStored(readAllCharts, []);
   const painted = [...(charts ?? [])]
     .filter(({ readings }) => readings.length > 0)
     .sort((one, other) => other.createdAt - one.createdAt);

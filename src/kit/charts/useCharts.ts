@@ -1,26 +1,26 @@
 "use client";
 
 /** Charts of the painting in hand, and the cells of one, worked out in the worker. */
-import { useLiveQuery } from "dexie-react-hooks";
+import { useStored } from "../store/useStored";
 import { useMemo } from "react";
 import type { Chart } from "../../domain/charts/chart";
 import { type AskedChart, chartRequest } from "../../domain/charts/chartRequest";
 import type { Sheet } from "../../domain/charts/sheetTypes";
-import { readCharts } from "../../persistence/charts";
+import { readCharts } from "../store/calls";
 import { palettes } from "../../workers/clients";
 import { useFilms } from "../layers/useLayers";
 import { usePaletteMedium } from "../paint/usePalettePaint";
 import { useQuery } from "../query/useQuery";
 import type { Task } from "../query/useTask";
-import { useDb, useStudio } from "../studio/useStudio";
+import { useStudio } from "../studio/useStudio";
 
 const NONE: readonly never[] = [];
 
 /** Undefined until they are read. */
 export function useCharts(): readonly Chart[] | undefined {
-  const db = useDb();
   const paintingId = useStudio((studio) => studio.painting?.id);
-  return useLiveQuery(() => (paintingId ? readCharts(db, paintingId) : NONE), [db, paintingId]);
+  const read = useStored(readCharts, paintingId ? [paintingId] : undefined);
+  return paintingId ? read : NONE;
 }
 
 export function useSheets(chart: Chart): {

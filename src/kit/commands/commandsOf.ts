@@ -1,22 +1,19 @@
 "use client";
 
 /** Writers of the store, each bound to the one that is open: what a view calls when the painter does something. */
-import type { GamanDatabase } from "../../persistence/database";
+import type { Store } from "../store/store";
 import { useDb } from "../studio/useStudio";
 
-type Writer = (db: GamanDatabase, ...rest: never[]) => unknown;
+type Writer = (db: Store, ...rest: never[]) => unknown;
 export type Bound<Writers extends Record<string, Writer>> = {
-  readonly [Name in keyof Writers]: Writers[Name] extends (
-    db: GamanDatabase,
-    ...rest: infer Rest
-  ) => infer Answer
+  readonly [Name in keyof Writers]: Writers[Name] extends (db: Store, ...rest: infer Rest) => infer Answer
     ? (...rest: Rest) => Answer
     : never;
 };
 
 /** A hook that gives the writers bound; the same objects for the same store. */
 export function commandsOf<Writers extends Record<string, Writer>>(writers: Writers): () => Bound<Writers> {
-  const bound = new WeakMap<GamanDatabase, Bound<Writers>>();
+  const bound = new WeakMap<Store, Bound<Writers>>();
   return () => {
     const db = useDb();
     const known = bound.get(db);

@@ -7,7 +7,7 @@ import {
   removeLayering,
   removeScrap,
   setPaintingGround,
-} from "../../persistence/layerings";
+} from "../store/calls";
 import { commandsOf } from "./commandsOf";
 
 export const useLayerCommands = commandsOf({

@@ -8,7 +8,7 @@ import {
   setNoteGround,
   removeNote,
   restoreNote,
-} from "../../persistence/studio";
+} from "../store/calls";
 import { commandsOf } from "./commandsOf";
 
 export const usePaintingCommands = commandsOf({

@@ -1,11 +1,5 @@
 /** What is done to palettes. */
-import {
-  addPalette,
-  changePalette,
-  layOutPalette,
-  removePalette,
-  restorePalette,
-} from "../../persistence/palettes";
+import { addPalette, changePalette, layOutPalette, removePalette, restorePalette } from "../store/calls";
 import { commandsOf } from "./commandsOf";
 
 export const usePaletteCommands = commandsOf({

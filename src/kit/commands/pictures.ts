@@ -9,7 +9,7 @@ import {
   restoreNotes,
   backToSeen,
   setNoteArea,
-} from "../../persistence/pictures";
+} from "../store/calls";
 import { commandsOf } from "./commandsOf";
 
 export const usePictureCommands = commandsOf({

@@ -6,7 +6,7 @@ import {
   changePractice,
   keepAnswer,
   removeFoundSeries,
-} from "../../persistence/practices";
+} from "../store/calls";
 import { commandsOf } from "./commandsOf";
 
 export const usePracticeCommands = commandsOf({

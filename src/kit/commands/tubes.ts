@@ -14,7 +14,7 @@ import {
   removeTubePhoto,
   setBoxMedium,
   restoreMedia,
-} from "../../persistence/tubes";
+} from "../store/calls";
 import { commandsOf } from "./commandsOf";
 
 export const useTubeCommands = commandsOf({

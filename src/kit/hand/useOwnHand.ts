@@ -2,8 +2,8 @@
 
 import { useMemo } from "react";
 import { type OwnHand, ownHandOf } from "../../domain/hand/ownHand";
-import { readWeighedPiles } from "../../persistence/pileReads";
-import { useShared } from "../studio/useShared";
+import { readWeighedPiles } from "../store/calls";
+import { useShared } from "../store/useShared";
 
 /** How this painter doses; undefined until enough was weighed. */
 export function useOwnHand(): OwnHand | undefined {

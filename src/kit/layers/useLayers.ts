@@ -1,23 +1,23 @@
 "use client";
 
 /** Plans of layers of the painting in hand, and what scraps have taught of the painter's films. */
-import { useLiveQuery } from "dexie-react-hooks";
+import { useStored } from "../store/useStored";
 import { useMemo } from "react";
 import type { GroundContext } from "../../domain/ground/seenGround";
 import { type HabitOf, habitsOf } from "../../domain/layers/film";
 import type { Layering, Scrap } from "../../domain/layers/layering";
 import { labFromStored } from "../../domain/reading/storedColor";
-import { readLayerings, readScraps } from "../../persistence/layerings";
-import { useShared } from "../studio/useShared";
-import { useDb, useStudio } from "../studio/useStudio";
+import { readLayerings, readScraps } from "../store/calls";
+import { useShared } from "../store/useShared";
+import { useStudio } from "../studio/useStudio";
 
 const NONE: readonly never[] = [];
 
 /** Undefined until they are read. */
 export function useLayerings(): readonly Layering[] | undefined {
-  const db = useDb();
   const paintingId = useStudio((studio) => studio.painting?.id);
-  return useLiveQuery(() => (paintingId ? readLayerings(db, paintingId) : NONE), [db, paintingId]);
+  const read = useStored(readLayerings, paintingId ? [paintingId] : undefined);
+  return paintingId ? read : NONE;
 }
 
 export type Films = {

@@ -9,7 +9,7 @@ import { tintLab } from "../../core/tube/character";
 import { WHITE_BENCH } from "../../data/testWhite";
 import type { Settings } from "../../domain/settings/settings";
 import type { Tube } from "../../domain/tube/tube";
-import { type TubeLearned } from "../../persistence/tubes";
+import type { TubeLearned } from "../../persistence/tubes";
 import { Button } from "../../ui/Button";
 import { Notice } from "../../ui/Notice";
 import { Working } from "../../ui/Working";

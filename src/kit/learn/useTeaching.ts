@@ -1,7 +1,7 @@
 "use client";
 
 /** All that was read and teaches: piles, scraps and charts of every painting. */
-import { useLiveQuery } from "dexie-react-hooks";
+import { useStored } from "../store/useStored";
 import { useMemo } from "react";
 import type { LabD65 } from "../../core/color/types";
 import { chartEvidence } from "../../domain/charts/chartEvidence";
@@ -12,24 +12,23 @@ import { scrapEvidence } from "../../domain/layers/scrapEvidence";
 import { dryingOf, kindOfMixture } from "../../domain/mixture/drying";
 import { type PileRecord, pileRecord, withScraps } from "../../domain/pile/evidence";
 import type { Dose } from "../../domain/pile/pile";
-import { readAllCharts } from "../../persistence/charts";
-import { readTeachingPiles, readWetAndDry } from "../../persistence/pileReads";
+import { readAllCharts } from "../store/calls";
+import { readTeachingPiles, readWetAndDry } from "../store/calls";
 import { useOwnHand } from "../hand/useOwnHand";
 import { useFilms } from "../layers/useLayers";
 import { usePaletteMedium } from "../paint/usePalettePaint";
-import { useShared } from "../studio/useShared";
-import { useDb, useSettings, useStudio } from "../studio/useStudio";
+import { useShared } from "../store/useShared";
+import { useSettings, useStudio } from "../studio/useStudio";
 
 /** Undefined until it is read. */
 export function useTeaching(): PileRecord | undefined {
-  const db = useDb();
   const tubeById = useStudio((studio) => studio.tubeById);
   const { allowsForDrying } = useSettings();
-  const rows = useLiveQuery(() => readTeachingPiles(db), [db]);
+  const rows = useStored(readTeachingPiles, []);
   const pairs = useShared(readWetAndDry);
   const ownHand = useOwnHand();
   const films = useFilms();
-  const charts = useLiveQuery(() => readAllCharts(db), [db]);
+  const charts = useStored(readAllCharts, []);
   const board = useStudio((studio) => studio.board);
   const paintings = useStudio((studio) => studio.paintings);
   const { lightener } = usePaletteMedium();

@@ -8,15 +8,14 @@ import type { OwnHand } from "../../domain/hand/ownHand";
 import type { Pile } from "../../domain/pile/pile";
 import type { Reading } from "../../domain/reading/reading";
 import type { Tube } from "../../domain/tube/tube";
-import type { GamanDatabase } from "../../persistence/database";
-import { readReadingsOf } from "../../persistence/pileReads";
+import { readReadingsOf } from "../store/calls";
 import { solver } from "../../workers/clients";
 import type { SolverApi } from "../../workers/protocol";
 import { memoryOf } from "../query/memory";
 import { useQuery } from "../query/useQuery";
 import type { Task } from "../query/useTask";
 import { useOwnHand } from "../hand/useOwnHand";
-import { useShared } from "../studio/useShared";
+import { useShared } from "../store/useShared";
 import { useToDry } from "./useToDry";
 
 const NONE: readonly never[] = [];
@@ -27,9 +26,6 @@ export type Beliefs = {
   readonly readings: readonly Reading[];
   readonly ownHand: OwnHand | undefined;
 };
-
-const readReadings = (db: GamanDatabase, ids: string): Promise<readonly Reading[]> =>
-  readReadingsOf(db, ids === "" ? [] : ids.split(","));
 
 /** The same piles are looked at by several parts of a view, and by one view after another. */
 const ANSWERS = memoryOf<ReadonlyMap<string, Belief>>(16);
@@ -54,8 +50,10 @@ export function useBeliefs(
   const toDry = useToDry();
   const ownHand = useOwnHand();
   const all = [...piles, ...story];
-  const ids = all.map(({ id }) => id).join();
-  const read = useShared(readReadings, ids);
+  const read = useShared(
+    readReadingsOf,
+    all.map(({ id }) => id),
+  );
   // With one pile more, what was read of the others stays until all is read again: no belief goes and comes back.
   const [last, setLast] = useState(read);
   if (read !== undefined && read !== last) setLast(read);

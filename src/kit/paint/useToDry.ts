@@ -5,8 +5,8 @@ import { useCallback } from "react";
 import type { LabD65 } from "../../core/color/types";
 import { type Drying, dryingOf, kindOfMixture, type PaintKind } from "../../domain/mixture/drying";
 import type { Dose } from "../../domain/pile/pile";
-import { readWetAndDry } from "../../persistence/pileReads";
-import { useShared } from "../studio/useShared";
+import { readWetAndDry } from "../store/calls";
+import { useShared } from "../store/useShared";
 import { useSettings, useStudio } from "../studio/useStudio";
 
 const NONE: readonly never[] = [];

@@ -1,23 +1,20 @@
 "use client";
 
-import { useLiveQuery } from "dexie-react-hooks";
+import { useAnswered } from "../store/useStored";
 import type { ColorArea } from "../../core/picture/colorAreas";
-import { readPicture } from "../../persistence/pictures";
+import { readPicture } from "../store/calls";
 import { createPictureClient } from "../../workers/clients";
 import { shownOf, useTask } from "../query/useTask";
-import { useDb, useStudio } from "../studio/useStudio";
+import { useStudio } from "../studio/useStudio";
 
 const NONE: readonly never[] = [];
 
 /** The colours of the painting's picture; empty when it has none, undefined while it is looked at. */
 export function usePictureAreas(): readonly ColorArea[] | undefined {
-  const db = useDb();
   const painting = useStudio((studio) => studio.painting);
   const pictureId = painting?.pictureId;
-  const picture = useLiveQuery(
-    async () => (pictureId ? ((await readPicture(db, pictureId)) ?? null) : null),
-    [db, pictureId],
-  );
+  const read = useAnswered(readPicture, pictureId ? [pictureId] : undefined);
+  const picture = read?.value;
   const task = useTask(picture?.id, async (signal) => {
     const client = createPictureClient();
     signal.addEventListener("abort", () => {
@@ -32,8 +29,8 @@ export function usePictureAreas(): readonly ColorArea[] | undefined {
     client.dispose();
     return found;
   });
-  if (picture === undefined) return undefined;
-  if (picture === null) return NONE;
+  if (pictureId && !read) return undefined;
+  if (!picture) return NONE;
   // A picture that cannot be read says nothing of its areas; the Subject view tells why.
   return task.status === "failed" ? NONE : shownOf(task);
 }

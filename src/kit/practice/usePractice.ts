@@ -1,7 +1,7 @@
 "use client";
 
 /** Practice of this painter: all that was answered, what is weak, and the next session. */
-import { useLiveQuery } from "dexie-react-hooks";
+import { useStored } from "../store/useStored";
 import { useMemo } from "react";
 import { type Answered, answeredOf, signsOf } from "../../domain/practice/answered";
 import { TUBES_OF_LEVEL } from "../../domain/practice/levels";
@@ -14,10 +14,11 @@ import { PIGMENT_LIBRARY } from "../../domain/tube/optics";
 import { labFromStored } from "../../domain/reading/storedColor";
 import { labOfVolumes } from "../../domain/mixture/color";
 import { opticsOf, type SolverTube, solverTubeOf } from "../../domain/tube/solverTube";
-import { type EyeTrial, readEyeTrials, readFoundSeries, readPractices } from "../../persistence/practices";
+import { readEyeTrials, readFoundSeries, readPractices } from "../store/calls";
+import type { EyeTrial } from "../../persistence/practices";
 import { palettes } from "../../workers/clients";
 import { usePracticeCommands } from "../commands/practice";
-import { useDb, useSettings, useStudio } from "../studio/useStudio";
+import { useSettings, useStudio } from "../studio/useStudio";
 import { recallOf } from "./recall";
 
 /** Of the log: so many of the newest matches and looks speak of the eye as it is now. */
@@ -38,8 +39,7 @@ export type Practice = {
 
 /** Undefined until it is read. */
 export function usePractice(): Practice | undefined {
-  const db = useDb();
-  const sessions = useLiveQuery(() => readPractices(db), [db]);
+  const sessions = useStored(readPractices, []);
   return useMemo(() => {
     if (!sessions) return undefined;
     // A match on the bench, or a check of the screen, may have come between.
@@ -90,13 +90,11 @@ export function usePracticeTubes(level: Level): PracticeTubes {
 
 /** What wants practice, by what was answered and by what the log tells; undefined until that is read. */
 export function useWeakness(answered: readonly Answered[], now: number): Weakness | undefined {
-  const db = useDb();
-  const trials = useLiveQuery(async () => {
-    const [log, found] = await Promise.all([readEyeTrials(db, LATEST_OF_LOG), readFoundSeries(db)]);
-    return [...log, ...found.flatMap(trialsOfSeries)];
-  }, [db]);
+  const log = useStored(readEyeTrials, [LATEST_OF_LOG]);
+  const found = useStored(readFoundSeries, []);
   return useMemo(() => {
-    if (!trials) return undefined;
+    if (!log || !found) return undefined;
+    const trials = [...log, ...found.flatMap(trialsOfSeries)];
     const practised = signsOf(answered).slice(-LATEST_SIGNS);
     const signs = [
       ...trials.flatMap(({ truth, said, at }) => signsOfPair(truth, said, at)),
@@ -104,7 +102,7 @@ export function useWeakness(answered: readonly Answered[], now: number): Weaknes
     ].sort((one, other) => one.at - other.at);
     // Only what was practised is remembered as practice; a match is work.
     return weaknessOf(signs, recallOf(practised, now).of);
-  }, [trials, answered, now]);
+  }, [log, found, answered, now]);
 }
 
 /** What was said of found things against what was read of them. */

@@ -1,7 +1,7 @@
 "use client";
 
 /** Grids of the painting in hand, and what the worker plans for one. */
-import { useLiveQuery } from "dexie-react-hooks";
+import { useStored } from "../store/useStored";
 import { useMemo } from "react";
 import { type Result, succeed } from "../../core/result";
 import type { PlannedString } from "../../core/strings/types";
@@ -9,13 +9,13 @@ import type { WorkFailure } from "../../domain/failure";
 import type { Grid } from "../../domain/strings/grid";
 import { type AskedGrid, gridQuestion } from "../../domain/strings/gridQuestion";
 import { type GridPlan, gridPlan } from "../../domain/strings/gridPlan";
-import { readGrids } from "../../persistence/grids";
+import { readGrids } from "../store/calls";
 import { palettes } from "../../workers/clients";
 import { StringPlans } from "./plannedStrings";
 import { usePaletteMedium } from "../paint/usePalettePaint";
 import { keyOf } from "../query/useQuery";
 import { shownOf, type Task, useTask } from "../query/useTask";
-import { useDb, useSettings, useStudio } from "../studio/useStudio";
+import { useSettings, useStudio } from "../studio/useStudio";
 
 const NONE: readonly never[] = [];
 /** For as long as the page lives. */
@@ -23,9 +23,9 @@ const PLANS = new StringPlans();
 
 /** Undefined until they are read. */
 export function useGrids(): readonly Grid[] | undefined {
-  const db = useDb();
   const paintingId = useStudio((studio) => studio.painting?.id);
-  return useLiveQuery(() => (paintingId ? readGrids(db, paintingId) : NONE), [db, paintingId]);
+  const read = useStored(readGrids, paintingId ? [paintingId] : undefined);
+  return paintingId ? read : NONE;
 }
 
 type Answered = {

@@ -3,13 +3,13 @@
 /** Nothing is shown before the store is open, and nothing goes on once another window has taken it. */
 import { openingFaultWords } from "../../words/opening";
 import { type ReactNode, useEffect, useState } from "react";
-import type { GamanDatabase } from "../../persistence/database";
-import { openStore, type StoreState } from "../../persistence/opening";
+import type { StoreState } from "../../persistence/opening";
 import { Button } from "../../ui/Button";
+import type { Store } from "../store/store";
 
-export function StoreGate({ db, children }: { db: GamanDatabase; children: ReactNode }) {
+export function StoreGate({ db, children }: { db: Store; children: ReactNode }) {
   const [state, setState] = useState<StoreState>({ kind: "opening" });
-  useEffect(() => openStore(db, setState), [db]);
+  useEffect(() => db.open(setState), [db]);
   if (state.kind === "ready") return children;
   if (state.kind === "opening") return <p className="p-8">Opening your paintings</p>;
   return (

@@ -3,12 +3,16 @@
 /** Opens the workspace that was chosen, and what every view stands on. */
 import { type ReactNode, useEffect, useMemo, useState, useSyncExternalStore } from "react";
 import type { Workspace } from "../../persistence/database";
+import { keeper } from "../store/keeper";
 import { tellProblem } from "./problems";
 import { StoreGate } from "./StoreGate";
 import { StudioStore } from "./studioStore";
 import { useStoreUpkeep } from "./storeUpkeep";
 import { StudioContext, useStudio } from "./useStudio";
-import { databaseOf, finishRemoval, readWorkspace, rememberRoom, subscribeWorkspace } from "./workspaces";
+import { finishRemoval, readWorkspace, rememberRoom, storeOf, subscribeWorkspace } from "./workspaces";
+
+// In the browser only, and before the page is drawn: the store is read meanwhile.
+if (typeof window !== "undefined") keeper.start();
 
 export function StudioProvider({ children }: { children: ReactNode }) {
   // On the server nothing is open; the first client render then reads the choice.
@@ -19,7 +23,7 @@ export function StudioProvider({ children }: { children: ReactNode }) {
     });
   }, []);
   return workspace ? (
-    <StoreGate key={workspace} db={databaseOf(workspace)}>
+    <StoreGate key={workspace} db={storeOf(workspace)}>
       <OpenWorkspace workspace={workspace}>{children}</OpenWorkspace>
     </StoreGate>
   ) : (
@@ -28,7 +32,7 @@ export function StudioProvider({ children }: { children: ReactNode }) {
 }
 
 function OpenWorkspace({ workspace, children }: { workspace: Workspace; children: ReactNode }) {
-  const db = databaseOf(workspace);
+  const db = storeOf(workspace);
   const [store] = useState(() => new StudioStore(db));
   useEffect(
     () =>

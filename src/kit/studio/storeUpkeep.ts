@@ -2,6 +2,8 @@
 
 /** What goes on by itself for the store's sake: unreadable records are moved aside, and the browser is asked to keep it. */
 import { useEffect } from "react";
+import { changeBench, mendFileTypes } from "../store/calls";
+import { forgetLast, lastWordsOf } from "../store/lastWords";
 import { forgetWork, rememberWork } from "./ownWork";
 import { createStoreClient } from "./storeClient";
 import { useOpenStudio, useStudio } from "./useStudio";
@@ -26,10 +28,16 @@ export function useStoreUpkeep(): void {
   useEffect(() => {
     if (!isReady) return;
     // What older versions kept under a wrong type. Nothing waits for it, and what fails is tried at the next opening.
-    void import("../../persistence/mendFiles")
-      .then(({ mendFileTypes }) => mendFileTypes(db))
-      .catch(() => undefined);
-  }, [isReady, db]);
+    mendFileTypes(db).catch(() => undefined);
+    for (const { noteId, changes } of lastWordsOf(workspace))
+      changeBench(db, noteId, changes)
+        .catch(() => {
+          // It is of another version: it says nothing to this one.
+        })
+        .finally(() => {
+          forgetLast(workspace, noteId);
+        });
+  }, [isReady, db, workspace]);
 
   const hasOwnWork = workspace === "own" && hasPainting;
   useEffect(() => {

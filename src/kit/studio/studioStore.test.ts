@@ -12,6 +12,8 @@ import { GamanDatabase } from "../../persistence/database";
 import * as schema from "../../persistence/schema";
 import { addNote, changeSettings, startPainting } from "../../persistence/studio";
 import { changeTube } from "../../persistence/tubes";
+import { type Watched, watchPainting, watchStudio } from "../../persistence/watch";
+import type { Store } from "../store/store";
 import { StudioStore } from "./studioStore";
 
 let db: GamanDatabase;
@@ -21,11 +23,28 @@ let count = 0;
 
 beforeEach(() => {
   db = new GamanDatabase(`store-${count++}`);
-  store = new StudioStore(db);
+  store = new StudioStore(following(db));
   close = store.open((error) => {
     throw error;
   });
 });
+
+/** The store followed as by a page: what it hears are copies. */
+function following(watched: GamanDatabase): Pick<Store, "watch"> {
+  return {
+    watch: (paintingId, hear, onFailure) => {
+      const hearing = {
+        hear: (word: Watched) => {
+          hear(structuredClone(word));
+        },
+        onFailure,
+      };
+      return paintingId === undefined
+        ? watchStudio(watched, hearing)
+        : watchPainting(watched, paintingId, hearing);
+    },
+  };
+}
 
 afterEach(async () => {
   close();

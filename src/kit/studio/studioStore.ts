@@ -14,8 +14,9 @@ import type { Ground } from "../../domain/ground/ground";
 import { seenOfGround } from "../../domain/ground/seenGround";
 import { withShine } from "../../domain/tube/optics";
 import { WATER, waterOver } from "../../domain/tube/water";
-import type { GamanDatabase } from "../../persistence/database";
-import { type Watched, watchPainting, watchStudio } from "../../persistence/watch";
+import { RowCache } from "../../domain/store/rowCache";
+import type { Watched } from "../../persistence/watch";
+import type { Store } from "../store/store";
 
 export type Studio = {
   /** False until the database has answered once. */
@@ -69,11 +70,12 @@ type Heard = { [Table in Watched["table"]]?: Extract<Watched, { readonly table: 
 export class StudioStore {
   private state = NOTHING;
   private readonly heard: Heard = {};
+  private readonly known = new Map<Watched["table"], RowCache<unknown>>();
   private readonly listeners = new Set<() => void>();
   private watched: { readonly paintingId: string; readonly end: () => void } | undefined;
   private end: (() => void) | undefined;
 
-  constructor(private readonly db: GamanDatabase) {}
+  constructor(private readonly db: Pick<Store, "watch">) {}
 
   readonly get = (): Studio => this.state;
 
@@ -84,8 +86,7 @@ export class StudioStore {
 
   /** @param onFailure - the database cannot be read at all. @returns ends the watching. */
   readonly open = (onFailure: (error: unknown) => void): (() => void) => {
-    const hearing = { hear: this.hear, onFailure };
-    this.end = watchStudio(this.db, hearing);
+    this.end = this.db.watch(undefined, this.hear, onFailure);
     this.onFailure = onFailure;
     return () => {
       this.end?.();
@@ -97,13 +98,24 @@ export class StudioStore {
   private onFailure: (error: unknown) => void = () => undefined;
 
   private readonly hear = (watched: Watched): void => {
-    Object.assign(this.heard, { [watched.table]: watched });
+    Object.assign(this.heard, { [watched.table]: this.withKnownRows(watched) });
     this.watchCurrentPainting();
     const next = this.compose();
     if (next === this.state) return;
     this.state = next;
     for (const listener of this.listeners) listener();
   };
+
+  /** What crosses between threads is a copy: a row that says the same stays the object that it was. */
+  private withKnownRows(watched: Watched): Watched {
+    if (!("parsed" in watched)) return watched;
+    const { table, parsed } = watched;
+    const cache = this.known.get(table) ?? new RowCache<unknown>((row) => row);
+    this.known.set(table, cache);
+    const { rows } = cache.take(parsed.rows);
+    // Each table has its own rows, and its own cache.
+    return { ...watched, parsed: { ...parsed, rows } } as Watched;
+  }
 
   /** The painting that the settings name; the newest when they name none. */
   private currentPainting(): Painting | undefined {
@@ -120,7 +132,7 @@ export class StudioStore {
     this.watched = undefined;
     if (id === undefined) return;
     // Told at once or later: what is kept here must stand before the first word comes.
-    const end = watchPainting(this.db, id, { hear: this.hear, onFailure: this.onFailure });
+    const end = this.db.watch(id, this.hear, this.onFailure);
     this.watched = { paintingId: id, end };
   }
 

@@ -1,7 +1,8 @@
 /** What was done and can be taken back, the newest last. It lives as long as the page. */
 import { useSyncExternalStore } from "react";
-import type { GamanDatabase } from "../../persistence/database";
-import { recordChanges, type RowPlace, takeChangesBack } from "../../persistence/rowChanges";
+import { takeChangesBack } from "../store/calls";
+import type { RowPlace } from "../../persistence/rowChanges";
+import type { Store } from "../store/store";
 import { attempt } from "./problems";
 
 export type Undoable = {
@@ -28,14 +29,14 @@ export function offerUndo(words: string, undo: () => Promise<unknown>): void {
   set([...stack, { words, undo, at: Date.now() }].slice(-MOST));
 }
 
-/** Carries a command out and offers to take back what it did to these rows. */
+/** Carries a command out, which is one call, and offers to take back what it did to these rows. */
 export async function undoably<T>(
-  db: GamanDatabase,
+  db: Store,
   words: string,
   places: readonly RowPlace[],
   work: () => PromiseLike<T>,
 ): Promise<T> {
-  const { answer, changes } = await recordChanges(db, places, work);
+  const { answer, changes } = await db.recorded(places, work);
   if (changes.length > 0) offerUndo(words, () => takeChangesBack(db, changes));
   return answer;
 }

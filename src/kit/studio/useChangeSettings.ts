@@ -1,7 +1,8 @@
 "use client";
 
 import { useCallback } from "react";
-import { changeSettings, type SettingsChange } from "../../persistence/studio";
+import { changeSettings } from "../store/calls";
+import type { SettingsChange } from "../../persistence/studio";
 import { attempt } from "./problems";
 import { useDb } from "./useStudio";
 

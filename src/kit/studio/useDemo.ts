@@ -2,17 +2,16 @@
 
 /** The demo painting, kept separately from the painter's own work. */
 import { useMemo } from "react";
-import { databaseExists, deleteDatabase } from "../../persistence/database";
-import { demoFileSchema, writeDemo } from "../../persistence/demo";
+import { writeDemoFile } from "../store/calls";
 import { useOpenStudio } from "./useStudio";
 import { keepAsItIs, offerUndo } from "./undoStack";
 import {
   chooseWorkspace,
-  databaseOf,
   forgetChoices,
-  forgetDatabase,
   isDemoRemoved,
   markDemoRemoved,
+  removeStore,
+  storeOf,
 } from "./workspaces";
 
 export type Demo = {
@@ -28,14 +27,14 @@ export function useDemo(): Demo {
   return useMemo(
     () => ({
       open: async () => {
-        if (isDemoRemoved() || !(await databaseExists("demo"))) {
+        if (isDemoRemoved() || !(await storeOf("demo").isThere())) {
           const [rows, picture] = await Promise.all([
             fetchFile("/demo/slipway.json"),
             fetchFile("/demo/slipway.jpg"),
           ]);
-          const file = demoFileSchema.parse(await rows.json());
           const { settings } = store.get();
-          await writeDemo(databaseOf("demo"), file, await picture.blob(), settings, Date.now());
+          const file: unknown = await rows.json();
+          await writeDemoFile(storeOf("demo"), file, await picture.blob(), settings, Date.now());
           markDemoRemoved(false);
         }
         keepAsItIs();
@@ -62,10 +61,7 @@ export function useDemo(): Demo {
 
 /** Both stores and all that the browser remembers of Gaman; the page then starts afresh. */
 export async function deleteEverything(): Promise<void> {
-  for (const name of ["own", "demo"] as const) {
-    forgetDatabase(name);
-    await deleteDatabase(name);
-  }
+  for (const name of ["own", "demo"] as const) await removeStore(name);
   forgetChoices();
   window.location.assign("/");
 }

@@ -1,11 +1,12 @@
 "use client";
 
 import { createContext, useContext, useSyncExternalStore } from "react";
-import type { GamanDatabase, Workspace } from "../../persistence/database";
+import type { Workspace } from "../../persistence/database";
+import type { Store } from "../store/store";
 import type { Studio, StudioStore } from "./studioStore";
 
 export type OpenStudio = {
-  readonly db: GamanDatabase;
+  readonly db: Store;
   readonly workspace: Workspace;
   readonly store: StudioStore;
 };
@@ -25,7 +26,7 @@ export function useStudio<T>(select: (studio: Studio) => T): T {
   return useSyncExternalStore(store.subscribe, read, read);
 }
 
-export function useDb(): GamanDatabase {
+export function useDb(): Store {
   return useOpenStudio().db;
 }
 

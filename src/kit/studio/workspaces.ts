@@ -1,5 +1,7 @@
 /** Which workspace is open, shared by all tabs of this browser. */
-import { deleteDatabase, type GamanDatabase, openDatabase, type Workspace } from "../../persistence/database";
+import type { Workspace } from "../../persistence/database";
+import { forgetAllLast } from "../store/lastWords";
+import { Store } from "../store/store";
 import { forgetWork } from "./ownWork";
 import { forget, recall, remember } from "./remembered";
 
@@ -8,7 +10,7 @@ const REMOVED_DEMO_KEY = "gaman-removed-demo";
 const ROOM_KEY = "gaman-room";
 const BOARD_KEY = "gaman-board";
 const listeners = new Set<() => void>();
-const databases = new Map<Workspace, GamanDatabase>();
+const stores = new Map<Workspace, Store>();
 
 export function readWorkspace(): Workspace {
   return recall(WORKSPACE_KEY) === "demo" ? "demo" : "own";
@@ -42,18 +44,19 @@ export function subscribeWorkspace(listener: () => void): () => void {
   };
 }
 
-export function databaseOf(workspace: Workspace): GamanDatabase {
-  const known = databases.get(workspace);
+export function storeOf(workspace: Workspace): Store {
+  const known = stores.get(workspace);
   if (known) return known;
-  const db = openDatabase(workspace);
-  databases.set(workspace, db);
-  return db;
+  const store = new Store(workspace);
+  stores.set(workspace, store);
+  return store;
 }
 
-/** A deleted database must be opened again. */
-export function forgetDatabase(workspace: Workspace): void {
-  databases.get(workspace)?.close();
-  databases.delete(workspace);
+/** What was read of it before is forgotten with it. */
+export async function removeStore(workspace: Workspace): Promise<void> {
+  const store = storeOf(workspace);
+  stores.delete(workspace);
+  await store.remove();
 }
 
 /** Kept outside the database too, so that the page is in the right room before anything is read. */
@@ -78,6 +81,7 @@ export function forgetChoices(): void {
   forget(ROOM_KEY);
   forget(BOARD_KEY);
   forget(REMOVED_DEMO_KEY);
+  forgetAllLast();
   forgetWork();
 }
 
@@ -87,9 +91,6 @@ export const FIRST_PAINT_SCRIPT = `try{var s=localStorage,h=document.documentEle
 /** To be called once when the page opens. */
 export async function finishRemoval(): Promise<void> {
   if (!isDemoRemoved()) return;
-  if (readWorkspace() === "own") {
-    forgetDatabase("demo");
-    await deleteDatabase("demo");
-  }
+  if (readWorkspace() === "own") await removeStore("demo");
   markDemoRemoved(false);
 }

@@ -16,10 +16,8 @@ import {
   recipeSchema,
   tubeSchema,
 } from "../schema";
+import type { CsvKind } from "../../domain/store/csvKind";
 import type { StoredColor } from "../../domain/reading/storedColor";
-
-export const CSV_KINDS = ["recipes", "readings", "log"] as const;
-export type CsvKind = (typeof CSV_KINDS)[number];
 
 type Cell = string | number;
 type Line = Readonly<Record<string, Cell>>;

@@ -14,11 +14,8 @@ import {
 } from "../schema";
 import { findRows, type LogQuery } from "./logQuery";
 import { indexLog, type IndexedRow, type LogSource, type LogTables } from "./logRows";
-import type { LogKind, LogRow } from "../../domain/log/logRow";
+import { LOG_PAGE, type LogKind, type LogRow } from "../../domain/log/logRow";
 import { type LogStats, logStats } from "./logStats";
-
-/** So many rows come at once. */
-export const LOG_PAGE = 60;
 
 export type LogAnswer = {
   /** Rows that fit, and rows there are of this kind. */

@@ -1,5 +1,5 @@
 /**
- * `SLOW=1500 npx playwright test`: workers answer and the store says that it wrote up to that many milliseconds later.
+ * `SLOW=1500 npx playwright test`: workers, that of the store among them, answer up to that many milliseconds later.
  * What only holds on a quick machine is found here, before a busy one finds it.
  */
 import type { Page } from "@playwright/test";
@@ -21,22 +21,5 @@ export async function answerLate(page: Page, longestMs: number): Promise<void> {
         }),
       );
     };
-    const whenWritten = Object.getOwnPropertyDescriptor(IDBTransaction.prototype, "oncomplete");
-    Object.defineProperty(IDBTransaction.prototype, "oncomplete", {
-      ...whenWritten,
-      set(this: IDBTransaction, heard: ((event: Event) => void) | null) {
-        whenWritten?.set?.call(
-          this,
-          heard &&
-            ((event: Event) => {
-              if (this.mode === "readonly") heard.call(this, event);
-              else
-                void late().then(() => {
-                  heard.call(this, event);
-                });
-            }),
-        );
-      },
-    });
   }, longestMs);
 }

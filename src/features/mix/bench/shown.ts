@@ -4,7 +4,7 @@ import { labOfAdditions } from "../../../domain/mixture/color";
 import { contentsOf } from "../../../domain/pile/contents";
 import { type EyeDraft, labOfDraft } from "../../../domain/reading/eyeDraft";
 import { labFromStored } from "../../../domain/reading/storedColor";
-import type { InHand } from "./useBenchRow";
+import type { InHand } from "../../../domain/pile/pile";
 import type { Aim, Offers, Paint, Shown } from "./contexts";
 import type { NoteStory } from "./useNoteStory";
 

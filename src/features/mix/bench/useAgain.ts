@@ -1,6 +1,6 @@
 "use client";
 
-import { useLiveQuery } from "dexie-react-hooks";
+import { useStored } from "../../../kit/store/useStored";
 import { useMemo } from "react";
 import { contentsOf } from "../../../domain/pile/contents";
 import { currentReading } from "../../../domain/pile/evidence";
@@ -12,8 +12,8 @@ import type { Tube } from "../../../domain/tube/tube";
 import { useToDry } from "../../../kit/paint/useToDry";
 import { useQuery } from "../../../kit/query/useQuery";
 import { shownOf } from "../../../kit/query/useTask";
-import { useDb, useSettings } from "../../../kit/studio/useStudio";
-import { readMatchOf, readPile, readReadingsOf } from "../../../persistence/pileReads";
+import { useSettings } from "../../../kit/studio/useStudio";
+import { readMatchOf, readPile, readReadingsOf } from "../../../kit/store/calls";
 import { solver } from "../../../workers/clients";
 
 const NONE: readonly never[] = [];
@@ -34,11 +34,10 @@ export function useAgain(
   wantedParts: number | undefined,
   tubeById: ReadonlyMap<string, Tube>,
 ): Again {
-  const db = useDb();
   const settings = useSettings();
-  const pile = useLiveQuery(() => (pileId ? readPile(db, pileId) : undefined), [db, pileId]);
-  const match = useLiveQuery(() => (pileId ? readMatchOf(db, pileId) : undefined), [db, pileId]);
-  const readings = useLiveQuery(() => (pileId ? readReadingsOf(db, [pileId]) : NONE), [db, pileId]) ?? NONE;
+  const pile = useStored(readPile, pileId ? [pileId] : undefined);
+  const match = useStored(readMatchOf, pileId ? [pileId] : undefined);
+  const readings = useStored(readReadingsOf, pileId ? [[pileId]] : undefined) ?? NONE;
   const driesTo = useToDry();
   const question = useMemo(() => {
     // A free pile was never kept as a match: what was read of it last is what came out.

@@ -1,28 +1,38 @@
 "use client";
 
 /** What is in hand at a bench but not put down yet: kept in the store, so that closing the page loses nothing. */
-import { useLiveQuery } from "dexie-react-hooks";
+import { useStored } from "../../../kit/store/useStored";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
-import type { BenchRow } from "../../../domain/pile/pile";
+import type { InHand } from "../../../domain/pile/pile";
+import { forgetLast, sayLast } from "../../../kit/store/lastWords";
 import { attempt } from "../../../kit/studio/problems";
 import { useDb } from "../../../kit/studio/useStudio";
-import { changeBench, readBench } from "../../../persistence/benches";
+import { changeBench, readBench } from "../../../kit/store/calls";
 
 /** A finger that drags a marker changes many times a second; the store hears of it this much later, in ms. */
 const SETTLE_MS = 150;
 
-export type InHand = Omit<BenchRow, "noteId">;
-
 /** What is in hand, and how it is changed: a change lies over what is stored, also before that was read. */
 export function useBenchRow(noteId: string): readonly [InHand, (changes: InHand) => void] {
   const db = useDb();
-  const stored = useLiveQuery(() => readBench(db, noteId), [db, noteId]);
+  const stored = useStored(readBench, [noteId]);
   const [changed, setChanged] = useState<InHand>({});
   const unsaved = useRef<InHand>(undefined);
+  /** All that is on its way to the store. */
+  const writing = useRef<InHand>(undefined);
   const save = useCallback(() => {
     const changes = unsaved.current;
     unsaved.current = undefined;
-    if (changes) attempt(changeBench(db, noteId, changes));
+    if (!changes) return;
+    const all = { ...writing.current, ...changes };
+    writing.current = all;
+    const write = async (): Promise<void> => {
+      await changeBench(db, noteId, changes);
+      if (writing.current !== all) return;
+      writing.current = undefined;
+      forgetLast(db.workspace, noteId);
+    };
+    attempt(write());
   }, [db, noteId]);
   useEffect(() => {
     const timer = setTimeout(save, SETTLE_MS);
@@ -31,12 +41,17 @@ export function useBenchRow(noteId: string): readonly [InHand, (changes: InHand)
     };
   }, [changed, save]);
   useEffect(() => {
-    window.addEventListener("pagehide", save);
+    const leave = (): void => {
+      save();
+      // The store's worker may go with the page before it has written.
+      if (writing.current) sayLast(db.workspace, { noteId, changes: writing.current });
+    };
+    window.addEventListener("pagehide", leave);
     return () => {
-      window.removeEventListener("pagehide", save);
+      window.removeEventListener("pagehide", leave);
       save();
     };
-  }, [save]);
+  }, [db, noteId, save]);
   const change = useCallback((changes: InHand) => {
     unsaved.current = { ...unsaved.current, ...changes };
     setChanged((before) => ({ ...before, ...changes }));

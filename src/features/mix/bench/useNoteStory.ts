@@ -1,12 +1,11 @@
 "use client";
 
-import { useLiveQuery } from "dexie-react-hooks";
+import { useStored } from "../../../kit/store/useStored";
 import { useMemo } from "react";
 import { currentReading } from "../../../domain/pile/evidence";
 import type { Pile, StoredRecipe } from "../../../domain/pile/pile";
-import { useDb } from "../../../kit/studio/useStudio";
 import type { PaintHistory } from "../../../domain/pile/lastDeed";
-import { readFreeHistory, readNoteHistory, readPiles, readRecipe } from "../../../persistence/pileReads";
+import { readFreeHistory, readNoteHistory, readPiles, readRecipe } from "../../../kit/store/calls";
 import type { Story } from "./contexts";
 
 export type NoteStory = Omit<Story, "plan"> & {
@@ -24,8 +23,7 @@ const NONE: readonly never[] = [];
 
 /** The note's paint as the store has it. */
 export function useNoteStory(noteId: string): NoteStory {
-  const db = useDb();
-  const history = useLiveQuery(() => readNoteHistory(db, noteId), [db, noteId]);
+  const history = useStored(readNoteHistory, [noteId]);
   return {
     ...useStoryOf(history, history?.piles.filter(({ state }) => state === "open").at(-1)),
     isRead: history !== undefined,
@@ -34,8 +32,7 @@ export function useNoteStory(noteId: string): NoteStory {
 
 /** The same of a free pile; of none while it is not begun. */
 export function useFreeStory(pileId: string | undefined): NoteStory {
-  const db = useDb();
-  const history = useLiveQuery(() => (pileId ? readFreeHistory(db, pileId) : undefined), [db, pileId]);
+  const history = useStored(readFreeHistory, pileId ? [pileId] : undefined);
   return {
     ...useStoryOf(
       pileId ? history : undefined,
@@ -46,11 +43,10 @@ export function useFreeStory(pileId: string | undefined): NoteStory {
 }
 
 function useStoryOf(history: PaintHistory | undefined, main: Pile | undefined): Omit<NoteStory, "isRead"> {
-  const db = useDb();
   const sample = history?.piles.filter(({ state, side }) => state === "side" && side?.of === main?.id).at(-1);
   const pile = sample ?? main;
   const recipeId = main?.recipeId;
-  const running = useLiveQuery(() => (recipeId ? readRecipe(db, recipeId) : undefined), [db, recipeId]);
+  const running = useStored(readRecipe, recipeId ? [recipeId] : undefined);
   const readings = useMemo(
     () => history?.readings.filter(({ pileId }) => pileId === pile?.id || pileId === main?.id) ?? NONE,
     [history, pile?.id, main?.id],
@@ -72,13 +68,12 @@ function useStoryOf(history: PaintHistory | undefined, main: Pile | undefined): 
 
 /** The piles that paint was taken from, also where nothing is left of them: their paint lies here now. */
 function useSourcesOf(history: PaintHistory | undefined): readonly Pile[] {
-  const db = useDb();
   const ids = [
     ...new Set(
       history?.piles.flatMap(({ additions }) => additions.flatMap(({ fromPileId }) => fromPileId ?? [])),
     ),
   ].join();
-  return useLiveQuery(() => (ids === "" ? NONE : readPiles(db, ids.split(","))), [db, ids]) ?? NONE;
+  return useStored(readPiles, ids === "" ? undefined : [ids.split(",")]) ?? NONE;
 }
 
 const NO_HISTORY: PaintHistory = { piles: NONE, readings: NONE, matches: NONE };

@@ -12,7 +12,7 @@ import { useRecipes } from "../../../kit/query/useRecipes";
 import { shownOf } from "../../../kit/query/useTask";
 import { useSettings } from "../../../kit/studio/useStudio";
 import type { Again } from "./useAgain";
-import type { InHand } from "./useBenchRow";
+import type { InHand } from "../../../domain/pile/pile";
 import type { Offers } from "./contexts";
 import type { BelievedPaint } from "./useBelievedPaint";
 

@@ -1,7 +1,7 @@
 "use client";
 
 /** What the dry paint of a note shall look like: as it was seen, wet or dry, and beside what was mixed for its neighbours. */
-import { useLiveQuery } from "dexie-react-hooks";
+import { useStored } from "../../../kit/store/useStored";
 import { useMemo } from "react";
 import type { LabD65 } from "../../../core/color/types";
 import type { Note } from "../../../domain/note/note";
@@ -9,8 +9,8 @@ import { relationShift, shifted } from "../../../domain/note/relation";
 import { type AimIntoWet, aimIntoWet } from "../../../domain/note/wetGround";
 import { labFromStored } from "../../../domain/reading/storedColor";
 import { useDryingOf } from "../../../kit/paint/useToDry";
-import { useDb, useStudio } from "../../../kit/studio/useStudio";
-import { readMatchesOf } from "../../../persistence/pileReads";
+import { useStudio } from "../../../kit/studio/useStudio";
+import { readMatchesOf } from "../../../kit/store/calls";
 
 const NONE: readonly never[] = [];
 
@@ -26,16 +26,11 @@ export type TargetOfNote = {
 };
 
 export function useTargetOf(note: Note): TargetOfNote {
-  const db = useDb();
   const notes = useStudio((studio) => studio.notes);
   const board = useStudio((studio) => studio.board);
   const dryingOf = useDryingOf();
   const isRelation = note.purpose === "relation";
-  const matches =
-    useLiveQuery(
-      () => (isRelation ? readMatchesOf(db, note.paintingId) : NONE),
-      [db, isRelation, note.paintingId],
-    ) ?? NONE;
+  const matches = useStored(readMatchesOf, isRelation ? [note.paintingId] : undefined) ?? NONE;
   return useMemo(() => {
     const shift = relationShift(note, isRelation ? notes : NONE, matches);
     const meant = shifted(labFromStored(note.target), shift);

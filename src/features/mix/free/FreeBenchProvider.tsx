@@ -3,13 +3,13 @@
 /** The bench of a pile that needs no note: it aims at nothing, and all else is as at any bench. */
 import { type ReactNode, useMemo, useState } from "react";
 import { contentsOf } from "../../../domain/pile/contents";
-import { useLiveQuery } from "dexie-react-hooks";
+import { useStored } from "../../../kit/store/useStored";
 import type { Pile, StoredRecipe } from "../../../domain/pile/pile";
 import { labOfAdditions } from "../../../domain/mixture/color";
 import { offeredRecipes } from "../../../domain/recipe/offers";
 import { recipeAsPlanned } from "../../../domain/recipe/paintRecipe";
-import { readRecipe } from "../../../persistence/pileReads";
-import { useDb, useSettings } from "../../../kit/studio/useStudio";
+import { readRecipe } from "../../../kit/store/calls";
+import { useSettings } from "../../../kit/studio/useStudio";
 import { BenchContexts } from "../bench/BenchContexts";
 import type { Hand, Offers } from "../bench/contexts";
 import { freeDeedsOf } from "../bench/deeds";
@@ -48,8 +48,7 @@ export function FreeBenchProvider({
   onBegun,
   children,
 }: FreeBenchProps) {
-  const db = useDb();
-  const planned = useLiveQuery(() => (planId ? readRecipe(db, planId) : undefined), [db, planId]);
+  const planned = useStored(readRecipe, planId ? [planId] : undefined);
   const own = useMemo(() => (pileId === undefined ? {} : { pileId }), [pileId]);
   const story = useFreeStory(pileId);
   const atHand = usePaintAtHand(own, story.sources, story.main?.ground);

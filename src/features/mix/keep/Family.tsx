@@ -1,14 +1,14 @@
 "use client";
 
 /** A kept match as its ratio, and the same family lighter and darker, each ready to become a note of its own. */
-import { useLiveQuery } from "dexie-react-hooks";
+import { useStored } from "../../../kit/store/useStored";
 import { useRouter } from "next/navigation";
 import { Fragment, useState } from "react";
 import { lchFromLab } from "../../../core/color/cieLab";
 import type { Variant, VariantKind } from "../../../core/correct/lightenAndShade";
 import { lightnessPerStep } from "../../../core/describe/valueScale";
 import { contentsOf, volumeOf } from "../../../domain/pile/contents";
-import { readPile } from "../../../persistence/pileReads";
+import { readPile } from "../../../kit/store/calls";
 import type { Match } from "../../../domain/match/match";
 import type { School } from "../../../domain/school/school";
 import type { Tube } from "../../../domain/tube/tube";
@@ -18,7 +18,7 @@ import { Patch } from "../../../ui/Patch";
 import { isBlackTube, isWhiteTube } from "../../../domain/tube/kinds";
 import { WATER } from "../../../domain/tube/water";
 import { usePaletteMedium } from "../../../kit/paint/usePalettePaint";
-import { useDb, useSettings, useStudio } from "../../../kit/studio/useStudio";
+import { useSettings, useStudio } from "../../../kit/studio/useStudio";
 import { usePaintingCommands } from "../../../kit/commands/paintings";
 import { useQuery } from "../../../kit/query/useQuery";
 import { TaskLine } from "../../../kit/query/TaskLine";
@@ -54,9 +54,8 @@ const STEPS = 1.5;
 
 export function Family({ match }: { match: Match }) {
   const { tubeById } = usePaint();
-  const db = useDb();
   const [isOpen, setOpen] = useState(false);
-  const pile = useLiveQuery(() => readPile(db, match.pileId), [db, match.pileId]);
+  const pile = useStored(readPile, [match.pileId]);
   if (!pile) return null;
   const contents = contentsOf(pile);
   const whole = volumeOf(contents);

@@ -1,7 +1,7 @@
 "use client";
 
 /** What can be done with a kept match: looked at dry, corrected, used in others, mixed again. */
-import { useLiveQuery } from "dexie-react-hooks";
+import { useStored } from "../../../kit/store/useStored";
 import Link from "next/link";
 import { useState } from "react";
 import type { Match } from "../../../domain/match/match";
@@ -16,8 +16,8 @@ import { useOnce } from "../../../kit/commands/useOnce";
 import { ReadColour } from "../../../kit/reading/ReadColour";
 import { specimenOf } from "../../../kit/reading/specimen";
 import { attempt } from "../../../kit/studio/problems";
-import { useDb, useSettings } from "../../../kit/studio/useStudio";
-import { readPile } from "../../../persistence/pileReads";
+import { useSettings } from "../../../kit/studio/useStudio";
+import { readPile } from "../../../kit/store/calls";
 import { Button, buttonClass } from "../../../ui/Button";
 import { Status } from "../../../ui/Status";
 import { describeLab } from "../../../words/colors";
@@ -42,12 +42,11 @@ export function KeptMatch({ match }: { match: Match }) {
 function DryCheck({ match }: { match: Match }) {
   const { target } = useAim();
   const { tubeById } = usePaint();
-  const db = useDb();
   const settings = useSettings();
   const { recordDryCheck } = useMatchCommands();
   const [dry, setDry] = useState<StoredColor>();
   const once = useOnce(`${match.id} ${match.verdict}`);
-  const pile = useLiveQuery(() => readPile(db, match.pileId), [db, match.pileId]);
+  const pile = useStored(readPile, [match.pileId]);
   return (
     <div className="mt-2 flex flex-col gap-2">
       <p>Say how the dry paint looks, if you like; it teaches how this paint dries.</p>
@@ -90,10 +89,9 @@ function DryCheck({ match }: { match: Match }) {
 function Leftover({ match }: { match: Match }) {
   const { note } = useAim();
   const { actions } = useDeeds();
-  const db = useDb();
   const settings = useSettings();
   const { setLeft } = usePileCommands();
-  const pile = useLiveQuery(() => readPile(db, match.pileId), [db, match.pileId]);
+  const pile = useStored(readPile, [match.pileId]);
   if (!pile) return null;
   const parts = volumeOf(contentsOf(pile));
   const left = pile.leftParts ?? 0;

@@ -1,12 +1,12 @@
 "use client";
 
 /** Kept colours beside this one that look different now that it is there. */
-import { useLiveQuery } from "dexie-react-hooks";
+import { useStored } from "../../../kit/store/useStored";
 import { lightnessPerStep } from "../../../core/describe/valueScale";
 import type { Match } from "../../../domain/match/match";
 import { pushedBy } from "../../../domain/match/pushed";
-import { useDb, useSettings, useStudio } from "../../../kit/studio/useStudio";
-import { readMatchesOf } from "../../../persistence/pileReads";
+import { useSettings, useStudio } from "../../../kit/studio/useStudio";
+import { readMatchesOf } from "../../../kit/store/calls";
 import { Patch } from "../../../ui/Patch";
 import { pushWords } from "../../../words/layers";
 
@@ -15,10 +15,9 @@ const NONE: readonly Match[] = [];
 const MOST_SHOWN = 4;
 
 export function PushedNeighbours({ match }: { match: Match }) {
-  const db = useDb();
   const settings = useSettings();
   const noteById = useStudio((studio) => studio.noteById);
-  const matches = useLiveQuery(() => readMatchesOf(db, match.paintingId), [db, match.paintingId]) ?? NONE;
+  const matches = useStored(readMatchesOf, [match.paintingId]) ?? NONE;
   const quarterStep = lightnessPerStep(settings.scale) / 4;
   const pushed = pushedBy(match, matches, noteById, quarterStep).slice(0, MOST_SHOWN);
   if (pushed.length === 0) return null;

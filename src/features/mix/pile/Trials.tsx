@@ -1,7 +1,7 @@
 "use client";
 
 /** Every turn of the pile in a row: what was added, how it looked, how far off it was, and which turn lost most. */
-import { useLiveQuery } from "dexie-react-hooks";
+import { useStored } from "../../../kit/store/useStored";
 import { useState } from "react";
 import type { LabD65 } from "../../../core/color/types";
 import { labOfAdditions } from "../../../domain/mixture/color";
@@ -11,8 +11,8 @@ import { isWash } from "../../../domain/pile/wash";
 import { labFromStored } from "../../../domain/reading/storedColor";
 import { usePileCommands } from "../../../kit/commands/piles";
 import { PhotoField } from "../../../kit/picture/PhotoField";
-import { useDb, useSettings } from "../../../kit/studio/useStudio";
-import { readTurnPhotos } from "../../../persistence/turnPhotos";
+import { useSettings } from "../../../kit/studio/useStudio";
+import { readTurnPhotos } from "../../../kit/store/calls";
 import { Button } from "../../../ui/Button";
 import { Patch } from "../../../ui/Patch";
 import { deltaEText, describeLab } from "../../../words/colors";
@@ -105,9 +105,8 @@ function TrialCell({
 
 /** How the pile looked after a turn, to know it again by. */
 function TurnPhoto({ pileId, turn, number }: { pileId: string; turn: number; number: number }) {
-  const db = useDb();
   const { keepTurnPhoto, removeTurnPhoto } = usePileCommands();
-  const photos = useLiveQuery(() => readTurnPhotos(db, pileId), [db, pileId]) ?? NONE;
+  const photos = useStored(readTurnPhotos, [pileId]) ?? NONE;
   const photo = photos.find((one) => one.turn === turn)?.blob;
   const [isAsked, setAsked] = useState(false);
   if (!photo && !isAsked)

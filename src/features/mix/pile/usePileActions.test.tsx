@@ -1,49 +1,48 @@
 import { act, renderHook } from "@testing-library/react";
-import { useLiveQuery } from "dexie-react-hooks";
-import type { ReactNode } from "react";
+import { installWorkers } from "../../../../tests/support/inProcessWorkers";
+import { openStudio, type TestStudio } from "../../../../tests/support/studio";
+import { readNoteHistory as readHistoryOf } from "../../../persistence/pileReads";
+import { useStored } from "../../../kit/store/useStored";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { labD65 } from "../../../core/color/types";
 import { contentsOf } from "../../../domain/pile/contents";
 import type { PaintHistory } from "../../../domain/pile/lastDeed";
 import { storedFromLab } from "../../../domain/reading/storedColor";
-import { StudioStore } from "../../../kit/studio/studioStore";
-import { StudioContext } from "../../../kit/studio/useStudio";
-import { GamanDatabase } from "../../../persistence/database";
+import { readNoteHistory } from "../../../kit/store/calls";
+import { keeper } from "../../../kit/store/keeper";
+import type { GamanDatabase } from "../../../persistence/database";
 import { beginFreePile } from "../../../persistence/freePiles";
-import { readNoteHistory } from "../../../persistence/pileReads";
 import { addNote, startPainting } from "../../../persistence/studio";
 import { usePileActions } from "./usePileActions";
 
 const target = storedFromLab(labD65(50, 2, 10), "typed", 1);
+let studio: TestStudio;
 let db: GamanDatabase;
 let noteId: string;
 let paintingId: string;
-let count = 0;
 
 beforeEach(async () => {
-  db = new GamanDatabase(`hand-${count++}`);
+  installWorkers();
+  studio = openStudio();
+  db = studio.db;
   const painting = await startPainting(db, "Jug", [], 1);
   paintingId = painting.id;
+  // Its script is there before anything is waited for.
+  await keeper.ask((remote) => remote.isThere("own"));
   noteId = (await addNote(db, { paintingId, name: "Handle", target }, 2)).id;
 });
 
 afterEach(async () => {
   heldBack = undefined;
-  await db.delete();
+  await studio.end();
 });
-
-function wrapper({ children }: { children: ReactNode }) {
-  return (
-    <StudioContext value={{ db, workspace: "own", store: new StudioStore(db) }}>{children}</StudioContext>
-  );
-}
 
 /** What the store has, which comes a moment after each write; later still while it is held back. */
 let heldBack: PaintHistory | undefined;
 
 /** The hook as the bench uses it. */
 function useHand() {
-  const newest = useLiveQuery(() => readNoteHistory(db, noteId), []);
+  const newest = useStored(readNoteHistory, [noteId]);
   const history = heldBack ?? newest;
   const pile = history?.piles.find(({ state }) => state === "open");
   const story = JSON.stringify(history ?? null);
@@ -80,7 +79,7 @@ const volume = async (): Promise<number> =>
 
 describe("a hand at the bench", () => {
   it("that taps “All added” twice adds it once", async () => {
-    const { result } = renderHook(useHand, { wrapper });
+    const { result } = renderHook(useHand, { wrapper: studio.wrapper });
     await settled();
     act(() => {
       result.current.actions.add(dose(4), undefined, 5, true);
@@ -97,7 +96,7 @@ describe("a hand at the bench", () => {
   });
 
   it("that taps a dose twice adds two doses, one after the other", async () => {
-    const { result } = renderHook(useHand, { wrapper });
+    const { result } = renderHook(useHand, { wrapper: studio.wrapper });
     await settled();
     act(() => {
       result.current.actions.add(dose(0.25), undefined, 5, false);
@@ -109,7 +108,7 @@ describe("a hand at the bench", () => {
   });
 
   it("that taps “Keep” twice keeps one match, and then begins another pile", async () => {
-    const { result } = renderHook(useHand, { wrapper });
+    const { result } = renderHook(useHand, { wrapper: studio.wrapper });
     await settled();
     act(() => {
       result.current.actions.add(dose(4), undefined, 5, true);
@@ -133,7 +132,7 @@ describe("a hand at the bench", () => {
   });
 
   it("undoes one go for two quick taps, and puts the plan down again after that", async () => {
-    const { result } = renderHook(useHand, { wrapper });
+    const { result } = renderHook(useHand, { wrapper: studio.wrapper });
     await settled();
     for (const parts of [4, 1]) {
       act(() => {
@@ -155,7 +154,7 @@ describe("a hand at the bench", () => {
   });
 
   it("does everything again for quick keys, also before the paint is shown as the first of them leaves it", async () => {
-    const { result } = renderHook(useHand, { wrapper });
+    const { result } = renderHook(useHand, { wrapper: studio.wrapper });
     await settled();
     for (const parts of [4, 1, 2]) {
       act(() => {
@@ -170,7 +169,7 @@ describe("a hand at the bench", () => {
       await settled();
     }
     expect(await volume()).toBe(4);
-    heldBack = await readNoteHistory(db, noteId);
+    heldBack = await readHistoryOf(db, noteId);
     for (let times = 0; times < 2; times++) {
       act(() => {
         result.current.actions.redo();
@@ -192,7 +191,7 @@ describe("a hand at the bench", () => {
           story: "",
           history: { piles: [], readings: [], matches: [] },
         }),
-      { wrapper },
+      { wrapper: studio.wrapper },
     );
     act(() => {
       result.current.add(dose(2), undefined, 5, false);
@@ -204,14 +203,20 @@ describe("a hand at the bench", () => {
   });
 
   it("may try again what could not be written", async () => {
-    const { result } = renderHook(useHand, { wrapper });
+    const { result } = renderHook(useHand, { wrapper: studio.wrapper });
     await settled();
-    const put = vi.spyOn(db.piles, "put").mockRejectedValueOnce(new Error("disk"));
+    const put = vi.spyOn(IDBObjectStore.prototype, "put").mockImplementationOnce(() => {
+      throw new Error("disk");
+    });
+    const add = vi.spyOn(IDBObjectStore.prototype, "add").mockImplementationOnce(() => {
+      throw new Error("disk");
+    });
     act(() => {
       result.current.actions.add(dose(4), undefined, 5, true);
     });
     await settled();
     put.mockRestore();
+    add.mockRestore();
     expect(await volume()).toBe(0);
     act(() => {
       result.current.actions.add(dose(4), undefined, 5, true);

@@ -1,15 +1,15 @@
 "use client";
 
 /** Whether what clings to the knife from the pile before would be seen in this one. */
-import { useLiveQuery } from "dexie-react-hooks";
+import { useStored } from "../../../kit/store/useStored";
 import { contamination } from "../../../core/mixing/contamination";
 import type { PaintVolume } from "../../../core/mixing/mixture";
 import { VIEWING } from "../../../data/standardViewing";
 import { PAINT_SURFACE } from "../../../data/surface";
 import { contentsOf } from "../../../domain/pile/contents";
-import { readPileBefore } from "../../../persistence/pileReads";
+import { readPileBefore } from "../../../kit/store/calls";
 import { opticsOfTube } from "../../../domain/tube/optics";
-import { useDb, useSettings, useStudio } from "../../../kit/studio/useStudio";
+import { useSettings, useStudio } from "../../../kit/studio/useStudio";
 import { deltaEText } from "../../../words/colors";
 import type { PaintRecipe } from "../../../domain/recipe/paintRecipe";
 import { useAim, usePaint } from "../bench/contexts";
@@ -20,10 +20,9 @@ const CLINGS = 0.02;
 export function CleanKnife({ recipe }: { recipe: PaintRecipe }) {
   const { note } = useAim();
   const { tubeById } = usePaint();
-  const db = useDb();
   const { school } = useSettings();
   const notes = useStudio((studio) => studio.notes);
-  const before = useLiveQuery(() => readPileBefore(db, note.id), [db, note.id]);
+  const before = useStored(readPileBefore, [note.id]);
   const volumesOf = (
     amounts: readonly { readonly tubeId: string; readonly parts: number }[],
   ): PaintVolume[] | undefined => {

@@ -3,14 +3,15 @@
 /** Takes an archive in: what it would do is shown first, and it can be taken back. */
 import { countWords, TABLE_WORDS } from "../../../words/tables";
 import { format } from "date-fns";
-import { useLiveQuery } from "dexie-react-hooks";
+import { useStored } from "../../../kit/store/useStored";
 import { useState } from "react";
-import { readLastImport, type WhoseCounts } from "../../../persistence/archive/importArchive";
+import { readLastImport } from "../../../kit/store/calls";
+import type { WhoseCounts } from "../../../persistence/archive/importArchive";
 import type { ImportPreview } from "../../../persistence/storeApi";
 import { Button } from "../../../ui/Button";
 import { Choice } from "../../../ui/Choice";
 import { FileField } from "../../../ui/fields";
-import { useDb, useOpenStudio } from "../../../kit/studio/useStudio";
+import { useOpenStudio } from "../../../kit/studio/useStudio";
 import { TaskLine } from "./TaskLine";
 import { useStoreTask } from "./useStoreTask";
 import { Status } from "../../../ui/Status";
@@ -21,12 +22,11 @@ const MOST_NAMED = 5;
 type Opened = { readonly fileName: string; readonly preview: ImportPreview };
 
 export function ArchiveIn() {
-  const db = useDb();
   const { workspace } = useOpenStudio();
   const task = useStoreTask();
   const [opened, setOpened] = useState<Opened>();
   const [said, setSaid] = useState<string>();
-  const last = useLiveQuery(() => readLastImport(db), [db]);
+  const last = useStored(readLastImport, []);
   const open = async (file: File): Promise<void> => {
     setOpened(undefined);
     setSaid(undefined);

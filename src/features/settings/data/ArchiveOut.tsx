@@ -4,7 +4,7 @@
 import { format, formatDistanceToNow } from "date-fns";
 import { memo, useState } from "react";
 import type { ArchiveScope } from "../../../persistence/archive/format";
-import { CSV_KINDS, type CsvKind } from "../../../persistence/archive/csv";
+import { CSV_KINDS, type CsvKind } from "../../../domain/store/csvKind";
 import type { Painting } from "../../../domain/painting/painting";
 import { Button } from "../../../ui/Button";
 import { SelectField } from "../../../ui/SelectField";

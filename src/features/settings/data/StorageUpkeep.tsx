@@ -1,16 +1,17 @@
 "use client";
 
 /** How much is stored, whether the browser keeps it, and whether all of it is in order. */
-import { useLiveQuery } from "dexie-react-hooks";
+import { useStored } from "../../../kit/store/useStored";
 import { useEffect, useState } from "react";
 import type { StoreReport } from "../../../persistence/storeCheck";
-import { quarantineText, readQuarantine } from "../../../persistence/storeCheck";
+import { readQuarantine } from "../../../kit/store/calls";
+import { quarantineText } from "../../../domain/store/quarantineText";
 import { countWords, rowFaultWords, TABLE_WORDS } from "../../../words/tables";
 import { Button } from "../../../ui/Button";
 import { Notice } from "../../../ui/Notice";
 import { isStorageKnown, keepForGood } from "../../../kit/studio/storeUpkeep";
 import { download } from "../../../ui/download";
-import { useDb, useOpenStudio } from "../../../kit/studio/useStudio";
+import { useOpenStudio } from "../../../kit/studio/useStudio";
 import { attempt } from "../../../kit/studio/problems";
 import { megabytes } from "./ArchiveOut";
 import { TaskLine } from "./TaskLine";
@@ -130,8 +131,7 @@ export function StoreCheck() {
 
 function Quarantine() {
   const { emptyQuarantine, releaseQuarantine } = useQuarantineCommands();
-  const db = useDb();
-  const rows = useLiveQuery(() => readQuarantine(db), [db]) ?? [];
+  const rows = useStored(readQuarantine, []) ?? [];
   const [said, setSaid] = useState<string>();
   if (rows.length === 0) return <Status>{said}</Status>;
   return (

@@ -1,9 +1,8 @@
 /** What several parts of a page read of the store: read once, and heard of by all of them. */
-import { liveQuery, type Subscription } from "dexie";
-import type { GamanDatabase } from "./database";
+import type { CallName } from "../../persistence/calls";
+import type { Store } from "./store";
 
-export type Read<T, About> = (db: GamanDatabase, about: About) => Promise<T>;
-export type Seen<T> = { readonly value: T } | { readonly failure: unknown } | undefined;
+type Seen<T> = { readonly value: T } | { readonly failure: unknown } | undefined;
 
 export type Shared<T> = {
   readonly subscribe: (listener: () => void) => () => void;
@@ -16,19 +15,19 @@ const LINGER_MS = 30_000;
 
 class SharedQuery<T> implements Shared<T> {
   private seen: Seen<T>;
-  private live: Subscription | undefined;
+  private end: (() => void) | undefined;
   private ending: ReturnType<typeof setTimeout> | undefined;
   private readonly listeners = new Set<() => void>();
 
   constructor(
-    private readonly read: () => Promise<T>,
+    private readonly follow: (hear: (value: T) => void, onFailure: (error: unknown) => void) => () => void,
     private readonly onEnd: () => void,
   ) {}
 
   readonly subscribe = (listener: () => void): (() => void) => {
     clearTimeout(this.ending);
     this.listeners.add(listener);
-    this.live ??= liveQuery(this.read).subscribe(
+    this.end ??= this.follow(
       (value) => {
         this.tell({ value });
       },
@@ -40,7 +39,7 @@ class SharedQuery<T> implements Shared<T> {
     );
     return () => {
       this.listeners.delete(listener);
-      if (this.listeners.size === 0) this.ending = setTimeout(this.end, LINGER_MS);
+      if (this.listeners.size === 0) this.ending = setTimeout(this.stop, LINGER_MS);
     };
   };
 
@@ -51,32 +50,38 @@ class SharedQuery<T> implements Shared<T> {
     for (const listener of this.listeners) listener();
   }
 
-  private readonly end = (): void => {
-    this.live?.unsubscribe();
-    this.live = undefined;
+  private readonly stop = (): void => {
+    this.end?.();
+    this.end = undefined;
     this.seen = undefined;
     this.onEnd();
   };
 }
 
-const open = new WeakMap<GamanDatabase, Map<unknown, Map<unknown, SharedQuery<unknown>>>>();
+const open = new WeakMap<Store, Map<string, SharedQuery<unknown>>>();
 
 /** The one query of a reader about one thing: begun when somebody listens. */
-export function sharedOf<T>(db: GamanDatabase, read: Read<T, never>, about: string | undefined): Shared<T> {
-  const ofDb = open.get(db) ?? new Map<unknown, Map<unknown, SharedQuery<unknown>>>();
-  open.set(db, ofDb);
-  const ofRead = ofDb.get(read) ?? new Map<unknown, SharedQuery<unknown>>();
-  ofDb.set(read, ofRead);
-  const known = ofRead.get(about);
+export function sharedOf<T>(store: Store, called: CallName, args: readonly unknown[]): Shared<T> {
+  const ofStore = open.get(store) ?? new Map<string, SharedQuery<unknown>>();
+  open.set(store, ofStore);
+  const key = JSON.stringify([called, args]);
+  const known = ofStore.get(key);
   // What lies under a reader's name came from that reader.
   if (known) return known as SharedQuery<T>;
-  const made = new SharedQuery(
-    // The front door has held the question against its reader.
-    () => read(db, about as never),
+  const made = new SharedQuery<T>(
+    (hear, onFailure) =>
+      store.follow(
+        called,
+        args,
+        (value) => {
+          hear(value as T);
+        },
+        onFailure,
+      ),
     () => {
-      if (ofRead.get(about) === made) ofRead.delete(about);
+      if (ofStore.get(key) === made) ofStore.delete(key);
     },
   );
-  ofRead.set(about, made);
+  ofStore.set(key, made);
   return made;
 }

@@ -1,0 +1,21 @@
+"use client";
+
+import { useSyncExternalStore } from "react";
+import { sharedOf } from "./shared";
+import type { Reader } from "./store";
+import { useDb } from "../studio/useStudio";
+
+/**
+ * What several parts of a view ask of the store at once: read once for all of them.
+ *
+ * @returns undefined until it is read. What the store throws goes to the error page.
+ */
+export function useShared<Args extends readonly unknown[], T>(
+  { called }: Reader<Args, T>,
+  ...args: NoInfer<Args>
+): T | undefined {
+  const shared = sharedOf<T>(useDb(), called, args);
+  const seen = useSyncExternalStore(shared.subscribe, shared.get, shared.get);
+  if (seen && "failure" in seen) throw seen.failure;
+  return seen?.value;
+}

@@ -1,0 +1,4 @@
+import * as Comlink from "comlink";
+import { createKeeperApi } from "./keeperApi";
+
+Comlink.expose(createKeeperApi());
