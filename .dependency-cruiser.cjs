@@ -94,6 +94,18 @@ module.exports = {
       to: { path: "^src/(core|data|domain|words|workers|persistence|devices)/" },
     },
     {
+      name: "pages-ask-the-keeper",
+      comment:
+        "Pages take the types of the store and no code: that runs in its worker (docs/decisions/0032). The table of a box is read where it is dropped.",
+      severity: "error",
+      from: { path: "^src/(kit|features|app)/", pathNot: `${outsideTests}|^src/app/api/` },
+      to: {
+        path: "^src/persistence/",
+        pathNot: "\\.worker\\.ts$|/boxFile\\.ts$",
+        dependencyTypesNot: ["type-only"],
+      },
+    },
+    {
       name: "dexie-only-in-persistence",
       severity: "error",
       from: { path: "^src/", pathNot: "^src/persistence/" },

@@ -24,6 +24,7 @@ import { xyzFromReflectance } from "../../src/core/spectrum/colorimetry";
 import { GRID_10NM, wavelengthNm } from "../../src/core/spectrum/types";
 import { VIEWING } from "../../src/data/standardViewing";
 import { PAINT_SURFACE } from "../../src/data/surface";
+import { stepsOf } from "../../src/data/curve";
 import { checksumOf, readCsv, writeGenerated } from "./files";
 
 /** Standard deviations of the priors, and of the table's rounded colours in ΔE00. */
@@ -290,8 +291,8 @@ const entries = pigments.map((row) => {
     typicalTint: ${tintSource},
     optics: {
       grid: GRID_10NM,
-      absorption: [${optics.absorption.join(", ")}],
-      scattering: [${optics.scattering.join(", ")}],
+      absorption: curveOf([${stepsOf(optics.absorption).join(", ")}]),
+      scattering: curveOf([${stepsOf(optics.scattering).join(", ")}]),
     },
   },`;
 });
@@ -302,6 +303,9 @@ writeGenerated(
  * Generic models of ${pigments.length} pigments: K(λ) and S(λ) per unit volume, relative to titanium white's S(550 nm) = 1,
  * 380 to 730 nm in 36 bands of 10 nm.
  *
+ * The curves are written as steps (./curve), to their last digit; the numbers themselves are read with
+ * \`pigmentLibrary\` of the core's front door.
+ *
  * Approximations fitted to rounded typical colours, written from general knowledge: not measurements of
  * any make. Source: scripts/raw/pigments.csv (sha256 ${checksumOf("pigments.csv")})
  * and scripts/raw/pigment-shapes.csv (sha256 ${checksumOf("pigment-shapes.csv")}).
@@ -310,6 +314,7 @@ writeGenerated(
 import { labD65 } from "../core/color/types";
 import type { PigmentModel } from "../core/pigment/types";
 import { GRID_10NM } from "../core/spectrum/types";
+import { curveOf } from "./curve";
 
 export const PIGMENT_MODELS: readonly PigmentModel[] = [
 ${entries.join("\n")}

@@ -58,3 +58,14 @@ export function later<Props extends object>(
   }
   return Object.assign(LaterPart, { fetch });
 }
+
+/** The same for a part that is sure to be drawn, once something else is read: its script comes meanwhile. */
+export function soon<Props extends object>(
+  load: () => Promise<ComponentType<Props>>,
+  usually: ReactNode = null,
+): Later<Props> {
+  const part = later(load, usually);
+  // What fails here is fetched again, and told, where it is drawn.
+  if (typeof window !== "undefined") part.fetch().catch(() => undefined);
+  return part;
+}

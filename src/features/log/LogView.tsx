@@ -14,14 +14,16 @@ import { workFailureWords } from "../../words/failures";
 import { useSettings, useStudio } from "../../kit/studio/useStudio";
 import { CompareBar, type Held } from "./Compare";
 import type { OpenRecord } from "./LogDetail";
-import { LogPatches } from "./LogPatches";
 import { LogSearch } from "./LogSearch";
-import { LogTable } from "./LogTable";
 import { KIND_WORDS } from "../../words/states";
 import { type FoundRows, type OpenLog, useOpenLog, useRows } from "./useLog";
 import { Status } from "../../ui/Status";
 import { NO_FILTERS, queryOf } from "./filters";
-import { later } from "../../ui/later";
+import { later, soon } from "../../ui/later";
+
+// Drawn when the first rows have been read.
+const LogTable = soon(async () => (await import("./LogTable")).LogTable);
+const LogPatches = later(async () => (await import("./LogPatches")).LogPatches);
 
 // Opened with a record.
 const LogDetail = later(async () => (await import("./LogDetail")).LogDetail);

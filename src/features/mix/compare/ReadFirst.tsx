@@ -8,13 +8,11 @@ import { chromaOfWords } from "../../../core/describe/chromaWords";
 import { differenceWords, missWords, WORKING_TOLERANCE } from "../../../core/describe/difference";
 import { degreesOfHue, HUE_PLACES } from "../../../core/describe/huePlaces";
 import { lightnessFromValue } from "../../../core/describe/valueScale";
-import { readFirstLooks } from "../../../kit/store/calls";
 import { labFromStored, storedFromLab } from "../../../domain/reading/storedColor";
 import { Button } from "../../../ui/Button";
 import { TextField } from "../../../ui/fields";
 import { SelectField } from "../../../ui/SelectField";
 import { Patch } from "../../../ui/Patch";
-import { useShared } from "../../../kit/store/useShared";
 import { useSettings } from "../../../kit/studio/useStudio";
 import { attempt } from "../../../kit/studio/problems";
 import { useBenchCommands } from "../../../kit/commands/benches";
@@ -22,14 +20,9 @@ import { describeLab } from "../../../words/colors";
 import { EYE_UNCERTAINTY } from "../../../domain/reading/uncertainty";
 import { axesOf } from "../../../domain/school/school";
 import { useAim } from "../bench/contexts";
+import { useLooks } from "../bench/useLooks";
 import { parseNumber } from "../../../domain/reading/typedNumber";
 import { numberFailureWords } from "../../../words/typed";
-
-/** All first looks, undefined until they are read, and the last one at this note. */
-export function useLooks(noteId: string) {
-  const looks = useShared(readFirstLooks);
-  return { looks, ofNote: looks?.filter((look) => look.noteId === noteId).at(-1) };
-}
 
 export function ReadFirst({ onSkip }: { onSkip: () => void }) {
   const { note } = useAim();

@@ -180,6 +180,28 @@ describe("a hand at the bench", () => {
     expect(result.current.actions.undone).toBeUndefined();
   });
 
+  it("begins a free pile with the first dose, and says which", async () => {
+    const onBegun = vi.fn();
+    const { result } = renderHook(
+      () =>
+        usePileActions({
+          of: { paintingId, pileId: undefined, onBegun, name: "Mud" },
+          pile: undefined,
+          sample: undefined,
+          story: "",
+          history: { piles: [], readings: [], matches: [] },
+        }),
+      { wrapper: studio.wrapper },
+    );
+    act(() => {
+      result.current.add(dose(2), undefined, 5, false);
+    });
+    await settled();
+    const [begun] = await db.piles.toArray();
+    expect(begun).toMatchObject({ paintingId, name: "Mud", additions: [{ tubeId: "white", parts: 2 }] });
+    expect(onBegun).toHaveBeenCalledExactlyOnceWith(begun);
+  });
+
   it("adds to the free pile that it began, also before that is shown", async () => {
     const pile = await beginFreePile(db, { paintingId }, dose(1), undefined, 4);
     const { result } = renderHook(

@@ -116,8 +116,9 @@ export function usePileActions({ of, pile, sample, story, history }: Shown): Pil
         // A pile that was begun a moment ago has its own address before it is shown.
         const begunBefore = of.pileId === undefined ? undefined : await readPile(db, of.pileId);
         if (begunBefore) return addToPileAsSeen(db, seenOf(begunBefore), additions);
-        const begun = await beginFreePile(db, of, additions, recipe, now);
-        of.onBegun(begun);
+        const { onBegun, ...begins } = of;
+        const begun = await beginFreePile(db, begins, additions, recipe, now);
+        onBegun(begun);
         return begun;
       };
       const task = async (): Promise<void> => {
