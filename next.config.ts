@@ -1,6 +1,14 @@
+import { readFileSync } from "node:fs";
 import type { NextConfig } from "next";
 
+/** Built ahead by scripts/run/prebuild.mjs; the development server begins the store's worker from its source. */
+const keeper =
+  process.env.NODE_ENV === "production"
+    ? `/_next/static/chunks/${readFileSync("node_modules/.cache/gaman/keeper.txt", "utf8")}`
+    : "";
+
 const config: NextConfig = {
+  env: { KEEPER_SCRIPT: keeper },
   reactStrictMode: true,
   poweredByHeader: false,
   typedRoutes: true,

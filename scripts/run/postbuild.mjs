@@ -3,11 +3,11 @@
  * all files of this version, the server and its threads, the packed files, and a stamp of what was built.
  */
 import { createHash } from "node:crypto";
-import { existsSync, readdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
+import { copyFileSync, existsSync, readdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import path from "node:path";
 import { gzipSync } from "node:zlib";
 import { build } from "esbuild";
-import { filesUnder, sourceStamp } from "./project.mjs";
+import { filesUnder, KEEPER, KEEPER_NAME, sourceStamp } from "./project.mjs";
 
 /** Bytes: what fits into one packet of the network. */
 const LEAST_PACKED = 1400;
@@ -17,6 +17,9 @@ if (existsSync(media)) {
   // The bundler copies worker entries here as raw TypeScript; nothing loads them.
   for (const name of readdirSync(media)) if (name.endsWith(".ts")) rmSync(path.join(media, name));
 }
+
+// Named by what is in it, as the others here are.
+copyFileSync(KEEPER, path.join(".next/static/chunks", readFileSync(KEEPER_NAME, "utf8")));
 
 const { routes } = JSON.parse(readFileSync(".next/prerender-manifest.json", "utf8"));
 const hashes = {};

@@ -1,12 +1,18 @@
 /**
- * Before `next build`: of Zod's small build, what the sources use, in one file (docs/decisions/0013). The bundler of the
- * pages does not look through Zod's namespaces and would ship the rest with it.
+ * Before `next build`, two things in one file each.
+ *
+ * Of Zod's small build what the sources use (docs/decisions/0013): the bundler of the pages does not look through Zod's
+ * namespaces and would ship the rest with it.
+ *
+ * The store's worker (docs/decisions/0032): the first line of a page begins it, which has to know its name; and a worker
+ * in pieces fetches one after the other.
  */
-import { mkdirSync, readFileSync } from "node:fs";
+import { createHash } from "node:crypto";
+import { mkdirSync, readFileSync, writeFileSync } from "node:fs";
 import path from "node:path";
 import { build } from "esbuild";
 import * as mini from "zod/mini";
-import { filesUnder, ROOT, SMALL_ZOD } from "./project.mjs";
+import { filesUnder, KEEPER, KEEPER_NAME, ROOT, SMALL_ZOD } from "./project.mjs";
 
 const PACKAGE = "zod/mini";
 
@@ -36,3 +42,16 @@ await build({
   outfile: SMALL_ZOD,
   logLevel: "error",
 });
+
+await build({
+  entryPoints: [path.join(ROOT, "src/persistence/keeper.worker.ts")],
+  bundle: true,
+  format: "iife",
+  target: "es2022",
+  minify: true,
+  alias: { [PACKAGE]: SMALL_ZOD },
+  outfile: KEEPER,
+  logLevel: "error",
+});
+const print = createHash("sha256").update(readFileSync(KEEPER)).digest("hex").slice(0, 12);
+writeFileSync(KEEPER_NAME, `keeper-${print}.js`);

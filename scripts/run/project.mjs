@@ -12,6 +12,10 @@ export const SERVER = path.join(ROOT, ".next/serve.mjs");
 /** What the pages use of Zod, bundled before they are (next.config.ts names it too). */
 export const SMALL_ZOD = path.join(ROOT, "node_modules/.cache/gaman/smallZod.mjs");
 
+/** The store's worker in one file, bundled before the pages are; beside it, under {@link KEEPER_NAME}, what it is called. */
+export const KEEPER = path.join(ROOT, "node_modules/.cache/gaman/keeper.js");
+export const KEEPER_NAME = path.join(ROOT, "node_modules/.cache/gaman/keeper.txt");
+
 const BUILD_INPUTS = [
   "kernel",
   "src",

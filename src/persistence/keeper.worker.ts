@@ -1,4 +1,9 @@
 import * as Comlink from "comlink";
 import { createKeeperApi } from "./keeperApi";
+import { openDatabase } from "./database";
 
-Comlink.expose(createKeeperApi());
+// The page's first line names the store that it will open (kit/store/beginKeeper).
+const [, opensWith] = self.name.split(" ");
+Comlink.expose(
+  createKeeperApi(openDatabase, opensWith === "own" || opensWith === "demo" ? opensWith : undefined),
+);

@@ -71,6 +71,51 @@ describe("what a page follows", () => {
   });
 });
 
+describe("what every page asks for first", () => {
+  it("is read before it asks, the painting in hand too, and told at once", async () => {
+    const reads = vi.spyOn(db.notes, "where");
+    keeper = createKeeperApi(() => db, "own");
+    await vi.waitFor(() => {
+      expect(reads).toHaveBeenCalled();
+    });
+    await new Promise((resolve) => setTimeout(resolve, 50));
+    const words: (readonly [number, Heard])[] = [];
+    keeper.listen((id, word) => words.push([id, word]));
+    keeper.open(1, "own");
+    keeper.watch(2, "own", undefined);
+    keeper.watch(3, "own", sample.painting.id);
+    // No turn of the clock lies between.
+    const kinds = words.map(([id, word]) => {
+      const { kind, table } = ("value" in word ? word.value : {}) as { kind?: string; table?: string };
+      return `${id} ${kind ?? table ?? ""}`;
+    });
+    expect(kinds.sort()).toEqual([
+      "1 ready",
+      "2 paintings",
+      "2 quarantine",
+      "2 settings",
+      "2 tubes",
+      "3 notes",
+      "3 palettes",
+    ]);
+    expect(reads.mock.calls.filter(([about]) => typeof about === "object")).toHaveLength(1);
+  });
+
+  it("is followed for as long as somebody hears it", async () => {
+    keeper.watch(2, "own", sample.painting.id);
+    keeper.watch(3, "own", sample.painting.id);
+    await vi.waitFor(() => {
+      expect(heard.get(3)?.length).toBe(2);
+    });
+    const reads = vi.spyOn(db.notes, "where");
+    keeper.end(2);
+    keeper.end(3);
+    await db.notes.update(sample.notes[0]?.id ?? "", { name: "Another" });
+    await new Promise((resolve) => setTimeout(resolve, 50));
+    expect(reads).not.toHaveBeenCalledWith({ paintingId: sample.painting.id });
+  });
+});
+
 describe("a change that is made of what is stored", () => {
   const renamed = async (page: (before: { readonly name: string }) => Promise<object>): Promise<unknown> => {
     const [grid] = await db.grids.toArray();

@@ -5,9 +5,13 @@
 import { liveQuery } from "dexie";
 import { type CallName, CALLS } from "./calls";
 import { databaseExists, deleteDatabase, type GamanDatabase, openDatabase, type Workspace } from "./database";
-import { openStore } from "./opening";
+import type { Painting } from "../domain/painting/painting";
+import { currentPainting } from "../domain/painting/current";
+import type { Settings } from "../domain/settings/settings";
+import { Feed } from "./feed";
+import { openStore, type StoreState } from "./opening";
 import { isSameRow, recordChanges, type RowChange, type RowPlace } from "./rowChanges";
-import { watchPainting, watchStudio } from "./watch";
+import { type Watched, watchPainting, watchStudio } from "./watch";
 
 /** What a page hears of something that it follows, again whenever it has changed. */
 export type Heard = { readonly value: unknown } | { readonly failure: Failure };
@@ -41,45 +45,48 @@ export type KeeperApi = {
 
 type Call = (db: GamanDatabase, ...args: readonly unknown[]) => Promise<unknown>;
 
-export function createKeeperApi(open: (workspace: Workspace) => GamanDatabase = openDatabase): KeeperApi {
-  const databases = new Map<Workspace, GamanDatabase>();
+/** @param opensWith - of this store all that a page begins with is read before it asks. */
+export function createKeeperApi(
+  open: (workspace: Workspace) => GamanDatabase = openDatabase,
+  opensWith?: Workspace,
+): KeeperApi {
+  const stores = new Map<Workspace, KeptStore>();
   const followed = new Map<number, () => void>();
   let tell: (id: number, heard: Heard) => void = () => undefined;
-  const of = (workspace: Workspace): GamanDatabase => {
-    const db = databases.get(workspace) ?? open(workspace);
-    databases.set(workspace, db);
-    return db;
+  const of = (workspace: Workspace): KeptStore => {
+    const store = stores.get(workspace) ?? new KeptStore(open(workspace));
+    stores.set(workspace, store);
+    return store;
   };
+  const hearAs =
+    (id: number) =>
+    (heard: Heard): void => {
+      tell(id, heard);
+    };
   const close = (workspace: Workspace): void => {
-    databases.get(workspace)?.close();
-    databases.delete(workspace);
+    stores.get(workspace)?.close();
+    stores.delete(workspace);
   };
-  const hearingOf = (id: number) => ({
-    hear: (value: unknown) => {
-      tell(id, { value });
-    },
-    onFailure: (error: unknown) => {
-      tell(id, { failure: failureOf(error) });
-    },
-  });
+  if (opensWith) of(opensWith).readAhead();
   return {
     listen: (page) => {
       tell = page;
     },
     open: (id, workspace) => {
-      followed.set(id, openStore(of(workspace), hearingOf(id).hear));
+      followed.set(id, of(workspace).state().hear(hearAs(id)));
     },
     watch: (id, workspace, paintingId) => {
-      const hearing = hearingOf(id);
-      const db = of(workspace);
-      followed.set(
-        id,
-        paintingId === undefined ? watchStudio(db, hearing) : watchPainting(db, paintingId, hearing),
-      );
+      followed.set(id, of(workspace).watched(paintingId).hear(hearAs(id)));
     },
     follow: (id, workspace, name, args) => {
-      const { hear, onFailure } = hearingOf(id);
-      const query = liveQuery(() => callOf(name)(of(workspace), ...args)).subscribe(hear, onFailure);
+      const query = liveQuery(() => callOf(name)(of(workspace).db, ...args)).subscribe(
+        (value) => {
+          tell(id, { value });
+        },
+        (error: unknown) => {
+          tell(id, { failure: failureOf(error) });
+        },
+      );
       followed.set(id, () => {
         query.unsubscribe();
       });
@@ -88,10 +95,11 @@ export function createKeeperApi(open: (workspace: Workspace) => GamanDatabase = 
       followed.get(id)?.();
       followed.delete(id);
     },
-    call: (workspace, name, ...args) => withAnswers(args, (known) => callOf(name)(of(workspace), ...known)),
+    call: (workspace, name, ...args) =>
+      withAnswers(args, (known) => callOf(name)(of(workspace).db, ...known)),
     record: (workspace, places, name, ...args) =>
       withAnswers(args, (known) => {
-        const db = of(workspace);
+        const { db } = of(workspace);
         return recordChanges(db, places, () => callOf(name)(db, ...known));
       }),
     isThere: databaseExists,
@@ -101,6 +109,87 @@ export function createKeeperApi(open: (workspace: Workspace) => GamanDatabase = 
       await deleteDatabase(workspace);
     },
   };
+}
+
+/** A store that is open, or opens, and what is followed of it for all who ask. */
+class KeptStore {
+  private opening: Feed<Heard> | undefined;
+  private readonly feeds = new Map<string | undefined, Feed<Heard>>();
+
+  constructor(readonly db: GamanDatabase) {}
+
+  state(): Feed<Heard> {
+    this.opening ??= new Feed((tell) =>
+      openStore(this.db, (value) => {
+        tell("state", { value });
+      }),
+    );
+    return this.opening;
+  }
+
+  /** What stands around every view: of one painting, or of all. */
+  watched(paintingId: string | undefined): Feed<Heard> {
+    const known = this.feeds.get(paintingId);
+    if (known) return known;
+    const feed = new Feed<Heard>(
+      (tell) => {
+        const hearing = {
+          hear: (value: Watched) => {
+            tell(value.table, { value });
+          },
+          onFailure: (error: unknown) => {
+            tell("failure", { failure: failureOf(error) });
+          },
+        };
+        // A page asks before the store is open, and nothing is read before what must come first is done.
+        let end: (() => void) | undefined;
+        const leave = this.state().hear((state) => {
+          if (end || !isReady(state)) return;
+          end =
+            paintingId === undefined
+              ? watchStudio(this.db, hearing)
+              : watchPainting(this.db, paintingId, hearing);
+        });
+        return () => {
+          leave();
+          end?.();
+        };
+      },
+      () => {
+        feed.end();
+        this.feeds.delete(paintingId);
+      },
+    );
+    this.feeds.set(paintingId, feed);
+    return feed;
+  }
+
+  /** Opens it, and follows what every page asks for first, up to the painting in hand. */
+  readAhead(): void {
+    let settings: Settings | undefined;
+    let paintings: readonly Painting[] | undefined;
+    let isFound = false;
+    this.watched(undefined).hear((word) => {
+      const value = "value" in word ? (word.value as Watched) : undefined;
+      if (value?.table === "settings") ({ settings } = value);
+      if (value?.table === "paintings") paintings = value.parsed.rows;
+      if (isFound || !settings || !paintings) return;
+      isFound = true;
+      const painting = currentPainting(paintings, settings);
+      if (painting) this.watched(painting.id);
+    });
+  }
+
+  close(): void {
+    this.opening?.end();
+    for (const feed of this.feeds.values()) feed.end();
+    this.feeds.clear();
+    this.db.close();
+  }
+}
+
+function isReady(heard: Heard): boolean {
+  return "value" in heard && (heard.value as StoreState).kind === "ready";
 }
 
 /** Every call takes what its own front door has held the page to. */

@@ -40,7 +40,7 @@ export function asLargeWrite<T>(work: () => Promise<T>): Promise<T> {
  * @returns whether a large write had been cut short.
  */
 export async function mendAfterCut(): Promise<boolean> {
-  if (!(await Dexie.exists(CARE))) return false;
+  if (!(await isMarked())) return false;
   return ifLockIsFree(async () => {
     const care = openCare();
     const ballast = care.table<{ key: number; text: string }, number>(TABLE);
@@ -54,6 +54,13 @@ export async function mendAfterCut(): Promise<boolean> {
     care.close();
     await Dexie.delete(CARE);
   });
+}
+
+/** The browser's own list is there at once; asking the library means opening what mostly is not there. */
+async function isMarked(): Promise<boolean> {
+  const factory: Partial<IDBFactory> = globalThis.indexedDB;
+  if (!factory.databases) return Dexie.exists(CARE);
+  return (await indexedDB.databases()).some(({ name }) => name === CARE);
 }
 
 function openCare(): Dexie {

@@ -43,7 +43,11 @@ const PLANTS = [
   ["kit/studio", 'import "../../features/mix";', "kit-looks-down-only"],
   ["kit/studio", 'import "dexie";', "dexie-only-in-persistence"],
   ["kit/studio", 'import { openStore } from "../../persistence/opening"; openStore;', "pages-ask-the-keeper"],
-  ["features/mix", 'import type { Watched } from "../../persistence/watch"; export type X = Watched;', undefined],
+  [
+    "features/mix",
+    'import type { Watched } from "../../persistence/watch"; export type X = Watched;',
+    undefined,
+  ],
   ["features/mix", 'import "../log";', "features-do-not-import-features"],
   ["features/mix", 'import "../../app/layout";', "features-looks-down-only"],
   ["features/mix", 'import "dexie";', "dexie-only-in-persistence"],
@@ -131,13 +135,16 @@ describe("views", () => {
     const wrong = filesUnder("src", ".tsx")
       .filter((file) => !file.endsWith(".test.tsx"))
       .flatMap((file) =>
-        [...readFileSync(file, "utf8").matchAll(/import \{([^}]*)\} from "[^"]*(?:persistence|store\/calls)[^"]*"/g)].flatMap(
-          ([, names = ""]) =>
-            names
-              .split(",")
-              .map((name) => name.trim())
-              .filter((name) => writers.has(name))
-              .map((name) => `${file}: ${name}`),
+        [
+          ...readFileSync(file, "utf8").matchAll(
+            /import \{([^}]*)\} from "[^"]*(?:persistence|store\/calls)[^"]*"/g,
+          ),
+        ].flatMap(([, names = ""]) =>
+          names
+            .split(",")
+            .map((name) => name.trim())
+            .filter((name) => writers.has(name))
+            .map((name) => `${file}: ${name}`),
         ),
       );
     expect(wrong).toEqual([]);

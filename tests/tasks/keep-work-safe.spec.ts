@@ -14,7 +14,7 @@ import {
   VIEWS,
 } from "./pages/studio";
 import { benchOf } from "./pages/bench";
-import { beforeWorkers, withoutWorkers } from "./pages/inWorkers";
+import { beforeKeeper, withoutKeeper } from "./pages/inWorkers";
 
 /** Writes to a store behind the application's back, as a fault would. */
 async function putRow(page: Page, database: string, table: string, row: unknown): Promise<void> {
@@ -196,7 +196,7 @@ test("a store that a newer Gaman wrote is left alone", async ({ page }) => {
 });
 
 test("a window that may keep nothing says so, and what to do", async ({ page }) => {
-  await beforeWorkers(page, () => {
+  await beforeKeeper(page, () => {
     IDBFactory.prototype.open = () => {
       throw new DOMException("The operation is insecure.", "SecurityError");
     };
@@ -316,7 +316,7 @@ test("where the browser refuses to remember choices, everything else works", asy
 });
 
 test("where the browser's storage never answers, the page says so and what to do", async ({ page }) => {
-  await beforeWorkers(page, () => {
+  await beforeKeeper(page, () => {
     IDBFactory.prototype.open = () => new EventTarget() as IDBOpenDBRequest;
   });
   await page.goto("/");
@@ -354,7 +354,7 @@ test("what lies in hand when the page closes is there again, also where its work
 
 // An error of a worker is written to the console, which other tests take for a fault of the page.
 plain("where the store's own worker does not come, the page says so and what to do", async ({ page }) => {
-  await withoutWorkers(page);
+  await withoutKeeper(page);
   await page.goto("/");
   await expect(page.getByRole("heading", { name: "Your paintings could not be opened" })).toBeVisible();
   await expect(page.getByRole("button", { name: "Reload this page" })).toBeVisible();

@@ -1,11 +1,10 @@
 "use client";
 
 /** What stands below the pair: what to lay down, what came of it, what to do next. */
-import { useEffect } from "react";
 import { contentsOf } from "../../domain/pile/contents";
 import { useSettings } from "../../kit/studio/useStudio";
 import { ASKING } from "../../ui/keepFocus";
-import { later } from "../../ui/later";
+import { later, soon } from "../../ui/later";
 import { BenchVoice } from "./bench/BenchVoice";
 import { useAim, useOffers, useStory } from "./bench/contexts";
 import { ReadFirst, SaidLine } from "./compare/ReadFirst";
@@ -19,28 +18,19 @@ import { AmountPanel } from "./recipe/AmountPanel";
 import { RecipeAdvice } from "./recipe/RecipeAdvice";
 import { RecipeChoice } from "./recipe/RecipeChoice";
 
-// What comes after the first look is not needed for it.
-const SampleLine = later(async () => (await import("./correct/NextStep")).SampleLine);
-const NextStep = later(
-  async () => (await import("./correct/NextStep")).NextStep,
-  <span hidden {...ASKING} />,
-);
-const Trials = later(async () => (await import("./pile/Trials")).Trials);
-const TimerField = later(async () => (await import("./pile/TimerField")).TimerField);
-const SideBySide = later(async () => (await import("./compare/SideBySide")).SideBySide);
-const MindPaint = later(async () => (await import("./pile/MindPaint")).MindPaint);
+// What comes after the first look is not needed for it, and comes while the bench is read: later it would move what stands below.
+const SampleLine = soon(async () => (await import("./correct/NextStep")).SampleLine);
+const NextStep = soon(async () => (await import("./correct/NextStep")).NextStep, <span hidden {...ASKING} />);
+const Trials = soon(async () => (await import("./pile/Trials")).Trials);
+const TimerField = soon(async () => (await import("./pile/TimerField")).TimerField);
+const SideBySide = soon(async () => (await import("./compare/SideBySide")).SideBySide);
+const MindPaint = soon(async () => (await import("./pile/MindPaint")).MindPaint);
 const NearestInStrings = later(async () => (await import("./recipe/NearestInStrings")).NearestInStrings);
-const TakeAlong = later(async () => (await import("./keep/TakeAlong")).TakeAlong);
-const OneThing = later(async () => (await import("./correct/OneThing")).OneThing);
-/** Fetched while the bench is read: one that came later would move what stands below it. */
-const DRAWN_AT_ONCE = [SampleLine, NextStep, Trials, TimerField, SideBySide, MindPaint, TakeAlong, OneThing];
-
+const TakeAlong = soon(async () => (await import("./keep/TakeAlong")).TakeAlong);
+const OneThing = soon(async () => (await import("./correct/OneThing")).OneThing);
 /** @param isBlind - true while the painter is still to say the colour. */
 export function BelowPair({ isBlind, onSkip }: { isBlind: boolean; onSkip: () => void }) {
   const { note } = useAim();
-  useEffect(() => {
-    for (const part of DRAWN_AT_ONCE) part.fetch().catch(() => undefined);
-  }, []);
   return (
     <div className="px-4 pb-6 wide:px-0">
       {isBlind ? <ReadFirst onSkip={onSkip} /> : <Work />}

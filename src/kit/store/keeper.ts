@@ -2,6 +2,7 @@
 
 /** The page's line to the store's worker: asks, follows, and says so when nobody answers any more. */
 import * as Comlink from "comlink";
+import { beginKeeper } from "./beginKeeper";
 import type { Failure, Heard, KeeperApi } from "../../persistence/keeperApi";
 
 type Remote = Comlink.Remote<KeeperApi>;
@@ -67,10 +68,7 @@ class Keeper {
   }
 
   private begin(): Line {
-    const worker = new Worker(new URL("../../persistence/keeper.worker.ts", import.meta.url), {
-      type: "module",
-      name: "keeper",
-    });
+    const { worker, isLost } = beginKeeper();
     const remote = Comlink.wrap<KeeperApi>(worker);
     const die = (event: Event): void => {
       const reason = "message" in event && typeof event.message === "string" ? event.message : "";
@@ -78,6 +76,7 @@ class Keeper {
     };
     worker.addEventListener("error", die);
     worker.addEventListener("messageerror", die);
+    if (isLost) die(new Event("error"));
     void remote.listen(
       Comlink.proxy((id: number, heard: Heard) => {
         const follower = this.followers.get(id);

@@ -23,14 +23,15 @@ export function StudioProvider({ children }: { children: ReactNode }) {
     });
   }, []);
   return workspace ? (
-    <StoreGate key={workspace} db={storeOf(workspace)}>
-      <OpenWorkspace workspace={workspace}>{children}</OpenWorkspace>
-    </StoreGate>
+    <OpenWorkspace key={workspace} workspace={workspace}>
+      {children}
+    </OpenWorkspace>
   ) : (
     <p className="p-8">Opening your paintings</p>
   );
 }
 
+/** What stands around every view is asked for while the store opens. */
 function OpenWorkspace({ workspace, children }: { workspace: Workspace; children: ReactNode }) {
   const db = storeOf(workspace);
   const [store] = useState(() => new StudioStore(db));
@@ -47,8 +48,10 @@ function OpenWorkspace({ workspace, children }: { workspace: Workspace; children
   const open = useMemo(() => ({ db, workspace, store }), [db, workspace, store]);
   return (
     <StudioContext value={open}>
-      <Housekeeping />
-      {children}
+      <StoreGate db={db}>
+        <Housekeeping />
+        {children}
+      </StoreGate>
     </StudioContext>
   );
 }

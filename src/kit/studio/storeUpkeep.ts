@@ -8,6 +8,9 @@ import { forgetWork, rememberWork } from "./ownWork";
 import { createStoreClient } from "./storeClient";
 import { useOpenStudio, useStudio } from "./useStudio";
 
+/** It looks through every record with a file: not while a view is read. */
+const MEND_AFTER_MS = 5_000;
+
 export function useStoreUpkeep(): void {
   const { workspace } = useOpenStudio();
   const hasUnreadable = useStudio((studio) => studio.hasUnreadable);
@@ -26,9 +29,11 @@ export function useStoreUpkeep(): void {
   const { db, store } = useOpenStudio();
   const isReady = useStudio((studio) => studio.isReady);
   useEffect(() => {
-    if (!isReady) return;
+    if (!isReady) return undefined;
     // What older versions kept under a wrong type. Nothing waits for it, and what fails is tried at the next opening.
-    mendFileTypes(db).catch(() => undefined);
+    const mending = setTimeout(() => {
+      mendFileTypes(db).catch(() => undefined);
+    }, MEND_AFTER_MS);
     for (const { noteId, changes } of lastWordsOf(workspace))
       changeBench(db, noteId, changes)
         .catch(() => {
@@ -37,6 +42,9 @@ export function useStoreUpkeep(): void {
         .finally(() => {
           forgetLast(workspace, noteId);
         });
+    return () => {
+      clearTimeout(mending);
+    };
   }, [isReady, db, workspace]);
 
   const hasOwnWork = workspace === "own" && hasPainting;

@@ -6,6 +6,7 @@
  * them changes.
  */
 import type { Note } from "../../domain/note/note";
+import { currentPainting } from "../../domain/painting/current";
 import type { Painting } from "../../domain/painting/painting";
 import type { Palette } from "../../domain/palette/palette";
 import { DEFAULT_SETTINGS, type Settings } from "../../domain/settings/settings";
@@ -117,11 +118,8 @@ export class StudioStore {
     return { ...watched, parsed: { ...parsed, rows } } as Watched;
   }
 
-  /** The painting that the settings name; the newest when they name none. */
   private currentPainting(): Painting | undefined {
-    const rows = this.heard.paintings?.parsed.rows ?? NONE;
-    const wanted = this.heard.settings?.settings.currentPaintingId;
-    return rows.find(({ id }) => id === wanted) ?? rows.at(-1);
+    return currentPainting(this.heard.paintings?.parsed.rows ?? NONE, this.heard.settings?.settings);
   }
 
   private watchCurrentPainting(): void {

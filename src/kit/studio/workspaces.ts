@@ -1,6 +1,7 @@
 /** Which workspace is open, shared by all tabs of this browser. */
 import type { Workspace } from "../../persistence/database";
 import { forgetAllLast } from "../store/lastWords";
+import { firstScript } from "../store/beginKeeper";
 import { Store } from "../store/store";
 import { forgetWork } from "./ownWork";
 import { forget, recall, remember } from "./remembered";
@@ -85,8 +86,11 @@ export function forgetChoices(): void {
   forgetWork();
 }
 
-/** Runs before the first paint of the page; must stay in step with {@link rememberRoom} and {@link rememberBoard}. */
-export const FIRST_PAINT_SCRIPT = `try{var s=localStorage,h=document.documentElement,r=s.getItem("${ROOM_KEY}"),b=(s.getItem("${BOARD_KEY}")||"").split(" ");if(r)h.dataset.room=r;if(+b[0]===innerWidth&&+b[1]>0)h.style.setProperty("--board-height",+b[1]+"px")}catch(e){}`;
+/**
+ * Runs before the first paint of the page; must stay in step with {@link rememberRoom} and {@link rememberBoard}. It begins the
+ * store's worker, which opens the store while the page's own scripts come.
+ */
+export const FIRST_PAINT_SCRIPT = `{let s,d;try{s=localStorage;d=s.getItem("${WORKSPACE_KEY}")==="demo"}catch(e){}${firstScript("d")}try{let h=document.documentElement,r=s.getItem("${ROOM_KEY}"),b=(s.getItem("${BOARD_KEY}")||"").split(" ");if(r)h.dataset.room=r;if(+b[0]===innerWidth&&+b[1]>0)h.style.setProperty("--board-height",+b[1]+"px")}catch(e){}}`;
 
 /** To be called once when the page opens. */
 export async function finishRemoval(): Promise<void> {
