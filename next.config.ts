@@ -1,10 +1,14 @@
-import { readFileSync } from "node:fs";
+import { existsSync, readFileSync } from "node:fs";
 import type { NextConfig } from "next";
 
-/** Built ahead by scripts/run/prebuild.mjs; the development server begins the store's worker from its source. */
+/**
+ * Built ahead by scripts/run/prebuild.mjs. The development server begins the store's worker from its source; types of routes
+ * are made before there is anything.
+ */
+const KEEPER_NAME = "node_modules/.cache/gaman/keeper.txt";
 const keeper =
-  process.env.NODE_ENV === "production"
-    ? `/_next/static/chunks/${readFileSync("node_modules/.cache/gaman/keeper.txt", "utf8")}`
+  process.env.NODE_ENV === "production" && existsSync(KEEPER_NAME)
+    ? `/_next/static/chunks/${readFileSync(KEEPER_NAME, "utf8")}`
     : "";
 
 const config: NextConfig = {

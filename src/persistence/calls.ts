@@ -1,6 +1,6 @@
 /** What pages ask of the store, by name: all that crosses to the keeper and back is listed here. */
-import { readLastImport } from "./archive/importArchive";
-import {
+export { readLastImport } from "./archive/importArchive";
+export {
   addFirstLook,
   changeBench,
   readBench,
@@ -10,7 +10,7 @@ import {
   setTimer,
   setWanted,
 } from "./benches";
-import {
+export {
   addChart,
   changeChart,
   keepCellReading,
@@ -19,8 +19,8 @@ import {
   readCharts,
   removeChart,
 } from "./charts";
-import { writeDemoFile } from "./demo";
-import {
+export { writeDemoFile } from "./demo";
+export {
   beginFreePile,
   correctKeptPile,
   goOnWithPile,
@@ -32,8 +32,8 @@ import {
   setSoft,
   setStreaky,
 } from "./freePiles";
-import { addGrid, changeGrid, readGrids, readPilesFollowing, removeGrid, takeCell } from "./grids";
-import {
+export { addGrid, changeGrid, readGrids, readPilesFollowing, removeGrid, takeCell } from "./grids";
+export {
   addLayering,
   changeLayering,
   keepScrap,
@@ -45,10 +45,10 @@ import {
   removeScrap,
   setPaintingGround,
 } from "./layerings";
-import { keepMatchPhoto, readMatchPhoto, readRecord, removeMatchPhoto, setRemark } from "./matchRecords";
-import { mendFileTypes } from "./mendFiles";
-import { addPalette, changePalette, layOutPalette, removePalette, restorePalette } from "./palettes";
-import {
+export { keepMatchPhoto, readMatchPhoto, readRecord, removeMatchPhoto, setRemark } from "./matchRecords";
+export { mendFileTypes } from "./mendFiles";
+export { addPalette, changePalette, layOutPalette, removePalette, restorePalette } from "./palettes";
+export {
   backToSeen,
   changeNotes,
   keepPicture,
@@ -61,7 +61,7 @@ import {
   setPictureLight,
   showPicture,
 } from "./pictures";
-import {
+export {
   readFreeHistory,
   readFreePiles,
   readMatchOf,
@@ -77,7 +77,7 @@ import {
   readWeighedPiles,
   readWetAndDry,
 } from "./pileReads";
-import {
+export {
   addReading,
   addToPile,
   addToPileAsSeen,
@@ -90,7 +90,7 @@ import {
   startSample,
   takeBackReading,
 } from "./piles";
-import {
+export {
   addFoundSeries,
   addPractice,
   changeFoundSeries,
@@ -102,9 +102,9 @@ import {
   readPractices,
   removeFoundSeries,
 } from "./practices";
-import { takeChangesBack } from "./rowChanges";
-import { emptyQuarantine, readQuarantine, releaseQuarantine } from "./storeCheck";
-import {
+export { takeChangesBack } from "./rowChanges";
+export { emptyQuarantine, readQuarantine, releaseQuarantine } from "./storeCheck";
+export {
   addNote,
   changeSettings,
   readAllNotes,
@@ -119,7 +119,7 @@ import {
   setNoteSeen,
   startPainting,
 } from "./studio";
-import {
+export {
   addTubes,
   changeTube,
   copyTube,
@@ -136,148 +136,5 @@ import {
   setTubeArchived,
   undoCalibration,
 } from "./tubes";
-import { keepTurnPhoto, readTurnPhotos, removeTurnPhoto } from "./turnPhotos";
-import { redo, undoLast } from "./undo";
-
-export const CALLS = {
-  readLastImport,
-  addFirstLook,
-  changeBench,
-  readBench,
-  readFirstLooks,
-  readTimers,
-  removeTimer,
-  setTimer,
-  setWanted,
-  addChart,
-  changeChart,
-  keepCellReading,
-  keepCellReadings,
-  readAllCharts,
-  readCharts,
-  removeChart,
-  writeDemoFile,
-  beginFreePile,
-  correctKeptPile,
-  goOnWithPile,
-  keepFreePile,
-  namePile,
-  planRecipe,
-  setLeft,
-  setPileGround,
-  setSoft,
-  setStreaky,
-  addGrid,
-  changeGrid,
-  readGrids,
-  readPilesFollowing,
-  removeGrid,
-  takeCell,
-  addLayering,
-  changeLayering,
-  keepScrap,
-  readLayablePiles,
-  readLayerings,
-  readScrapAgain,
-  readScraps,
-  removeLayering,
-  removeScrap,
-  setPaintingGround,
-  keepMatchPhoto,
-  readMatchPhoto,
-  readRecord,
-  removeMatchPhoto,
-  setRemark,
-  mendFileTypes,
-  addPalette,
-  changePalette,
-  layOutPalette,
-  removePalette,
-  restorePalette,
-  backToSeen,
-  changeNotes,
-  keepPicture,
-  readPicture,
-  readPictureNames,
-  removePicture,
-  restoreNotes,
-  restorePicture,
-  setNoteArea,
-  setPictureLight,
-  showPicture,
-  readFreeHistory,
-  readFreePiles,
-  readMatchOf,
-  readMatchesOf,
-  readNoteHistory,
-  readPile,
-  readPileBefore,
-  readPiles,
-  readPilesToTake,
-  readReadingsOf,
-  readRecipe,
-  readTeachingPiles,
-  readWeighedPiles,
-  readWetAndDry,
-  addReading,
-  addToPile,
-  addToPileAsSeen,
-  commitSample,
-  keepMatch,
-  recordDryCheck,
-  scrapePile,
-  setPileAside,
-  standByReading,
-  startSample,
-  takeBackReading,
-  addFoundSeries,
-  addPractice,
-  changeFoundSeries,
-  changePractice,
-  keepAnswer,
-  readEyeTrials,
-  readFoundSeries,
-  readMatchedNotes,
-  readPractices,
-  removeFoundSeries,
-  takeChangesBack,
-  emptyQuarantine,
-  readQuarantine,
-  releaseQuarantine,
-  addNote,
-  changeSettings,
-  readAllNotes,
-  readLatestMatches,
-  readLog,
-  readUnarchived,
-  removeNote,
-  renameNote,
-  restoreNote,
-  setNoteGround,
-  setNotePurpose,
-  setNoteSeen,
-  startPainting,
-  addTubes,
-  changeTube,
-  copyTube,
-  deleteTube,
-  keepCalibrations,
-  keepTubePhoto,
-  moveTube,
-  readTubePhoto,
-  removeTubePhoto,
-  restoreMedia,
-  restoreTube,
-  setBoard,
-  setBoxMedium,
-  setTubeArchived,
-  undoCalibration,
-  keepTurnPhoto,
-  readTurnPhotos,
-  removeTurnPhoto,
-  redo,
-  undoLast,
-};
-
-export type Calls = typeof CALLS;
-export type CallName = keyof Calls;
+export { keepTurnPhoto, readTurnPhotos, removeTurnPhoto } from "./turnPhotos";
+export { redo, undoLast } from "./undo";

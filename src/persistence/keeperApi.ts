@@ -3,7 +3,7 @@
  * and follows what the page wants to hear of.
  */
 import { liveQuery } from "dexie";
-import { type CallName, CALLS } from "./calls";
+import * as CALLS from "./calls";
 import { databaseExists, deleteDatabase, type GamanDatabase, openDatabase, type Workspace } from "./database";
 import type { Painting } from "../domain/painting/painting";
 import { currentPainting } from "../domain/painting/current";
@@ -12,6 +12,9 @@ import { Feed } from "./feed";
 import { openStore, type StoreState } from "./opening";
 import { isSameRow, recordChanges, type RowChange, type RowPlace } from "./rowChanges";
 import { type Watched, watchPainting, watchStudio } from "./watch";
+
+export type Calls = typeof CALLS;
+export type CallName = keyof Calls;
 
 /** What a page hears of something that it follows, again whenever it has changed. */
 export type Heard = { readonly value: unknown } | { readonly failure: Failure };

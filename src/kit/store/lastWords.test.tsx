@@ -1,5 +1,5 @@
 import { afterEach, expect, it } from "vitest";
-import { forgetLast, lastWordsOf, sayLast } from "./lastWords";
+import { forgetAllLast, forgetLast, lastWordsOf, sayLast } from "./lastWords";
 
 afterEach(() => {
   window.localStorage.clear();
@@ -20,6 +20,13 @@ it("what was in hand is there for the next opening, each bench once and each sto
   expect(lastWordsOf("own").map(({ noteId }) => noteId)).toEqual(["one"]);
   forgetLast("own", "one");
   expect(window.localStorage).toHaveLength(0);
+});
+
+it("goes with its store, and with no other", () => {
+  for (const workspace of ["own", "demo"] as const) sayLast(workspace, { noteId: "one", changes: {} });
+  forgetAllLast("demo");
+  expect(lastWordsOf("demo")).toEqual([]);
+  expect(lastWordsOf("own")).toHaveLength(1);
 });
 
 it("a field that was put away is put away then, too", () => {

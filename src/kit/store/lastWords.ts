@@ -28,8 +28,9 @@ export function forgetLast(workspace: Workspace, noteId: string): void {
   else if (others.length < all.length) remember(keyOf(workspace), JSON.stringify(others));
 }
 
-export function forgetAllLast(): void {
-  for (const workspace of ["own", "demo"] as const) forget(keyOf(workspace));
+/** The store that it was said to goes. */
+export function forgetAllLast(workspace: Workspace): void {
+  forget(keyOf(workspace));
 }
 
 /** What waits to be written; nothing where the text is not to be read. What it means is held against the store's schema. */

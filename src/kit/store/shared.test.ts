@@ -1,5 +1,5 @@
 import { afterEach, describe, expect, it, vi } from "vitest";
-import type { CallName } from "../../persistence/calls";
+import type { CallName } from "../../persistence/keeperApi";
 import { sharedOf } from "./shared";
 import type { Store } from "./store";
 

@@ -1,5 +1,5 @@
 /** What several parts of a page read of the store: read once, and heard of by all of them. */
-import type { CallName } from "../../persistence/calls";
+import type { CallName } from "../../persistence/keeperApi";
 import type { Store } from "./store";
 
 type Seen<T> = { readonly value: T } | { readonly failure: unknown } | undefined;

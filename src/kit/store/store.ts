@@ -2,7 +2,7 @@
 
 /** One of the stores as the page knows it: the painter's own, or the demo. All work on it is done by the keeper. */
 import * as Comlink from "comlink";
-import type { CallName, Calls } from "../../persistence/calls";
+import type { CallName, Calls } from "../../persistence/keeperApi";
 import type { Workspace } from "../../persistence/database";
 import type { StoreState } from "../../persistence/opening";
 import type { RowChange, RowPlace } from "../../persistence/rowChanges";

@@ -2,7 +2,7 @@
 
 import { useEffect, useEffectEvent, useState } from "react";
 import { useDb } from "../studio/useStudio";
-import type { CallName } from "../../persistence/calls";
+import type { CallName } from "../../persistence/keeperApi";
 import type { Reader, Store } from "./store";
 
 type Seen<T> = { readonly key: string; readonly value: T } | { readonly failure: unknown };

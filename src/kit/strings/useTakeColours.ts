@@ -8,8 +8,7 @@ import { storedFromLab } from "../../domain/reading/storedColor";
 import { GENERIC_UNCERTAINTY } from "../../domain/reading/uncertainty";
 import { MOST_STRINGS } from "../../domain/strings/grid";
 import { newGrid, stringOf } from "../../domain/strings/newString";
-import { addGrid, changeGrid, readGrids } from "../store/calls";
-import { addNote, removeNote } from "../store/calls";
+import { addGrid, addNote, changeGrid, readGrids, removeNote } from "../store/calls";
 import { useDb, useSettings, useStudio } from "../studio/useStudio";
 import { offerUndo } from "../studio/undoStack";
 

@@ -53,10 +53,11 @@ export function storeOf(workspace: Workspace): Store {
   return store;
 }
 
-/** What was read of it before is forgotten with it. */
+/** What was read of it before is forgotten with it, and what was in hand there. */
 export async function removeStore(workspace: Workspace): Promise<void> {
   const store = storeOf(workspace);
   stores.delete(workspace);
+  forgetAllLast(workspace);
   await store.remove();
 }
 
@@ -82,7 +83,6 @@ export function forgetChoices(): void {
   forget(ROOM_KEY);
   forget(BOARD_KEY);
   forget(REMOVED_DEMO_KEY);
-  forgetAllLast();
   forgetWork();
 }
 

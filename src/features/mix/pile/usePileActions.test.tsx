@@ -13,7 +13,7 @@ import { keeper } from "../../../kit/store/keeper";
 import type { GamanDatabase } from "../../../persistence/database";
 import { beginFreePile } from "../../../persistence/freePiles";
 import { addNote, startPainting } from "../../../persistence/studio";
-import { usePileActions } from "./usePileActions";
+import { type MixedFor, usePileActions } from "./usePileActions";
 
 const target = storedFromLab(labD65(50, 2, 10), "typed", 1);
 let studio: TestStudio;
@@ -57,6 +57,20 @@ function useHand() {
     }),
   };
 }
+
+/** The hook where nothing is shown yet. */
+const freeHand = (of: MixedFor) =>
+  renderHook(
+    () =>
+      usePileActions({
+        of,
+        pile: undefined,
+        sample: undefined,
+        story: "",
+        history: { piles: [], readings: [], matches: [] },
+      }),
+    { wrapper: studio.wrapper },
+  );
 
 const dose = (parts: number) => [{ tubeId: "white", parts, addedAt: 5 }];
 /** All that is written and heard of it: nothing has changed for three looks in a row, however slow the machine is. */
@@ -182,17 +196,7 @@ describe("a hand at the bench", () => {
 
   it("begins a free pile with the first dose, and says which", async () => {
     const onBegun = vi.fn();
-    const { result } = renderHook(
-      () =>
-        usePileActions({
-          of: { paintingId, pileId: undefined, onBegun, name: "Mud" },
-          pile: undefined,
-          sample: undefined,
-          story: "",
-          history: { piles: [], readings: [], matches: [] },
-        }),
-      { wrapper: studio.wrapper },
-    );
+    const { result } = freeHand({ paintingId, pileId: undefined, onBegun, name: "Mud" });
     act(() => {
       result.current.add(dose(2), undefined, 5, false);
     });
@@ -204,17 +208,7 @@ describe("a hand at the bench", () => {
 
   it("adds to the free pile that it began, also before that is shown", async () => {
     const pile = await beginFreePile(db, { paintingId }, dose(1), undefined, 4);
-    const { result } = renderHook(
-      () =>
-        usePileActions({
-          of: { paintingId, pileId: pile.id, onBegun: vi.fn() },
-          pile: undefined,
-          sample: undefined,
-          story: "",
-          history: { piles: [], readings: [], matches: [] },
-        }),
-      { wrapper: studio.wrapper },
-    );
+    const { result } = freeHand({ paintingId, pileId: pile.id, onBegun: vi.fn() });
     act(() => {
       result.current.add(dose(2), undefined, 5, false);
       result.current.add(dose(4), undefined, 6, false);

@@ -9,24 +9,28 @@ import type { Pile, StoredRecipe } from "../../../domain/pile/pile";
 import { useDb } from "../../../kit/studio/useStudio";
 import { attempt } from "../../../kit/studio/problems";
 import { rememberOwnDeed } from "../../../kit/studio/undoStack";
-import { beginFreePile, correctKeptPile, goOnWithPile, keepFreePile } from "../../../kit/store/calls";
 import {
   addReading,
   addToPile,
   addToPileAsSeen,
+  beginFreePile,
   commitSample,
+  correctKeptPile,
+  goOnWithPile,
+  keepFreePile,
   keepMatch,
+  readPile,
+  redo,
   scrapePile,
   setPileAside,
   standByReading,
   startSample,
   takeBackReading,
+  undoLast,
 } from "../../../kit/store/calls";
 import { type SeenPile } from "../../../domain/pile/seenPile";
 import type { NewAddition, NewReading } from "../../../persistence/piles";
 import { seenOf } from "../../../domain/pile/seenPile";
-import { readPile } from "../../../kit/store/calls";
-import { redo, undoLast } from "../../../kit/store/calls";
 import { setUndone, undoneOf, useUndone } from "./undone";
 
 export type PileActions = {
