@@ -42,7 +42,6 @@ export type KeeperApi = {
     ...args: readonly unknown[]
   ) => Promise<{ readonly answer: unknown; readonly changes: readonly RowChange[] }>;
   readonly isThere: (workspace: Workspace) => Promise<boolean>;
-  readonly close: (workspace: Workspace) => void;
   readonly remove: (workspace: Workspace) => Promise<void>;
 };
 
@@ -66,10 +65,6 @@ export function createKeeperApi(
     (heard: Heard): void => {
       tell(id, heard);
     };
-  const close = (workspace: Workspace): void => {
-    stores.get(workspace)?.close();
-    stores.delete(workspace);
-  };
   if (opensWith) of(opensWith).readAhead();
   return {
     listen: (page) => {
@@ -106,9 +101,9 @@ export function createKeeperApi(
         return recordChanges(db, places, () => callOf(name)(db, ...known));
       }),
     isThere: databaseExists,
-    close,
     remove: async (workspace) => {
-      close(workspace);
+      stores.get(workspace)?.close();
+      stores.delete(workspace);
       await deleteDatabase(workspace);
     },
   };
