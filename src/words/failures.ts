@@ -23,6 +23,8 @@ export function saveFailureWords(error: unknown): string {
   if (name === "PileChangedError")
     return "This pile was changed in another window meanwhile, so nothing was written. It is shown as it lies now: look, then go on.";
   if (name === "ChangedSinceError" && error instanceof Error) return error.message;
+  if (name === "KeeperStoppedError")
+    return "What keeps your work stopped in the middle of this. It has begun again; if it does not answer, reload this page. Look whether this is there. If not, do it once more.";
   if (isStorageFull(error))
     return "The browser's storage is full, so this was not saved. Free some space, then do it again.";
   const detail = error instanceof Error ? error.message : String(error);

@@ -360,6 +360,32 @@ plain("where the store's own worker does not come, the page says so and what to 
   await expect(page.getByRole("button", { name: "Reload this page" })).toBeVisible();
 });
 
+plain(
+  "where the store's own worker stops, another one goes on, and what is done then is kept",
+  async ({ page }) => {
+    await openDemo(page);
+    await trayNote(page, /^5 Lichen/).click();
+    await benchOf(page).allAdded.waitFor();
+    const stop = async () => {
+      const worker = page.workers().find((one) => one.url().includes("/keeper-"));
+      await worker?.evaluate(() => {
+        setTimeout(() => {
+          throw new Error("out of memory");
+        });
+      });
+      await worker?.waitForEvent("close");
+    };
+    await stop();
+    await benchOf(page).addAll();
+    await stop();
+    await benchOf(page).looksTheSame.click();
+    await benchOf(page).keep.click();
+    await expect(benchOf(page).kept).toBeVisible();
+    await page.reload();
+    await expect(benchOf(page).kept).toBeVisible();
+  },
+);
+
 test("a store that the browser emptied is told as lost, with the way back, and not as a first visit", async ({
   page,
 }) => {
