@@ -55,6 +55,8 @@ function useSeen<Args extends readonly unknown[], T>(
     // The same text is the same question.
     [store, called, key],
   );
+  // What was asked before is over; the next question does not begin with its answer.
+  if (key === undefined && seen) setSeen(undefined);
   if (seen && "failure" in seen) throw seen.failure;
   return seen;
 }

@@ -27,7 +27,8 @@ export function useBenchRow(noteId: string): readonly [InHand, (changes: InHand)
     const all = { ...writing.current, ...changes };
     writing.current = all;
     const write = async (): Promise<void> => {
-      await changeBench(db, noteId, changes);
+      // With what could not be written before.
+      await changeBench(db, noteId, all);
       if (writing.current !== all) return;
       writing.current = undefined;
       forgetLast(db.workspace, noteId);
