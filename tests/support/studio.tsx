@@ -25,7 +25,7 @@ export function openStudio(): TestStudio {
   const store = new StudioStore(kept);
   const failures: unknown[] = [];
   const stop = store.open((error) => failures.push(error));
-  const open = { db: kept, workspace: "own" as const, store };
+  const open = { store: kept, workspace: "own" as const, studio: store };
   return {
     db,
     store,

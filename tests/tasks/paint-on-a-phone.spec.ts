@@ -258,16 +258,21 @@ test("values alone, the room and a smaller board are a touch away on every view"
   await expect(page.locator("[data-slim]")).toBeVisible();
 });
 
-test("after Enter on the keyboard of a phone, the next addition is in sight, its amount with its button", async ({
-  page,
-}) => {
+/** The demo's eighth note, laid down; then words and Enter, as on the keyboard of a phone. */
+async function saySlipWallLooks(page: Page, words: string): Promise<void> {
   await openDemo(page);
   await trayNote(page, /^8 Slip wall/).tap();
   await benchOf(page).allAdded.tap();
   await readingOf(page, "the pile", "say it");
   const field = page.getByLabel("How the pile looks beside the target");
-  await field.fill("half a step too dark, a little too dull");
+  await field.fill(words);
   await field.press("Enter");
+}
+
+test("after Enter on the keyboard of a phone, the next addition is in sight, its amount with its button", async ({
+  page,
+}) => {
+  await saySlipWallLooks(page, "half a step too dark, a little too dull");
   const added = page.getByRole("button", { name: /^I added it/ }).first();
   await expect(added).toBeFocused();
   const item = page.getByRole("listitem").filter({ has: added });
@@ -278,13 +283,7 @@ test("after Enter on the keyboard of a phone, the next addition is in sight, its
 test("after Enter on the keyboard of a phone, scraping back is in sight where it comes first", async ({
   page,
 }) => {
-  await openDemo(page);
-  await trayNote(page, /^8 Slip wall/).tap();
-  await benchOf(page).allAdded.tap();
-  await readingOf(page, "the pile", "say it");
-  const field = page.getByLabel("How the pile looks beside the target");
-  await field.fill("a step too dark, a little too dull");
-  await field.press("Enter");
+  await saySlipWallLooks(page, "a step too dark, a little too dull");
   const scraped = page.getByRole("button", { name: /^I scraped it back to/ });
   await expect(scraped).toBeFocused();
   await expect.poll(() => isUncovered(scraped)).toBe(true);

@@ -5,7 +5,7 @@ import { useState } from "react";
 import { CHART_KINDS, type Chart } from "../../domain/charts/chart";
 import { useChartCommands } from "../../kit/commands/charts";
 import { attempt } from "../../kit/studio/problems";
-import { useDb, useStudio } from "../../kit/studio/useStudio";
+import { useStore, useStudio } from "../../kit/studio/useStudio";
 import { undoably } from "../../kit/studio/undoStack";
 import { NameForm } from "../../kit/words/NameForm";
 import { Drawer } from "../../ui/Drawer";
@@ -22,7 +22,7 @@ export function ChartMenu({
   charts: readonly Chart[];
   onOpen: (id: string) => void;
 }) {
-  const db = useDb();
+  const store = useStore();
   const board = useStudio((studio) => studio.board);
   const { addChart, changeChart, removeChart } = useChartCommands();
   const [isNaming, setNaming] = useState(false);
@@ -72,7 +72,7 @@ export function ChartMenu({
             onSelect={() => {
               attempt(
                 undoably(
-                  db,
+                  store,
                   `${chart.name} is removed, with what was read of it.`,
                   [["charts", chart.id]],
                   () => removeChart(chart.id),

@@ -13,7 +13,7 @@ import { storedFromLab } from "../../domain/reading/storedColor";
 import type { Tube } from "../../domain/tube/tube";
 import { useChartCommands } from "../../kit/commands/charts";
 import { attempt } from "../../kit/studio/problems";
-import { useDb, useSettings } from "../../kit/studio/useStudio";
+import { useStore, useSettings } from "../../kit/studio/useStudio";
 import { undoably } from "../../kit/studio/undoStack";
 import { Button } from "../../ui/Button";
 import { CheckField } from "../../ui/fields";
@@ -42,7 +42,7 @@ export function ReadCells({
   photoId: string;
   fixed: () => FixedChart;
 }) {
-  const db = useDb();
+  const store = useStore();
   const settings = useSettings();
   const { keepCellReadings } = useChartCommands();
   const planned = new Map(
@@ -115,7 +115,7 @@ export function ReadCells({
             ...(film === "wet" && { film }),
           }));
           attempt(
-            undoably(db, `${chart.name}: ${paintedWords(readings.length)}`, [["charts", chart.id]], () =>
+            undoably(store, `${chart.name}: ${paintedWords(readings.length)}`, [["charts", chart.id]], () =>
               keepCellReadings(chart.id, readings, fixed()),
             ),
           );

@@ -7,7 +7,7 @@ import type { Sheet } from "../../domain/charts/sheetTypes";
 import { readingsInOrder, readingsOfTable, type TableRow } from "../../domain/charts/chartTable";
 import { useChartCommands } from "../../kit/commands/charts";
 import { attempt } from "../../kit/studio/problems";
-import { useDb } from "../../kit/studio/useStudio";
+import { useStore } from "../../kit/studio/useStudio";
 import { undoably } from "../../kit/studio/undoStack";
 import { FileField } from "../../ui/fields";
 import { Notice } from "../../ui/Notice";
@@ -30,7 +30,7 @@ export function TakeTable({
   sheets: readonly Sheet[];
   fixed: () => FixedChart;
 }) {
-  const db = useDb();
+  const store = useStore();
   const { keepCellReadings } = useChartCommands();
   const [word, setWord] = useState<string>();
   const fromTable = async (file: File): Promise<readonly CellReading[] | string> => {
@@ -64,7 +64,7 @@ export function TakeTable({
       setWord(read);
       return;
     }
-    await undoably(db, `${chart.name}: ${paintedWords(read.length)}`, [["charts", chart.id]], () =>
+    await undoably(store, `${chart.name}: ${paintedWords(read.length)}`, [["charts", chart.id]], () =>
       keepCellReadings(chart.id, read, fixed()),
     );
   };

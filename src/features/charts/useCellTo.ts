@@ -17,7 +17,7 @@ import { newGrid, stringOf } from "../../domain/strings/newString";
 import { isWater } from "../../domain/tube/water";
 import { useGridCommands } from "../../kit/commands/grids";
 import { usePileCommands } from "../../kit/commands/piles";
-import { useDb, useSettings, useStudio } from "../../kit/studio/useStudio";
+import { useStore, useSettings, useStudio } from "../../kit/studio/useStudio";
 import { readGrids } from "../../kit/store/calls";
 
 /** Of a pile that begins with a cell. */
@@ -30,7 +30,7 @@ export function useCellTo(
   words: string,
   predicted: LabD65,
 ): { readonly bench: () => Promise<void>; readonly strings: () => Promise<void> } {
-  const db = useDb();
+  const store = useStore();
   const router = useRouter();
   const settings = useSettings();
   const tubeById = useStudio((studio) => studio.tubeById);
@@ -61,7 +61,7 @@ export function useCellTo(
     strings: async () => {
       const amounts = contents.filter((dose) => !isWater(dose));
       const string = { ...stringOf(name, { kind: "paint", amounts }, settings.school), id: nanoid() };
-      const roomy = (await readGrids(db, paintingId)).findLast(
+      const roomy = (await readGrids(store, paintingId)).findLast(
         ({ strings }) => strings.length < MOST_STRINGS,
       );
       if (roomy) await changeGrid(roomy.id, ({ strings }) => ({ strings: [...strings, string] }));

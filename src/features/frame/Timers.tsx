@@ -7,7 +7,7 @@ import { useEffect, useState } from "react";
 import { readTimers } from "../../kit/store/calls";
 import type { Timer } from "../../domain/timer/timer";
 import { Button } from "../../ui/Button";
-import { useDb, useStudio } from "../../kit/studio/useStudio";
+import { useStore, useStudio } from "../../kit/studio/useStudio";
 import { attempt } from "../../kit/studio/problems";
 import { undoably } from "../../kit/studio/undoStack";
 import { useBenchCommands } from "../../kit/commands/benches";
@@ -25,7 +25,7 @@ export function Timers() {
 function Running({ timers }: { timers: readonly Timer[] }) {
   const notes = useStudio((studio) => studio.notes);
   const painting = useStudio((studio) => studio.painting);
-  const db = useDb();
+  const store = useStore();
   const { removeTimer, setTimer } = useBenchCommands();
   // Nothing is counted: what is left follows from the clock, so a reload or a sleeping page loses nothing.
   const [now, setNow] = useState<number>();
@@ -103,7 +103,7 @@ function Running({ timers }: { timers: readonly Timer[] }) {
                 aria-label={`Stop: ${TIMER_WORDS[timer.kind].name}, ${nameOf(timer)}`}
                 onClick={() => {
                   attempt(
-                    undoably(db, "The timer is stopped.", [["timers", timer.id]], () =>
+                    undoably(store, "The timer is stopped.", [["timers", timer.id]], () =>
                       removeTimer(timer.id),
                     ),
                   );

@@ -15,7 +15,7 @@ import { TaskLine } from "../../kit/query/TaskLine";
 import { shownOf } from "../../kit/query/useTask";
 import { attempt } from "../../kit/studio/problems";
 import { NoteSelect } from "../../kit/studio/NoteSelect";
-import { useDb, useSettings, useStudio } from "../../kit/studio/useStudio";
+import { useStore, useSettings, useStudio } from "../../kit/studio/useStudio";
 import { undoably } from "../../kit/studio/undoStack";
 import { Button } from "../../ui/Button";
 import { Choice } from "../../ui/Choice";
@@ -143,7 +143,7 @@ function TonedGround({
   over: FilmOver;
   ofNotes: readonly LabD65[];
 }) {
-  const db = useDb();
+  const store = useStore();
   const settings = useSettings();
   const { changeLayering } = useLayerCommands();
   const areas = usePictureAreas();
@@ -188,8 +188,11 @@ function TonedGround({
             isWet: false,
           };
           attempt(
-            undoably(db, `${layering.name} lies on a toned ground now.`, [["layerings", layering.id]], () =>
-              changeLayering(layering.id, () => ({ ground })),
+            undoably(
+              store,
+              `${layering.name} lies on a toned ground now.`,
+              [["layerings", layering.id]],
+              () => changeLayering(layering.id, () => ({ ground })),
             ),
           );
         }}

@@ -14,7 +14,7 @@ import { useLayerCommands } from "../../kit/commands/layerings";
 import { useFilms, useLayerings } from "../../kit/layers/useLayers";
 import { ReadColour } from "../../kit/reading/ReadColour";
 import { attempt } from "../../kit/studio/problems";
-import { useDb, useSettings, useStudio } from "../../kit/studio/useStudio";
+import { useStore, useSettings, useStudio } from "../../kit/studio/useStudio";
 import { undoably } from "../../kit/studio/undoStack";
 import { readMatchesOf } from "../../kit/store/calls";
 import { Notice } from "../../ui/Notice";
@@ -28,7 +28,7 @@ const ABSORBENCY_LABELS = { sized: "stays on top", some: "takes in some", thirst
 const PICKED_UP = [0, 0.1, 0.2, 0.35, 0.5, 0.8] as const;
 
 export function GroundPicker({ layering, onDone }: { layering: Layering; onDone: () => void }) {
-  const db = useDb();
+  const store = useStore();
   const settings = useSettings();
   const notes = useStudio((studio) => studio.notes);
   const { changeLayering, setPaintingGround } = useLayerCommands();
@@ -39,7 +39,7 @@ export function GroundPicker({ layering, onDone }: { layering: Layering; onDone:
   const [isImpossible, setImpossible] = useState(false);
   const take = (ground: Ground): void => {
     attempt(
-      undoably(db, `${layering.name} lies on ${ground.name} now.`, [["layerings", layering.id]], () =>
+      undoably(store, `${layering.name} lies on ${ground.name} now.`, [["layerings", layering.id]], () =>
         changeLayering(layering.id, () => ({ ground })),
       ),
     );
@@ -118,7 +118,7 @@ export function GroundPicker({ layering, onDone }: { layering: Layering; onDone:
           onClick={() => {
             attempt(
               undoably(
-                db,
+                store,
                 `The whole painting lies on ${layering.ground.name} now.`,
                 [["paintings", layering.paintingId]],
                 () => setPaintingGround(layering.paintingId, fixed(layering.ground)),

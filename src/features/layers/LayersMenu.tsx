@@ -7,7 +7,7 @@ import type { Layering } from "../../domain/layers/layering";
 import { useLayerCommands } from "../../kit/commands/layerings";
 import { attempt } from "../../kit/studio/problems";
 import { NoteSelect } from "../../kit/studio/NoteSelect";
-import { useDb, useStudio } from "../../kit/studio/useStudio";
+import { useStore, useStudio } from "../../kit/studio/useStudio";
 import { undoably } from "../../kit/studio/undoStack";
 import { NameForm } from "../../kit/words/NameForm";
 import { Drawer } from "../../ui/Drawer";
@@ -25,7 +25,7 @@ export function LayersMenu({
   onOpen: (id: string) => void;
   onGround: () => void;
 }) {
-  const db = useDb();
+  const store = useStore();
   const painting = useStudio((studio) => studio.painting);
   const { addLayering, changeLayering, removeLayering } = useLayerCommands();
   const [isNaming, setNaming] = useState(false);
@@ -75,7 +75,7 @@ export function LayersMenu({
           onSelect={() => {
             attempt(
               undoably(
-                db,
+                store,
                 `${layering.name} is removed; its scraps stay.`,
                 [["layerings", layering.id]],
                 () => removeLayering(layering.id),

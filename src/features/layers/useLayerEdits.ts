@@ -5,7 +5,7 @@ import { nanoid } from "nanoid";
 import { type Layering, MOST_LAYERS, type PaintLayer } from "../../domain/layers/layering";
 import { useLayerCommands } from "../../kit/commands/layerings";
 import { attempt } from "../../kit/studio/problems";
-import { useDb } from "../../kit/studio/useStudio";
+import { useStore } from "../../kit/studio/useStudio";
 import { undoably } from "../../kit/studio/undoStack";
 
 export type LayerEdits = {
@@ -18,11 +18,11 @@ export type LayerEdits = {
 };
 
 export function useLayerEdits({ id, name, layers }: Layering): LayerEdits {
-  const db = useDb();
+  const store = useStore();
   const { changeLayering } = useLayerCommands();
   const write = (words: string, next: (before: Layering) => readonly PaintLayer[]): void => {
     attempt(
-      undoably(db, words, [["layerings", id]], () =>
+      undoably(store, words, [["layerings", id]], () =>
         changeLayering(id, (before) => ({ layers: next(before) })),
       ),
     );

@@ -12,7 +12,7 @@ import { SortableList } from "../../ui/SortableList";
 import type { SortableItem } from "../../ui/sortableParts";
 import { TubeChoice } from "../../kit/paint/TubeChoice";
 import { ladderOfTube } from "../../domain/tube/smear";
-import { useDb, useStudio } from "../../kit/studio/useStudio";
+import { useStore, useStudio } from "../../kit/studio/useStudio";
 import { attempt } from "../../kit/studio/problems";
 import { undoably } from "../../kit/studio/undoStack";
 import { useTubeCommands } from "../../kit/commands/tubes";
@@ -21,7 +21,7 @@ import { tubesOf } from "../../domain/palette/searchedTubes";
 export function PaletteTubes({ palette }: { palette: Palette }) {
   const tubeById = useStudio((studio) => studio.tubeById);
   const { setBoard } = useTubeCommands();
-  const db = useDb();
+  const store = useStore();
   const [isChoosing, setChoosing] = useState(false);
   // The new order stands at once; the store follows.
   const [moved, setMoved] = useState<{ readonly from: string; readonly ids: readonly string[] }>();
@@ -62,7 +62,7 @@ export function PaletteTubes({ palette }: { palette: Palette }) {
               canGo={tubes.length > 1}
               onRemove={() => {
                 attempt(
-                  undoably(db, `${tube.label} is off ${palette.name}.`, [["palettes", palette.id]], () =>
+                  undoably(store, `${tube.label} is off ${palette.name}.`, [["palettes", palette.id]], () =>
                     setBoard(
                       palette.id,
                       tubeIds.filter((other) => other !== id),

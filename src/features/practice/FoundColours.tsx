@@ -17,7 +17,7 @@ import { ReadColour } from "../../kit/reading/ReadColour";
 import { TakeAlong } from "../../kit/sheet/TakeAlong";
 import { attempt } from "../../kit/studio/problems";
 import { undoably } from "../../kit/studio/undoStack";
-import { useDb, useSettings, useStudio } from "../../kit/studio/useStudio";
+import { useStore, useSettings, useStudio } from "../../kit/studio/useStudio";
 import { readFoundSeries, readMatchedNotes } from "../../kit/store/calls";
 import { Button } from "../../ui/Button";
 import { Choice } from "../../ui/Choice";
@@ -100,7 +100,7 @@ function Series({
   others: readonly FoundSeries[];
   onOpen: (id: string) => void;
 }) {
-  const db = useDb();
+  const store = useStore();
   const settings = useSettings();
   const { changeFoundSeries, removeFoundSeries } = usePracticeCommands();
   const [thing, setThing] = useState("");
@@ -244,7 +244,7 @@ function Series({
           className="mt-4"
           onClick={() => {
             attempt(
-              undoably(db, `The series ${name} is removed.`, [["foundSeries", series.id]], () =>
+              undoably(store, `The series ${name} is removed.`, [["foundSeries", series.id]], () =>
                 removeFoundSeries(series.id),
               ),
             );

@@ -5,7 +5,7 @@ import type { Grid } from "../../domain/strings/grid";
 import { newGrid } from "../../domain/strings/newString";
 import { useGridCommands } from "../../kit/commands/grids";
 import { attempt } from "../../kit/studio/problems";
-import { useDb, useSettings } from "../../kit/studio/useStudio";
+import { useStore, useSettings } from "../../kit/studio/useStudio";
 import { undoably } from "../../kit/studio/undoStack";
 import { Menu, MenuItem } from "../../ui/Menu";
 
@@ -21,7 +21,7 @@ export function GridMenu({
   onOpen: (gridId: string) => void;
   onPanel: (panel: "grid" | "versions") => void;
 }) {
-  const db = useDb();
+  const store = useStore();
   const settings = useSettings();
   const { addGrid, removeGrid } = useGridCommands();
   return (
@@ -68,7 +68,7 @@ export function GridMenu({
       <MenuItem
         onSelect={() => {
           attempt(
-            undoably(db, `${grid.name} is removed; its piles stay.`, [["grids", grid.id]], () =>
+            undoably(store, `${grid.name} is removed; its piles stay.`, [["grids", grid.id]], () =>
               removeGrid(grid.id),
             ),
           );

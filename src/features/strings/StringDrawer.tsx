@@ -5,7 +5,7 @@ import type { Grid, GridString } from "../../domain/strings/grid";
 import type { GridPlan } from "../../domain/strings/gridPlan";
 import { useGridCommands } from "../../kit/commands/grids";
 import { attempt } from "../../kit/studio/problems";
-import { useDb, useStudio } from "../../kit/studio/useStudio";
+import { useStore, useStudio } from "../../kit/studio/useStudio";
 import { undoably } from "../../kit/studio/undoStack";
 import { NameForm } from "../../kit/words/NameForm";
 import { Button } from "../../ui/Button";
@@ -25,7 +25,7 @@ export function StringDrawer({
   plan: GridPlan | undefined;
   onDone: () => void;
 }) {
-  const db = useDb();
+  const store = useStore();
   const { changeGrid } = useGridCommands();
   const tubeById = useStudio((studio) => studio.tubeById);
   const string = grid.strings.find(({ id }) => id === stringId);
@@ -107,11 +107,15 @@ export function StringDrawer({
         className="self-start"
         onClick={() => {
           attempt(
-            undoably(db, `The string ${string.name} is removed; its piles stay.`, [["grids", grid.id]], () =>
-              changeGrid(grid.id, (before) => ({
-                strings: before.strings.filter(({ id }) => id !== stringId),
-                taken: before.taken.filter((cell) => cell.stringId !== stringId),
-              })),
+            undoably(
+              store,
+              `The string ${string.name} is removed; its piles stay.`,
+              [["grids", grid.id]],
+              () =>
+                changeGrid(grid.id, (before) => ({
+                  strings: before.strings.filter(({ id }) => id !== stringId),
+                  taken: before.taken.filter((cell) => cell.stringId !== stringId),
+                })),
             ),
           );
           onDone();

@@ -194,7 +194,7 @@ function SamplePatches({ picked, lab }: { picked: Picked; lab: LabD65 }) {
       </div>
       <div className="flex text-sm text-muted" aria-hidden="true">
         {patches.map(({ name, lab: shown }) => (
-          <span key={name} className="flex-1">
+          <span key={name} className="flex-1 last:text-right nth-2:text-center">
             {name} {describeLab(shown, settings).value}
           </span>
         ))}

@@ -3,7 +3,7 @@
 /** A file becomes the painting's picture: shown at once, stored behind it, with a word on what became of it. */
 import { useState } from "react";
 import { keepPicture } from "../../kit/store/calls";
-import { useDb } from "../../kit/studio/useStudio";
+import { useStore } from "../../kit/studio/useStudio";
 import { attempt } from "../../kit/studio/problems";
 import type { OpenPicture } from "../../kit/picture/usePicture";
 
@@ -19,7 +19,7 @@ export type NewPictureState = {
 };
 
 export function useNewPicture(paintingId: string, picture: OpenPicture): NewPictureState {
-  const db = useDb();
+  const store = useStore();
   const [isKeeping, setKeeping] = useState(false);
   const [fileName, setFileName] = useState<string>();
   const [word, setWord] = useState<string>();
@@ -35,7 +35,7 @@ export function useNewPicture(paintingId: string, picture: OpenPicture): NewPict
       const keptOriginal = original && (await hasRoom(blob.size + original.size)) ? original : undefined;
       const { widthPx, heightPx, originalWidthPx, originalHeightPx, remark } = opened.info;
       await keepPicture(
-        db,
+        store,
         {
           id: opened.id,
           paintingId,

@@ -15,7 +15,7 @@ import { Button, buttonClass } from "../../ui/Button";
 import { SelectField } from "../../ui/SelectField";
 import { Patch } from "../../ui/Patch";
 import { Drawer } from "../../ui/Drawer";
-import { useDb, useOpenStudio, useSettings, useStudio } from "../../kit/studio/useStudio";
+import { useStore, useOpenStudio, useSettings, useStudio } from "../../kit/studio/useStudio";
 import { useDemo } from "../../kit/studio/useDemo";
 import { undoably } from "../../kit/studio/undoStack";
 import { useChangeSettings } from "../../kit/studio/useChangeSettings";
@@ -254,7 +254,7 @@ function NextItem({ step, isFirst }: { step: NextStep; isFirst: boolean }) {
   const { recordDryCheck } = useMatchCommands();
   const once = useOnce(step.kind === "dry-check" ? `${step.match.id} ${step.match.verdict}` : "");
   const router = useRouter();
-  const db = useDb();
+  const store = useStore();
   const { note } = step;
   const lab = labFromStored(note.target);
   const check = (verdict: "confirmed" | "moved"): void => {
@@ -264,7 +264,7 @@ function NextItem({ step, isFirst }: { step: NextStep; isFirst: boolean }) {
       verdict === "confirmed" ? "is still right, dry." : "changed while drying: it waits to be mixed again.";
     once("check", () =>
       undoably(
-        db,
+        store,
         `Note ${note.number}, ${note.name}, ${words}`,
         [
           ["matches", id],

@@ -2,11 +2,11 @@
 
 /** Writers of the store, each bound to the one that is open: what a view calls when the painter does something. */
 import type { Store } from "../store/store";
-import { useDb } from "../studio/useStudio";
+import { useStore } from "../studio/useStudio";
 
-type Writer = (db: Store, ...rest: never[]) => unknown;
+type Writer = (store: Store, ...rest: never[]) => unknown;
 export type Bound<Writers extends Record<string, Writer>> = {
-  readonly [Name in keyof Writers]: Writers[Name] extends (db: Store, ...rest: infer Rest) => infer Answer
+  readonly [Name in keyof Writers]: Writers[Name] extends (store: Store, ...rest: infer Rest) => infer Answer
     ? (...rest: Rest) => Answer
     : never;
 };
@@ -15,13 +15,13 @@ export type Bound<Writers extends Record<string, Writer>> = {
 export function commandsOf<Writers extends Record<string, Writer>>(writers: Writers): () => Bound<Writers> {
   const bound = new WeakMap<Store, Bound<Writers>>();
   return () => {
-    const db = useDb();
-    const known = bound.get(db);
+    const store = useStore();
+    const known = bound.get(store);
     if (known) return known;
     const made = Object.fromEntries(
-      Object.entries(writers).map(([name, writer]) => [name, (...rest: never[]) => writer(db, ...rest)]),
+      Object.entries(writers).map(([name, writer]) => [name, (...rest: never[]) => writer(store, ...rest)]),
     ) as Bound<Writers>;
-    bound.set(db, made);
+    bound.set(store, made);
     return made;
   };
 }

@@ -16,12 +16,12 @@ import { layerWords } from "../../words/layers";
 import { useLayerCommands } from "../commands/layerings";
 import { attempt } from "../studio/problems";
 import { undoably } from "../studio/undoStack";
-import { useDb, useSettings, useStudio } from "../studio/useStudio";
+import { useStore, useSettings, useStudio } from "../studio/useStudio";
 import { useFilms } from "./useLayers";
 
 /** @param nothing - said where there is none. */
 export function KeptScraps({ nothing }: { nothing?: string }) {
-  const db = useDb();
+  const store = useStore();
   const { scraps } = useFilms();
   const { removeScrap } = useLayerCommands();
   if (scraps.length === 0) return nothing ? <p className="text-muted">{nothing}</p> : null;
@@ -46,7 +46,7 @@ export function KeptScraps({ nothing }: { nothing?: string }) {
               weight="quiet"
               onClick={() => {
                 attempt(
-                  undoably(db, `${scrap.name} is removed.`, [["scraps", scrap.id]], () =>
+                  undoably(store, `${scrap.name} is removed.`, [["scraps", scrap.id]], () =>
                     removeScrap(scrap.id),
                   ),
                 );

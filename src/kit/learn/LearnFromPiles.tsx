@@ -16,7 +16,7 @@ import { Working } from "../../ui/Working";
 import { genericOpticsOf } from "../../domain/tube/optics";
 import { workFailureWords } from "../../words/failures";
 import { solver } from "../../workers/clients";
-import { useDb, useSettings } from "../studio/useStudio";
+import { useStore, useSettings } from "../studio/useStudio";
 import { attempt } from "../studio/problems";
 import { useTubeCommands } from "../commands/tubes";
 import type { PileRecord } from "../../domain/pile/evidence";
@@ -35,7 +35,7 @@ type State =
   | { readonly kind: "learned"; readonly record: PileRecord; readonly box: LearnedBox };
 
 export function LearnFromPiles({ onDone }: { onDone: () => void }) {
-  const db = useDb();
+  const store = useStore();
   const { keepCalibrations } = useTubeCommands();
   const { paintSurfaces } = useSettings();
   const record = useTeaching();
@@ -89,7 +89,7 @@ export function LearnFromPiles({ onDone }: { onDone: () => void }) {
           onKeep={() => {
             once("keep", () =>
               undoably(
-                db,
+                store,
                 `${state.record.tubes.length} tubes are believed otherwise now.`,
                 state.record.tubes.map(({ id }) => ["tubes", id] as const),
                 () => keepCalibrations(calibrationsOf(state.record, state.box, Date.now())),

@@ -105,7 +105,7 @@ export class Store {
   }
 }
 
-type Tail<Name extends CallName> = Calls[Name] extends (db: never, ...rest: infer Rest) => unknown
+type Tail<Name extends CallName> = Calls[Name] extends (store: never, ...rest: infer Rest) => unknown
   ? Rest
   : never;
 

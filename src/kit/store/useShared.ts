@@ -3,7 +3,7 @@
 import { useSyncExternalStore } from "react";
 import { sharedOf } from "./shared";
 import type { Reader } from "./store";
-import { useDb } from "../studio/useStudio";
+import { useStore } from "../studio/useStudio";
 
 /**
  * What several parts of a view ask of the store at once: read once for all of them.
@@ -14,7 +14,7 @@ export function useShared<Args extends readonly unknown[], T>(
   { called }: Reader<Args, T>,
   ...args: NoInfer<Args>
 ): T | undefined {
-  const shared = sharedOf<T>(useDb(), called, args);
+  const shared = sharedOf<T>(useStore(), called, args);
   const seen = useSyncExternalStore(shared.subscribe, shared.get, shared.get);
   if (seen && "failure" in seen) throw seen.failure;
   return seen?.value;

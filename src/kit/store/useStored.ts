@@ -1,7 +1,7 @@
 "use client";
 
 import { useEffect, useEffectEvent, useState } from "react";
-import { useDb } from "../studio/useStudio";
+import { useStore } from "../studio/useStudio";
 import type { CallName } from "../../persistence/keeperApi";
 import type { Reader, Store } from "./store";
 
@@ -34,7 +34,7 @@ function useSeen<Args extends readonly unknown[], T>(
   { called }: Reader<Args, T>,
   args: Args | undefined,
 ): { readonly key: string; readonly value: T } | undefined {
-  const store = useDb();
+  const store = useStore();
   const [seen, setSeen] = useState<Seen<T>>();
   const key = args && JSON.stringify(args);
   const follow = useEffectEvent((from: Store, name: CallName, about: string) =>

@@ -9,7 +9,7 @@ import { GENERIC_UNCERTAINTY } from "../../domain/reading/uncertainty";
 import { MOST_STRINGS } from "../../domain/strings/grid";
 import { newGrid, stringOf } from "../../domain/strings/newString";
 import { addGrid, addNote, changeGrid, readGrids, removeNote } from "../store/calls";
-import { useDb, useSettings, useStudio } from "../studio/useStudio";
+import { useStore, useSettings, useStudio } from "../studio/useStudio";
 import { offerUndo } from "../studio/undoStack";
 
 export type TakenColour = { readonly name: string; readonly lab: LabD65 };
@@ -22,7 +22,7 @@ export function useTakeColours():
       readonly asNotes: (colours: readonly TakenColour[]) => Promise<void>;
     }
   | undefined {
-  const db = useDb();
+  const store = useStore();
   const router = useRouter();
   const settings = useSettings();
   const paintingId = useStudio((studio) => studio.painting?.id);
@@ -34,20 +34,20 @@ export function useTakeColours():
         ...stringOf(name, { kind: "colour", color: predicted(lab) }, settings.school),
         id: nanoid(),
       }));
-      const newest = (await readGrids(db, paintingId)).at(-1);
+      const newest = (await readGrids(store, paintingId)).at(-1);
       const hasRoom = newest && newest.strings.length + strings.length <= MOST_STRINGS;
       const grid = hasRoom
         ? newest
-        : await addGrid(db, newGrid(paintingId, gridName, settings.scale), Date.now());
-      await changeGrid(db, grid.id, (before) => ({ strings: [...before.strings, ...strings] }));
+        : await addGrid(store, newGrid(paintingId, gridName, settings.scale), Date.now());
+      await changeGrid(store, grid.id, (before) => ({ strings: [...before.strings, ...strings] }));
       router.push(`/strings?grid=${grid.id}`);
     },
     asNotes: async (colours) => {
       const ids: string[] = [];
       for (const { name, lab } of colours)
-        ids.push((await addNote(db, { paintingId, name, target: predicted(lab) }, Date.now())).id);
+        ids.push((await addNote(store, { paintingId, name, target: predicted(lab) }, Date.now())).id);
       offerUndo(ids.length === 1 ? "One note was made." : `${ids.length} notes were made.`, async () => {
-        for (const id of ids) await removeNote(db, id);
+        for (const id of ids) await removeNote(store, id);
       });
     },
   };

@@ -7,9 +7,9 @@ import type { StoreState } from "../../persistence/opening";
 import { Button } from "../../ui/Button";
 import type { Store } from "../store/store";
 
-export function StoreGate({ db, children }: { db: Store; children: ReactNode }) {
+export function StoreGate({ store, children }: { store: Store; children: ReactNode }) {
   const [state, setState] = useState<StoreState>({ kind: "opening" });
-  useEffect(() => db.open(setState), [db]);
+  useEffect(() => store.open(setState), [store]);
   if (state.kind === "ready") return children;
   if (state.kind === "opening") return <p className="p-8">Opening your paintings</p>;
   return (

@@ -33,22 +33,22 @@ export function StudioProvider({ children }: { children: ReactNode }) {
 
 /** What stands around every view is asked for while the store opens. */
 function OpenWorkspace({ workspace, children }: { workspace: Workspace; children: ReactNode }) {
-  const db = storeOf(workspace);
-  const [store] = useState(() => new StudioStore(db));
+  const store = storeOf(workspace);
+  const [studio] = useState(() => new StudioStore(store));
   useEffect(
     () =>
-      store.open((error) => {
+      studio.open((error) => {
         const detail = error instanceof Error ? error.message : String(error);
         tellProblem(
           `What you kept could not be read just now; nothing of it is lost. Reload this page. (${detail})`,
         );
       }),
-    [store],
+    [studio],
   );
-  const open = useMemo(() => ({ db, workspace, store }), [db, workspace, store]);
+  const open = useMemo(() => ({ store, workspace, studio }), [store, workspace, studio]);
   return (
     <StudioContext value={open}>
-      <StoreGate db={db}>
+      <StoreGate store={store}>
         <Housekeeping />
         {children}
       </StoreGate>

@@ -26,16 +26,16 @@ export function useStoreUpkeep(): void {
     return undefined;
   }, [hasUnreadable, workspace]);
 
-  const { db, store } = useOpenStudio();
+  const { store, studio } = useOpenStudio();
   const isReady = useStudio((studio) => studio.isReady);
   useEffect(() => {
     if (!isReady) return undefined;
     // What older versions kept under a wrong type. Nothing waits for it, and what fails is tried at the next opening.
     const mending = setTimeout(() => {
-      mendFileTypes(db).catch(() => undefined);
+      mendFileTypes(store).catch(() => undefined);
     }, MEND_AFTER_MS);
     for (const { noteId, changes } of lastWordsOf(workspace))
-      changeBench(db, noteId, changes)
+      changeBench(store, noteId, changes)
         .catch(() => {
           // It is of another version: it says nothing to this one.
         })
@@ -45,7 +45,7 @@ export function useStoreUpkeep(): void {
     return () => {
       clearTimeout(mending);
     };
-  }, [isReady, db, workspace]);
+  }, [isReady, store, workspace]);
 
   const hasOwnWork = workspace === "own" && hasPainting;
   useEffect(() => {
@@ -58,9 +58,9 @@ export function useStoreUpkeep(): void {
     rememberWork({ painting: inHand, at: Date.now() });
     return () => {
       // The last painting went while someone was looking: that was wanted.
-      if (store.get().isReady && store.get().painting === undefined) forgetWork();
+      if (studio.get().isReady && studio.get().painting === undefined) forgetWork();
     };
-  }, [workspace, inHand, store]);
+  }, [workspace, inHand, studio]);
 }
 
 /** Asks the browser not to clear the store when space runs short. Undefined where a browser cannot say. */

@@ -76,7 +76,7 @@ export class StudioStore {
   private watched: { readonly paintingId: string; readonly end: () => void } | undefined;
   private end: (() => void) | undefined;
 
-  constructor(private readonly db: Pick<Store, "watch">) {}
+  constructor(private readonly store: Pick<Store, "watch">) {}
 
   readonly get = (): Studio => this.state;
 
@@ -87,7 +87,7 @@ export class StudioStore {
 
   /** @param onFailure - the database cannot be read at all. @returns ends the watching. */
   readonly open = (onFailure: (error: unknown) => void): (() => void) => {
-    this.end = this.db.watch(undefined, this.hear, onFailure);
+    this.end = this.store.watch(undefined, this.hear, onFailure);
     this.onFailure = onFailure;
     return () => {
       this.end?.();
@@ -130,7 +130,7 @@ export class StudioStore {
     this.watched = undefined;
     if (id === undefined) return;
     // Told at once or later: what is kept here must stand before the first word comes.
-    const end = this.db.watch(id, this.hear, this.onFailure);
+    const end = this.store.watch(id, this.hear, this.onFailure);
     this.watched = { paintingId: id, end };
   }
 

@@ -31,13 +31,13 @@ export function offerUndo(words: string, undo: () => Promise<unknown>): void {
 
 /** Carries a command out, which is one call, and offers to take back what it did to these rows. */
 export async function undoably<T>(
-  db: Store,
+  store: Store,
   words: string,
   places: readonly RowPlace[],
   work: () => PromiseLike<T>,
 ): Promise<T> {
-  const { answer, changes } = await db.recorded(places, work);
-  if (changes.length > 0) offerUndo(words, () => takeChangesBack(db, changes));
+  const { answer, changes } = await store.recorded(places, work);
+  if (changes.length > 0) offerUndo(words, () => takeChangesBack(store, changes));
   return answer;
 }
 

@@ -4,14 +4,14 @@ import { useCallback } from "react";
 import { changeSettings } from "../store/calls";
 import type { SettingsChange } from "../../persistence/studio";
 import { attempt } from "./problems";
-import { useDb } from "./useStudio";
+import { useStore } from "./useStudio";
 
 export function useChangeSettings(): (change: SettingsChange) => void {
-  const db = useDb();
+  const store = useStore();
   return useCallback(
     (change) => {
-      attempt(changeSettings(db, change));
+      attempt(changeSettings(store, change));
     },
-    [db],
+    [store],
   );
 }

@@ -23,7 +23,7 @@ export type Demo = {
 };
 
 export function useDemo(): Demo {
-  const { store } = useOpenStudio();
+  const { studio } = useOpenStudio();
   return useMemo(
     () => ({
       open: async () => {
@@ -32,7 +32,7 @@ export function useDemo(): Demo {
             fetchFile("/demo/slipway.json"),
             fetchFile("/demo/slipway.jpg"),
           ]);
-          const { settings } = store.get();
+          const { settings } = studio.get();
           const file: unknown = await rows.json();
           await writeDemoFile(storeOf("demo"), file, await picture.blob(), settings, Date.now());
           markDemoRemoved(false);
@@ -55,7 +55,7 @@ export function useDemo(): Demo {
         });
       },
     }),
-    [store],
+    [studio],
   );
 }
 

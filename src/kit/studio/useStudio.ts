@@ -6,9 +6,9 @@ import type { Store } from "../store/store";
 import type { Studio, StudioStore } from "./studioStore";
 
 export type OpenStudio = {
-  readonly db: Store;
+  readonly store: Store;
   readonly workspace: Workspace;
-  readonly store: StudioStore;
+  readonly studio: StudioStore;
 };
 
 export const StudioContext = createContext<OpenStudio | undefined>(undefined);
@@ -21,13 +21,13 @@ export function useOpenStudio(): OpenStudio {
 
 /** @param select - takes what is stored; it makes nothing new, or the component would draw without end. */
 export function useStudio<T>(select: (studio: Studio) => T): T {
-  const { store } = useOpenStudio();
-  const read = (): T => select(store.get());
-  return useSyncExternalStore(store.subscribe, read, read);
+  const { studio } = useOpenStudio();
+  const read = (): T => select(studio.get());
+  return useSyncExternalStore(studio.subscribe, read, read);
 }
 
-export function useDb(): Store {
-  return useOpenStudio().db;
+export function useStore(): Store {
+  return useOpenStudio().store;
 }
 
 /** The painter's own scales, words, sizes and school. */

@@ -6,7 +6,7 @@ import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import type { InHand } from "../../../domain/pile/pile";
 import { forgetLast, sayLast } from "../../../kit/store/lastWords";
 import { attempt } from "../../../kit/studio/problems";
-import { useDb } from "../../../kit/studio/useStudio";
+import { useStore } from "../../../kit/studio/useStudio";
 import { changeBench, readBench } from "../../../kit/store/calls";
 
 /** A finger that drags a marker changes many times a second; the store hears of it this much later, in ms. */
@@ -14,7 +14,7 @@ const SETTLE_MS = 150;
 
 /** What is in hand, and how it is changed: a change lies over what is stored, also before that was read. */
 export function useBenchRow(noteId: string): readonly [InHand, (changes: InHand) => void] {
-  const db = useDb();
+  const store = useStore();
   const stored = useStored(readBench, [noteId]);
   const [changed, setChanged] = useState<InHand>({});
   const unsaved = useRef<InHand>(undefined);
@@ -28,13 +28,13 @@ export function useBenchRow(noteId: string): readonly [InHand, (changes: InHand)
     writing.current = all;
     const write = async (): Promise<void> => {
       // With what could not be written before.
-      await changeBench(db, noteId, all);
+      await changeBench(store, noteId, all);
       if (writing.current !== all) return;
       writing.current = undefined;
-      forgetLast(db.workspace, noteId);
+      forgetLast(store.workspace, noteId);
     };
     attempt(write());
-  }, [db, noteId]);
+  }, [store, noteId]);
   useEffect(() => {
     const timer = setTimeout(save, SETTLE_MS);
     return () => {
@@ -45,14 +45,14 @@ export function useBenchRow(noteId: string): readonly [InHand, (changes: InHand)
     const leave = (): void => {
       save();
       // The store's worker may go with the page before it has written.
-      if (writing.current) sayLast(db.workspace, { noteId, changes: writing.current });
+      if (writing.current) sayLast(store.workspace, { noteId, changes: writing.current });
     };
     window.addEventListener("pagehide", leave);
     return () => {
       window.removeEventListener("pagehide", leave);
       save();
     };
-  }, [db, noteId, save]);
+  }, [store, noteId, save]);
   const change = useCallback((changes: InHand) => {
     unsaved.current = { ...unsaved.current, ...changes };
     setChanged((before) => ({ ...before, ...changes }));

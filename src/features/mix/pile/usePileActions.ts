@@ -6,7 +6,7 @@ import type { Match } from "../../../domain/match/match";
 import { lastTurnOf } from "../../../domain/pile/contents";
 import { type LastDeed, lastDeedOf, type PaintHistory } from "../../../domain/pile/lastDeed";
 import type { Pile, StoredRecipe } from "../../../domain/pile/pile";
-import { useDb } from "../../../kit/studio/useStudio";
+import { useStore } from "../../../kit/studio/useStudio";
 import { attempt } from "../../../kit/studio/problems";
 import { rememberOwnDeed } from "../../../kit/studio/undoStack";
 import {
@@ -92,7 +92,7 @@ type Shown = {
 };
 
 export function usePileActions({ of, pile, sample, story, history }: Shown): PileActions {
-  const db = useDb();
+  const store = useStore();
   const [hand] = useState(() => new OwnHand());
   // Counted, since an undo leads back to a story that was shown before.
   const [look, setLook] = useState({ story, count: 0 });
@@ -113,15 +113,15 @@ export function usePileActions({ of, pile, sample, story, history }: Shown): Pil
   return {
     add: (additions, recipe, now, isOnce) => {
       const write = async (): Promise<Pile> => {
-        if (sample) return addToPileAsSeen(db, seen(sample), additions);
+        if (sample) return addToPileAsSeen(store, seen(sample), additions);
         const latest = seenOf(hand.latest(pile));
-        if ("noteId" in of) return addToPile(db, of.noteId, additions, recipe, now, latest);
-        if (latest) return addToPileAsSeen(db, latest, additions);
+        if ("noteId" in of) return addToPile(store, of.noteId, additions, recipe, now, latest);
+        if (latest) return addToPileAsSeen(store, latest, additions);
         // A pile that was begun a moment ago has its own address before it is shown.
-        const begunBefore = of.pileId === undefined ? undefined : await readPile(db, of.pileId);
-        if (begunBefore) return addToPileAsSeen(db, seenOf(begunBefore), additions);
+        const begunBefore = of.pileId === undefined ? undefined : await readPile(store, of.pileId);
+        if (begunBefore) return addToPileAsSeen(store, seenOf(begunBefore), additions);
         const { onBegun, ...begins } = of;
-        const begun = await beginFreePile(db, begins, additions, recipe, now);
+        const begun = await beginFreePile(store, begins, additions, recipe, now);
         onBegun(begun);
         return begun;
       };
@@ -142,7 +142,7 @@ export function usePileActions({ of, pile, sample, story, history }: Shown): Pil
       if (!last) return;
       once("undo", async () => {
         const paintOf = "noteId" in of ? of : { pileId: key };
-        const taken = await hand.finish(undoLast(db, paintOf, last.kind, seen(last.pile)));
+        const taken = await hand.finish(undoLast(store, paintOf, last.kind, seen(last.pile)));
         setUndone(key, [...undoneOf(key), taken]);
       });
     },
@@ -152,7 +152,7 @@ export function usePileActions({ of, pile, sample, story, history }: Shown): Pil
         const before = undoneOf(key);
         const again = before.at(-1);
         if (!again) return;
-        await hand.finish(redo(db, again));
+        await hand.finish(redo(store, again));
         setUndone(key, before.slice(0, -1));
       });
     },
@@ -160,43 +160,43 @@ export function usePileActions({ of, pile, sample, story, history }: Shown): Pil
       if (pile)
         once("scrape", async () => {
           const before = hand.latest(pile);
-          hand.wrote(before, await scrapePile(db, keptShare, Date.now(), seen(pile)));
+          hand.wrote(before, await scrapePile(store, keptShare, Date.now(), seen(pile)));
         });
     },
     setAside: () => {
-      if (shown) once("set aside", () => hand.finish(setPileAside(db, seen(shown))));
+      if (shown) once("set aside", () => hand.finish(setPileAside(store, seen(shown))));
     },
     startSample: (share, added) => {
-      if (pile) once("sample", () => hand.finish(startSample(db, share, added, Date.now(), seen(pile))));
+      if (pile) once("sample", () => hand.finish(startSample(store, share, added, Date.now(), seen(pile))));
     },
     commitSample: () => {
       if (sample && pile)
-        once("commit", () => hand.finish(commitSample(db, seen(sample), Date.now(), seen(pile))));
+        once("commit", () => hand.finish(commitSample(store, seen(sample), Date.now(), seen(pile))));
     },
     read: (reading) => {
-      if (shown) once("read", () => addReading(db, reading, Date.now(), seen(shown)));
+      if (shown) once("read", () => addReading(store, reading, Date.now(), seen(shown)));
     },
     takeBack: (readingId) => {
-      if (shown) once(`take back ${readingId}`, () => takeBackReading(db, readingId, seen(shown)));
+      if (shown) once(`take back ${readingId}`, () => takeBackReading(store, readingId, seen(shown)));
     },
     standBy: (readingId) => {
-      if (shown) once(`stand by ${readingId}`, () => standByReading(db, readingId, seen(shown)));
+      if (shown) once(`stand by ${readingId}`, () => standByReading(store, readingId, seen(shown)));
     },
     keepFree: () => {
-      if (pile) once("keep", () => hand.finish(keepFreePile(db, seen(pile))));
+      if (pile) once("keep", () => hand.finish(keepFreePile(store, seen(pile))));
     },
     goOn: (kept) => {
-      once("go on", () => goOnWithPile(db, seenOf(kept), Date.now()));
+      once("go on", () => goOnWithPile(store, seenOf(kept), Date.now()));
     },
     correct: (kept, doses) => {
       if ("noteId" in of)
-        once("correct", () => hand.finish(correctKeptPile(db, kept, of.noteId, doses, Date.now())));
+        once("correct", () => hand.finish(correctKeptPile(store, kept, of.noteId, doses, Date.now())));
     },
     keep: (match, reading) => {
       if (shown)
         once("keep", async () => {
           const kept = await match();
-          await hand.finish(keepMatch(db, kept, reading, Date.now(), seen(shown)));
+          await hand.finish(keepMatch(store, kept, reading, Date.now(), seen(shown)));
         });
     },
   };
