@@ -2,7 +2,7 @@
  * How far a colour is from what is aimed at, as four residuals: src/core/color/aimDistance and ciede2000 with angles taken
  * from products instead of inverse functions, since a search asks for it millions of times. Tests hold the two together.
  */
-import { AIM, LAB, MOVED } from "./layout";
+import { AIM } from "./layout";
 
 const RADIANS: f64 = Math.PI / 180;
 const TWENTY_FIVE_TO_SEVENTH: f64 = 6103515625;
@@ -126,15 +126,4 @@ export function writeColorResiduals(out: usize, a: f64, b: f64): void {
   store<f64>(out + 8, c + (rotation * h) / 2);
   store<f64>(out + 16, h * Math.sqrt(Math.max(0, 1 - (rotation * rotation) / 4)));
   store<f64>(out + 24, outsideWedge(a, b));
-}
-
-/** From the aim to LAB, ΔE00 as the aim has it. */
-export function distance(): f64 {
-  writeResiduals(MOVED, load<f64>(LAB), load<f64>(LAB + 8), load<f64>(LAB + 16));
-  let sum: f64 = 0;
-  for (let row: usize = 0; row < 32; row += 8) {
-    const residual = load<f64>(MOVED + row);
-    sum += residual * residual;
-  }
-  return Math.sqrt(sum);
 }

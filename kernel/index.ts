@@ -1,6 +1,5 @@
-/** Opaque mixtures, the distance from an aim, the best volumes of a set of tubes, the best pile beside a pile, and pictures through a palette. */
+/** Opaque mixtures, the best volumes of a set of tubes, the best pile that can be laid for them, and pictures through a palette. */
 export { writeLab, writeLabAndSlopes } from "./mixture";
 export { solve } from "./solve";
-export { bestBeside } from "./beside";
-export { distance } from "./aim";
+export { layPile } from "./lay";
 export { mapPixels } from "./picture";

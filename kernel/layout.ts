@@ -47,19 +47,41 @@ export const FREE: usize = STEP + 256;
 export const NORMAL: usize = FREE + 256;
 export const FACTOR: usize = NORMAL + 8192;
 
-/** A pile that is improved: amounts, their steps and the logarithms of these, the amounts around the pile before. */
-export const NOW: usize = 22304;
-export const STEPS: usize = NOW + 256;
-export const WAYS: usize = STEPS + 512;
-export const BEFORE: usize = WAYS + 512;
-export const MOST_SHARES: usize = BEFORE + 768;
-/** Weights of L*, then of a* and b* along the hue of the aim and across it. */
-export const LOCAL_METRIC: usize = MOST_SHARES + 256;
-export const BEST: usize = LOCAL_METRIC + 40;
-export const OUTLOOK: usize = BEST + 256;
-export const MOVES: usize = OUTLOOK + 24;
-/** K and S of the first places of a pile, one after the other. */
-export const PARTIAL: usize = MOVES + 1536;
+/** A pile that is laid has so many places at most. */
+export const PLACES: i32 = 8;
+const OF_PLACES: usize = 64;
+/** Exact amounts, largest shares, amounts of the main paint that are tried, and the amounts that are laid. */
+export const EXACT: usize = 22304;
+export const MOST_SHARES: usize = EXACT + OF_PLACES;
+export const SIZES: usize = MOST_SHARES + OF_PLACES;
+export const LAID: usize = SIZES + 1024;
+/** Of each place: smallest amount, number of rungs, then foot and step of each of up to eight. */
+export const LADDERS: usize = LAID + OF_PLACES;
+export const LADDER: usize = 144;
+/** What is known of piles around one: see src/core/amounts/pileGuess. */
+export const NOW: usize = LADDERS + 8 * LADDER;
+export const FROM: usize = NOW + OF_PLACES;
+export const START: usize = FROM + OF_PLACES;
+export const WANTED: usize = START + OF_PLACES;
+export const BEST: usize = WANTED + OF_PLACES;
+export const HERE: usize = BEST + OF_PLACES;
+export const WORKED: usize = HERE + 32;
+export const BASE: usize = WORKED + 32;
+export const UP: usize = BASE + 32;
+export const SLOPES_FROM: usize = UP + 256;
+export const SLOPES_NOW: usize = SLOPES_FROM + 256;
+export const TOGETHER: usize = SLOPES_NOW + 256;
+export const NEXT: usize = TOGETHER + 2048;
+export const MOVES: usize = NEXT + 128;
+export const MOVED_BY: usize = MOVES + 128;
+export const SEEN: usize = MOVED_BY + OF_PLACES;
+export const WAY_NOW: usize = SEEN + OF_PLACES;
+/** Rankings: room, count, limit, then costs and piles of up to eight. */
+export const RANKING: usize = 24 + 64 + 8 * OF_PLACES;
+export const SEEDS: usize = WAY_NOW + OF_PLACES;
+export const BEST_SEEDS: usize = SEEDS + RANKING;
+export const BESIDE: usize = BEST_SEEDS + RANKING;
+export const BEST_OF_SIZE: usize = BESIDE + RANKING;
 
 /** Of a palette. */
 export const HEAD: usize = 64;

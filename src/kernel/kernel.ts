@@ -5,8 +5,8 @@
  * the kernel has no room for goes to the plain form: more than {@link MOST_AT_ONCE} tubes in one mixture, another grid.
  * Not reentrant: one mixture is worked out at a time, as in the plain form.
  */
-import { type Aim, distanceFrom } from "../core/color/aimDistance";
-import type { ColorModel, PileToImprove, SetSolved, SetToSolve } from "../core/mixing/colorModel";
+import type { Aim } from "../core/color/aimDistance";
+import type { ColorModel, PileToLay, SetSolved, SetToSolve } from "../core/mixing/colorModel";
 import type { MixtureEvaluator } from "../core/mixing/mixtureEvaluator";
 import type { OpaqueKernel } from "../core/mixing/opaqueModel";
 import type { SurfaceConstants } from "../core/mixing/saunderson";
@@ -17,8 +17,6 @@ type Exports = {
   readonly memory: WebAssembly.Memory;
   readonly writeLab: (palette: number, count: number) => void;
   readonly writeLabAndSlopes: (palette: number, count: number) => void;
-  /** Of the colour that was written last. */
-  readonly distance: () => number;
   readonly solve: (
     palette: number,
     count: number,
@@ -26,31 +24,29 @@ type Exports = {
     goodEnough: number,
     relativeGain: number,
   ) => number;
-  readonly bestBeside: (
+  readonly layPile: (
     palette: number,
     count: number,
-    mostMoved: number,
-    cost: number,
+    main: number,
+    sizes: number,
+    walks: number,
     leastLargest: number,
     mostLargest: number,
     leastTotal: number,
     mostTotal: number,
+    total: number,
     deltaEPerUnit: number,
-  ) => number;
+  ) => void;
 };
 
 /** Places in the memory, in bytes: kernel/layout.ts has the same. */
 const AT = { tubes: 0, volumes: 64, lab: 320, slopes: 344, aim: 1112, floors: 1184, scaled: 1440 } as const;
 const EVALUATIONS_AT = 1696;
-const PILE_AT = {
-  now: 22_304,
-  steps: 22_560,
-  ways: 23_072,
-  before: 23_584,
-  mostShares: 24_352,
-  metric: 24_608,
-  best: 24_648,
-} as const;
+const PILE_AT = { exact: 22_304, mostShares: 22_368, sizes: 22_432, laid: 23_456, ladders: 23_520 } as const;
+const MOST_PLACES = 8;
+const MOST_SIZES = 128;
+const MOST_RUNGS = 8;
+const NUMBERS_OF_LADDER = 2 + 2 * MOST_RUNGS;
 const HEAD = 64;
 const BANDS = 36;
 const FACTS_OF_TUBE = 4;
@@ -61,7 +57,6 @@ const MOST_AT_ONCE = 32;
 class Kernel {
   readonly bytes: Uint8Array;
   readonly numbers: Float64Array;
-  readonly color = new Float64Array(3);
   private next = RING_AT;
   /** Palettes that lie in the ring, in the order in which they were written. */
   private held: KernelModel[] = [];
@@ -154,23 +149,6 @@ class KernelModel implements ColorModel {
     for (let i = 0; i < 3 * count; i++) slopes[i] = numbers[AT.slopes / 8 + i] as number;
   }
 
-  distanceOf(aim: Aim, tubes: Uint8Array, volumes: Float64Array, count: number): number {
-    const { kernel } = this;
-    if (!this.hold(count)) {
-      this.plain.writeLab(kernel.color, tubes, volumes, count);
-      return distanceFrom(
-        aim,
-        kernel.color[0] as number,
-        kernel.color[1] as number,
-        kernel.color[2] as number,
-      );
-    }
-    this.put(tubes, volumes, count);
-    kernel.putAim(aim);
-    kernel.run.writeLab(this.start, count);
-    return kernel.run.distance();
-  }
-
   solveSet(set: SetToSolve): SetSolved | undefined {
     const { aim, tubes, count, floors, scaled, volumes, lab } = set;
     if (!this.hold(count)) return undefined;
@@ -190,39 +168,47 @@ class KernelModel implements ColorModel {
     return { squared, evaluations: numbers[EVALUATIONS_AT / 8] as number };
   }
 
-  bestBeside(pile: PileToImprove, mostMoved: number, cost: number): number | undefined {
-    const { tubes, now, steps, ways, before, mostShares, metric, best } = pile;
-    const count = tubes.length;
-    if (!this.hold(count)) return undefined;
+  layPile(pile: PileToLay, tubes: Uint8Array, aim: Aim): readonly number[] | undefined {
+    const { exact, sizes, ladders, largestRange, totalRange } = pile;
+    const count = exact.length;
+    const hasRoom =
+      count <= MOST_PLACES &&
+      pile.paintCount === count &&
+      sizes.length <= MOST_SIZES &&
+      ladders.every(({ rungs }) => rungs.length <= MOST_RUNGS);
+    if (!hasRoom || !this.hold(count)) return undefined;
     const { run, numbers, bytes } = this.kernel;
-    this.kernel.putAim(pile.aim);
+    this.kernel.putAim(aim);
     for (let j = 0; j < count; j++) bytes[AT.tubes + j] = tubes[j] as number;
-    copyTo(numbers, PILE_AT.now, now);
-    copyTo(numbers, PILE_AT.steps, steps);
-    copyTo(numbers, PILE_AT.ways, ways);
-    copyTo(numbers, PILE_AT.before, before);
-    copyTo(numbers, PILE_AT.mostShares, mostShares);
-    const weights = PILE_AT.metric / 8;
-    numbers[weights] = metric.light;
-    numbers[weights + 1] = metric.alongA;
-    numbers[weights + 2] = metric.alongB;
-    numbers[weights + 3] = metric.acrossA;
-    numbers[weights + 4] = metric.acrossB;
-    const [least, most] = pile.largestRange;
-    const [leastTotal = 0, mostTotal = 0] = pile.totalRange;
-    const found = run.bestBeside(
+    copyTo(numbers, PILE_AT.exact, exact);
+    copyTo(numbers, PILE_AT.mostShares, pile.mostShares);
+    copyTo(numbers, PILE_AT.sizes, sizes);
+    let at = PILE_AT.ladders / 8;
+    for (const { smallest, rungs } of ladders) {
+      numbers[at] = smallest;
+      numbers[at + 1] = rungs.length;
+      let to = at + 2;
+      for (const { foot, step } of rungs) {
+        numbers[to++] = foot;
+        numbers[to++] = step;
+      }
+      at += NUMBERS_OF_LADDER;
+    }
+    run.layPile(
       this.start,
       count,
-      mostMoved,
-      cost,
-      least,
-      most,
-      leastTotal,
-      mostTotal,
+      pile.main,
+      sizes.length,
+      pile.walks,
+      largestRange[0],
+      largestRange[1],
+      totalRange[0],
+      totalRange[1],
+      pile.total,
       pile.deltaEPerUnit,
     );
-    if (found < cost) for (let j = 0; j < count; j++) best[j] = numbers[PILE_AT.best / 8 + j] as number;
-    return found;
+    const laid = PILE_AT.laid / 8;
+    return Array.from(numbers.subarray(laid, laid + count));
   }
 
   /** Another palette lies where this one lay. */
@@ -253,7 +239,7 @@ class KernelModel implements ColorModel {
 }
 
 /** Faster than `set` for a few numbers. @param at - in bytes. */
-function copyTo(numbers: Float64Array, at: number, row: Float64Array): void {
+function copyTo(numbers: Float64Array, at: number, row: ArrayLike<number>): void {
   const first = at / 8;
   for (let i = 0; i < row.length; i++) numbers[first + i] = row[i] as number;
 }

@@ -6,6 +6,7 @@
  */
 import { quarterText } from "../describe/valueScale";
 import { isNotNegative } from "../numbers";
+import type { Ladder } from "./ladder";
 
 export type AmountSizes = {
   /** Share of a part, below 1/4. */
@@ -16,32 +17,21 @@ export type AmountSizes = {
 
 export const DEFAULT_SIZES: AmountSizes = { touchParts: 1 / 16, speckParts: 1 / 64 };
 
-/** Amounts above these are judged in steps of so many parts: a hand is about this good. */
-const COARSE_ABOVE = [
-  { parts: 8, step: 1 },
-  { parts: 2, step: 0.5 },
-  { parts: 0.5, step: 0.25 },
+/** From a half part on amounts are judged in steps of so many parts: a hand is about this good. */
+const COARSE_FROM = [
+  { foot: 0.5, step: 0.25 },
+  { foot: 2, step: 0.5 },
+  { foot: 8, step: 1 },
 ] as const;
 
-/**
- * The step in which an amount of this size can be laid down, in parts.
- *
- * @param parts - of a pile by volume, at least 0.
- */
-export function handStep(parts: number, sizes: AmountSizes): number {
-  for (const coarse of COARSE_ABOVE) if (parts >= coarse.parts) return coarse.step;
-  if (parts >= 4 * sizes.touchParts) return sizes.touchParts;
-  return parts >= sizes.touchParts ? sizes.touchParts / 2 : sizes.speckParts;
-}
-
-/**
- * Nearest amount that a hand can lay down; never none when some was asked for.
- *
- * @param parts - of a pile by volume, at least 0.
- */
-export function roundToHand(parts: number, sizes: AmountSizes): number {
-  const step = handStep(parts, sizes);
-  return Math.max(sizes.speckParts, Math.round(parts / step) * step);
+/** Amounts that a hand can lay down, in parts of a pile by volume. */
+export function handLadder({ touchParts, speckParts }: AmountSizes): Ladder {
+  const fine = [
+    { foot: 0, step: speckParts },
+    { foot: touchParts, step: touchParts / 2 },
+    { foot: 4 * touchParts, step: touchParts },
+  ].filter(({ foot }) => foot < COARSE_FROM[0].foot);
+  return { smallest: speckParts, rungs: [...fine, ...COARSE_FROM] };
 }
 
 /**

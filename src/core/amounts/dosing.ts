@@ -3,7 +3,8 @@
  * percent of the pile. A dosing says which volumes can be laid down; volumes are in its own unit throughout
  * (parts, drops, percent, or millilitres, into which grams are turned by each tube's density).
  */
-import { type AmountSizes, handStep, roundToHand } from "./amounts";
+import { type AmountSizes, handLadder } from "./amounts";
+import { evenLadder, type Ladder, roundOn, stepOn } from "./ladder";
 import { ALMOST_ONE } from "./steps";
 import { isPositive } from "../numbers";
 
@@ -27,12 +28,17 @@ export type DosingChoice =
 /** The place of water among tubes: it has no optics, it thins the film. */
 export const WATER_PLACE = -1;
 
-export type Dosing = {
+/** What of each tube can be laid down. */
+export type Measuring = {
+  readonly ladder: (tube: number) => Ladder;
   /** The nearest volume that can be laid down of a tube; never none when some was asked for. */
   readonly round: (volume: number, tube: number) => number;
   /** The step in which a volume of about this size can be changed. */
   readonly step: (volume: number, tube: number) => number;
   readonly smallest: (tube: number) => number;
+};
+
+export type Dosing = Measuring & {
   /** Volumes that are tried for the largest ingredient, given its share of the whole. */
   readonly sizesOfLargest: (share: number) => readonly number[];
   /** ΔE00 that a painter gives up to save one unit of paint. */
@@ -43,7 +49,7 @@ export type Dosing = {
   readonly totalRange?: readonly [number, number];
 };
 
-const PARTS_OF_LARGEST = [1, 1.5, 2, 2.5, 3, 3.5, 4, 4.5, 5, 6, 7, 8, 10, 12] as const;
+const PARTS_OF_LARGEST = [1, 1.25, 1.5, 1.75, 2, 2.5, 3, 3.5, 4, 4.5, 5, 6, 7, 8, 10, 12] as const;
 /** A dozen parts must gain half a ΔE00 over two. */
 const DELTA_E_PER_PART = 0.05;
 /** A drop is a tenth of a part or so; counting them is quick. */
@@ -59,10 +65,7 @@ export function dosingOf(choice: DosingChoice): Dosing {
   switch (choice.unit) {
     case "parts":
       return {
-        round: (volume, tube) =>
-          tube === WATER_PLACE ? roundWater(volume) : roundToHand(volume, choice.sizes),
-        step: (volume, tube) => (tube === WATER_PLACE ? waterStep(volume) : handStep(volume, choice.sizes)),
-        smallest: (tube) => (tube === WATER_PLACE ? LEAST_WATER : choice.sizes.speckParts),
+        ...measuringOn(inParts(choice.sizes)),
         ...(choice.wantedParts === undefined
           ? { sizesOfLargest: () => PARTS_OF_LARGEST, deltaEPerUnit: DELTA_E_PER_PART }
           : ofWantedSize(positive(choice.wantedParts, "The wanted size of the pile"))),
@@ -71,14 +74,14 @@ export function dosingOf(choice: DosingChoice): Dosing {
       assertPositive(choice.mostDrops, "The number of drops");
       const most = Math.max(1, Math.floor(choice.mostDrops));
       return {
-        ...evenDosing(() => 1),
+        ...measuringOn(ofEvenSteps(() => 1)),
         sizesOfLargest: () => Array.from({ length: most }, (_, i) => i + 1),
         deltaEPerUnit: DELTA_E_PER_DROP,
       };
     }
     case "percent":
       return {
-        ...evenDosing(() => 1),
+        ...measuringOn(ofEvenSteps(() => 1)),
         sizesOfLargest: (share) => [100 * share],
         deltaEPerUnit: 0,
         total: 100,
@@ -86,13 +89,13 @@ export function dosingOf(choice: DosingChoice): Dosing {
     case "millilitres":
       assertPositive(choice.stepMl, "The step in millilitres");
       assertPositive(choice.wantedMl, "The wanted volume");
-      return { ...evenDosing(() => choice.stepMl), ...ofWantedSize(choice.wantedMl) };
+      return { ...measuringOn(ofEvenSteps(() => choice.stepMl)), ...ofWantedSize(choice.wantedMl) };
     case "grams":
       assertPositive(choice.stepGrams, "The step in grams");
       assertPositive(choice.wantedMl, "The wanted volume");
       for (const density of choice.gramsPerMl) assertPositive(density, "A density");
       return {
-        ...evenDosing((tube) => choice.stepGrams / densityOf(choice.gramsPerMl, tube)),
+        ...measuringOn(ofEvenSteps((tube) => choice.stepGrams / densityOf(choice.gramsPerMl, tube))),
         ...ofWantedSize(choice.wantedMl),
       };
   }
@@ -109,18 +112,16 @@ export function gramsOf(volumeMl: number, tube: number, gramsPerMl: readonly num
   return volumeMl * densityOf(gramsPerMl, tube);
 }
 
-/** Water is poured, not cut by a knife: in whole parts, little of it in quarters, much of it in tens. */
-const WHOLE_WATER = 8;
-const LEAST_WATER = 0.25;
-
-function waterStep(parts: number): number {
-  return parts < WHOLE_WATER ? LEAST_WATER : 10 ** Math.floor(Math.log10(parts / WHOLE_WATER));
-}
-
-function roundWater(parts: number): number {
-  const step = waterStep(parts);
-  return Math.max(LEAST_WATER, Math.round(parts / step) * step);
-}
+/** Water is poured, not cut by a knife: in quarters of a part, from eight parts on in whole ones, much of it in tens. */
+const WATER: Ladder = {
+  smallest: 0.25,
+  rungs: [
+    { foot: 0, step: 0.25 },
+    { foot: 8, step: 1 },
+    { foot: 80, step: 10 },
+    { foot: 800, step: 100 },
+  ],
+};
 
 function densityOf(gramsPerMl: readonly number[], tube: number): number {
   if (tube === WATER_PLACE) return 1;
@@ -129,12 +130,23 @@ function densityOf(gramsPerMl: readonly number[], tube: number): number {
   return density;
 }
 
-function evenDosing(stepOf: (tube: number) => number): Pick<Dosing, "round" | "step" | "smallest"> {
+/** @param ladder - of each tube; it is asked for again and again. */
+export function measuringOn(ladder: (tube: number) => Ladder): Measuring {
   return {
-    round: (volume, tube) => Math.max(1, Math.round(volume / stepOf(tube))) * stepOf(tube),
-    step: (_, tube) => stepOf(tube),
-    smallest: stepOf,
+    ladder,
+    round: (volume, tube) => roundOn(ladder(tube), volume),
+    step: (volume, tube) => stepOn(ladder(tube), volume),
+    smallest: (tube) => ladder(tube).smallest,
   };
+}
+
+function inParts(sizes: AmountSizes): (tube: number) => Ladder {
+  const byHand = handLadder(sizes);
+  return (tube) => (tube === WATER_PLACE ? WATER : byHand);
+}
+
+function ofEvenSteps(stepOf: (tube: number) => number): (tube: number) => Ladder {
+  return (tube) => evenLadder(stepOf(tube));
 }
 
 /** The size of the pile is given, so paint is not saved. */

@@ -1,15 +1,14 @@
 /**
- * From exact shares to amounts that can be laid down: tries a range of pile sizes, rounds every amount, improves it one step
- * at a time, keeps the pile whose colour stays closest for little paint, and looks all around it once more. Water for
- * a wash is an amount like any other. The loss against the exact recipe is part of the answer.
+ * From exact shares to amounts that can be laid down: a range of pile sizes is tried, and the pile is kept whose colour stays
+ * closest for little paint (./layPile). Water for a wash is an amount like any other. The loss against the exact recipe is
+ * part of the answer.
  */
 import { deltaE2000, type DeltaE2000Factors, REFERENCE_FACTORS } from "../color/ciede2000";
 import type { LabD65 } from "../color/types";
 import type { ColorModel } from "../mixing/colorModel";
 import { sumOf } from "../numbers";
-import { amountsFor, type Trial } from "./amountsAround";
-import { NO_GAIN } from "./besidePile";
 import { type Dosing, WATER_PLACE } from "./dosing";
+import { nextOn, roundOn } from "./ladder";
 import { type FilmOfPile, pileColor } from "./pileColor";
 import { ALMOST_ONE } from "./steps";
 
@@ -37,16 +36,15 @@ export type LayingWishes = {
   readonly isThorough?: boolean;
 };
 
-/** Of the miss of the best mixture so much stays, however it is rounded: the search for it ends a little before it. */
-const NEVER_NEARER = 0.9;
-/** So much of the paint that a search for the best amounts begins with is in them, at least. */
-const PAINT_KEPT = 0.7;
+/** So many of the likely best piles are looked all around, and so many where it need not be the very best. */
+const WALKS = 8;
+const FEW_WALKS = 2;
 
-/** So many of the sizes are looked all around. */
-const WALKS = 5;
+const ENOUGH = Number.POSITIVE_INFINITY;
+const ANY_SIZE = [0, ENOUGH] as const;
 
-/** An amount that is laid down: a tube of the paint table, or water. */
-type Places = readonly number[];
+
+
 
 /**
  * @param tubes - indices into the paint table.
@@ -66,42 +64,36 @@ export function layDown(
   const wash = typeof film === "number" ? { thickness: film, undiluted: undefined } : film;
   const thinning = wash?.undiluted === undefined ? 0 : Math.max(0, wash.undiluted / wash.thickness - 1);
   const hasWater = thinning > 0;
-  const places: Places = hasWater ? [...tubes, WATER_PLACE] : tubes;
+  const places = hasWater ? [...tubes, WATER_PLACE] : tubes;
   const count = tubes.length;
   const exact = hasWater ? [...shares, thinning] : shares;
   const color = pileColor(mixer, tubes, target, factors, wash);
-  const costOf = (volumes: ArrayLike<number>): number =>
-    color.distanceOf(volumes) + dosing.deltaEPerUnit * sumOf(volumes, count);
-  const whole = sumOf(shares, count);
   const largest = Math.max(...shares);
+  const main = shares.indexOf(largest);
+  const ladders = places.map((tube) => dosing.ladder(tube));
+  const ofMain = ladders[main];
   // The size of a pile counts its water.
-  const sizes = dosing.sizesOfLargest(largest / sumOf(exact, exact.length));
-  const pile = amountsFor({
-    places,
+  const asked = dosing.sizesOfLargest(largest / sumOf(exact));
+  if (!ofMain || asked.length === 0) throw new RangeError("A dosing must try at least one size");
+  const sizes = [...new Set(asked.map((size) => roundOn(ofMain, size)))];
+  const most = Math.max(...sizes);
+  const { total = Number.NaN, totalRange = ANY_SIZE, deltaEPerUnit } = dosing;
+  const volumes = color.lay({
     paintCount: count,
-    dosing,
-    largestRange: largestRange(sizes, dosing, tubes[shares.indexOf(largest)] ?? WATER_PLACE),
-    mostShare,
-    costOf,
-    besideOf: (around) => color.besideOf(around, costOf),
+    exact: Float64Array.from(exact),
+    main,
+    sizes,
+    ladders,
+    mostShares: Float64Array.from(places, (_, place) => (mostShare?.[place] ?? ENOUGH) / ALMOST_ONE),
+    largestRange: Number.isNaN(total)
+      ? // A pile that must not be smaller than it was wanted may take a step more of its main paint.
+        [Math.min(...sizes) * ALMOST_ONE, (dosing.totalRange ? nextOn(ofMain, most, 1) : most) / ALMOST_ONE]
+      : ANY_SIZE,
+    totalRange,
+    total,
+    deltaEPerUnit,
+    walks: isThorough ? WALKS : FEW_WALKS,
   });
-  const atSize = (size: number): number[] => exact.map((share) => (share * size) / largest);
-  let best: Trial | undefined;
-  const leastMiss = NEVER_NEARER * color.distanceOf(exact);
-  const found: Trial[] = [];
-  for (const size of sizes) {
-    // However it is rounded, a pile of this size costs more than the best pile.
-    const leastCost = leastMiss + dosing.deltaEPerUnit * PAINT_KEPT * whole * (size / largest);
-    if (best && leastCost > best.cost) continue;
-    const trial = pile.improved(pile.rounded(atSize(size)), false);
-    found.push(trial);
-    best = cheaper(best, trial);
-  }
-  if (isThorough)
-    for (const { volumes } of found.sort((one, other) => one.cost - other.cost).slice(0, WALKS))
-      best = cheaper(best, pile.improved(volumes, true));
-  if (!best) throw new RangeError("A dosing must try at least one size");
-  const { volumes } = pile.improved(best.volumes, true);
   const predicted = color.colorOf(volumes);
   const difference = deltaE2000(target, predicted);
   return {
@@ -115,18 +107,3 @@ export function layDown(
   };
 }
 
-/** Of one tube every size costs the same but for rounding: the size that was asked for comes first, and stays. */
-function cheaper(one: Trial | undefined, other: Trial): Trial {
-  return one && one.cost <= other.cost + NO_GAIN ? one : other;
-}
-
-/**
- * Rounding may carry the main ingredient by half a step beyond the sizes that were asked for, not more; by a step upward
- * where a pile must not be smaller than it was wanted.
- */
-function largestRange(sizes: readonly number[], dosing: Dosing, mainTube: number): readonly [number, number] {
-  const rounded = sizes.map((size) => dosing.round(size, mainTube));
-  const most = Math.max(...rounded);
-  const more = dosing.totalRange === undefined ? 0 : dosing.step(most, mainTube);
-  return [Math.min(...rounded) * ALMOST_ONE, (most + more) / ALMOST_ONE];
-}

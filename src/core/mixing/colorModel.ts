@@ -1,5 +1,6 @@
+import type { Ladder } from "../amounts/ladder";
 import type { Aim } from "../color/aimDistance";
-import type { LocalMetric } from "../color/localMetric";
+
 
 /** What a search needs to know of a palette: the colour of volumes of its tubes, and how it changes. */
 export type ColorModel = {
@@ -18,40 +19,34 @@ export type ColorModel = {
     volumes: Float64Array,
     count: number,
   ) => void;
-  /** From an aim, where the model tells it faster than from its colour. */
-  readonly distanceOf?: (aim: Aim, tubes: Uint8Array, volumes: Float64Array, count: number) => number;
   /** A whole solve without hard limits, where the model does it faster than it can be done from outside; else undefined. */
   readonly solveSet?: (set: SetToSolve) => SetSolved | undefined;
-  /** {@link ../amounts/besidePile}, where the model does it faster than it can be done from outside; else undefined. */
-  readonly bestBeside?: (pile: PileToImprove, mostMoved: number, cost: number) => number | undefined;
+  /** {@link ../amounts/layPile} of opaque paint, where the model does it faster than it can be done from outside; else undefined. */
+  readonly layPile?: (pile: PileToLay, tubes: Uint8Array, aim: Aim) => readonly number[] | undefined;
 };
 
-/** A pile of some paints, and what can be laid instead; volumes in the unit of its measure. */
-export type PileAround = {
-  readonly now: Float64Array;
-  /** Of each place one step down and one step up, not a number where there is none, and the logarithm of their ratio to now. */
-  readonly steps: Float64Array;
-  readonly ways: Float64Array;
-  /** The three amounts of each place around the pile before, not numbers where there was none. */
-  readonly before: Float64Array;
-  /** Gets the best pile. */
-  readonly best: Float64Array;
+/** A pile that is wanted of some paints, in the unit of a measure; water is the last place, if there is any. */
+export type PileToLay = {
+  readonly paintCount: number;
+  /** Exact amounts, in any size. */
+  readonly exact: Float64Array;
+  /** The place of the largest paint, and how much of it is tried: the size that is wanted first. */
+  readonly main: number;
+  readonly sizes: readonly number[];
+  /** How the amount of each place is measured. */
+  readonly ladders: readonly Ladder[];
   /** Largest share of the paint by place; infinite where there is enough. */
   readonly mostShares: Float64Array;
   /** What the largest amount of paint may be. */
   readonly largestRange: readonly [number, number];
   /** What all amounts sum to, at least and at most: 0 and infinity for a pile of any size. */
-  readonly totalRange: Float64Array;
+  readonly totalRange: readonly [number, number];
+  /** What they sum to where the measure says so, else not a number: the main paint is what is left. */
+  readonly total: number;
   /** ΔE00 that a painter gives up to save one unit of paint. */
   readonly deltaEPerUnit: number;
-};
-
-export type PileToImprove = PileAround & {
-  /** One for each place. */
-  readonly tubes: Uint8Array;
-  readonly aim: Aim;
-  /** Near the aim. */
-  readonly metric: LocalMetric;
+  /** So many of the likely best are looked all around. */
+  readonly walks: number;
 };
 
 /** A set of tubes whose best volumes are looked for: {@link ../recipe/subsetSolver} says how. */
