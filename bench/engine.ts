@@ -7,8 +7,8 @@ import type { ColorModel } from "../src/core/mixing/colorModel";
 import { MixtureEvaluator } from "../src/core/mixing/mixtureEvaluator";
 import { opaqueModel } from "../src/core/mixing/opaqueModel";
 import { createRng } from "../src/core/random/rng";
-import { PaletteMixer } from "../src/core/recipe/paletteMixer";
-import { RecipeSearch } from "../src/core/recipe/search";
+import { paletteMixer, type PaletteMixer } from "../src/core/recipe/paletteMixer";
+import { recipeSearch } from "../src/core/recipe/search";
 import { interiorLattice, subsetsOf } from "../src/core/recipe/subsets";
 import { FINE, subsetSolver } from "../src/core/recipe/subsetSolver";
 import { VIEWING } from "../src/data/standardViewing";
@@ -75,7 +75,7 @@ export function engineFigures(): Figure[] {
 /** Against mixtures that are known to give the target, and against solving every subset from many starts. */
 function accuracyFigures(): Figure[] {
   const mixer = mixerOf(TWELVE);
-  const search = new RecipeSearch(
+  const search = recipeSearch(
     modelOf(TWELVE),
     TWELVE.map((id) => id.includes("black")),
   );
@@ -142,7 +142,7 @@ function evaluationFigures(): Figure[] {
 
 function searchFigures(): Figure[] {
   const mixer = (): PaletteMixer =>
-    new PaletteMixer(
+    paletteMixer(
       TWELVE.map((id) => ({ optics: pigment(id).optics, isBlack: id.includes("black") })),
       VIEWING.D65,
       PAINT_SURFACE,

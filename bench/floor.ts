@@ -65,10 +65,6 @@ function counting(model: ColorModel, counts: Counts): ColorModel {
       counts.withSlopes++;
       model.writeLabAndSlopes(...asked);
     },
-    distanceOf: (...asked) => {
-      counts.plain++;
-      return model.distanceOf?.(...asked) ?? Number.NaN;
-    },
     solveSet: (set) => {
       const solved = model.solveSet?.(set);
       counts.withSlopes += solved?.evaluations ?? 0;

@@ -5,7 +5,7 @@
 import { spawnSync } from "node:child_process";
 import { REFERENCE_FACTORS } from "../src/core/color/ciede2000";
 import { createRng } from "../src/core/random/rng";
-import { RecipeSearch } from "../src/core/recipe/search";
+import { recipeSearch } from "../src/core/recipe/search";
 import { PIGMENT_MODELS } from "../src/data/pigments.generated";
 import { BOX_OF_EIGHT, closeLoop, instrumentReader, simulateBox } from "../tests/support/simulatedBench";
 import { mixerOf, reachableTargets } from "./engine";
@@ -34,7 +34,7 @@ export function memoryFigures(): Figure[] {
 export function measureMemory(): void {
   const before = process.memoryUsage().rss;
   const ids = PIGMENT_MODELS.slice(0, 24).map((model) => model.id);
-  const search = new RecipeSearch(
+  const search = recipeSearch(
     mixerOf(ids),
     ids.map((id) => id.includes("black")),
   );

@@ -6,6 +6,7 @@ import { writeResiduals } from "./aim";
 import { ALMOST_ONE, nextAt, smallestAt } from "./ladder";
 import {
   BASE,
+  BEST_BESIDE,
   FROM,
   HERE,
   LAB,
@@ -24,7 +25,6 @@ import {
   WORKED,
 } from "./layout";
 import { volumeAt, writeLab } from "./mixture";
-import { begin, costAt, countOf, offer, pileAt, worstOf } from "./ranking";
 import { at, put } from "./rows";
 
 export const NO_GAIN: f64 = 1e-9;
@@ -45,7 +45,7 @@ let perUnit: f64 = 0;
 let isRest: bool = false;
 let isMainStill: bool = false;
 let size: f64 = 1;
-let into: usize = 0;
+let least: f64 = 0;
 
 export function beginGuess(
   ofPalette: usize,
@@ -101,9 +101,8 @@ export function sumOf(row: usize): f64 {
   return sum;
 }
 
-export function beginAt(pile: usize): void {
-  memory.copy(NOW, pile, bytes());
-  mostTotalNow = Math.max(mostTotal, sumOf(pile));
+export function begin(): void {
+  mostTotalNow = Math.max(mostTotal, sumOf(NOW));
 }
 
 function work(residuals: usize): void {
@@ -232,18 +231,17 @@ function lookAround(): void {
   memory.copy(VOLUMES, NOW, bytes());
 }
 
-export function walk(ofSize: f64, mostMoved: i32, ranking: usize, room: i32, limit: f64): void {
+/** @param limit - what costs as much is not better; not a number for what the pile now is guessed to cost. */
+export function walk(ofSize: f64, mostMoved: i32, limit: f64): void {
   size = ofSize;
-  into = ranking;
-  begin(ranking, room, limit);
   for (let place = 0; place < count; place++) put(SEEN, place, f64.NaN);
   lookAround();
-  if (limit == Infinity) offer(ranking, cost(Math.sqrt(squareOf(BASE))), NOW);
+  least = isNaN(limit) ? cost(Math.sqrt(squareOf(BASE))) : limit;
   for (let step = 0; step < MOST_STEPS; step++) {
-    const before = countOf(ranking) > 0 ? costAt(ranking, 0) : limit;
+    const before = least;
     visit(0, mostMoved, at(BASE, 0), at(BASE, 1), at(BASE, 2), at(BASE, 3), sumOf(NOW));
-    if (countOf(ranking) == 0 || !(costAt(ranking, 0) < before - NO_GAIN)) return;
-    memory.copy(NOW, pileAt(ranking, 0), bytes());
+    if (least == before) return;
+    memory.copy(NOW, BEST_BESIDE, bytes());
     lookAround();
   }
 }
@@ -256,7 +254,11 @@ function leave(): bool {
 }
 
 function weigh(miss: f64, paint: f64): void {
-  if (miss + perUnit * paint < worstOf(into)) offer(into, cost(miss), VOLUMES);
+  if (miss + perUnit * paint >= least) return;
+  const guessed = cost(miss);
+  if (guessed >= least - NO_GAIN) return;
+  least = guessed;
+  memory.copy(BEST_BESIDE, VOLUMES, bytes());
 }
 
 function visit(depth: i32, left: i32, r0: f64, r1: f64, r2: f64, r3: f64, paint: f64): void {

@@ -1,25 +1,9 @@
 /** The best pile of opaque paint for a mixture: src/core/amounts/layPile, step for step. Tests hold the two together. */
-import { beginAt, beginGuess, costOf, guessFrom, missOf, NO_GAIN, paintCostOf, sumOf, walk } from "./guess";
+import { begin, beginGuess, costOf, guessFrom, missOf, NO_GAIN, paintCostOf, sumOf, walk } from "./guess";
 import { roundAt, smallestAt } from "./ladder";
-import {
-  BEST,
-  BEST_OF_SIZE,
-  BEST_SEEDS,
-  BESIDE,
-  EXACT,
-  FROM,
-  LAID,
-  NOW,
-  SEEDS,
-  SIZES,
-  START,
-  WANTED,
-} from "./layout";
-import { begin, costAt, countOf, offer, pileAt } from "./ranking";
+import { BEST, EXACT, FROM, LAID, NOW, PLACES, SEED_COSTS, SEEDS, SIZES, WANTED } from "./layout";
 import { at, put } from "./rows";
 
-const MOST_SEEDS: i32 = 8;
-const MOST_BESIDE: i32 = 3;
 const MOVED_AT_ONCE: i32 = 2;
 const OTHER_AMOUNT: f64 = 1.5;
 const MOST_MOVES: i32 = 24;
@@ -30,6 +14,20 @@ let count: i32 = 0;
 let main: i32 = 0;
 let total: f64 = 0;
 let missOfExact: f64 = 0;
+let seeds: i32 = 0;
+let leastSeed: f64 = 0;
+
+// @ts-ignore: decorator
+@inline
+function bytes(): usize {
+  return <usize>count << 3;
+}
+
+// @ts-ignore: decorator
+@inline
+function seedAt(seed: i32): usize {
+  return SEEDS + <usize>seed * (<usize>PLACES << 3);
+}
 
 /**
  * From EXACT, by the LADDERS of the places, for each of SIZES, within MOST_SHARES, towards AIM; what is laid is left in LAID.
@@ -63,19 +61,19 @@ export function layPile(
   );
   for (let place = 0; place < count; place++) put(FROM, place, f64.NaN);
   missOfExact = missOf(EXACT);
-  begin(SEEDS, MOST_SEEDS, Infinity);
+  seeds = 0;
+  leastSeed = Infinity;
   for (let i = 0; i < sizes; i++) guessSize(at(SIZES, i));
-  begin(BEST_SEEDS, MOST_SEEDS, Infinity);
-  for (let place = 0; place < countOf(SEEDS); place++) {
-    const seed = pileAt(SEEDS, place);
-    offer(BEST_SEEDS, costOf(seed), seed);
-  }
   let least: f64 = Infinity;
-  for (let place = 0; place < min(walks, countOf(BEST_SEEDS)); place++) {
-    const cost = improve(pileAt(BEST_SEEDS, place), costAt(BEST_SEEDS, place));
+  for (let done = 0; done < min(walks, seeds); done++) {
+    let best = 0;
+    for (let seed = 1; seed < seeds; seed++)
+      if (at(SEED_COSTS, seed) < at(SEED_COSTS, best) - NO_GAIN) best = seed;
+    const cost = improve(seedAt(best), at(SEED_COSTS, best));
+    put(SEED_COSTS, best, Infinity);
     if (cost >= least - NO_GAIN) continue;
     least = cost;
-    memory.copy(LAID, BEST, <usize>count << 3);
+    memory.copy(LAID, BEST, bytes());
   }
 }
 
@@ -86,40 +84,35 @@ function guessSize(size: f64): void {
   for (let place = 0; place < count; place++) {
     const amount = at(EXACT, place) * scale;
     const wanted = Math.max(amount, smallestAt(place)) / scale;
-    put(WANTED, place, wanted);
     const ratio = wanted / at(FROM, place);
     if (!(ratio < OTHER_AMOUNT && ratio * OTHER_AMOUNT > 1)) isOther = true;
-    put(START, place, place == main ? size : roundAt(place, amount));
+    put(WANTED, place, wanted);
+    put(NOW, place, place == main ? size : roundAt(place, amount));
   }
-  if (isRest) put(START, main, total - (sumOf(START) - size));
-  if (
-    countOf(SEEDS) > 0 &&
-    NEVER_NEARER * missOfExact + PAINT_KEPT * paintCostOf(START) > costAt(SEEDS, 0)
-  )
-    return;
+  if (isRest) put(NOW, main, total - (sumOf(NOW) - size));
+  if (leastSeed < NEVER_NEARER * missOfExact + PAINT_KEPT * paintCostOf(NOW)) return;
   if (isOther) guessFrom(WANTED, !isRest);
-  beginAt(START);
-  walk(scale, isRest ? count : MOVED_AT_ONCE, BEST_OF_SIZE, 1, Infinity);
-  offer(SEEDS, costAt(BEST_OF_SIZE, 0), pileAt(BEST_OF_SIZE, 0));
+  begin();
+  walk(scale, isRest ? count : MOVED_AT_ONCE, f64.NaN);
+  const cost = costOf(NOW);
+  memory.copy(seedAt(seeds), NOW, bytes());
+  put(SEED_COSTS, seeds, cost);
+  seeds++;
+  leastSeed = Math.min(leastSeed, cost);
 }
 
-function improve(from: usize, costFrom: f64): f64 {
-  const bytes = <usize>count << 3;
-  let cost = costFrom;
-  memory.copy(BEST, from, bytes);
-  beginAt(BEST);
+function improve(seed: usize, seedCost: f64): f64 {
+  let cost = seedCost;
+  memory.copy(BEST, seed, bytes());
+  memory.copy(NOW, seed, bytes());
+  begin();
   for (let move = 0; move < MOST_MOVES; move++) {
     guessFrom(BEST, false);
-    memory.copy(NOW, BEST, bytes);
-    walk(1, count, BESIDE, MOST_BESIDE, cost - NO_GAIN);
-    const before = cost;
-    for (let place = 0; place < countOf(BESIDE); place++) {
-      const other = costOf(pileAt(BESIDE, place));
-      if (other >= cost - NO_GAIN) continue;
-      cost = other;
-      memory.copy(BEST, pileAt(BESIDE, place), bytes);
-    }
-    if (cost == before) break;
+    walk(1, count, cost);
+    const other = costOf(NOW);
+    if (other >= cost - NO_GAIN) break;
+    cost = other;
+    memory.copy(BEST, NOW, bytes());
   }
   return cost;
 }

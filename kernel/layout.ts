@@ -61,9 +61,9 @@ export const LADDER: usize = 144;
 /** What is known of piles around one: see src/core/amounts/pileGuess. */
 export const NOW: usize = LADDERS + 8 * LADDER;
 export const FROM: usize = NOW + OF_PLACES;
-export const START: usize = FROM + OF_PLACES;
-export const WANTED: usize = START + OF_PLACES;
-export const BEST: usize = WANTED + OF_PLACES;
+export const WANTED: usize = FROM + OF_PLACES;
+export const BEST_BESIDE: usize = WANTED + OF_PLACES;
+export const BEST: usize = BEST_BESIDE + OF_PLACES;
 export const HERE: usize = BEST + OF_PLACES;
 export const WORKED: usize = HERE + 32;
 export const BASE: usize = WORKED + 32;
@@ -76,12 +76,9 @@ export const MOVES: usize = NEXT + 128;
 export const MOVED_BY: usize = MOVES + 128;
 export const SEEN: usize = MOVED_BY + OF_PLACES;
 export const WAY_NOW: usize = SEEN + OF_PLACES;
-/** Rankings: room, count, limit, then costs and piles of up to eight. */
-export const RANKING: usize = 24 + 64 + 8 * OF_PLACES;
+/** The best pile of each size, and what it costs. */
 export const SEEDS: usize = WAY_NOW + OF_PLACES;
-export const BEST_SEEDS: usize = SEEDS + RANKING;
-export const BESIDE: usize = BEST_SEEDS + RANKING;
-export const BEST_OF_SIZE: usize = BESIDE + RANKING;
+export const SEED_COSTS: usize = SEEDS + 128 * OF_PLACES;
 
 /** Of a palette. */
 export const HEAD: usize = 64;

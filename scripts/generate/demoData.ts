@@ -32,10 +32,11 @@ import { screenQuestions } from "../../src/domain/practice/screenCheck";
 import { weaknessOf } from "../../src/domain/practice/weakness";
 import { recallOf } from "../../src/kit/practice/recall";
 import { answerOf, type Learner } from "../../tests/support/practiceLearners";
-import { roundToHand } from "../../src/core/amounts/amounts";
+import { handLadder } from "../../src/core/amounts/amounts";
+import { roundOn } from "../../src/core/amounts/ladder";
 import { mixtureReflectance } from "../../src/core/mixing/mixture";
 import { neighboursOf, type PixelImage, samplePixels } from "../../src/core/picture/pixels";
-import { PaletteMixer } from "../../src/core/recipe/paletteMixer";
+import { paletteMixer } from "../../src/core/recipe/paletteMixer";
 import { simulateSurface, simulateTube, USUAL_DEVIATION } from "../../src/devices/simulatedPaint";
 import { valueText } from "../../src/core/describe/valueScale";
 import { DEFAULT_SETTINGS } from "../../src/domain/settings/settings";
@@ -212,7 +213,7 @@ WATERCOLOURS.forEach((modelId, i) => {
 
 const trueTubes = PALETTE.map((id) => simulateTube(opticsOf(id), USUAL_DEVIATION, rng));
 const trueSurface = simulateSurface(rng);
-const mixer = new PaletteMixer(
+const mixer = paletteMixer(
   PALETTE.map((id) => ({ optics: opticsOf(id), isBlack: false })),
   VIEWING.D65,
   PAINT_SURFACE,
@@ -235,7 +236,7 @@ function bestSingleAddition(pile: readonly Part[], target: LabD65): Part | undef
   const before = deltaE2000(target, trueColor(pile));
   for (let tube = 0; tube < PALETTE.length; tube++) {
     for (const amount of [1 / 64, 1 / 32, 1 / 16, 1 / 8, 1 / 4, 1 / 2, 1, 2]) {
-      const part = { tube, parts: roundToHand(amount, DEFAULT_SIZES) };
+      const part = { tube, parts: roundOn(handLadder(DEFAULT_SIZES), amount) };
       const difference = deltaE2000(target, trueColor([...pile, part]));
       if (difference < (best?.difference ?? before)) best = { part, difference };
     }

@@ -14,7 +14,7 @@ import { REFERENCE_FACTORS } from "./color/ciede2000";
 import type { Lab, LabD65, LightName } from "./color/types";
 import { type Film, mixtureReflectance, type PaintVolume } from "./mixing/mixture";
 import { createPigmentLibrary } from "./pigment/library";
-import { type PaletteAnswer, PaletteMixer, type PaletteTube } from "./recipe/paletteMixer";
+import { type PaletteAnswer, paletteMixer, type PaletteMixer, type PaletteTube } from "./recipe/paletteMixer";
 import type { RecipeQuery } from "./recipe/types";
 import { labFromReflectance } from "./spectrum/colorimetry";
 import type { Reflectance } from "./spectrum/types";
@@ -48,7 +48,7 @@ export function searchRecipes(
   target: LabD65,
   options: Partial<Omit<RecipeQuery, "target">> = {},
 ): PaletteAnswer {
-  const mixer = new PaletteMixer(tubes, VIEWING.D65, PAINT_SURFACE);
+  const mixer = paletteMixer(tubes, VIEWING.D65, PAINT_SURFACE);
   return mixer.recipesFor({ ...DEFAULT_QUERY, ...options, target }, { unit: "parts", sizes: DEFAULT_SIZES });
 }
 
@@ -126,7 +126,7 @@ export { type MixedScheme, mixScheme, schemeHues } from "./palette/scheme";
 export { PaletteReach, type Priority, type ReachAnswer } from "./reach/reach";
 export { REACHED } from "./reach/reached";
 export { type LayingStart, orderOfSchool } from "./recipe/layingOrder";
-export { type Medium, type PaletteAnswer, PaletteMixer, type PaletteTube } from "./recipe/paletteMixer";
+export { type Medium, type PaletteAnswer, type PaletteMixer, type PaletteTube } from "./recipe/paletteMixer";
 export type { Recipe, RecipePart, RecipeReason } from "./recipe/types";
 export { xyzFromReflectance } from "./spectrum/colorimetry";
 export { checkUnderLights, type LightCheck } from "./spectrum/metamerism";

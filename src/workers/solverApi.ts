@@ -1,7 +1,12 @@
 /** The solver's work, apart from the worker around it, so that it can be tested without one. */
 import type { LearningConditions } from "../core/learning/boxModel";
 import { believe } from "../core/learning/believe";
-import { type Medium, type PaletteAnswer, PaletteMixer } from "../core/recipe/paletteMixer";
+import {
+  type Medium,
+  type PaletteAnswer,
+  paletteMixer,
+  type PaletteMixer,
+} from "../core/recipe/paletteMixer";
 import { underFilm } from "../core/layers/underFilm";
 import { colorModelOf } from "../core/mixing/colorModelOf";
 import { buildPaletteTable, type TablePart } from "../core/picture/paletteTable";
@@ -91,7 +96,7 @@ export function createSolverApi(): SolverApi {
     const key = JSON.stringify([request.tubes, asWash, under, paper]);
     if (current?.key === key) return current.mixer;
     const tubes = request.tubes.map((tube) => ({ optics: opticsOf(tube), isBlack: tube.isBlack }));
-    current = { key, mixer: new PaletteMixer(tubes, VIEWING.D65, PAINT_SURFACE, mediumOf(request)) };
+    current = { key, mixer: paletteMixer(tubes, VIEWING.D65, PAINT_SURFACE, mediumOf(request)) };
     return current.mixer;
   };
 

@@ -15,7 +15,7 @@ import { mixtureReflectance } from "@/core/mixing/mixture";
 import { MixtureEvaluator } from "@/core/mixing/mixtureEvaluator";
 import type { SurfaceConstants } from "@/core/mixing/saunderson";
 import type { Rng } from "@/core/random/rng";
-import { RecipeSearch } from "@/core/recipe/search";
+import { recipeSearch } from "@/core/recipe/search";
 import { labFromReflectance } from "@/core/spectrum/colorimetry";
 import type { OpticalModel } from "@/core/spectrum/types";
 import { EYE_UNCERTAINTY } from "@/domain/reading/uncertainty";
@@ -164,7 +164,7 @@ export function closeLoop(
   const { dosing } = options;
   const firstPile = (tubes: readonly OpticalModel[], surface: SurfaceConstants): MixPart[] => {
     const mixer = new MixtureEvaluator(tubes, VIEWING.D65, surface);
-    const search = new RecipeSearch(
+    const search = recipeSearch(
       mixer,
       tubes.map(() => false),
     );

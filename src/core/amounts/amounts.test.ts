@@ -6,7 +6,7 @@ import { PAINT_SURFACE } from "../../data/surface";
 import { deltaE2000 } from "../color/ciede2000";
 import { labD65 } from "../color/types";
 import { MixtureEvaluator } from "../mixing/mixtureEvaluator";
-import { amountWords, DEFAULT_SIZES, roundToHand } from "./amounts";
+import { amountWords, DEFAULT_SIZES } from "./amounts";
 import { dosingOf } from "./dosing";
 import { layDown } from "./layDown";
 import { preDiluted } from "./preDilution";
@@ -43,20 +43,6 @@ describe("amountWords", () => {
   it("refuses amounts that are none", () => {
     expect(() => amountWords(Number.NaN, DEFAULT_SIZES)).toThrow(RangeError);
     expect(() => amountWords(-1, DEFAULT_SIZES)).toThrow(RangeError);
-  });
-});
-
-describe("roundToHand", () => {
-  it("never loses a tube, and stays within a step", () => {
-    fc.assert(
-      fc.property(fc.double({ min: 1e-4, max: 12, noNaN: true }), (parts) => {
-        const rounded = roundToHand(parts, DEFAULT_SIZES);
-        expect(rounded).toBeGreaterThanOrEqual(DEFAULT_SIZES.speckParts);
-        expect(Math.abs(rounded - parts)).toBeLessThanOrEqual(
-          Math.max(0.5 * parts, DEFAULT_SIZES.speckParts),
-        );
-      }),
-    );
   });
 });
 

@@ -130,8 +130,14 @@ function densityOf(gramsPerMl: readonly number[], tube: number): number {
   return density;
 }
 
-/** @param ladder - of each tube; it is asked for again and again. */
-export function measuringOn(ladder: (tube: number) => Ladder): Measuring {
+/** @param ladderOf - of each tube. */
+export function measuringOn(ladderOf: (tube: number) => Ladder): Measuring {
+  const ladders = new Map<number, Ladder>();
+  const ladder = (tube: number): Ladder => {
+    const made = ladders.get(tube) ?? ladderOf(tube);
+    ladders.set(tube, made);
+    return made;
+  };
   return {
     ladder,
     round: (volume, tube) => roundOn(ladder(tube), volume),

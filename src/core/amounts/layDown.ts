@@ -8,7 +8,7 @@ import type { LabD65 } from "../color/types";
 import type { ColorModel } from "../mixing/colorModel";
 import { sumOf } from "../numbers";
 import { type Dosing, WATER_PLACE } from "./dosing";
-import { nextOn, roundOn } from "./ladder";
+import { roundOn } from "./ladder";
 import { type FilmOfPile, pileColor } from "./pileColor";
 import { ALMOST_ONE } from "./steps";
 
@@ -37,14 +37,11 @@ export type LayingWishes = {
 };
 
 /** So many of the likely best piles are looked all around, and so many where it need not be the very best. */
-const WALKS = 8;
-const FEW_WALKS = 2;
+const WALKS = 3;
+const FEW_WALKS = 1;
 
 const ENOUGH = Number.POSITIVE_INFINITY;
 const ANY_SIZE = [0, ENOUGH] as const;
-
-
-
 
 /**
  * @param tubes - indices into the paint table.
@@ -76,8 +73,7 @@ export function layDown(
   const asked = dosing.sizesOfLargest(largest / sumOf(exact));
   if (!ofMain || asked.length === 0) throw new RangeError("A dosing must try at least one size");
   const sizes = [...new Set(asked.map((size) => roundOn(ofMain, size)))];
-  const most = Math.max(...sizes);
-  const { total = Number.NaN, totalRange = ANY_SIZE, deltaEPerUnit } = dosing;
+  const { total, totalRange, deltaEPerUnit } = dosing;
   const volumes = color.lay({
     paintCount: count,
     exact: Float64Array.from(exact),
@@ -85,12 +81,10 @@ export function layDown(
     sizes,
     ladders,
     mostShares: Float64Array.from(places, (_, place) => (mostShare?.[place] ?? ENOUGH) / ALMOST_ONE),
-    largestRange: Number.isNaN(total)
-      ? // A pile that must not be smaller than it was wanted may take a step more of its main paint.
-        [Math.min(...sizes) * ALMOST_ONE, (dosing.totalRange ? nextOn(ofMain, most, 1) : most) / ALMOST_ONE]
-      : ANY_SIZE,
-    totalRange,
-    total,
+    largestRange:
+      (total ?? totalRange) ? ANY_SIZE : [Math.min(...sizes) * ALMOST_ONE, Math.max(...sizes) / ALMOST_ONE],
+    totalRange: totalRange ?? ANY_SIZE,
+    total: total ?? Number.NaN,
     deltaEPerUnit,
     walks: isThorough ? WALKS : FEW_WALKS,
   });
@@ -106,4 +100,3 @@ export function layDown(
     lossDeltaE2000: difference - deltaE2000(target, color.colorOf(exact)),
   };
 }
-

@@ -31,25 +31,6 @@ export function localMetric([l, a, b]: LabD65, { kL, kC, kH }: DeltaE2000Factors
 }
 
 /**
- * Writes a difference of two colours as differences of value, chroma and hue near the aim; their squares sum to the square
- * of the distance.
- *
- * @param out - three numbers from `at`.
- */
-export function writeAxes(
-  out: Float64Array,
-  at: number,
-  { light, alongA, alongB, acrossA, acrossB }: LocalMetric,
-  l: number,
-  a: number,
-  b: number,
-): void {
-  out[at] = light * l;
-  out[at + 1] = alongA * a + alongB * b;
-  out[at + 2] = acrossA * a + acrossB * b;
-}
-
-/**
  * Squared distance of the colour at three numbers from `at`.
  *
  * @param labs - triplets of L*, a*, b*.

@@ -2,7 +2,7 @@
  * One thing changed on purpose, in amounts that a hand can lay: of the doses around the exact one that which comes
  * nearest to the wanted change with the least side effect. What is said of it is what the laid dose does.
  */
-import { type Dosing, type DosingChoice, dosingOf, WATER_PLACE } from "../amounts/dosing";
+import { type Dosing, type DosingChoice, dosingOf, measuringOn, WATER_PLACE } from "../amounts/dosing";
 import type { SurfaceConstants } from "../mixing/saunderson";
 import { volumeOf } from "../numbers";
 import type { ViewingWeights } from "../spectrum/colorimetry";
@@ -103,9 +103,7 @@ export function withWater(dosing: Dosing, water: number | undefined): Dosing {
   const placeOf = (tube: number): number => (tube === water ? WATER_PLACE : tube);
   return {
     ...dosing,
-    round: (volume, tube) => dosing.round(volume, placeOf(tube)),
-    step: (volume, tube) => dosing.step(volume, placeOf(tube)),
-    smallest: (tube) => dosing.smallest(placeOf(tube)),
+    ...measuringOn((tube) => dosing.ladder(placeOf(tube))),
   };
 }
 

@@ -20,7 +20,7 @@ import { lchFromLab } from "../color/cieLab";
 import { type LabD65, labD65 } from "../color/types";
 import { mixtureReflectance, type PaintVolume } from "../mixing/mixture";
 import { createRng } from "../random/rng";
-import { PaletteMixer } from "../recipe/paletteMixer";
+import { paletteMixer } from "../recipe/paletteMixer";
 import type { OpticalModel } from "../spectrum/types";
 import { brokenColor } from "./brokenColor";
 import { FILM_WORDS, filmHabit, type LaidFilm, USUAL_HABIT } from "./filmHabit";
@@ -160,7 +160,7 @@ describe("the base that a glaze wants", () => {
       const volumes = Float64Array.from(tubes, () => 0.05 + rng.next());
       under.writeLab(out, Uint8Array.from([0, 1, 3]), volumes, 3);
       const target = labD65(out[0] as number, out[1] as number, out[2] as number);
-      const mixer = new PaletteMixer(
+      const mixer = paletteMixer(
         ids.map((id) => ({ optics: opticsFor(id), isBlack: false })),
         VIEW,
         PAINT_SURFACE,

@@ -1,7 +1,6 @@
 import type { Ladder } from "../amounts/ladder";
 import type { Aim } from "../color/aimDistance";
 
-
 /** What a search needs to know of a palette: the colour of volumes of its tubes, and how it changes. */
 export type ColorModel = {
   readonly tubeCount: number;

@@ -9,7 +9,7 @@ import { DEFAULT_SIZES } from "../amounts/amounts";
 import { REFERENCE_FACTORS } from "../color/ciede2000";
 import { createRng } from "../random/rng";
 import { PaletteReach } from "../reach/reach";
-import { PaletteMixer } from "../recipe/paletteMixer";
+import { paletteMixer } from "../recipe/paletteMixer";
 import { NearestMixture } from "./nearestMixture";
 import { NoteMisses } from "./noteMisses";
 
@@ -36,7 +36,7 @@ describe("notes of a watercolour palette", () => {
         thickness: UNDILUTED_THICKNESS / (1 + 10 ** rng.between(-0.5, 1.8)),
         ground: PAPER,
       });
-      const bench = new PaletteMixer(
+      const bench = paletteMixer(
         box.map((id) => ({ optics: pigment(id).optics, isBlack: false })),
         VIEWING.D65,
         PAINT_SURFACE,

@@ -10,7 +10,7 @@ import { type ThreeWayDifference, threeWayDifference } from "../describe/differe
 import type { SurfaceConstants } from "../mixing/saunderson";
 import { colorModelOf } from "../mixing/colorModelOf";
 import type { Wash } from "../mixing/washMixer";
-import { RecipeSearch } from "../recipe/search";
+import { type RecipeSearch, recipeSearch } from "../recipe/search";
 import type { Recipe } from "../recipe/types";
 import type { ViewingWeights } from "../spectrum/colorimetry";
 import type { OpticalModel } from "../spectrum/types";
@@ -50,7 +50,7 @@ export class PaletteReach {
     wash?: Wash,
   ) {
     const model = colorModelOf(tubes, view, surface, wash);
-    this.search = new RecipeSearch(
+    this.search = recipeSearch(
       model,
       Array.from({ length: model.tubeCount }, () => false),
     );

@@ -17,6 +17,15 @@ export type Solved = {
   readonly squared: number;
 };
 
+export function bySquared(a: Solved, b: Solved): number {
+  return a.squared - b.squared;
+}
+
+/** The least ΔE00² of them. */
+export function bestOf(solved: readonly Solved[]): number {
+  return solved.reduce((best, { squared }) => Math.min(best, squared), Number.POSITIVE_INFINITY);
+}
+
 export type Candidate = {
   readonly tubes: readonly number[];
   /** Shares of an opaque mixture, amounts per area of a film. */

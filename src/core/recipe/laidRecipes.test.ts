@@ -4,12 +4,13 @@ import { labOfMix, pigment, randomMixes } from "../../../tests/support/paint";
 import { figure, sized } from "../../../tests/support/study";
 import { VIEWING } from "../../data/standardViewing";
 import { PAINT_SURFACE } from "../../data/surface";
-import { DEFAULT_SIZES, roundToHand } from "../amounts/amounts";
+import { DEFAULT_SIZES, handLadder } from "../amounts/amounts";
+import { roundOn } from "../amounts/ladder";
 import { type DosingChoice, dosingOf } from "../amounts/dosing";
 import { deltaE2000, REFERENCE_FACTORS } from "../color/ciede2000";
 import { type LabD65, labD65 } from "../color/types";
 import { MixtureEvaluator } from "../mixing/mixtureEvaluator";
-import { type PaintedRecipe, PaletteMixer } from "./paletteMixer";
+import { type PaintedRecipe, paletteMixer } from "./paletteMixer";
 import { subsetsOf } from "./subsets";
 import type { RecipeQuery } from "./types";
 
@@ -46,7 +47,7 @@ function paletteOf(ids: readonly string[]) {
   const tubes = models.map(({ optics, family }) => ({ optics, isBlack: family === "black" }));
   return {
     models,
-    mixer: new PaletteMixer(tubes, VIEWING.D65, PAINT_SURFACE),
+    mixer: paletteMixer(tubes, VIEWING.D65, PAINT_SURFACE),
     evaluator: new MixtureEvaluator(
       models.map(({ optics }) => optics),
       VIEWING.D65,
@@ -144,7 +145,7 @@ describe.each(MEASURES)("recipes laid in $unit", (measure) => {
 
 describe("laid recipes against every amount that a hand can lay", () => {
   const amounts = [
-    ...new Set(Array.from({ length: 12 * 64 }, (_, i) => roundToHand((i + 1) / 64, DEFAULT_SIZES))),
+    ...new Set(Array.from({ length: 12 * 64 }, (_, i) => roundOn(handLadder(DEFAULT_SIZES), (i + 1) / 64))),
   ].filter((parts) => parts <= 12);
 
   /** Least miss by number of tubes. */

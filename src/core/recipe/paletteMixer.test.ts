@@ -9,7 +9,7 @@ import { searchRecipes } from "../index";
 import { mixtureReflectance } from "../mixing/mixture";
 import { labFromReflectance } from "../spectrum/colorimetry";
 import { GRID_10NM, type Reflectance } from "../spectrum/types";
-import { type PaintedRecipe, PaletteMixer } from "./paletteMixer";
+import { type PaintedRecipe, paletteMixer } from "./paletteMixer";
 import type { RecipeQuery } from "./types";
 
 const PAPER: Reflectance = { grid: GRID_10NM, values: new Array<number>(GRID_10NM.count).fill(0.86) };
@@ -48,7 +48,7 @@ function sumOf(values: readonly number[]): number {
 }
 
 describe("recipes for washes", () => {
-  const mixer = new PaletteMixer(tubesOf(WASHES), VIEWING.D65, PAINT_SURFACE, {
+  const mixer = paletteMixer(tubesOf(WASHES), VIEWING.D65, PAINT_SURFACE, {
     kind: "film",
     ground: PAPER,
     undilutedThickness: 2,
@@ -93,7 +93,7 @@ describe("recipes for washes", () => {
   });
 
   it("may take body colour when it is allowed", () => {
-    const gouache = new PaletteMixer(tubesOf(WASHES), VIEWING.D65, PAINT_SURFACE, {
+    const gouache = paletteMixer(tubesOf(WASHES), VIEWING.D65, PAINT_SURFACE, {
       kind: "film",
       ground: { ...PAPER, values: new Array<number>(GRID_10NM.count).fill(0.05) },
       undilutedThickness: 8,
@@ -110,7 +110,7 @@ describe("recipes with traces", () => {
     const ids = ["titanium-white", "phthalo-blue-gs"];
     const volumes = [1, 0.0012].map((volume, i) => ({ optics: pigment(ids[i] ?? "").optics, volume }));
     const target = labFromReflectance(mixtureReflectance(volumes, PAINT_SURFACE), VIEWING.D65);
-    const mixer = new PaletteMixer(tubesOf(ids), VIEWING.D65, PAINT_SURFACE);
+    const mixer = paletteMixer(tubesOf(ids), VIEWING.D65, PAINT_SURFACE);
     const [recipe] = mixer.recipesFor(query(target), KNIFE).recipes;
     const [dilution] = recipe?.diluted?.dilutions ?? [];
     expect(dilution).toMatchObject({ tube: 1, carrier: 0 });

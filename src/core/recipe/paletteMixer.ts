@@ -16,7 +16,7 @@ import type { ViewingWeights } from "../spectrum/colorimetry";
 import type { NumberRow, OpticalModel, Reflectance } from "../spectrum/types";
 import { type Answer, chooseAnswers, orderOf, OTHER_TUBES_COST, recipeOf } from "./answers";
 import { type Candidate, GLANCE, isAllowed, mixedCandidate } from "./candidates";
-import { RecipeSearch } from "./search";
+import { type RecipeSearch, recipeSearch } from "./search";
 import { tubeTraits } from "./tubeTraits";
 import type { Recipe, RecipeQuery } from "./types";
 
@@ -113,103 +113,66 @@ function largerPiles(choice: DosingChoice): readonly DosingChoice[] {
 }
 
 /** Holds what a palette's searches share, so that the next target costs only its own search. */
-export class PaletteMixer {
-  private readonly mixer: ColorModel;
-  private readonly search: RecipeSearch;
-  private readonly whites: readonly number[];
+export type PaletteMixer = {
+  readonly recipesFor: (query: RecipeQuery, choice: DosingChoice) => PaletteAnswer;
+};
+
+export function paletteMixer(
+  tubes: readonly PaletteTube[],
+  view: ViewingWeights,
+  surface: SurfaceConstants,
+  medium: Medium = OPAQUE,
+): PaletteMixer {
+  const optics = tubes.map((tube) => tube.optics);
+  const isBlack = tubes.map((tube) => tube.isBlack);
+  const opaque = opaqueModel(optics, view, surface);
+  const film = medium.kind === "film" ? medium : undefined;
+  const mixer = film
+    ? new FilmEvaluator(optics, view, surface, film.ground)
+    : medium.kind === "under"
+      ? medium.modelOf(optics, view, surface)
+      : opaque;
+  const { traits, candidates: candidatesOf } = recipeSearch(mixer, isBlack);
   /** Of each tube the first one that holds the very same paint. */
-  private readonly twins: readonly number[];
+  const twins = twinsOf(optics);
+  const whites = tubeTraits(opaque, isBlack).flatMap(({ isWhite }, tube) => (isWhite ? [tube] : []));
 
-  constructor(
-    tubes: readonly PaletteTube[],
-    view: ViewingWeights,
-    surface: SurfaceConstants,
-    private readonly medium: Medium = OPAQUE,
-  ) {
-    const optics = tubes.map((tube) => tube.optics);
-    const isBlack = tubes.map((tube) => tube.isBlack);
-    const opaque = opaqueModel(optics, view, surface);
-    this.mixer =
-      medium.kind === "film"
-        ? new FilmEvaluator(optics, view, surface, medium.ground)
-        : medium.kind === "under"
-          ? medium.modelOf(optics, view, surface)
-          : opaque;
-    this.search = new RecipeSearch(this.mixer, isBlack);
-    this.twins = twinsOf(optics);
-    this.whites = tubeTraits(opaque, isBlack).flatMap((traits, tube) => (traits.isWhite ? [tube] : []));
-  }
+  /**
+   * Two tubes of one paint are one ingredient: a mixture of both says nothing that one does not. The first that may be used
+   * stands for all, unless another is asked for or the amounts of each are limited.
+   */
+  const withoutTwins = (query: RecipeQuery): RecipeQuery => {
+    const { forbidden = [], required = [], mostShare } = query;
+    if (mostShare || twins.every((first, tube) => first === tube)) return query;
+    const isUsable = (tube: number): boolean => !forbidden.includes(tube);
+    const doubles = twins.flatMap((paint, tube) => {
+      const same = twins.flatMap((other, place) => (other === paint && isUsable(place) ? [place] : []));
+      const stands = same.find((place) => required.includes(place)) ?? same[0];
+      return tube === stands || required.includes(tube) ? [] : [tube];
+    });
+    return { ...query, forbidden: [...new Set([...forbidden, ...doubles])] };
+  };
 
-  recipesFor(query: RecipeQuery, choice: DosingChoice): PaletteAnswer {
-    const dosing = dosingOf(choice);
-    const asked = this.asked(query);
-    const { candidates, ...effort } = this.search.candidates(asked);
-    const nearestFirst = [...candidates].sort((one, other) => one.distance - other.distance);
-    const answers = this.answers(nearestFirst, asked, dosing);
+  const asked = (given: RecipeQuery): RecipeQuery => {
+    const query = withoutTwins(given);
+    if (!film) return query;
     return {
-      ...effort,
-      recipes: answers.map((answer) => this.painted(answer, asked, dosing)),
-      handLimit: this.handLimit(nearestFirst, answers, asked, choice),
+      ...query,
+      forbidden: [...(query.forbidden ?? []), ...(film.allowWhite ? [] : whites)],
+      thickestFilm: Math.min(query.thickestFilm ?? Number.POSITIVE_INFINITY, film.undilutedThickness),
     };
-  }
+  };
 
-  /** Thrifty piles, and the closest at any size where that is worth the paint. @param candidates - the nearest first. */
-  private answers(
-    candidates: readonly Candidate[],
-    query: RecipeQuery,
-    dosing: Dosing,
-  ): readonly Answer<LaidCandidate>[] {
-    const thrifty: LaidCandidate[] = [];
-    let nearest = Number.POSITIVE_INFINITY;
-    // Rounding brings hardly any mixture closer, so what is further off than this from the nearest is not laid.
-    const layWithin = (deltaE: number): void => {
-      for (const candidate of candidates.slice(thrifty.length)) {
-        if (candidate.distance > nearest + deltaE) break;
-        const laid = this.laid(candidate, query, dosing);
-        thrifty.push(laid);
-        if (isAllowed(laid, query)) nearest = Math.min(nearest, laid.distance);
-      }
-    };
-    layWithin(query.toleranceDeltaE2000);
-    const lavish = candidates
-      .filter(({ distance }) => distance < nearest - HARDLY_CLOSER)
-      .slice(0, MOST_LAVISH)
-      .map((candidate) => this.laid(candidate, query, { ...dosing, deltaEPerUnit: 0 }, true));
-    const worthPaint = lavish.filter(({ distance }) => distance < nearest - WORTH_PAINT);
-    const nearestOfAll = Math.min(
-      nearest,
-      ...lavish.filter((one) => isAllowed(one, query)).map(({ distance }) => distance),
-    );
-    const choose = (): Answer<LaidCandidate>[] =>
-      chooseAnswers([...thrifty, ...worthPaint], query, this.search.traits, GLANCE, nearestOfAll);
-    const answers = choose();
-    const isBlackFree = ({ candidate }: Answer<LaidCandidate>): boolean =>
-      candidate.tubes.every((tube) => this.search.traits[tube]?.isBlack !== true);
-    const isClose = ({ candidate }: Answer<LaidCandidate>): boolean =>
-      candidate.distance <= nearest + query.toleranceDeltaE2000;
-    // What is further off than the tolerance is only offered as other tubes, or as what does without black.
-    if (
-      answers.length >= Math.min(2, query.maxAnswers) &&
-      answers.some(isBlackFree) &&
-      answers.every(isClose)
-    )
-      return answers;
-    layWithin(OTHER_TUBES_COST);
-    return choose();
-  }
-
-  private laid(exact: Candidate, query: RecipeQuery, dosing: Dosing, isThorough = false): LaidCandidate {
+  const lay = (exact: Candidate, query: RecipeQuery, dosing: Dosing, isThorough = false): LaidCandidate => {
     const { tubes, volumes } = exact;
     const total = sumOf(volumes);
     const laidDown = layDown(
-      this.mixer,
+      mixer,
       tubes,
       volumes.map((volume) => volume / total),
       query.target,
       dosing,
-      this.medium.kind === "film"
-        ? { thickness: total, undiluted: this.medium.undilutedThickness }
-        : undefined,
+      film && { thickness: total, undiluted: film.undilutedThickness },
       {
         factors: query.factors,
         isThorough,
@@ -221,30 +184,75 @@ export class PaletteMixer {
       ...mixedCandidate(
         tubes,
         laidDown.volumes.map((volume) => volume * scale),
-        this.mixer,
+        mixer,
         query,
       ),
       exact,
       laidDown,
     };
-  }
+  };
 
-  private painted(
+  /** Thrifty piles, and the closest at any size where that is worth the paint. @param candidates - the nearest first. */
+  const answersFrom = (
+    candidates: readonly Candidate[],
+    query: RecipeQuery,
+    dosing: Dosing,
+  ): readonly Answer<LaidCandidate>[] => {
+    const thrifty: LaidCandidate[] = [];
+    let nearest = Number.POSITIVE_INFINITY;
+    // Rounding brings hardly any mixture closer, so what is further off than this from the nearest is not laid.
+    const layWithin = (deltaE: number): void => {
+      for (const candidate of candidates.slice(thrifty.length)) {
+        if (candidate.distance > nearest + deltaE) break;
+        const laid = lay(candidate, query, dosing);
+        thrifty.push(laid);
+        if (isAllowed(laid, query)) nearest = Math.min(nearest, laid.distance);
+      }
+    };
+    layWithin(query.toleranceDeltaE2000);
+    const lavish = candidates
+      .filter(({ distance }) => distance < nearest - HARDLY_CLOSER)
+      .slice(0, MOST_LAVISH)
+      .map((candidate) => lay(candidate, query, { ...dosing, deltaEPerUnit: 0 }, true));
+    const worthPaint = lavish.filter(({ distance }) => distance < nearest - WORTH_PAINT);
+    const nearestOfAll = Math.min(
+      nearest,
+      ...lavish.filter((one) => isAllowed(one, query)).map(({ distance }) => distance),
+    );
+    const choose = (): Answer<LaidCandidate>[] =>
+      chooseAnswers([...thrifty, ...worthPaint], query, traits, GLANCE, nearestOfAll);
+    const answers = choose();
+    const isBlackFree = ({ candidate }: Answer<LaidCandidate>): boolean =>
+      candidate.tubes.every((tube) => traits[tube]?.isBlack !== true);
+    const isClose = ({ candidate }: Answer<LaidCandidate>): boolean =>
+      candidate.distance <= nearest + query.toleranceDeltaE2000;
+    // What is further off than the tolerance is only offered as other tubes, or as what does without black.
+    if (
+      answers.length >= Math.min(2, query.maxAnswers) &&
+      answers.some(isBlackFree) &&
+      answers.every(isClose)
+    )
+      return answers;
+    layWithin(OTHER_TUBES_COST);
+    return choose();
+  };
+
+  const paintedFrom = (
     { candidate, reasons }: Answer<LaidCandidate>,
     { target }: RecipeQuery,
     dosing: Dosing,
-  ): PaintedRecipe {
+  ): PaintedRecipe => {
     const { exact, laidDown } = candidate;
     const order = orderOf(candidate);
     const inOrder = (values: readonly number[]): number[] => order.map((place) => num(values[place]));
-    const recipe = recipeOf(exact, order, reasons, !this.mixer.isScaleFree);
+    const recipe = recipeOf(exact, order, reasons, !mixer.isScaleFree);
     return {
       ...recipe,
       dosingShift: inOrder(candidate.dosingShifts()),
       laidDown: { ...laidDown, volumes: inOrder(laidDown.volumes) },
-      diluted: this.mixer.isScaleFree
+      diluted: mixer.isScaleFree
         ? preDiluted(
-            this.mixer,
+            mixer,
             recipe.parts.map(({ tube }) => tube),
             recipe.parts.map(({ share }) => share * laidDown.totalVolume),
             target,
@@ -252,19 +260,19 @@ export class PaletteMixer {
           )
         : undefined,
       thinning:
-        this.medium.kind === "film" && recipe.filmThickness !== undefined
-          ? this.medium.undilutedThickness / recipe.filmThickness - 1
+        film && recipe.filmThickness !== undefined
+          ? film.undilutedThickness / recipe.filmThickness - 1
           : undefined,
     };
-  }
+  };
 
   /** @param candidates - the nearest first. */
-  private handLimit(
+  const handLimitOf = (
     candidates: readonly Candidate[],
     answers: readonly Answer<LaidCandidate>[],
     query: RecipeQuery,
     choice: DosingChoice,
-  ): HandLimit | undefined {
+  ): HandLimit | undefined => {
     const [closest] = candidates;
     if (!closest || answers.length === 0) return undefined;
     const missOf = ({ lab }: Candidate): number => deltaE2000(query.target, lab);
@@ -272,37 +280,25 @@ export class PaletteMixer {
     const laidMiss = Math.min(...answers.map(({ candidate }) => missOf(candidate)));
     if (exactMiss > REACHED || laidMiss <= Math.max(REACHED, exactMiss + HAND_COST)) return undefined;
     const larger = largerPiles(choice)
-      .map((pile) => this.laid(closest, query, dosingOf(pile)).laidDown)
+      .map((pile) => lay(closest, query, dosingOf(pile)).laidDown)
       .find((laidDown) => laidDown.deltaE2000 <= Math.max(REACHED, exactMiss + HAND_COST));
     return { exactDeltaE2000: exactMiss, laidDeltaE2000: laidMiss, largerPile: larger };
-  }
+  };
 
-  /**
-   * Two tubes of one paint are one ingredient: a mixture of both says nothing that one does not. The first that may be used
-   * stands for all, unless another is asked for or the amounts of each are limited.
-   */
-  private withoutTwins(query: RecipeQuery): RecipeQuery {
-    const { forbidden = [], required = [], mostShare } = query;
-    if (mostShare || this.twins.every((first, tube) => first === tube)) return query;
-    const isUsable = (tube: number): boolean => !forbidden.includes(tube);
-    const doubles = this.twins.flatMap((paint, tube) => {
-      const same = this.twins.flatMap((other, place) => (other === paint && isUsable(place) ? [place] : []));
-      const stands = same.find((place) => required.includes(place)) ?? same[0];
-      return tube === stands || required.includes(tube) ? [] : [tube];
-    });
-    return { ...query, forbidden: [...new Set([...forbidden, ...doubles])] };
-  }
-
-  private asked(given: RecipeQuery): RecipeQuery {
-    const { medium } = this;
-    const query = this.withoutTwins(given);
-    if (medium.kind !== "film") return query;
-    return {
-      ...query,
-      forbidden: [...(query.forbidden ?? []), ...(medium.allowWhite ? [] : this.whites)],
-      thickestFilm: Math.min(query.thickestFilm ?? Number.POSITIVE_INFINITY, medium.undilutedThickness),
-    };
-  }
+  return {
+    recipesFor: (query, choice) => {
+      const dosing = dosingOf(choice);
+      const question = asked(query);
+      const { candidates, ...effort } = candidatesOf(question);
+      const nearestFirst = [...candidates].sort((one, other) => one.distance - other.distance);
+      const found = answersFrom(nearestFirst, question, dosing);
+      return {
+        ...effort,
+        recipes: found.map((answer) => paintedFrom(answer, question, dosing)),
+        handLimit: handLimitOf(nearestFirst, found, question, choice),
+      };
+    },
+  };
 }
 
 function twinsOf(optics: readonly OpticalModel[]): readonly number[] {

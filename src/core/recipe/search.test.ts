@@ -9,7 +9,7 @@ import { type LabD65, labD65 } from "../color/types";
 import { MixtureEvaluator } from "../mixing/mixtureEvaluator";
 import { createRng } from "../random/rng";
 import { layingOrder } from "./layingOrder";
-import { RecipeSearch } from "./search";
+import { type RecipeSearch, recipeSearch } from "./search";
 import { interiorLattice, subsetsOf } from "./subsets";
 import type { RecipeQuery, RecipeSearchReport } from "./types";
 
@@ -21,7 +21,7 @@ function searchOf(ids: readonly string[]): RecipeSearch {
     VIEWING.D65,
     PAINT_SURFACE,
   );
-  return new RecipeSearch(
+  return recipeSearch(
     mixer,
     ids.map((id) => pigment(id).family === "black"),
   );

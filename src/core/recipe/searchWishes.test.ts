@@ -9,7 +9,7 @@ import { threeWayDifference } from "../describe/difference";
 import { blendOptics } from "../mixing/mixture";
 import { MixtureEvaluator } from "../mixing/mixtureEvaluator";
 import type { OpticalModel } from "../spectrum/types";
-import { RecipeSearch } from "./search";
+import { type RecipeSearch, recipeSearch } from "./search";
 import type { Recipe, RecipeQuery } from "./types";
 import { sized } from "../../../tests/support/study";
 
@@ -28,7 +28,7 @@ const TEN = [
 
 function searchOf(ids: readonly string[], extra: readonly OpticalModel[] = []): RecipeSearch {
   const optics = [...ids.map((id) => pigment(id).optics), ...extra];
-  return new RecipeSearch(
+  return recipeSearch(
     new MixtureEvaluator(optics, VIEWING.D65, PAINT_SURFACE),
     optics.map((_, tube) => ids[tube]?.includes("black") === true),
   );

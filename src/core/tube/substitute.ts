@@ -3,7 +3,7 @@ import { deltaE2000, REFERENCE_FACTORS } from "../color/ciede2000";
 import { chromaOf } from "../color/cieLab";
 import { opaqueModel } from "../mixing/opaqueModel";
 import { blendOptics } from "../mixing/mixture";
-import { RecipeSearch } from "../recipe/search";
+import { recipeSearch } from "../recipe/search";
 import type { Recipe } from "../recipe/types";
 import type { OpticalModel } from "../spectrum/types";
 import { tintingStrength, tintLab, type TestWhite } from "./character";
@@ -29,7 +29,7 @@ export function substituteFor(
   bench: TestWhite,
 ): Substitute | undefined {
   if (others.length === 0) return undefined;
-  const search = new RecipeSearch(
+  const search = recipeSearch(
     opaqueModel(others, bench.view, bench.surface),
     others.map(() => false),
   );

@@ -1,5 +1,6 @@
 /** The measure that the painter chose, as the engine takes it, and as it rounds a single amount. */
-import { type Dosing, type DosingChoice, dosingOf } from "../../core/amounts/dosing";
+import { type Dosing, type DosingChoice, dosingOf, measuringOn } from "../../core/amounts/dosing";
+import { ladderIn } from "../../core/amounts/ladder";
 import type { Settings } from "../settings/settings";
 import { densityOf } from "../tube/density";
 import type { Tube } from "../tube/tube";
@@ -101,9 +102,7 @@ export function dosingInParts({ choice, partsPerUnit }: Measure): Dosing {
   const dosing = dosingOf(choice);
   if (partsPerUnit === 1) return dosing;
   return {
-    round: (volume, tube) => dosing.round(volume / partsPerUnit, tube) * partsPerUnit,
-    step: (volume, tube) => dosing.step(volume / partsPerUnit, tube) * partsPerUnit,
-    smallest: (tube) => dosing.smallest(tube) * partsPerUnit,
+    ...measuringOn((tube) => ladderIn(dosing.ladder(tube), partsPerUnit)),
     sizesOfLargest: (share) => dosing.sizesOfLargest(share).map((size) => size * partsPerUnit),
     deltaEPerUnit: dosing.deltaEPerUnit / partsPerUnit,
     ...(dosing.total !== undefined && { total: dosing.total * partsPerUnit }),
