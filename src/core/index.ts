@@ -14,7 +14,7 @@ import { REFERENCE_FACTORS } from "./color/ciede2000";
 import type { Lab, LabD65, LightName } from "./color/types";
 import { type Film, mixtureReflectance, type PaintVolume } from "./mixing/mixture";
 import { createPigmentLibrary } from "./pigment/library";
-import { type PaletteAnswer, paletteMixer, type PaletteMixer, type PaletteTube } from "./recipe/paletteMixer";
+import { type PaletteAnswer, paletteMixer, type PaletteTube } from "./recipe/paletteMixer";
 import type { RecipeQuery } from "./recipe/types";
 import { labFromReflectance } from "./spectrum/colorimetry";
 import type { Reflectance } from "./spectrum/types";

@@ -16,7 +16,7 @@ import type { ViewingWeights } from "../spectrum/colorimetry";
 import type { NumberRow, OpticalModel, Reflectance } from "../spectrum/types";
 import { type Answer, chooseAnswers, orderOf, OTHER_TUBES_COST, recipeOf } from "./answers";
 import { type Candidate, GLANCE, isAllowed, mixedCandidate } from "./candidates";
-import { type RecipeSearch, recipeSearch } from "./search";
+import { recipeSearch } from "./search";
 import { tubeTraits } from "./tubeTraits";
 import type { Recipe, RecipeQuery } from "./types";
 

@@ -22,7 +22,7 @@ import {
 } from "./candidates";
 import { coarseSearch, type SolveSet } from "./coarseSearch";
 import { buildStartLattice, latticeSize, type LatticeSubset, rankSubsets } from "./startLattice";
-import { FINE, MAX_TUBES_PER_RECIPE, type SubsetSolver, subsetSolver } from "./subsetSolver";
+import { FINE, MAX_TUBES_PER_RECIPE, subsetSolver } from "./subsetSolver";
 import { tubeTraits } from "./tubeTraits";
 import type { RecipeQuery, RecipeSearchReport } from "./types";
 import { isPositive } from "../numbers";
