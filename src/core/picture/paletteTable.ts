@@ -15,7 +15,7 @@ import { decodeChannel, labFromLinearSrgb, screenColorFromLab } from "../color/s
 import { type LabD65, labD65, linearSrgb } from "../color/types";
 import type { ColorModel } from "../mixing/colorModel";
 import { MixtureSamples } from "../recipe/mixtureSamples";
-import { type SolverEffort, type SubsetSolver, subsetSolver } from "../recipe/subsetSolver";
+import { type SolverEffort, subsetSolver } from "../recipe/subsetSolver";
 
 export type PaletteTable = {
   /** Corners along each axis of the cube. */
@@ -71,7 +71,7 @@ export function buildPaletteTable(
     throw new RangeError(`layers must lie in 0 to ${size}, got ${from} to ${to}`);
   const begin = from * size ** 2;
   const end = to * size ** 2;
-  const builder = new TableBuilder(mixer, size, begin, end);
+  const builder = tableBuilder(mixer, size, begin, end);
   const count = end - begin;
   const goesOn = (share: number, step = 0): boolean =>
     step % PROGRESS_EVERY > 0 || onProgress?.(share) !== false;
@@ -93,124 +93,45 @@ export function buildPaletteTable(
   return { size, from, to, ...builder.corners() };
 }
 
-class TableBuilder {
-  private readonly solver: SubsetSolver;
-  private readonly tubes: Uint8Array;
-  private readonly tubeCount: number;
-  private readonly samples: MixtureSamples;
-  /** Scaled volumes and colour of the solution at each corner. */
-  private readonly volumes: Float64Array;
-  private readonly labs: Float64Array;
-  private readonly targets: Float64Array;
-  private readonly miss: Float32Array;
-  /** Sweep in which a corner's solution last changed; -1 for the first pass. */
-  private readonly changedIn: Int8Array;
-
-  constructor(
-    mixer: ColorModel,
-    private readonly size: number,
-    /** Corners that are built, the last one not counted. */
-    private readonly begin: number,
-    private readonly end: number,
-  ) {
-    this.tubeCount = mixer.tubeCount;
-    this.solver = subsetSolver(mixer, this.tubeCount);
-    this.tubes = Uint8Array.from({ length: this.tubeCount }, (_, tube) => tube);
-    this.samples = new MixtureSamples(mixer, this.solver);
-    const count = size ** 3;
-    this.volumes = new Float64Array(count * this.tubeCount);
-    this.labs = new Float64Array(3 * count);
-    this.targets = new Float64Array(3 * count);
-    this.changedIn = new Int8Array(count).fill(-1);
-    this.miss = new Float32Array(count).fill(Number.POSITIVE_INFINITY);
-    for (let index = 0; index < count; index++) this.targets.set(cornerColor(index, size), 3 * index);
-  }
-
+type TableBuilder = {
   /** Solves a corner from the nearest sample and from the nearest solution before it in the order of the pass. */
-  first(index: number): void {
-    const { samples } = this;
-    const [sample, second] = samples.nearestTwo(this.labAt(this.targets, index));
-    this.solveFrom(index, samples.volumesOf(sample));
-    const before = this.neighbours(index).filter((neighbour) => neighbour < index);
-    const nearest = before.sort((a, b) => this.distance(index, a) - this.distance(index, b))[0];
-    if (nearest === undefined || this.isExact(index)) return;
-    if (this.isWorthATry(index, nearest)) this.solveFrom(index, this.volumesAt(nearest));
-    // A colour that is nearly reached is worth another start: it may be within reach after all.
-    if (!this.isExact(index) && (this.miss[index] as number) < NEARLY_REACHED)
-      this.solveFrom(index, samples.volumesOf(second));
-  }
-
+  readonly first: (index: number) => void;
   /** Tries the solutions around that are new since the sweep before; true when one led to a nearer mixture. */
-  again(index: number, sweep: number): boolean {
-    if (this.isExact(index)) return false;
-    const before = this.miss[index] as number;
-    for (const neighbour of this.neighbours(index)) {
-      if ((this.changedIn[neighbour] as number) < sweep - 1 || !this.isWorthATry(index, neighbour)) continue;
-      this.solveFrom(index, this.volumesAt(neighbour));
-    }
-    const isGained = (this.miss[index] as number) < before - GAINED;
-    if (isGained) this.changedIn[index] = sweep;
-    return isGained;
-  }
-
+  readonly again: (index: number, sweep: number) => boolean;
   /** From a good start to its end; what is exact already stays. */
-  polish(index: number): void {
-    if (this.isExact(index)) return;
-    const isNear = (this.miss[index] as number) < NEARLY_REACHED;
-    this.solveFrom(index, this.volumesAt(index).slice(), isNear ? POLISH_NEAR : POLISH);
-  }
+  readonly polish: (index: number) => void;
+  readonly corners: () => Pick<PaletteTable, "rgb" | "missDeltaE2000">;
+};
 
-  corners(): Pick<PaletteTable, "rgb" | "missDeltaE2000"> {
-    const { begin, end } = this;
-    const rgb = new Uint8ClampedArray(3 * (end - begin));
-    for (let index = begin; index < end; index++) {
-      const shown = screenColorFromLab(this.labAt(this.labs, index)).rgb.map((light) => 255 * light);
-      rgb.set(shown, 3 * (index - begin));
-    }
-    return { rgb, missDeltaE2000: this.miss.slice(begin, end) };
-  }
+/** @param begin - first corner that is built. @param end - the last one, not counted. */
+function tableBuilder(mixer: ColorModel, size: number, begin: number, end: number): TableBuilder {
+  const { tubeCount } = mixer;
+  const solver = subsetSolver(mixer, tubeCount);
+  const tubes = Uint8Array.from({ length: tubeCount }, (_, tube) => tube);
+  const samples = new MixtureSamples(mixer, solver);
+  const cornerCount = size ** 3;
+  /** Scaled volumes and colour of the solution at each corner. */
+  const volumes = new Float64Array(cornerCount * tubeCount);
+  const labs = new Float64Array(3 * cornerCount);
+  const targets = new Float64Array(3 * cornerCount);
+  /** Sweep in which a corner's solution last changed; -1 for the first pass. */
+  const changedIn = new Int8Array(cornerCount).fill(-1);
+  const misses = new Float32Array(cornerCount).fill(Number.POSITIVE_INFINITY);
+  for (let index = 0; index < cornerCount; index++) targets.set(cornerColor(index, size), 3 * index);
 
-  private solveFrom(index: number, start: Float64Array, effort = EFFORT): void {
-    const { solver, tubes, tubeCount } = this;
-    const target = this.labAt(this.targets, index);
-    const squared = solver.solve(target, REFERENCE_FACTORS, tubes, start, tubeCount, effort);
-    const miss = Math.sqrt(squared);
-    if (miss >= (this.miss[index] as number)) return;
-    this.miss[index] = miss;
-    this.labs.set(solver.lab, 3 * index);
-    this.volumes.set(solver.scaledVolumes(tubeCount), index * tubeCount);
-  }
+  const labAt = (values: Float64Array, index: number): LabD65 =>
+    labD65(values[3 * index] as number, values[3 * index + 1] as number, values[3 * index + 2] as number);
 
-  private isExact(index: number): boolean {
-    return (this.miss[index] as number) ** 2 <= EFFORT.goodEnough;
-  }
+  const volumesAt = (index: number): Float64Array =>
+    volumes.subarray(index * tubeCount, (index + 1) * tubeCount);
 
-  private volumesAt(index: number): Float64Array {
-    return this.volumes.subarray(index * this.tubeCount, (index + 1) * this.tubeCount);
-  }
-
-  private isWorthATry(index: number, neighbour: number): boolean {
-    return (
-      this.distance(index, neighbour) < (this.miss[index] as number) + WORTH_A_TRY &&
-      deltaE2000(this.labAt(this.labs, index), this.labAt(this.labs, neighbour)) > OTHER_VALLEY
-    );
-  }
+  const isExact = (index: number): boolean => (misses[index] as number) ** 2 <= EFFORT.goodEnough;
 
   /** From a corner's target to another corner's solution. */
-  private distance(index: number, other: number): number {
-    return aimDistance(this.labAt(this.targets, index), this.labAt(this.labs, other));
-  }
+  const distance = (index: number, other: number): number =>
+    aimDistance(labAt(targets, index), labAt(labs, other));
 
-  private labAt(values: Float64Array, index: number): LabD65 {
-    return labD65(
-      values[3 * index] as number,
-      values[3 * index + 1] as number,
-      values[3 * index + 2] as number,
-    );
-  }
-
-  private neighbours(index: number): number[] {
-    const { size, begin, end } = this;
+  const neighbours = (index: number): number[] => {
     const found: number[] = [];
     for (let stride = 1; stride < size ** 3; stride *= size) {
       const place = Math.floor(index / stride) % size;
@@ -218,7 +139,69 @@ class TableBuilder {
       if (place < size - 1 && index + stride < end) found.push(index + stride);
     }
     return found;
-  }
+  };
+
+  const isWorthATry = (index: number, neighbour: number): boolean =>
+    distance(index, neighbour) < (misses[index] as number) + WORTH_A_TRY &&
+    deltaE2000(labAt(labs, index), labAt(labs, neighbour)) > OTHER_VALLEY;
+
+  const solveFrom = (index: number, start: Float64Array, effort = EFFORT): void => {
+    const target = labAt(targets, index);
+    const squared = solver.solve(target, REFERENCE_FACTORS, tubes, start, tubeCount, effort);
+    const miss = Math.sqrt(squared);
+    if (miss >= (misses[index] as number)) return;
+    misses[index] = miss;
+    labs.set(solver.lab, 3 * index);
+    volumes.set(solver.scaledVolumes(tubeCount), index * tubeCount);
+  };
+
+  const first = (index: number): void => {
+    const [sample, second] = samples.nearestTwo(labAt(targets, index));
+    solveFrom(index, samples.volumesOf(sample));
+    if (isExact(index)) return;
+    let nearest = -1;
+    let least = Number.POSITIVE_INFINITY;
+    for (const neighbour of neighbours(index)) {
+      const far = neighbour < index ? distance(index, neighbour) : least;
+      if (far >= least) continue;
+      least = far;
+      nearest = neighbour;
+    }
+    if (nearest < 0) return;
+    if (isWorthATry(index, nearest)) solveFrom(index, volumesAt(nearest));
+    // A colour that is nearly reached is worth another start: it may be within reach after all.
+    if (!isExact(index) && (misses[index] as number) < NEARLY_REACHED)
+      solveFrom(index, samples.volumesOf(second));
+  };
+
+  const again = (index: number, sweep: number): boolean => {
+    if (isExact(index)) return false;
+    const before = misses[index] as number;
+    for (const neighbour of neighbours(index)) {
+      if ((changedIn[neighbour] as number) < sweep - 1 || !isWorthATry(index, neighbour)) continue;
+      solveFrom(index, volumesAt(neighbour));
+    }
+    const isGained = (misses[index] as number) < before - GAINED;
+    if (isGained) changedIn[index] = sweep;
+    return isGained;
+  };
+
+  const polish = (index: number): void => {
+    if (isExact(index)) return;
+    const isNear = (misses[index] as number) < NEARLY_REACHED;
+    solveFrom(index, volumesAt(index).slice(), isNear ? POLISH_NEAR : POLISH);
+  };
+
+  const corners = (): Pick<PaletteTable, "rgb" | "missDeltaE2000"> => {
+    const rgb = new Uint8ClampedArray(3 * (end - begin));
+    for (let index = begin; index < end; index++) {
+      const shown = screenColorFromLab(labAt(labs, index)).rgb.map((light) => 255 * light);
+      rgb.set(shown, 3 * (index - begin));
+    }
+    return { rgb, missDeltaE2000: misses.slice(begin, end) };
+  };
+
+  return { first, again, polish, corners };
 }
 
 function cornerColor(index: number, size: number): LabD65 {

@@ -15,6 +15,8 @@ export class MixtureSamples {
   /** As scaled by strength, one row of all tubes for each sample. */
   private readonly volumes: Float64Array;
   readonly labs: Float64Array;
+  /** Samples from the darkest to the lightest. */
+  private readonly byLightness: Int32Array;
   /** First sample of each set of tubes, and the end of the last. */
   private readonly setStarts: readonly number[];
 
@@ -51,6 +53,9 @@ export class MixtureSamples {
         }
       }
     this.setStarts = [...setStarts, sample];
+    this.byLightness = Int32Array.from({ length: sample }, (_, i) => i).sort(
+      (one, other) => (this.labs[3 * one] as number) - (this.labs[3 * other] as number),
+    );
   }
 
   volumesOf(sample: number): Float64Array {
@@ -59,13 +64,15 @@ export class MixtureSamples {
 
   /** The two nearest, by ΔE00's own scales of chroma and hue at the target, without its rotation. */
   nearestTwo(target: LabD65, factors: DeltaE2000Factors = REFERENCE_FACTORS): readonly [number, number] {
-    const { labs } = this;
+    const { labs, byLightness } = this;
     const metric = localMetric(target, factors);
     let best = 0;
     let bestSquare = Number.POSITIVE_INFINITY;
     let second = 0;
     let secondSquare = Number.POSITIVE_INFINITY;
-    for (let sample = 0; 3 * sample < labs.length; sample++) {
+    /** False where this one, and so all beyond it, are too far off in value alone. */
+    const look = (sample: number): boolean => {
+      if ((metric.light * ((labs[3 * sample] as number) - target[0])) ** 2 > secondSquare) return false;
       const square = localSquare(metric, target, labs, 3 * sample);
       if (square < bestSquare) {
         second = best;
@@ -76,6 +83,17 @@ export class MixtureSamples {
         secondSquare = square;
         second = sample;
       }
+      return true;
+    };
+    let from = 0;
+    for (let to = byLightness.length; from < to; ) {
+      const middle = (from + to) >> 1;
+      if ((labs[3 * (byLightness[middle] as number)] as number) < target[0]) from = middle + 1;
+      else to = middle;
+    }
+    for (let up = from, down = from - 1; up < byLightness.length || down >= 0; ) {
+      if (up < byLightness.length && !look(byLightness[up++] as number)) up = byLightness.length;
+      if (down >= 0 && !look(byLightness[down--] as number)) down = -1;
     }
     return [best, second];
   }
