@@ -35,7 +35,12 @@ export function localMetric([l, a, b]: LabD65, { kL, kC, kH }: DeltaE2000Factors
  *
  * @param labs - triplets of L*, a*, b*.
  */
-export function localSquare(metric: LocalMetric, target: LabD65, labs: Float64Array, at: number): number {
+export function localSquare(
+  metric: LocalMetric,
+  target: LabD65,
+  labs: Float64Array | Float32Array,
+  at: number,
+): number {
   const dl = ((labs[at] as number) - target[0]) * metric.light;
   const da = (labs[at + 1] as number) - target[1];
   const db = (labs[at + 2] as number) - target[2];
@@ -48,7 +53,7 @@ export function localSquare(metric: LocalMetric, target: LabD65, labs: Float64Ar
 export function nearestOf(
   metric: LocalMetric,
   target: LabD65,
-  labs: Float64Array,
+  labs: Float64Array | Float32Array,
 ): { readonly place: number; readonly distance: number } {
   let nearest = 0;
   let least = Number.POSITIVE_INFINITY;

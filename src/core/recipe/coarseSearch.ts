@@ -90,7 +90,7 @@ export function coarseSearch(
     let face: Solved | undefined;
     let left = -1;
     for (const tube of tubes) {
-      const one = solved.get(all - 2 ** tube);
+      const one = solved.get(all ^ (1 << tube));
       if (!one || (face && one.squared >= face.squared)) continue;
       face = one;
       left = tube;
@@ -155,6 +155,6 @@ export function coarseSearch(
 /** A set of tubes as a number; a search holds 24 of them. */
 function bitsOf(tubes: ArrayLike<number> & Iterable<number>): number {
   let bits = 0;
-  for (const tube of tubes) bits += 2 ** tube;
+  for (const tube of tubes) bits |= 1 << tube;
   return bits;
 }

@@ -16,14 +16,14 @@ const LATTICE_LEVELS = [0, 1, 9, 8, 8, 8, 9] as const;
 /** The same for films, whose lattice is repeated at each of these scaled amounts per area. */
 const FILM_LEVELS = [0, 1, 6, 6, 6, 7, 8] as const;
 const FILM_AMOUNTS = [0.03, 0.1, 0.3, 1, 3, 9] as const;
-/** Mixtures in a lattice: about half a second of work once per palette, and 12 MB. */
+/** Mixtures in a lattice: about half a second of work once per palette, and 6 MB. */
 const MOST_STARTS = 500_000;
 
 export type LatticeSubset = {
   readonly tubes: Uint8Array;
   readonly starts: readonly Float64Array[];
   /** L*, a*, b* of each start, one after the other. */
-  readonly labs: Float64Array;
+  readonly labs: Float32Array;
 };
 
 export type RankedSubset = {
@@ -73,7 +73,7 @@ export function buildStartLattice(
   for (let count = 1; count <= maxSize; count++) {
     const starts = startsFor(mixer, count);
     for (const tubes of subsetsOf(mixer.tubeCount, count)) {
-      const labs = new Float64Array(3 * starts.length);
+      const labs = new Float32Array(3 * starts.length);
       starts.forEach((start, i) => {
         for (let j = 0; j < count; j++) volumes[j] = (start[j] as number) * unitVolume(tubes[j] as number);
         mixer.writeLab(lab, tubes, volumes, count);
