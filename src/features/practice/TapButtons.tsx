@@ -6,6 +6,7 @@ import { useSettings } from "../../kit/studio/useStudio";
 import { NEXT } from "../../ui/keepFocus";
 import { KeyCap } from "../../ui/KeyCap";
 import { Patch } from "../../ui/Patch";
+import { WholeWords } from "../../ui/Together";
 import { useKey } from "../../ui/useKey";
 
 const KEYS = ["1", "2", "3", "4", "5"] as const;
@@ -113,7 +114,9 @@ function Tap({
       ) : null}
       <span className="flex flex-1 items-center justify-center gap-3 px-3 py-2">
         <KeyCap>{key}</KeyCap>
-        {name}
+        <span>
+          <WholeWords text={name} />
+        </span>
       </span>
     </button>
   );
