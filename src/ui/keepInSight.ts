@@ -1,3 +1,5 @@
+import { keepListsInSight } from "./listsInSight";
+
 /**
  * What has the focus stays in sight when the page grows around it, as when something that was worked out comes in
  * above, and so does the button of an open list, which hangs on it. What the painter scrolled away from is left alone.
@@ -34,7 +36,9 @@ export function keepInSight(view: HTMLElement): () => void {
   observeAll();
   document.addEventListener("focusin", onFocus);
   document.addEventListener("scroll", look, { capture: true, passive: true });
+  const endOfLists = keepListsInSight();
   return () => {
+    endOfLists();
     observer.disconnect();
     changes.disconnect();
     document.removeEventListener("focusin", onFocus);

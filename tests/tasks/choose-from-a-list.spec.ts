@@ -40,6 +40,32 @@ test("a list is opened, gone through and left by keys; letters are keys of the p
   await expect(order(page)).not.toBeFocused();
 });
 
+test("a list that has come to lie outside of the window is fetched back, and one that was never placed is placed", async ({
+  page,
+}) => {
+  await openDemo(page);
+  await openList(order(page));
+  await page.locator("#view").evaluate((view) => {
+    const room = document.createElement("div");
+    room.style.height = "3000px";
+    view.append(room);
+    view.scrollTo(0, 2500);
+  });
+  await expect(list(page)).not.toBeInViewport();
+  await expect(list(page)).toBeInViewport({ ratio: 1 });
+  await expect(order(page)).toBeInViewport();
+  // As before it is placed: it is drawn above the window, and stays there until its place is set once more.
+  const placed = page.locator("[data-radix-popper-content-wrapper]");
+  await placed.evaluate((element: HTMLElement) => {
+    element.style.transform = "translate(0, -200%)";
+  });
+  await expect(list(page)).not.toBeInViewport();
+  await expect(list(page)).toBeInViewport({ ratio: 1 });
+  await list(page).getByRole("option", { name: "light first" }).click();
+  await expect(order(page)).toHaveText("light first");
+  await expect(order(page)).not.toHaveAttribute("style", /translate/);
+});
+
 test("nothing beside a list moves when another choice is made, and its words name it", async ({ page }) => {
   await openDemo(page);
   await expect(page.getByRole("combobox", { name: "In this order" })).toHaveText("by number");
