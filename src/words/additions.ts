@@ -5,6 +5,7 @@ import type { ValueScale } from "../core/describe/valueScale";
 import type { Settings } from "../domain/settings/settings";
 import type { Tube } from "../domain/tube/tube";
 import { doseWords, handWords, tubeName } from "./doses";
+import { andWords } from "./lists";
 
 /** By what means an addition works. */
 const MEANS: Readonly<Record<Addition["kind"], string>> = {
@@ -78,13 +79,13 @@ export function additionWords(
   settings: Settings,
   wholeParts: number,
 ): string {
-  return addition.parts
-    .map(({ tube, volume, thinned }) => {
+  return andWords(
+    addition.parts.map(({ tube, volume, thinned }) => {
       const tubeId = tubeIds[tube] ?? "";
       if (!thinned) return doseWords([{ tubeId, parts: volume }], tubeById, settings, wholeParts).join("");
       const amount = handWords(volume, settings, { wholeParts, tube: tubeById.get(tubeId) });
       const carrier = tubeName(tubeById.get(tubeIds[thinned.carrier] ?? ""));
       return `${amount} of 1 ${tubeName(tubeById.get(tubeId))} thinned in ${thinned.carrierParts} ${carrier}`;
-    })
-    .join(" and ");
+    }),
+  );
 }

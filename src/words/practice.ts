@@ -22,6 +22,7 @@ import type { Region } from "../domain/practice/skills";
 import type { LayingStart } from "../core/recipe/layingOrder";
 import type { Settings } from "../domain/settings/settings";
 import { handWords } from "./doses";
+import { andWords } from "./lists";
 
 export const DRILL_WORDS: Readonly<Record<Drill, string>> = {
   name: "Name it",
@@ -149,7 +150,7 @@ export function optionsOf(
       return question.choices.map(({ doses = [] }) => tubes[doses[1]?.tube ?? -1]?.label ?? "");
     case "parents":
       return question.choices.map(({ doses = [] }) =>
-        doses.map(({ tube }) => tubes[tube]?.label ?? "").join(" and "),
+        andWords(doses.map(({ tube }) => tubes[tube]?.label ?? "")),
       );
     default:
       return undefined;
@@ -235,12 +236,12 @@ export function dosesWords(
   settings: Settings,
   withAmounts = true,
 ): string {
-  return doses
-    .map(({ tube, parts }) => {
+  return andWords(
+    doses.map(({ tube, parts }) => {
       const label = tubes[tube]?.label ?? "";
       return withAmounts ? `${handWords(parts, settings)} ${label}` : label;
-    })
-    .join(" and ");
+    }),
+  );
 }
 
 /** How the answer misses, in words and quarter steps: "half a step too dark, slightly too red". */
@@ -316,7 +317,7 @@ export function reasonOf(
     case "path":
       return pathReason(question);
     case "parents":
-      return `A parent that leans away from ${question.hue ?? "it"} brings a third primary in, and the mixture dulls: ${(right?.doses ?? []).map(label).join(" and ")} bring least of it.`;
+      return `A parent that leans away from ${question.hue ?? "it"} brings a third primary in, and the mixture dulls: ${andWords((right?.doses ?? []).map(label))} bring least of it.`;
     case "opposites":
       return `${label(right?.doses?.[1])} lies nearly across the wheel from ${label(mixture[0])}: together they take away light of every hue alike.`;
     case "first":

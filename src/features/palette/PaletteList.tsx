@@ -19,6 +19,7 @@ import { mediumOfPalette } from "../../domain/palette/medium";
 import { TUBE_MEDIA } from "../../domain/tube/tube";
 import { tubesOf } from "../../domain/palette/searchedTubes";
 import { fillTemplate, type Template, TEMPLATES } from "../../domain/palette/templates";
+import { andWords } from "../../words/lists";
 
 /** The palettes of the painting; one of them lies on the board. */
 export function PaletteList({ open, onOpen }: { open: Palette; onOpen: (paletteId: string) => void }) {
@@ -207,7 +208,7 @@ function FromTemplate({ paintingId, onAdded }: { paintingId: string; onAdded: (p
               "Nothing in your box fits."}
           </p>
           {filled.missing.length > 0 ? (
-            <p className="my-1 font-semibold">Your box lacks {filled.missing.join(" and ")}.</p>
+            <p className="my-1 font-semibold">Your box lacks {andWords(filled.missing)}.</p>
           ) : null}
           <Button
             aria-label={`Start with ${template.name}`}

@@ -12,6 +12,7 @@ import { useQuery } from "../../kit/query/useQuery";
 import { shownOf } from "../../kit/query/useTask";
 import { useSettings, useStudio } from "../../kit/studio/useStudio";
 import { doseWords } from "../../words/doses";
+import { andWords } from "../../words/lists";
 import { solver } from "../../workers/clients";
 
 /** What goes into a pile that is too light or too dark, so that it comes back to its row. */
@@ -55,7 +56,7 @@ export function AligningDose({
   }));
   return (
     <span className="block">
-      To bring it back to its row, add {doseWords(doses, tubeById, settings, volume).join(" and ")}.
+      To bring it back to its row, add {andWords(doseWords(doses, tubeById, settings, volume))}.
     </span>
   );
 }

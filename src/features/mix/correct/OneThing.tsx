@@ -12,6 +12,7 @@ import { Choice } from "../../../ui/Choice";
 import { CheckField } from "../../../ui/fields";
 import { SelectField } from "../../../ui/SelectField";
 import { doseWords, exactWords, tubeName } from "../../../words/doses";
+import { andWords } from "../../../words/lists";
 import { solver } from "../../../workers/clients";
 import { useAimIfAny, usePaint, useShown, useStory } from "../bench/contexts";
 import { DarkYellow } from "./DarkYellow";
@@ -172,7 +173,7 @@ function Ways({
       {beyond ? (
         <p className="mt-1 border-l-4 border-ink pl-3">
           Not with this palette: it would take{" "}
-          {doseWords(dosesOf(beyond, of), tubeById, settings, volume).join(" and ")} in a pile of{" "}
+          {andWords(doseWords(dosesOf(beyond, of), tubeById, settings, volume))} in a pile of{" "}
           {exactWords(volume, settings)}. Mix a new pile for it, or lay out another tube.
         </p>
       ) : rows.length === 0 && tooStrong.length === 0 ? (

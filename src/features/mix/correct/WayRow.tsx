@@ -9,6 +9,7 @@ import { Patch } from "../../../ui/Patch";
 import { moveWords, whyWords } from "../../../words/additions";
 import { describeLab } from "../../../words/colors";
 import { doseWords } from "../../../words/doses";
+import { andWords } from "../../../words/lists";
 import { useDeeds, usePaint } from "../bench/contexts";
 
 /** One way to change the pile: how it would look, what goes in, what else it does. */
@@ -29,7 +30,7 @@ export function WayRow({
   const { tubeById, wetOf } = usePaint();
   const { lay } = useDeeds();
   const settings = useSettings();
-  const words = doseWords(parts, tubeById, settings, volume).join(" and ");
+  const words = andWords(doseWords(parts, tubeById, settings, volume));
   const predicted = wetOf(way.predicted);
   return (
     <li className="flex items-center gap-3 border-t py-1.5">

@@ -26,6 +26,7 @@ import { solver } from "../../../workers/clients";
 import { describeLab } from "../../../words/colors";
 import { additionMeasure } from "../../../domain/hand/measure";
 import { doseWords, exactWords, tubeName } from "../../../words/doses";
+import { andWords } from "../../../words/lists";
 import { GENERIC_UNCERTAINTY } from "../../../domain/reading/uncertainty";
 import { mixtureRequest } from "../../../domain/mixture/mixtureRequest";
 import { useAim, usePaint } from "../bench/contexts";
@@ -156,7 +157,7 @@ function Variants({
               <span className="font-semibold">{words.name}</span>
               <span className="block">
                 to {exactWords(wholeParts, settings)} of it{" "}
-                {doseWords(added, tubeById, settings, wholeParts).join(" and ")}
+                {andWords(doseWords(added, tubeById, settings, wholeParts))}
               </span>
               <span className="block text-sm text-muted">
                 C* {chroma.toFixed(0)} after {before.toFixed(0)}
