@@ -39,3 +39,14 @@ export function inner(a: ArrayLike<number> = [], b: ArrayLike<number> = []): num
 export function squareOf(values: ArrayLike<number>): number {
   return inner(values, values);
 }
+
+/** Places of numbers in [0, 1e6], the least first; within a millionth the first. As numbers they are sorted at once. */
+export function ascending(values: Float64Array): Float64Array {
+  const count = values.length;
+  const keys = new Float64Array(count);
+  for (let place = 0; place < count; place++)
+    keys[place] = Math.round((values[place] as number) * 1e6) * count + place;
+  keys.sort();
+  for (let i = 0; i < count; i++) keys[i] = (keys[i] as number) % count;
+  return keys;
+}

@@ -5,7 +5,7 @@ import { colorModelOf } from "../mixing/colorModelOf";
 import { labIn } from "../mixing/mixedLab";
 import type { SurfaceConstants } from "../mixing/saunderson";
 import { sumOf } from "../numbers";
-import { MixtureSamples } from "../recipe/mixtureSamples";
+import { type MixtureSamples, mixtureSamples } from "../recipe/mixtureSamples";
 import { type SolverEffort, type SubsetSolver, subsetSolver } from "../recipe/subsetSolver";
 import type { Wash } from "../mixing/washMixer";
 import type { ViewingWeights } from "../spectrum/colorimetry";
@@ -32,28 +32,29 @@ export class NearestMixture {
   /** Water among them where it is a palette of washes: after the last tube. */
   readonly tubeCount: number;
   private readonly solver: SubsetSolver;
-  private readonly samples: MixtureSamples;
+  /** Some thousands of mixtures. */
+  readonly samples: MixtureSamples;
   private readonly tubes: Uint8Array;
 
-  /** Throws a RangeError without tubes or with more than {@link MOST_BOX_TUBES}. */
+  /**
+   * Throws a RangeError without tubes or with more than {@link MOST_BOX_TUBES}.
+   *
+   * @param samples - of these tubes, where there are some already.
+   */
   constructor(
     tubes: readonly OpticalModel[],
     view: ViewingWeights<"D65">,
     surface: SurfaceConstants,
     wash?: Wash,
+    samples?: MixtureSamples,
   ) {
     if (tubes.length < 1 || tubes.length > MOST_BOX_TUBES)
       throw new RangeError(`A mixture holds 1 to ${MOST_BOX_TUBES} tubes, not ${tubes.length}`);
     const mixer = colorModelOf(tubes, view, surface, wash);
     this.tubeCount = mixer.tubeCount;
     this.solver = subsetSolver(mixer, mixer.tubeCount);
-    this.samples = new MixtureSamples(mixer, this.solver);
+    this.samples = samples ?? mixtureSamples(mixer, this.solver);
     this.tubes = Uint8Array.from({ length: mixer.tubeCount }, (_, tube) => tube);
-  }
-
-  /** CIELAB of some thousands of mixtures, three numbers each. */
-  get sampleLabs(): Float64Array {
-    return this.samples.labs;
   }
 
   /** The two samples nearest to a colour: enough to start from inside what the palette reaches. */

@@ -81,7 +81,7 @@ export function mostChroma(
   const aim = labFromLch(lchUnder<"D65">(lightness, BEYOND_PAINT, hueDegrees));
   const found = [
     palette.to(aim, HOLD_HUE, palette.nearSamples(aim, HOLD_HUE), AIM_EFFORT),
-    palette.to(aim, HOLD_HUE, vividSamples(palette.sampleLabs, hueDegrees, lightness), AIM_EFFORT),
+    palette.to(aim, HOLD_HUE, vividSamples(palette.samples.labs, hueDegrees, lightness), AIM_EFFORT),
   ].filter((color) => isOf(color, hueDegrees, lightness));
   const first = found.reduce<EdgeColor | undefined>(
     (best, color) => (!best || chromaOf(color.lab) > chromaOf(best.lab) ? color : best),

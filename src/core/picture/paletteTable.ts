@@ -9,12 +9,12 @@
  * Source of the sweeps: C. Barnes, E. Shechtman, A. Finkelstein, D. B. Goldman, ACM Trans. Graph. 28(3), 24
  * (2009), doi:10.1145/1531326.1531330.
  */
-import { aimDistance } from "../color/aimDistance";
+import { type Aim, aimAt, distanceFrom } from "../color/aimDistance";
 import { deltaE2000, REFERENCE_FACTORS } from "../color/ciede2000";
 import { decodeChannel, labFromLinearSrgb, screenColorFromLab } from "../color/srgb";
 import { type LabD65, labD65, linearSrgb } from "../color/types";
 import type { ColorModel } from "../mixing/colorModel";
-import { MixtureSamples } from "../recipe/mixtureSamples";
+import { mixtureSamples } from "../recipe/mixtureSamples";
 import { type SolverEffort, subsetSolver } from "../recipe/subsetSolver";
 
 export type PaletteTable = {
@@ -108,7 +108,7 @@ function tableBuilder(mixer: ColorModel, size: number, begin: number, end: numbe
   const { tubeCount } = mixer;
   const solver = subsetSolver(mixer, tubeCount);
   const tubes = Uint8Array.from({ length: tubeCount }, (_, tube) => tube);
-  const samples = new MixtureSamples(mixer, solver);
+  const samples = mixtureSamples(mixer, solver);
   const cornerCount = size ** 3;
   /** Scaled volumes and colour of the solution at each corner. */
   const volumes = new Float64Array(cornerCount * tubeCount);
@@ -127,22 +127,30 @@ function tableBuilder(mixer: ColorModel, size: number, begin: number, end: numbe
 
   const isExact = (index: number): boolean => (misses[index] as number) ** 2 <= EFFORT.goodEnough;
 
-  /** From a corner's target to another corner's solution. */
-  const distance = (index: number, other: number): number =>
-    aimDistance(labAt(targets, index), labAt(labs, other));
+  /** From what a corner aims at to another corner's solution. */
+  const distance = (aim: Aim, other: number): number =>
+    distanceFrom(
+      aim,
+      labs[3 * other] as number,
+      labs[3 * other + 1] as number,
+      labs[3 * other + 2] as number,
+    );
 
-  const neighbours = (index: number): number[] => {
-    const found: number[] = [];
+  /** Corners beside the one that was asked for last. */
+  const beside = new Int32Array(6);
+
+  /** @returns how many there are. */
+  const lookBeside = (index: number): number => {
+    let found = 0;
     for (let stride = 1; stride < size ** 3; stride *= size) {
       const place = Math.floor(index / stride) % size;
-      if (place > 0 && index - stride >= begin) found.push(index - stride);
-      if (place < size - 1 && index + stride < end) found.push(index + stride);
+      if (place > 0 && index - stride >= begin) beside[found++] = index - stride;
+      if (place < size - 1 && index + stride < end) beside[found++] = index + stride;
     }
     return found;
   };
 
-  const isWorthATry = (index: number, neighbour: number): boolean =>
-    distance(index, neighbour) < (misses[index] as number) + WORTH_A_TRY &&
+  const isInOtherValley = (index: number, neighbour: number): boolean =>
     deltaE2000(labAt(labs, index), labAt(labs, neighbour)) > OTHER_VALLEY;
 
   const solveFrom = (index: number, start: Float64Array, effort = EFFORT): void => {
@@ -159,16 +167,19 @@ function tableBuilder(mixer: ColorModel, size: number, begin: number, end: numbe
     const [sample, second] = samples.nearestTwo(labAt(targets, index));
     solveFrom(index, samples.volumesOf(sample));
     if (isExact(index)) return;
+    const aim = aimAt(labAt(targets, index));
     let nearest = -1;
     let least = Number.POSITIVE_INFINITY;
-    for (const neighbour of neighbours(index)) {
-      const far = neighbour < index ? distance(index, neighbour) : least;
+    for (let i = 0, count = lookBeside(index); i < count; i++) {
+      const neighbour = beside[i] as number;
+      const far = neighbour < index ? distance(aim, neighbour) : least;
       if (far >= least) continue;
       least = far;
       nearest = neighbour;
     }
     if (nearest < 0) return;
-    if (isWorthATry(index, nearest)) solveFrom(index, volumesAt(nearest));
+    if (least < (misses[index] as number) + WORTH_A_TRY && isInOtherValley(index, nearest))
+      solveFrom(index, volumesAt(nearest));
     // A colour that is nearly reached is worth another start: it may be within reach after all.
     if (!isExact(index) && (misses[index] as number) < NEARLY_REACHED)
       solveFrom(index, samples.volumesOf(second));
@@ -177,9 +188,12 @@ function tableBuilder(mixer: ColorModel, size: number, begin: number, end: numbe
   const again = (index: number, sweep: number): boolean => {
     if (isExact(index)) return false;
     const before = misses[index] as number;
-    for (const neighbour of neighbours(index)) {
-      if ((changedIn[neighbour] as number) < sweep - 1 || !isWorthATry(index, neighbour)) continue;
-      solveFrom(index, volumesAt(neighbour));
+    const aim = aimAt(labAt(targets, index));
+    for (let i = 0, count = lookBeside(index); i < count; i++) {
+      const neighbour = beside[i] as number;
+      if ((changedIn[neighbour] as number) < sweep - 1) continue;
+      const isNear = distance(aim, neighbour) < (misses[index] as number) + WORTH_A_TRY;
+      if (isNear && isInOtherValley(index, neighbour)) solveFrom(index, volumesAt(neighbour));
     }
     const isGained = (misses[index] as number) < before - GAINED;
     if (isGained) changedIn[index] = sweep;

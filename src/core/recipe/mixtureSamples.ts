@@ -3,6 +3,7 @@ import { type DeltaE2000Factors, REFERENCE_FACTORS } from "../color/ciede2000";
 import { localMetric, localSquare } from "../color/localMetric";
 import type { LabD65 } from "../color/types";
 import type { ColorModel } from "../mixing/colorModel";
+import { ascending } from "../numbers";
 import { interiorLattice, subsetsOf } from "./subsets";
 
 /** Levels of the lattice by subset size. */
@@ -10,100 +11,138 @@ const SAMPLE_LEVELS = [0, 1, 14, 8, 6] as const;
 /** With more tubes than six the lattice would grow with their third power, and is made coarser. */
 const MOST_SAMPLES = 5000;
 
-export class MixtureSamples {
-  private readonly tubeCount: number;
-  /** As scaled by strength, one row of all tubes for each sample. */
-  private readonly volumes: Float64Array;
+export type MixtureSamples = {
+  /** L*, a*, b* of each, one after the other. */
   readonly labs: Float64Array;
-  /** Samples from the darkest to the lightest. */
-  private readonly byLightness: Int32Array;
   /** First sample of each set of tubes, and the end of the last. */
-  private readonly setStarts: readonly number[];
-
-  /** @param units - volume of one strength-scaled unit of a tube. */
-  constructor(mixer: ColorModel, units: { readonly unitVolume: (tube: number) => number }) {
-    const { tubeCount } = mixer;
-    this.tubeCount = tubeCount;
-    const setStarts: number[] = [];
-    let sampleCount = 0;
-    const plans: { readonly subsets: readonly Uint8Array[]; readonly starts: readonly Float64Array[] }[] = [];
-    for (let count = 1; count < Math.min(SAMPLE_LEVELS.length, tubeCount + 1); count++) {
-      const subsets = subsetsOf(tubeCount, count);
-      const starts = affordableLattice(count, (MOST_SAMPLES - sampleCount) / subsets.length);
-      sampleCount += subsets.length * starts.length;
-      if (starts.length > 0) plans.push({ subsets, starts });
-    }
-    this.volumes = new Float64Array(sampleCount * tubeCount);
-    this.labs = new Float64Array(3 * sampleCount);
-    let sample = 0;
-    const lab = new Float64Array(3);
-    const real = new Float64Array(SAMPLE_LEVELS.length);
-    for (const { subsets, starts } of plans)
-      for (const tubes of subsets) {
-        setStarts.push(sample);
-        for (const start of starts) {
-          for (let j = 0; j < tubes.length; j++) {
-            const tube = tubes[j] as number;
-            this.volumes[sample * tubeCount + tube] = start[j] as number;
-            real[j] = (start[j] as number) * units.unitVolume(tube);
-          }
-          mixer.writeLab(lab, tubes, real, tubes.length);
-          this.labs.set(lab, 3 * sample);
-          sample++;
-        }
-      }
-    this.setStarts = [...setStarts, sample];
-    this.byLightness = Int32Array.from({ length: sample }, (_, i) => i).sort(
-      (one, other) => (this.labs[3 * one] as number) - (this.labs[3 * other] as number),
-    );
-  }
-
-  volumesOf(sample: number): Float64Array {
-    return this.volumes.subarray(sample * this.tubeCount, (sample + 1) * this.tubeCount);
-  }
-
+  readonly setStarts: readonly number[];
+  /** Of all tubes, as scaled by strength. */
+  readonly volumesOf: (sample: number) => Float64Array;
   /** The two nearest, by ΔE00's own scales of chroma and hue at the target, without its rotation. */
-  nearestTwo(target: LabD65, factors: DeltaE2000Factors = REFERENCE_FACTORS): readonly [number, number] {
-    const { labs, byLightness } = this;
-    const metric = localMetric(target, factors);
-    let best = 0;
-    let bestSquare = Number.POSITIVE_INFINITY;
-    let second = 0;
-    let secondSquare = Number.POSITIVE_INFINITY;
-    /** False where this one, and so all beyond it, are too far off in value alone. */
-    const look = (sample: number): boolean => {
-      if ((metric.light * ((labs[3 * sample] as number) - target[0])) ** 2 > secondSquare) return false;
-      const square = localSquare(metric, target, labs, 3 * sample);
-      if (square < bestSquare) {
-        second = best;
-        secondSquare = bestSquare;
-        bestSquare = square;
-        best = sample;
-      } else if (square < secondSquare) {
-        secondSquare = square;
-        second = sample;
-      }
-      return true;
-    };
-    let from = 0;
-    for (let to = byLightness.length; from < to; ) {
-      const middle = (from + to) >> 1;
-      if ((labs[3 * (byLightness[middle] as number)] as number) < target[0]) from = middle + 1;
-      else to = middle;
-    }
-    for (let up = from, down = from - 1; up < byLightness.length || down >= 0; ) {
-      if (up < byLightness.length && !look(byLightness[up++] as number)) up = byLightness.length;
-      if (down >= 0 && !look(byLightness[down--] as number)) down = -1;
-    }
-    return [best, second];
-  }
-
+  readonly nearestTwo: (target: LabD65, factors?: DeltaE2000Factors) => readonly [number, number];
   /**
    * The nearest sample of each set of tubes, nearest sets first: a colour outside has several valleys, and each
    * belongs to other tubes.
    */
-  nearestOfSets(target: LabD65, count: number, factors: DeltaE2000Factors = REFERENCE_FACTORS): number[] {
-    const { labs, setStarts } = this;
+  readonly nearestOfSets: (target: LabD65, count: number, factors?: DeltaE2000Factors) => number[];
+};
+
+/** @param units - volume of one strength-scaled unit of a tube. */
+export function mixtureSamples(
+  mixer: ColorModel,
+  units: { readonly unitVolume: (tube: number) => number },
+): MixtureSamples {
+  const { tubeCount } = mixer;
+  const setStarts: number[] = [];
+  let sampleCount = 0;
+  const plans: { readonly subsets: readonly Uint8Array[]; readonly starts: readonly Float64Array[] }[] = [];
+  for (let count = 1; count < Math.min(SAMPLE_LEVELS.length, tubeCount + 1); count++) {
+    const subsets = subsetsOf(tubeCount, count);
+    const starts = affordableLattice(count, (MOST_SAMPLES - sampleCount) / subsets.length);
+    sampleCount += subsets.length * starts.length;
+    if (starts.length > 0) plans.push({ subsets, starts });
+  }
+  const volumes = new Float64Array(sampleCount * tubeCount);
+  const labs = new Float64Array(3 * sampleCount);
+  let sample = 0;
+  const lab = new Float64Array(3);
+  const real = new Float64Array(SAMPLE_LEVELS.length);
+  for (const { subsets, starts } of plans)
+    for (const tubes of subsets) {
+      setStarts.push(sample);
+      for (const start of starts) {
+        for (let j = 0; j < tubes.length; j++) {
+          const tube = tubes[j] as number;
+          volumes[sample * tubeCount + tube] = start[j] as number;
+          real[j] = (start[j] as number) * units.unitVolume(tube);
+        }
+        mixer.writeLab(lab, tubes, real, tubes.length);
+        for (let axis = 0; axis < 3; axis++) labs[3 * sample + axis] = lab[axis] as number;
+        sample++;
+      }
+    }
+  return samplesOf(tubeCount, volumes, labs, [...setStarts, sample]);
+}
+
+/** Those that hold only these tubes, which are all that is left of the palette. */
+export function samplesWithin(
+  { labs, setStarts, volumesOf }: MixtureSamples,
+  tubes: readonly number[],
+): MixtureSamples {
+  const kept: number[] = [];
+  const starts: number[] = [];
+  for (let set = 0; set + 1 < setStarts.length; set++) {
+    const from = setStarts[set] as number;
+    if (!volumesOf(from).every((volume, tube) => volume === 0 || tubes.includes(tube))) continue;
+    starts.push(kept.length);
+    for (let sample = from; sample < (setStarts[set + 1] as number); sample++) kept.push(sample);
+  }
+  const count = tubes.length;
+  const keptVolumes = new Float64Array(kept.length * count);
+  const keptLabs = new Float64Array(3 * kept.length);
+  kept.forEach((sample, place) => {
+    const own = volumesOf(sample);
+    for (let j = 0; j < count; j++) keptVolumes[place * count + j] = own[tubes[j] as number] as number;
+    for (let axis = 0; axis < 3; axis++) keptLabs[3 * place + axis] = labs[3 * sample + axis] as number;
+  });
+  return samplesOf(count, keptVolumes, keptLabs, [...starts, kept.length]);
+}
+
+/** @param volumes - one row of all tubes for each sample. @param setStarts - of each set of tubes, and the end of the last. */
+function samplesOf(
+  tubeCount: number,
+  volumes: Float64Array,
+  labs: Float64Array,
+  setStarts: readonly number[],
+): MixtureSamples {
+  const sampleCount = labs.length / 3;
+  const lightness = new Float64Array(sampleCount);
+  for (let sample = 0; sample < sampleCount; sample++) lightness[sample] = labs[3 * sample] as number;
+  /** Samples from the darkest to the lightest, and their colours in that order. */
+  const byLightness = ascending(lightness);
+  const sorted = new Float64Array(labs.length);
+  for (let place = 0; place < sampleCount; place++) {
+    const from = 3 * (byLightness[place] as number);
+    for (let axis = 0; axis < 3; axis++) sorted[3 * place + axis] = labs[from + axis] as number;
+  }
+
+  const volumesOf = (sample: number): Float64Array =>
+    volumes.subarray(sample * tubeCount, (sample + 1) * tubeCount);
+
+  const nearestTwo = (target: LabD65, factors = REFERENCE_FACTORS): readonly [number, number] => {
+    const metric = localMetric(target, factors);
+    let from = 0;
+    for (let to = sampleCount; from < to; ) {
+      const middle = (from + to) >> 1;
+      if ((sorted[3 * middle] as number) < target[0]) from = middle + 1;
+      else to = middle;
+    }
+    let best = 0;
+    let bestSquare = Number.POSITIVE_INFINITY;
+    let second = 0;
+    let secondSquare = Number.POSITIVE_INFINITY;
+    // From the value that is looked for up, then down, until those beyond are too far off in value alone.
+    for (let way = 1; way >= -1; way -= 2) {
+      for (let place = way > 0 ? from : from - 1; place >= 0 && place < sampleCount; place += way) {
+        const light = metric.light * ((sorted[3 * place] as number) - target[0]);
+        if (light * light > secondSquare) break;
+        const square = localSquare(metric, target, sorted, 3 * place);
+        if (square >= secondSquare) continue;
+        if (square < bestSquare) {
+          second = best;
+          secondSquare = bestSquare;
+          bestSquare = square;
+          best = place;
+        } else {
+          secondSquare = square;
+          second = place;
+        }
+      }
+    }
+    return [byLightness[best] as number, byLightness[second] as number];
+  };
+
+  const nearestOfSets = (target: LabD65, count: number, factors = REFERENCE_FACTORS): number[] => {
     const metric = localMetric(target, factors);
     // The few nearest are kept in order while all are looked at: sorting all of them takes longer than finding them.
     const nearest: number[] = [];
@@ -128,7 +167,9 @@ export class MixtureSamples {
       }
     }
     return nearest;
-  }
+  };
+
+  return { labs, setStarts, volumesOf, nearestTwo, nearestOfSets };
 }
 
 /** The finest lattice of at most so many points; empty when not even the coarsest is affordable. */

@@ -2,8 +2,9 @@
 import { type Dosing } from "../amounts/dosing";
 import { type LaidDown, layDown } from "../amounts/layDown";
 import { type DilutedRecipe, preDiluted } from "../amounts/preDilution";
-import { aimAt, distanceFrom, distanceTo } from "../color/aimDistance";
+import { aimDistance } from "../color/aimDistance";
 import type { DeltaE2000Factors } from "../color/ciede2000";
+import { localMetric, nearestOf } from "../color/localMetric";
 import type { LabD65 } from "../color/types";
 import type { ColorModel } from "../mixing/colorModel";
 import { FilmEvaluator } from "../mixing/filmEvaluator";
@@ -65,17 +66,20 @@ export class SetMixer {
     required: readonly number[] = [],
     effort: SolverEffort = FINE,
   ): MixedSet {
-    const indices = Uint8Array.from(tubes);
+    const indices = new Uint8Array(tubes);
     const count = tubes.length;
     this.solver.setLimits(
       required.length > 0 || this.wash
         ? { required, ...(this.wash && { mostVolume: this.wash.undilutedThickness }) }
         : undefined,
     );
-    this.solver.solve(target, factors, indices, this.nearestStart(tubes, target, factors), count, effort);
-    const volumes = Array.from(this.solver.volumes.subarray(0, count));
+    const start = this.nearestStart(tubes, target, factors);
+    const squared = this.solver.solve(target, factors, indices, start, count, effort);
+    const volumes = tubes.map((_, place) => this.solver.volumes[place] as number);
     const lab = labIn(this.solver.lab);
-    return { tubes, volumes, lab, distance: distanceTo(aimAt(target, factors), lab) };
+    // A film that is too thick costs more than its colour is off.
+    const distance = this.wash ? aimDistance(target, lab, factors) : Math.sqrt(squared);
+    return { tubes, volumes, lab, distance };
   }
 
   /** The mixture without the tubes of which it holds only a trace. */
@@ -125,21 +129,7 @@ export class SetMixer {
 
   private nearestStart(tubes: readonly number[], target: LabD65, factors: DeltaE2000Factors): Float64Array {
     const { scaled, labs } = this.startsOf(tubes);
-    const aim = aimAt(target, factors);
-    let best = 0;
-    let least = Number.POSITIVE_INFINITY;
-    for (let i = 0; i < scaled.length; i++) {
-      const distance = distanceFrom(
-        aim,
-        labs[3 * i] as number,
-        labs[3 * i + 1] as number,
-        labs[3 * i + 2] as number,
-      );
-      if (distance >= least) continue;
-      least = distance;
-      best = i;
-    }
-    return scaled[best] as Float64Array;
+    return scaled[nearestOf(localMetric(target, factors), target, labs).place] as Float64Array;
   }
 
   private startsOf(tubes: readonly number[]): Starts {
@@ -150,13 +140,15 @@ export class SetMixer {
     const scaled = this.wash
       ? FILM_AMOUNTS.flatMap((amount) => ratios.map((ratio) => ratio.map((share) => share * amount)))
       : ratios;
-    const indices = Uint8Array.from(tubes);
+    const indices = new Uint8Array(tubes);
+    const units = tubes.map((tube) => this.solver.unitVolume(tube));
+    const volumes = new Float64Array(tubes.length);
     const lab = new Float64Array(3);
     const labs = new Float64Array(3 * scaled.length);
+    // A start beyond the thickest film would be thrown back to bare paper, and stay there.
+    const most = THICKEST_START * (this.wash?.undilutedThickness ?? Number.POSITIVE_INFINITY);
     scaled.forEach((start, i) => {
-      const volumes = start.map((units, j) => units * this.solver.unitVolume(tubes[j] as number));
-      // A start beyond the thickest film would be thrown back to bare paper, and stay there.
-      const most = THICKEST_START * (this.wash?.undilutedThickness ?? Number.POSITIVE_INFINITY);
+      for (let j = 0; j < volumes.length; j++) volumes[j] = (start[j] as number) * (units[j] as number);
       const total = sumOf(volumes);
       if (total > most) {
         for (let j = 0; j < volumes.length; j++) {
@@ -165,7 +157,7 @@ export class SetMixer {
         }
       }
       this.model.writeLab(lab, indices, volumes, tubes.length);
-      labs.set(lab, 3 * i);
+      for (let axis = 0; axis < 3; axis++) labs[3 * i + axis] = lab[axis] as number;
     });
     const starts = { scaled, labs };
     this.starts.set(key, starts);

@@ -3,6 +3,7 @@ import { chromaOf } from "../color/cieLab";
 import { type LabD65, labD65 } from "../color/types";
 import { type DeltaE2000Factors, REFERENCE_FACTORS } from "../color/ciede2000";
 import { NearestMixture, type NearestColor } from "../palette/nearestMixture";
+import { samplesWithin } from "../recipe/mixtureSamples";
 import { mostChroma } from "../palette/reachProfile";
 import type { SurfaceConstants } from "../mixing/saunderson";
 import type { Wash } from "../mixing/washMixer";
@@ -13,17 +14,25 @@ const ONLY_VALUE: DeltaE2000Factors = { kL: 0.1, kC: 50, kH: 50 };
 const BLACK = labD65(0, 0, 0);
 const WHITE = labD65(100, 0, 0);
 
+/** Samples of a palette are fine enough for a part of it that has at most so many times fewer tubes. */
+const MOST_OF_ALL = 1.5;
+
 export class StringReach {
   private readonly nearestBySet = new Map<string, NearestMixture>();
   private readonly edges = new Map<string, number>();
   private readonly found = new Map<string, NearestColor>();
+
+  private readonly all: NearestMixture;
 
   constructor(
     private readonly optics: readonly OpticalModel[],
     private readonly view: ViewingWeights<"D65">,
     private readonly surface: SurfaceConstants,
     private readonly wash: Wash | undefined,
-  ) {}
+  ) {
+    this.all = new NearestMixture(optics, view, surface, wash);
+    this.nearestBySet.set([...optics.keys()].join(), this.all);
+  }
 
   /** Before another string, whose aims are others: only what its tubes reach stays. */
   forgetNearest(): void {
@@ -73,11 +82,14 @@ export class StringReach {
     const key = tubes.join();
     const known = this.nearestBySet.get(key);
     if (known) return known;
+    // Water is the last place.
+    const places = this.wash ? [...tubes, this.optics.length] : tubes;
     const nearest = new NearestMixture(
       tubes.flatMap((place) => this.optics[place] ?? []),
       this.view,
       this.surface,
       this.wash,
+      MOST_OF_ALL * tubes.length >= this.optics.length ? samplesWithin(this.all.samples, places) : undefined,
     );
     this.nearestBySet.set(key, nearest);
     return nearest;
