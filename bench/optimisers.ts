@@ -35,9 +35,10 @@ export function optimiserFigures(): Figure[] {
   // The others keep the plain form: the kernel is part of our own way.
   const solver = subsetSolver(modelOf(TWELVE));
   const unit = (tube: number): number => solver.unitVolume(tube);
-  const subsets = buildStartLattice(mixer, unit, SIZE).filter((subset) => subset.tubes.length === SIZE);
+  const lattice = buildStartLattice(mixer, unit, SIZE);
   const tasks = reachableTargets(TWELVE, 3, TARGETS, 77).flatMap((target) =>
-    rankSubsets(subsets, target, REFERENCE_FACTORS, SIZE)
+    rankSubsets(mixer, lattice, target, REFERENCE_FACTORS, SIZE)
+      .filter(({ subset }) => subset.tubes.length === SIZE)
       .slice(0, SUBSETS_PER_TARGET)
       .map((ranked): Task => ({ target, ranked })),
   );

@@ -3,6 +3,7 @@
  * the two together. The pile that is tried lies at VOLUMES.
  */
 import { writeResiduals } from "./aim";
+import { add, addTimes, copy, difference, squareOf, times } from "./fours";
 import { ALMOST_ONE, nextAt, smallestAt } from "./ladder";
 import {
   BASE,
@@ -10,15 +11,24 @@ import {
   FROM,
   HERE,
   LAB,
+  LEAST_LARGEST,
+  LEAST_TOTAL,
+  MOST_LARGEST,
   MOST_SHARES,
+  MOST_TOTAL,
   MOVED_BY,
+  MOVED_PLACES,
   MOVES,
   NEXT,
   NOW,
+  PER_UNIT,
+  PLACES,
   SEEN,
   SLOPES_FROM,
   SLOPES_NOW,
+  SUMS,
   TOGETHER,
+  TOTAL,
   UP,
   VOLUMES,
   WAY_NOW,
@@ -35,10 +45,6 @@ const MOST_STEPS: i32 = 24;
 let palette: usize = 0;
 let count: i32 = 0;
 let main: i32 = 0;
-let leastLargest: f64 = 0;
-let mostLargest: f64 = 0;
-let leastTotal: f64 = 0;
-let mostTotal: f64 = 0;
 let mostTotalNow: f64 = 0;
 let total: f64 = 0;
 let perUnit: f64 = 0;
@@ -47,27 +53,13 @@ let isMainStill: bool = false;
 let size: f64 = 1;
 let least: f64 = 0;
 
-export function beginGuess(
-  ofPalette: usize,
-  places: i32,
-  mainPlace: i32,
-  leastOfLargest: f64,
-  mostOfLargest: f64,
-  leastInAll: f64,
-  mostInAll: f64,
-  inAll: f64,
-  deltaEPerUnit: f64,
-): void {
+export function beginGuess(ofPalette: usize, places: i32, mainPlace: i32): void {
   palette = ofPalette;
   count = places;
   main = mainPlace;
-  leastLargest = leastOfLargest;
-  mostLargest = mostOfLargest;
-  leastTotal = leastInAll;
-  mostTotal = mostInAll;
-  total = inAll;
-  perUnit = deltaEPerUnit;
-  isRest = !isNaN(inAll);
+  total = load<f64>(TOTAL);
+  perUnit = load<f64>(PER_UNIT);
+  isRest = !isNaN(total);
 }
 
 // @ts-ignore: decorator
@@ -76,6 +68,7 @@ function bytes(): usize {
   return <usize>count << 3;
 }
 
+/** The main place comes last. */
 // @ts-ignore: decorator
 @inline
 function placeAt(depth: i32): i32 {
@@ -86,7 +79,7 @@ function placeAt(depth: i32): i32 {
 // @ts-ignore: decorator
 @inline
 function pair(place: i32, other: i32): usize {
-  return TOGETHER + (<usize>((place << 3) + other) << 5);
+  return TOGETHER + (<usize>(place * PLACES + other) << 5);
 }
 
 // @ts-ignore: decorator
@@ -102,7 +95,7 @@ export function sumOf(row: usize): f64 {
 }
 
 export function begin(): void {
-  mostTotalNow = Math.max(mostTotal, sumOf(NOW));
+  mostTotalNow = Math.max(load<f64>(MOST_TOTAL), sumOf(NOW));
 }
 
 function work(residuals: usize): void {
@@ -116,53 +109,82 @@ function workAt(place: i32, way: f64): void {
   work(WORKED);
 }
 
-export function guessFrom(pile: usize, isStill: bool): void {
-  isMainStill = isStill;
+function beginFrom(pile: usize): void {
   memory.copy(FROM, pile, bytes());
   memory.copy(VOLUMES, pile, bytes());
   work(HERE);
-  memory.fill(SLOPES_FROM, 0, 256);
-  memory.fill(TOGETHER, 0, 2048);
-  for (let place = 0; place < count; place++) {
-    if (isStill && place == main) continue;
+}
+
+export function guessFrom(pile: usize): void {
+  beginFrom(pile);
+  for (let depth = 0; depth < count - 1; depth++) {
+    const place = placeAt(depth);
     const slopes = four(SLOPES_FROM, place);
     const up = four(UP, place);
     const own = pair(place, place);
     workAt(place, -WIDE);
-    memory.copy(slopes, WORKED, 32);
+    copy(slopes, WORKED);
     workAt(place, WIDE);
-    for (let r = 0; r < 4; r++) {
-      const less = at(slopes, r);
-      const more = at(WORKED, r);
-      put(up, r, more);
-      put(slopes, r, (more - less) / (2 * WIDE));
-      put(own, r, (more + less - 2 * at(HERE, r)) / (2 * WIDE * WIDE));
-    }
-    for (let other = 0; other < place; other++) {
-      if (isStill && other == main) continue;
+    copy(up, WORKED);
+    add(own, up, slopes);
+    addTimes(own, own, -2, HERE);
+    times(own, 1 / (2 * WIDE * WIDE), own);
+    difference(slopes, up, slopes);
+    times(slopes, 1 / (2 * WIDE), slopes);
+    for (let before = 0; before < depth; before++) {
+      const other = placeAt(before);
       workAt(other, WIDE);
       put(VOLUMES, other, at(FROM, other));
-      const upOfOther = four(UP, other);
-      for (let r = 0; r < 4; r++) {
-        const alone = at(up, r) + at(upOfOther, r);
-        const both = (at(WORKED, r) - alone + at(HERE, r)) / (WIDE * WIDE);
-        put(pair(place, other), r, both);
-        put(pair(other, place), r, both);
-      }
+      const both = pair(place, other);
+      difference(both, WORKED, up);
+      difference(both, both, four(UP, other));
+      add(both, both, HERE);
+      times(both, 1 / (WIDE * WIDE), both);
+      copy(pair(other, place), both);
     }
     put(VOLUMES, place, at(FROM, place));
   }
+  learnOfMain();
 }
 
-function squareOf(residuals: usize): f64 {
-  let sum: f64 = 0;
-  for (let r = 0; r < 4; r++) sum += at(residuals, r) * at(residuals, r);
-  return sum;
+export function guessFromLike(pile: usize): void {
+  beginFrom(pile);
+  for (let depth = 0; depth < count - 1; depth++) {
+    const place = placeAt(depth);
+    const slopes = four(SLOPES_FROM, place);
+    workAt(place, WIDE);
+    put(VOLUMES, place, at(FROM, place));
+    difference(slopes, WORKED, HERE);
+    times(slopes, 1 / WIDE, slopes);
+    addTimes(slopes, slopes, -WIDE, pair(place, place));
+  }
+  learnOfMain();
+}
+
+function learnOfMain(): void {
+  const slope = four(SLOPES_FROM, main);
+  const bend = pair(main, main);
+  memory.fill(slope, 0, 32);
+  memory.fill(bend, 0, 32);
+  for (let depth = 0; depth < count - 1; depth++) {
+    const place = placeAt(depth);
+    const own = four(SLOPES_FROM, place);
+    const both = pair(place, main);
+    difference(slope, slope, own);
+    times(both, -2, pair(place, place));
+    addTimes(both, both, -0.5, own);
+    for (let beside = 0; beside < count - 1; beside++)
+      if (beside != depth) difference(both, both, pair(place, placeAt(beside)));
+    copy(pair(main, place), both);
+    difference(bend, bend, both);
+  }
+  addTimes(bend, bend, -0.5, slope);
+  times(bend, 0.5, bend);
 }
 
 function breach(): f64 {
   const sum = sumOf(VOLUMES);
-  let breach = Math.max(0, leastTotal - sum) + Math.max(0, sum - mostTotalNow);
+  let breach = Math.max(0, load<f64>(LEAST_TOTAL) - sum) + Math.max(0, sum - mostTotalNow);
   let largest: f64 = 0;
   for (let place = 0; place < count; place++) {
     const volume = volumeAt(place);
@@ -170,7 +192,11 @@ function breach(): f64 {
     const over = volume - at(MOST_SHARES, place) * sum;
     if (over > 0) breach += over;
   }
-  return breach + Math.max(0, leastLargest - largest) + Math.max(0, largest - mostLargest);
+  return (
+    breach +
+    Math.max(0, load<f64>(LEAST_LARGEST) - largest) +
+    Math.max(0, largest - load<f64>(MOST_LARGEST))
+  );
 }
 
 export function paintCostOf(pile: usize): f64 {
@@ -201,6 +227,7 @@ function lookBeside(place: i32): void {
   put(SEEN, place, own);
   const way = wayOf(place, own);
   put(WAY_NOW, place, way);
+  if (isMainStill && place == main) return;
   for (let side = 0; side < 2; side++) {
     const volume = nextAt(place, own, <f64>(2 * side - 1));
     put(NEXT, 2 * place + side, volume);
@@ -210,40 +237,38 @@ function lookBeside(place: i32): void {
 
 function lookAround(): void {
   for (let place = 0; place < count; place++) lookBeside(place);
-  memory.copy(BASE, HERE, 32);
+  copy(BASE, HERE);
   for (let place = 0; place < count; place++) {
     const own = at(WAY_NOW, place);
-    for (let r = 0; r < 4; r++) {
-      const bend = own * at(pair(place, place), r);
-      let before: f64 = 0;
-      let after: f64 = 0;
-      for (let other = 0; other < count; other++) {
-        const both = at(WAY_NOW, other) * at(pair(place, other), r);
-        if (other < place) before += both;
-        else if (other > place) after += both;
-      }
-      const slope = at(four(SLOPES_FROM, place), r) + bend + before;
-      put(four(SLOPES_NOW, place), r, slope + bend + after);
-      put(BASE, r, at(BASE, r) + own * slope);
-    }
+    const slope = four(SLOPES_NOW, place);
+    copy(slope, four(SLOPES_FROM, place));
+    for (let other = 0; other < place; other++)
+      addTimes(slope, slope, at(WAY_NOW, other), pair(place, other));
+    addTimes(slope, slope, own, pair(place, place));
+    addTimes(BASE, BASE, own, slope);
+    addTimes(slope, slope, own, pair(place, place));
+    for (let other = place + 1; other < count; other++)
+      addTimes(slope, slope, at(WAY_NOW, other), pair(place, other));
   }
-  memory.fill(MOVED_BY, 0, 64);
+  copy(SUMS, BASE);
   memory.copy(VOLUMES, NOW, bytes());
 }
 
-/** @param limit - what costs as much is not better; not a number for what the pile now is guessed to cost. */
-export function walk(ofSize: f64, mostMoved: i32, limit: f64): void {
+/** @param limit - what costs as much is not better. @returns what the pile where it ends is guessed to cost, or the limit. */
+export function walk(ofSize: f64, mostMoved: i32, isStill: bool, limit: f64): f64 {
   size = ofSize;
+  isMainStill = isStill;
   for (let place = 0; place < count; place++) put(SEEN, place, f64.NaN);
   lookAround();
-  least = isNaN(limit) ? cost(Math.sqrt(squareOf(BASE))) : limit;
+  least = Math.min(cost(Math.sqrt(squareOf(BASE))), limit);
   for (let step = 0; step < MOST_STEPS; step++) {
     const before = least;
-    visit(0, mostMoved, at(BASE, 0), at(BASE, 1), at(BASE, 2), at(BASE, 3), sumOf(NOW));
-    if (least == before) return;
+    visit(0, 0, mostMoved, sumOf(NOW));
+    if (least == before) break;
     memory.copy(NOW, BEST_BESIDE, bytes());
     lookAround();
   }
+  return least;
 }
 
 function leave(): bool {
@@ -253,52 +278,52 @@ function leave(): bool {
   return rest >= smallestAt(main) * ALMOST_ONE;
 }
 
-function weigh(miss: f64, paint: f64): void {
-  if (miss + perUnit * paint >= least) return;
-  const guessed = cost(miss);
+function weigh(moved: i32, paint: f64): void {
+  const room = least - perUnit * paint;
+  const square = squareOf(four(SUMS, moved));
+  // Most are left here.
+  if (room <= 0 || square >= room * room) return;
+  const guessed = cost(Math.sqrt(square));
   if (guessed >= least - NO_GAIN) return;
   least = guessed;
   memory.copy(BEST_BESIDE, VOLUMES, bytes());
 }
 
-function visit(depth: i32, left: i32, r0: f64, r1: f64, r2: f64, r3: f64, paint: f64): void {
+/** Residuals after one move more: this place by `d`. */
+function writeMoved(moved: i32, place: i32, d: f64): void {
+  const to = four(SUMS, moved + 1);
+  addTimes(to, four(SLOPES_NOW, place), d, pair(place, place));
+  for (let before = 0; before < moved; before++)
+    addTimes(to, to, at(MOVED_BY, before), pair(place, <i32>at(MOVED_PLACES, before)));
+  addTimes(to, four(SUMS, moved), d, to);
+  put(MOVED_BY, moved, d);
+  put(MOVED_PLACES, moved, place);
+}
+
+/** Every combination of moves. @param depth - of the next place. @param moved - so many places were moved. */
+function visit(depth: i32, moved: i32, mostMoved: i32, paint: f64): void {
   const last = count - 1;
-  const from = left == 0 && depth < last ? (isRest ? last : count) : depth;
+  const from = moved == mostMoved && depth < last ? (isRest ? last : count) : depth;
   if (from == count || (from == last && isMainStill)) {
-    weigh(Math.sqrt(r0 * r0 + r1 * r1 + r2 * r2 + r3 * r3), paint);
+    weigh(moved, paint);
     return;
   }
   const place = placeAt(from);
   const isLeft = isRest && from == last;
-  if (isLeft && !leave()) return;
-  if (!isLeft) visit(from + 1, left, r0, r1, r2, r3, paint);
-  if (!isLeft && left == 0) return;
+  if (isLeft) {
+    if (!leave()) return;
+  } else {
+    visit(from + 1, moved, mostMoved, paint);
+    if (moved == mostMoved) return;
+  }
   const own = at(NOW, place);
-  const slopes = four(SLOPES_NOW, place);
-  const bend = pair(place, place);
   const end = isLeft ? 2 * place + 1 : 2 * place + 2;
   for (let step = 2 * place; step < end; step++) {
     const volume = at(NEXT, step);
     if (isNaN(volume)) continue;
-    const d = at(MOVES, step);
     put(VOLUMES, place, volume);
-    put(MOVED_BY, place, d);
-    let s0 = at(slopes, 0) + d * at(bend, 0);
-    let s1 = at(slopes, 1) + d * at(bend, 1);
-    let s2 = at(slopes, 2) + d * at(bend, 2);
-    let s3 = at(slopes, 3) + d * at(bend, 3);
-    for (let before = 0; before < from; before++) {
-      const other = placeAt(before);
-      const e = at(MOVED_BY, other);
-      if (e == 0) continue;
-      const both = pair(place, other);
-      s0 += e * at(both, 0);
-      s1 += e * at(both, 1);
-      s2 += e * at(both, 2);
-      s3 += e * at(both, 3);
-    }
-    visit(from + 1, left - 1, r0 + d * s0, r1 + d * s1, r2 + d * s2, r3 + d * s3, paint + (volume - own));
+    writeMoved(moved, place, at(MOVES, step));
+    visit(from + 1, moved + 1, mostMoved, paint + (volume - own));
   }
   put(VOLUMES, place, own);
-  put(MOVED_BY, place, 0);
 }

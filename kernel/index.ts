@@ -1,5 +1,9 @@
-/** Opaque mixtures, the best volumes of a set of tubes, the best pile that can be laid for them, and pictures through a palette. */
+/**
+ * Opaque mixtures, the best volumes of a set of tubes, the best pile that can be laid for them, the nearest of many colours,
+ * and pictures through a palette.
+ */
 export { writeLab, writeLabAndSlopes } from "./mixture";
 export { solve } from "./solve";
 export { layPile } from "./lay";
+export { nearestOfEach } from "./nearest";
 export { mapPixels } from "./picture";

@@ -7,51 +7,69 @@ import { K_MIX, OF_K, OF_S, ROW, S_MIX } from "./layout";
 const STEP: usize = 16;
 const LANE: usize = 8;
 
-/** Adds two tubes more, one after the other. */
-export function blendTwo(k1: usize, s1: usize, volume1: f64, k2: usize, s2: usize, volume2: f64): void {
+/** Of two bands, one tube after the other. */
+// @ts-ignore: decorator
+@inline
+function sumOfFour(
+  one: usize,
+  v1: v128,
+  two: usize,
+  v2: v128,
+  three: usize,
+  v3: v128,
+  four: usize,
+  v4: v128,
+): v128 {
+  const sum = f64x2.add(f64x2.mul(v1, v128.load(one)), f64x2.mul(v2, v128.load(two)));
+  return f64x2.add(f64x2.add(sum, f64x2.mul(v3, v128.load(three))), f64x2.mul(v4, v128.load(four)));
+}
+
+/**
+ * Writes v K of up to four tubes, one after the other, to K_MIX and v S to S_MIX. Of a tube less its volume is 0.
+ *
+ * @param one, two, three, four - where their rows of K lie, with those of S behind.
+ */
+export function beginBlend(
+  one: usize,
+  v1: f64,
+  two: usize,
+  v2: f64,
+  three: usize,
+  v3: f64,
+  four: usize,
+  v4: f64,
+): void {
   if (ASC_FEATURE_SIMD) {
-    const v1 = f64x2.splat(volume1);
-    const v2 = f64x2.splat(volume2);
+    const w1 = f64x2.splat(v1);
+    const w2 = f64x2.splat(v2);
+    const w3 = f64x2.splat(v3);
+    const w4 = f64x2.splat(v4);
     for (let at: usize = 0; at < ROW; at += STEP) {
-      const k = f64x2.add(v128.load(K_MIX + at), f64x2.mul(v1, v128.load(k1 + at)));
-      const s = f64x2.add(v128.load(S_MIX + at), f64x2.mul(v1, v128.load(s1 + at)));
-      v128.store(K_MIX + at, f64x2.add(k, f64x2.mul(v2, v128.load(k2 + at))));
-      v128.store(S_MIX + at, f64x2.add(s, f64x2.mul(v2, v128.load(s2 + at))));
+      const own = at + ROW;
+      v128.store(at, sumOfFour(one + at, w1, two + at, w2, three + at, w3, four + at, w4), K_MIX);
+      v128.store(at, sumOfFour(one + own, w1, two + own, w2, three + own, w3, four + own, w4), S_MIX);
     }
   } else {
-    goOnBlending(K_MIX, K_MIX, k1, s1, volume1);
-    goOnBlending(K_MIX, K_MIX, k2, s2, volume2);
+    for (let at: usize = 0; at < 2 * ROW; at += LANE) {
+      const sum = v1 * load<f64>(one + at) + v2 * load<f64>(two + at) + v3 * load<f64>(three + at);
+      store<f64>(at, sum + v4 * load<f64>(four + at), K_MIX);
+    }
   }
 }
 
-/** Writes v K of one tube to `to` and v S to the row after it. @param k, s - where its rows lie. */
-export function beginBlend(to: usize, k: usize, s: usize, volume: f64): void {
+/** Adds two tubes more. */
+export function goOnBlending(one: usize, v1: f64, two: usize, v2: f64): void {
   if (ASC_FEATURE_SIMD) {
-    const v = f64x2.splat(volume);
-    for (let at: usize = 0; at < ROW; at += STEP) {
-      v128.store(to + at, f64x2.mul(v, v128.load(k + at)));
-      v128.store(to + ROW + at, f64x2.mul(v, v128.load(s + at)));
+    const w1 = f64x2.splat(v1);
+    const w2 = f64x2.splat(v2);
+    for (let at: usize = 0; at < 2 * ROW; at += STEP) {
+      const sum = f64x2.add(v128.load(at, K_MIX), f64x2.mul(w1, v128.load(one + at)));
+      v128.store(at, f64x2.add(sum, f64x2.mul(w2, v128.load(two + at))), K_MIX);
     }
   } else {
-    for (let at: usize = 0; at < ROW; at += LANE) {
-      store<f64>(to + at, volume * load<f64>(k + at));
-      store<f64>(to + ROW + at, volume * load<f64>(s + at));
-    }
-  }
-}
-
-/** The same, added to the two rows at `from`. */
-export function goOnBlending(to: usize, from: usize, k: usize, s: usize, volume: f64): void {
-  if (ASC_FEATURE_SIMD) {
-    const v = f64x2.splat(volume);
-    for (let at: usize = 0; at < ROW; at += STEP) {
-      v128.store(to + at, f64x2.add(v128.load(from + at), f64x2.mul(v, v128.load(k + at))));
-      v128.store(to + ROW + at, f64x2.add(v128.load(from + ROW + at), f64x2.mul(v, v128.load(s + at))));
-    }
-  } else {
-    for (let at: usize = 0; at < ROW; at += LANE) {
-      store<f64>(to + at, load<f64>(from + at) + volume * load<f64>(k + at));
-      store<f64>(to + ROW + at, load<f64>(from + ROW + at) + volume * load<f64>(s + at));
+    for (let at: usize = 0; at < 2 * ROW; at += LANE) {
+      const sum = load<f64>(at, K_MIX) + v1 * load<f64>(one + at);
+      store<f64>(at, sum + v2 * load<f64>(two + at), K_MIX);
     }
   }
 }
@@ -102,6 +120,47 @@ export function sumSeen(weights: usize, k2: f64): void {
       keep(first, x, y, z);
       first = false;
     }
+  }
+}
+
+/** Of up to four tubes, blended on the way: the same bits as one after the other. */
+export function sumSeenOfFour(
+  weights: usize,
+  k2: f64,
+  one: usize,
+  v1: f64,
+  two: usize,
+  v2: f64,
+  three: usize,
+  v3: f64,
+  four: usize,
+  v4: f64,
+): void {
+  if (ASC_FEATURE_SIMD) {
+    const held = f64x2.splat(k2);
+    const w1 = f64x2.splat(v1);
+    const w2 = f64x2.splat(v2);
+    const w3 = f64x2.splat(v3);
+    const w4 = f64x2.splat(v4);
+    let x = f64x2.splat(0);
+    let y = f64x2.splat(0);
+    let z = f64x2.splat(0);
+    for (let at: usize = 0; at < ROW; at += STEP) {
+      const k = sumOfFour(one + at, w1, two + at, w2, three + at, w3, four + at, w4);
+      const own = at + ROW;
+      const s = sumOfFour(one + own, w1, two + own, w2, three + own, w3, four + own, w4);
+      const root = f64x2.sqrt(f64x2.mul(k, f64x2.add(k, f64x2.add(s, s))));
+      const r = f64x2.div(s, f64x2.sub(f64x2.add(f64x2.add(s, k), root), f64x2.mul(held, s)));
+      x = f64x2.add(x, f64x2.mul(r, v128.load(weights + at)));
+      y = f64x2.add(y, f64x2.mul(r, v128.load(weights + at, ROW)));
+      z = f64x2.add(z, f64x2.mul(r, v128.load(weights + at, 2 * ROW)));
+    }
+    sumX = both(x);
+    sumY = both(y);
+    sumZ = both(z);
+  } else {
+    beginBlend(one, v1, two, v2, three, v3, four, v4);
+    sumSeen(weights, k2);
   }
 }
 
@@ -166,16 +225,16 @@ export function sumSeenWithSlopes(weights: usize, k2: f64): void {
   }
 }
 
-/** Sums of the weights times OF_K K_i - OF_S S_i of one tube. */
-export function sumMoved(weights: usize, ofK: usize, ofS: usize): void {
+/** Sums of the weights times OF_K K_i - OF_S S_i of one tube. @param paint - where its row of K lies, with that of S behind. */
+export function sumMoved(weights: usize, paint: usize): void {
   if (ASC_FEATURE_SIMD) {
     let x = f64x2.splat(0);
     let y = f64x2.splat(0);
     let z = f64x2.splat(0);
     for (let at: usize = 0; at < ROW; at += STEP) {
       const moved = f64x2.sub(
-        f64x2.mul(v128.load(OF_K + at), v128.load(ofK + at)),
-        f64x2.mul(v128.load(OF_S + at), v128.load(ofS + at)),
+        f64x2.mul(v128.load(OF_K + at), v128.load(paint + at)),
+        f64x2.mul(v128.load(OF_S + at), v128.load(paint + at, ROW)),
       );
       x = f64x2.add(x, f64x2.mul(moved, v128.load(weights + at)));
       y = f64x2.add(y, f64x2.mul(moved, v128.load(weights + ROW + at)));
@@ -191,7 +250,7 @@ export function sumMoved(weights: usize, ofK: usize, ofS: usize): void {
       let y: f64 = 0;
       let z: f64 = 0;
       for (let at = lane; at < ROW; at += STEP) {
-        const moved = load<f64>(OF_K + at) * load<f64>(ofK + at) - load<f64>(OF_S + at) * load<f64>(ofS + at);
+        const moved = load<f64>(OF_K + at) * load<f64>(paint + at) - load<f64>(OF_S + at) * load<f64>(paint + at, ROW);
         x += moved * load<f64>(weights + at);
         y += moved * load<f64>(weights + ROW + at);
         z += moved * load<f64>(weights + 2 * ROW + at);

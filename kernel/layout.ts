@@ -6,7 +6,7 @@
  *
  *   HEAD  number of tubes, whether all have one surface, k1 and k2 where none is known, sums of the weights of X, Y, Z
  *   X, Y, Z weights of the viewing conditions, each divided by the white, a row of bands each
- *   K, then S: a row of bands for each tube
+ *   of each tube K, then S: a row of bands each
  *   for each tube: its scale, whether its surface is known (0 or 1), its k1, its k2
  */
 export const BANDS: usize = 36;
@@ -58,13 +58,19 @@ export const LAID: usize = SIZES + 1024;
 /** Of each place: smallest amount, number of rungs, then foot and step of each of up to eight. */
 export const LADDERS: usize = LAID + OF_PLACES;
 export const LADDER: usize = 144;
+/** What the largest amount and all amounts may be, what they sum to or not a number, ΔE00 for one unit of paint. */
+export const LEAST_LARGEST: usize = LADDERS + 8 * LADDER;
+export const MOST_LARGEST: usize = LEAST_LARGEST + 8;
+export const LEAST_TOTAL: usize = MOST_LARGEST + 8;
+export const MOST_TOTAL: usize = LEAST_TOTAL + 8;
+export const TOTAL: usize = MOST_TOTAL + 8;
+export const PER_UNIT: usize = TOTAL + 8;
 /** What is known of piles around one: see src/core/amounts/pileGuess. */
-export const NOW: usize = LADDERS + 8 * LADDER;
+export const NOW: usize = PER_UNIT + 8;
 export const FROM: usize = NOW + OF_PLACES;
 export const WANTED: usize = FROM + OF_PLACES;
 export const BEST_BESIDE: usize = WANTED + OF_PLACES;
-export const BEST: usize = BEST_BESIDE + OF_PLACES;
-export const HERE: usize = BEST + OF_PLACES;
+export const HERE: usize = BEST_BESIDE + OF_PLACES;
 export const WORKED: usize = HERE + 32;
 export const BASE: usize = WORKED + 32;
 export const UP: usize = BASE + 32;
@@ -73,12 +79,18 @@ export const SLOPES_NOW: usize = SLOPES_FROM + 256;
 export const TOGETHER: usize = SLOPES_NOW + 256;
 export const NEXT: usize = TOGETHER + 2048;
 export const MOVES: usize = NEXT + 128;
-export const MOVED_BY: usize = MOVES + 128;
-export const SEEN: usize = MOVED_BY + OF_PLACES;
+export const SEEN: usize = MOVES + 128;
 export const WAY_NOW: usize = SEEN + OF_PLACES;
-/** The best pile of each size, and what it costs. */
-export const SEEDS: usize = WAY_NOW + OF_PLACES;
-export const SEED_COSTS: usize = SEEDS + 128 * OF_PLACES;
+/** After so many moves: which place was moved, by how much, and the residuals. */
+export const MOVED_PLACES: usize = WAY_NOW + OF_PLACES;
+export const MOVED_BY: usize = MOVED_PLACES + OF_PLACES;
+export const SUMS: usize = MOVED_BY + OF_PLACES;
+
+/** Target, then weights of value, of chroma by a* and b*, of hue by a* and b*. */
+export const METRIC_OF_SEARCH: usize = SUMS + 9 * 32;
+/** What is told of each set, and the colours: behind the tables that the compiler lays. */
+export const NEAREST: usize = 73728;
+export const PAIRS: usize = NEAREST + 8192;
 
 /** Of a palette. */
 export const HEAD: usize = 64;

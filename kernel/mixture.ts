@@ -5,10 +5,10 @@
 import { BY_SURFACE, HEAD, LAB, OF_K, ROW, SLOPES, S_MIX, TUBES, VOLUMES, K_MIX } from "./layout";
 import {
   beginBlend,
-  blendTwo,
   goOnBlending,
   sumMoved,
   sumSeen,
+  sumSeenOfFour,
   sumSeenWithSlopes,
   sumX,
   sumY,
@@ -37,21 +37,16 @@ export function volumeAt(place: i32): f64 {
   return load<f64>(VOLUMES + (<usize>place << 3));
 }
 
+/** Where a row of K of a tube lies, with that of S behind. */
 // @ts-ignore: decorator
 @inline
-export function rowsOfK(palette: usize): usize {
-  return palette + HEAD + 3 * ROW;
-}
-
-// @ts-ignore: decorator
-@inline
-export function rowsOfS(palette: usize): usize {
-  return rowsOfK(palette) + <usize>load<f64>(palette) * ROW;
+function paintAt(palette: usize, tube: usize): usize {
+  return palette + HEAD + 3 * ROW + tube * (2 * ROW);
 }
 
 /** Where the single numbers of a tube lie. */
 export function tubeFacts(palette: usize, tube: usize): usize {
-  return rowsOfK(palette) + 2 * <usize>load<f64>(palette) * ROW + tube * OF_TUBE;
+  return paintAt(palette, <usize>load<f64>(palette)) + tube * OF_TUBE;
 }
 
 function isUniform(palette: usize): bool {
@@ -78,27 +73,50 @@ function writeSurface(palette: usize, count: i32): void {
   }
 }
 
+/** The next place from here on that holds paint; of many tubes most are not in the mixture. */
+// @ts-ignore: decorator
+@inline
+function nextHeld(place: i32, count: i32): i32 {
+  while (place < count && volumeAt(place) == 0) place++;
+  return place;
+}
+
+// @ts-ignore: decorator
+@inline
+function volumeIfAny(place: i32, count: i32): f64 {
+  return place < count ? volumeAt(place) : 0;
+}
+
+// @ts-ignore: decorator
+@inline
+function paintIfAny(palette: usize, place: i32, count: i32): usize {
+  return paintAt(palette, place < count ? tubeAt(place) : 0);
+}
+
 function blend(palette: usize, count: i32): void {
-  const k = rowsOfK(palette);
-  const s = rowsOfS(palette);
-  const first = tubeAt(0) * ROW;
-  beginBlend(K_MIX, k + first, s + first, volumeAt(0));
-  // Two at a time; of many tubes most are not in the mixture.
-  let waiting = -1;
-  for (let j = 1; j < count; j++) {
-    if (volumeAt(j) == 0) continue;
-    if (waiting < 0) {
-      waiting = j;
-      continue;
-    }
-    const one = tubeAt(waiting) * ROW;
-    const two = tubeAt(j) * ROW;
-    blendTwo(k + one, s + one, volumeAt(waiting), k + two, s + two, volumeAt(j));
-    waiting = -1;
-  }
-  if (waiting >= 0) {
-    const last = tubeAt(waiting) * ROW;
-    goOnBlending(K_MIX, K_MIX, k + last, s + last, volumeAt(waiting));
+  const one = nextHeld(0, count);
+  const two = nextHeld(one + 1, count);
+  const three = nextHeld(two + 1, count);
+  const four = nextHeld(three + 1, count);
+  beginBlend(
+    paintIfAny(palette, one, count),
+    volumeIfAny(one, count),
+    paintIfAny(palette, two, count),
+    volumeIfAny(two, count),
+    paintIfAny(palette, three, count),
+    volumeIfAny(three, count),
+    paintIfAny(palette, four, count),
+    volumeIfAny(four, count),
+  );
+  for (let more = nextHeld(four + 1, count); more < count; ) {
+    const last = nextHeld(more + 1, count);
+    goOnBlending(
+      paintAt(palette, tubeAt(more)),
+      volumeAt(more),
+      paintIfAny(palette, last, count),
+      volumeIfAny(last, count),
+    );
+    more = nextHeld(last + 1, count);
   }
 }
 
@@ -116,14 +134,25 @@ function labFSlope(t: f64, f: f64): f64 {
 
 /** The first `count` entries of TUBES and VOLUMES to LAB. */
 export function writeLab(palette: usize, count: i32): void {
-  blend(palette, count);
-  writeLabOfBlend(palette, count);
-}
-
-/** The same where they are blended. */
-export function writeLabOfBlend(palette: usize, count: i32): void {
   writeSurface(palette, count);
-  sumSeen(palette + HEAD, k2);
+  const weights = palette + HEAD;
+  if (count > 4) {
+    blend(palette, count);
+    sumSeen(weights, k2);
+  } else {
+    sumSeenOfFour(
+      weights,
+      k2,
+      paintAt(palette, tubeAt(0)),
+      volumeAt(0),
+      paintIfAny(palette, 1, count),
+      volumeIfAny(1, count),
+      paintIfAny(palette, 2, count),
+      volumeIfAny(2, count),
+      paintIfAny(palette, 3, count),
+      volumeIfAny(3, count),
+    );
+  }
   const through = (1 - k1) * (1 - k2);
   const fx = labF(k1 * load<f64>(palette + 32) + through * sumX);
   const fy = labF(k1 * load<f64>(palette + 40) + through * sumY);
@@ -154,11 +183,11 @@ export function writeLabAndSlopes(palette: usize, count: i32): void {
   const gz = labFSlope(z, fz);
   const hasOwnSurfaces = !isUniform(palette) && known > 0;
   if (hasOwnSurfaces) writeSurfaceSlopes(palette);
-  const k = rowsOfK(palette);
-  const s = rowsOfS(palette);
+  const largest = largestOf(count);
   for (let j = 0; j < count; j++) {
+    if (j == largest) continue;
     const tube = tubeAt(j);
-    sumMoved(weights, k + tube * ROW, s + tube * ROW);
+    sumMoved(weights, paintAt(palette, tube));
     let dx = -through * sumX;
     let dy = -through * sumY;
     let dz = -through * sumZ;
@@ -179,6 +208,33 @@ export function writeLabAndSlopes(palette: usize, count: i32): void {
     store<f64>(at + 8, 500 * (dfx - dfy));
     store<f64>(at + 16, 200 * (dfy - dfz));
   }
+  writeSlopesOfLargest(largest, count);
+}
+
+/** More of all tubes alike changes nothing, so the slopes of one follow from the others: a third less to do. */
+function writeSlopesOfLargest(largest: i32, count: i32): void {
+  let l: f64 = 0;
+  let a: f64 = 0;
+  let b: f64 = 0;
+  for (let j = 0; j < count; j++) {
+    if (j == largest) continue;
+    const volume = volumeAt(j);
+    const at = SLOPES + <usize>j * 24;
+    l -= volume * load<f64>(at);
+    a -= volume * load<f64>(at + 8);
+    b -= volume * load<f64>(at + 16);
+  }
+  const own = volumeAt(largest);
+  const at = SLOPES + <usize>largest * 24;
+  store<f64>(at, l / own);
+  store<f64>(at + 8, a / own);
+  store<f64>(at + 16, b / own);
+}
+
+function largestOf(count: i32): i32 {
+  let largest = 0;
+  for (let j = 1; j < count; j++) if (volumeAt(j) > volumeAt(largest)) largest = j;
+  return largest;
 }
 
 /** Of X, Y, Z by k1 and k2: where paints differ in surface, a volume moves the surface too. */

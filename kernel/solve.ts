@@ -2,6 +2,7 @@
  * Best volumes for a given set of tubes: src/core/recipe/subsetSolver without hard limits, step for step. Tests hold the
  * two together.
  */
+import { inner, squareOf } from "./fours";
 import { lightnessResidual, writeColorResiduals, writeResiduals } from "./aim";
 import {
   AIM,
@@ -33,16 +34,14 @@ const PROMISE: f64 = 0.5;
 const LAB_STEP: f64 = 1e-4;
 const NOTHING: f64 = 1e-6;
 
+/** Tubes that are free to move, listed in FREE; NORMAL, FACTOR and the matrix's trace are theirs, but the trace is of all. */
+let freeCount: i32 = 0;
+let trace: f64 = 0;
+
 // @ts-ignore: decorator
 @inline
 function cell(matrix: usize, i: i32, j: i32): usize {
   return matrix + ((<usize>i * CAPACITY + <usize>j) << 3);
-}
-
-function squareSum(residuals: usize): f64 {
-  let sum: f64 = 0;
-  for (let row = 0; row < 4; row++) sum += at(residuals, row) * at(residuals, row);
-  return sum;
 }
 
 /** Scales to a sum of one; false when nothing is left. */
@@ -64,7 +63,7 @@ function evaluate(palette: usize, count: i32, residuals: usize): f64 {
   writeLabAndSlopes(palette, count);
   store<f64>(EVALUATIONS, load<f64>(EVALUATIONS) + 1);
   writeResiduals(residuals, load<f64>(LAB), load<f64>(LAB + 8), load<f64>(LAB + 16));
-  return squareSum(residuals);
+  return squareOf(residuals);
 }
 
 function keep(count: i32): void {
@@ -145,18 +144,21 @@ function writeNormalEquations(palette: usize, count: i32): void {
     for (let row = 1; row < 4; row++)
       put(JACOBIAN, 4 * j + row, at(METRIC, 3 * row + 1) * a + at(METRIC, 3 * row + 2) * b);
   }
+  freeCount = 0;
+  trace = 0;
   for (let i = 0; i < count; i++) {
     const own = JACOBIAN + (<usize>i << 5);
-    let slope: f64 = 0;
-    for (let row = 0; row < 4; row++) slope += at(own, row) * at(RESIDUALS, row);
+    const slope = inner(own, RESIDUALS);
     put(GRADIENT, i, slope);
-    put(FREE, i, at(SCALED, i) > at(FLOORS, i) || slope < 0 ? 1 : 0);
-    for (let j = 0; j <= i; j++) {
-      const other = JACOBIAN + (<usize>j << 5);
-      let product: f64 = 0;
-      for (let row = 0; row < 4; row++) product += at(own, row) * at(other, row);
-      store<f64>(cell(NORMAL, i, j), product);
-    }
+    const square = squareOf(own);
+    trace += square;
+    put(STEP, i, 0);
+    if (at(SCALED, i) <= at(FLOORS, i) && slope >= 0) continue;
+    store<u8>(FREE + freeCount, <u8>i);
+    store<f64>(cell(NORMAL, freeCount, freeCount), square);
+    for (let j = 0; j < freeCount; j++)
+      store<f64>(cell(NORMAL, freeCount, j), inner(own, JACOBIAN + (<usize>load<u8>(FREE + j) << 5)));
+    freeCount++;
   }
 }
 
@@ -177,16 +179,19 @@ function writeTrial(count: i32): bool {
   return normalise(TRIAL, count);
 }
 
+// @ts-ignore: decorator
+@inline
+function freeAt(i: i32): i32 {
+  return <i32>load<u8>(FREE + i);
+}
+
 /** Cholesky on the free tubes; false when the damped matrix is not positive definite. */
 function writeStep(count: i32, damping: f64): bool {
-  let trace: f64 = 0;
-  for (let i = 0; i < count; i++) trace += load<f64>(cell(NORMAL, i, i));
   const lift = damping * (trace / <f64>count) + 1e-30;
-  for (let i = 0; i < count; i++) {
+  for (let i = 0; i < freeCount; i++) {
     for (let j = 0; j <= i; j++) {
-      const both = at(FREE, i) * at(FREE, j);
-      let sum = both * load<f64>(cell(NORMAL, i, j));
-      if (i == j) sum += lift + (1 - both);
+      let sum = load<f64>(cell(NORMAL, i, j));
+      if (i == j) sum += lift;
       for (let k = 0; k < j; k++) sum -= load<f64>(cell(FACTOR, i, k)) * load<f64>(cell(FACTOR, j, k));
       if (i == j) {
         if (!(sum > 0)) return false;
@@ -194,15 +199,15 @@ function writeStep(count: i32, damping: f64): bool {
       } else store<f64>(cell(FACTOR, i, j), sum / load<f64>(cell(FACTOR, j, j)));
     }
   }
-  for (let i = 0; i < count; i++) {
-    let sum = -at(FREE, i) * at(GRADIENT, i);
-    for (let k = 0; k < i; k++) sum -= load<f64>(cell(FACTOR, i, k)) * at(STEP, k);
-    put(STEP, i, sum / load<f64>(cell(FACTOR, i, i)));
+  for (let i = 0; i < freeCount; i++) {
+    let sum = -at(GRADIENT, freeAt(i));
+    for (let k = 0; k < i; k++) sum -= load<f64>(cell(FACTOR, i, k)) * at(STEP, freeAt(k));
+    put(STEP, freeAt(i), sum / load<f64>(cell(FACTOR, i, i)));
   }
-  for (let i = count - 1; i >= 0; i--) {
-    let sum = at(STEP, i);
-    for (let k = i + 1; k < count; k++) sum -= load<f64>(cell(FACTOR, k, i)) * at(STEP, k);
-    put(STEP, i, sum / load<f64>(cell(FACTOR, i, i)));
+  for (let i = freeCount - 1; i >= 0; i--) {
+    let sum = at(STEP, freeAt(i));
+    for (let k = i + 1; k < freeCount; k++) sum -= load<f64>(cell(FACTOR, k, i)) * at(STEP, freeAt(k));
+    put(STEP, freeAt(i), sum / load<f64>(cell(FACTOR, i, i)));
   }
   return true;
 }

@@ -4,6 +4,7 @@ import { DEFAULT_SIZES } from "../core/amounts/amounts";
 import { type DosingChoice, dosingOf } from "../core/amounts/dosing";
 import { type LaidDown, layDown } from "../core/amounts/layDown";
 import { aimAt, distanceFrom } from "../core/color/aimDistance";
+import { localMetric, nearestOf } from "../core/color/localMetric";
 import { labD65, type LabD65 } from "../core/color/types";
 import type { ColorModel } from "../core/mixing/colorModel";
 import { MixtureEvaluator } from "../core/mixing/mixtureEvaluator";
@@ -121,6 +122,32 @@ describe.each(BUILDS)("the kernel %s", (_, simd) => {
   });
 });
 
+describe("the nearest of many colours", () => {
+  it.each([1, 2, 21, 35])("is told of each of many sets as the plain form tells it, %i in a set", (each) => {
+    const rng = createRng(47);
+    const tubes = box(rng, "generic");
+    const plain = new MixtureEvaluator(tubes, VIEWING.D65, PAINT_SURFACE);
+    for (const sets of [1, 7, 700]) {
+      // Some colours are there twice: of equal ones the first is told.
+      const labs = Float32Array.from({ length: 3 * each * sets }, (_, i) =>
+        Math.round(rng.between(i % 3 === 0 ? 0 : -60, i % 3 === 0 ? 100 : 60)),
+      );
+      for (const [, simd] of BUILDS) {
+        const model = kernelWith(simd)(plain, tubes, VIEWING.D65, PAINT_SURFACE);
+        for (let i = 0; i < 5; i++) {
+          const aim = target(rng);
+          const metric = localMetric(aim, { kL: 1, kC: 1 + i, kH: 1 });
+          const told = model.nearestOfEach?.(labs, sets, metric, aim);
+          for (let set = 0; set < sets; set++)
+            expect(told?.(set)).toEqual(
+              nearestOf(metric, aim, labs.subarray(3 * each * set, 3 * each * (set + 1))),
+            );
+        }
+      }
+    }
+  });
+});
+
 describe("amounts that are laid", () => {
   const MEASURES: readonly DosingChoice[] = [
     { unit: "parts", sizes: DEFAULT_SIZES },
@@ -129,7 +156,7 @@ describe("amounts that are laid", () => {
     { unit: "grams", stepGrams: 0.05, wantedMl: 5, gramsPerMl: [1.1, 1.3, 1.5, 1.7, 1.9] },
   ];
 
-  it("are the same in all forms: thrifty and thorough, with enough of each paint and with little of one", () => {
+  it("are the same in all forms, with enough of each paint and with little of one", () => {
     const rng = createRng(46);
     let limited = 0;
     for (let i = 0; i < 160; i++) {
@@ -147,7 +174,6 @@ describe("amounts that are laid", () => {
       if (isLimited) limited++;
       const lay = (model: ColorModel): LaidDown =>
         layDown(model, places, shares, aim, dosingOf(MEASURES[i % 4] as DosingChoice), undefined, {
-          isThorough: i % 5 === 0,
           ...(isLimited && { mostShare: shares.map((share, j) => (j === 0 ? share : 1)) }),
         });
       const wanted = lay(plain);

@@ -6,7 +6,7 @@
  * Not reentrant: one mixture is worked out at a time, as in the plain form.
  */
 import type { Aim } from "../core/color/aimDistance";
-import type { ColorModel, PileToLay, SetSolved, SetToSolve } from "../core/mixing/colorModel";
+import type { ColorModel, NearestOfEach, PileToLay, SetSolved, SetToSolve } from "../core/mixing/colorModel";
 import type { MixtureEvaluator } from "../core/mixing/mixtureEvaluator";
 import type { OpaqueKernel } from "../core/mixing/opaqueModel";
 import type { SurfaceConstants } from "../core/mixing/saunderson";
@@ -24,29 +24,29 @@ type Exports = {
     goodEnough: number,
     relativeGain: number,
   ) => number;
-  readonly layPile: (
-    palette: number,
-    count: number,
-    main: number,
-    sizes: number,
-    walks: number,
-    leastLargest: number,
-    mostLargest: number,
-    leastTotal: number,
-    mostTotal: number,
-    total: number,
-    deltaEPerUnit: number,
-  ) => void;
+  readonly layPile: (palette: number, count: number, main: number, sizes: number) => void;
+  readonly nearestOfEach: (sets: number, pairs: number) => void;
 };
 
 /** Places in the memory, in bytes: kernel/layout.ts has the same. */
 const AT = { tubes: 0, volumes: 64, lab: 320, slopes: 344, aim: 1112, floors: 1184, scaled: 1440 } as const;
 const EVALUATIONS_AT = 1696;
-const PILE_AT = { exact: 22_304, mostShares: 22_368, sizes: 22_432, laid: 23_456, ladders: 23_520 } as const;
+const PILE_AT = {
+  exact: 22_304,
+  mostShares: 22_368,
+  sizes: 22_432,
+  laid: 23_456,
+  ladders: 23_520,
+  limits: 24_672,
+} as const;
 const MOST_PLACES = 8;
 const MOST_SIZES = 128;
 const MOST_RUNGS = 8;
 const NUMBERS_OF_LADDER = 2 + 2 * MOST_RUNGS;
+/** Target and metric; what is told of each set of colours; the colours. */
+const NEAREST_AT = { metric: 28_688, told: 73_728, pairs: 81_920 } as const;
+const NUMBERS_OF_PAIR = 6;
+const MOST_SETS = 512;
 const HEAD = 64;
 const BANDS = 36;
 const FACTS_OF_TUBE = 4;
@@ -61,10 +61,38 @@ class Kernel {
   /** Palettes that lie in the ring, in the order in which they were written. */
   private held: KernelModel[] = [];
 
+  /** Where colours are looked through, and colours as it takes them. */
+  private readonly room: Float32Array;
+  private readonly paired = new WeakMap<Float32Array, Float32Array>();
+
   constructor(readonly run: Exports) {
     this.bytes = new Uint8Array(run.memory.buffer);
     this.numbers = new Float64Array(run.memory.buffer);
+    this.room = new Float32Array(run.memory.buffer, NEAREST_AT.pairs, (RING_AT - NEAREST_AT.pairs) / 4);
   }
+
+  readonly nearestOfEach: NearestOfEach = (labs, sets, metric, target) => {
+    const { run, numbers, room } = this;
+    const known = this.paired.get(labs);
+    const paired = known ?? inPairs(labs, sets);
+    if (!known) this.paired.set(labs, paired);
+    const { light, alongA, alongB, acrossA, acrossB } = metric;
+    copyTo(numbers, NEAREST_AT.metric, [...target, light, alongA, alongB, acrossA, acrossB]);
+    const each = paired.length / sets;
+    const atOnce = Math.min(MOST_SETS, Math.floor(room.length / each));
+    const squares = new Float64Array(sets);
+    const places = new Float64Array(sets);
+    for (let from = 0; from < sets; from += atOnce) {
+      const count = Math.min(atOnce, sets - from);
+      room.set(paired.subarray(from * each, (from + count) * each));
+      run.nearestOfEach(count, each / NUMBERS_OF_PAIR);
+      for (let set = 0, at = NEAREST_AT.told / 8; set < count; set++) {
+        squares[from + set] = numbers[at++] as number;
+        places[from + set] = numbers[at++] as number;
+      }
+    }
+    return (set) => ({ place: places[set] as number, distance: Math.sqrt(squares[set] as number) });
+  };
 
   putAim({ lab, factors, wedge }: Aim): void {
     const { numbers } = this;
@@ -100,6 +128,7 @@ class Kernel {
 class KernelModel implements ColorModel {
   readonly tubeCount: number;
   readonly isScaleFree = true;
+  readonly nearestOfEach: NearestOfEach;
   start = 0;
   end = 0;
   private isHeld = false;
@@ -113,6 +142,7 @@ class KernelModel implements ColorModel {
     surface: SurfaceConstants,
   ) {
     this.tubeCount = plain.tubeCount;
+    this.nearestOfEach = kernel.nearestOfEach;
     this.image = imageOf(plain, tubes, view, surface);
   }
 
@@ -125,10 +155,15 @@ class KernelModel implements ColorModel {
       this.plain.writeLab(out, tubes, volumes, count);
       return;
     }
-    const { run, numbers } = this.kernel;
-    this.put(tubes, volumes, count);
+    const { run, numbers, bytes } = this.kernel;
+    for (let j = 0; j < count; j++) {
+      bytes[AT.tubes + j] = tubes[j] as number;
+      numbers[AT.volumes / 8 + j] = volumes[j] as number;
+    }
     run.writeLab(this.start, count);
-    for (let axis = 0; axis < 3; axis++) out[axis] = numbers[AT.lab / 8 + axis] as number;
+    out[0] = numbers[AT.lab / 8] as number;
+    out[1] = numbers[AT.lab / 8 + 1] as number;
+    out[2] = numbers[AT.lab / 8 + 2] as number;
   }
 
   writeLabAndSlopes(
@@ -194,21 +229,9 @@ class KernelModel implements ColorModel {
       }
       at += NUMBERS_OF_LADDER;
     }
-    run.layPile(
-      this.start,
-      count,
-      pile.main,
-      sizes.length,
-      pile.walks,
-      largestRange[0],
-      largestRange[1],
-      totalRange[0],
-      totalRange[1],
-      pile.total,
-      pile.deltaEPerUnit,
-    );
-    const laid = PILE_AT.laid / 8;
-    return Array.from(numbers.subarray(laid, laid + count));
+    copyTo(numbers, PILE_AT.limits, [...largestRange, ...totalRange, pile.total, pile.deltaEPerUnit]);
+    run.layPile(this.start, count, pile.main, sizes.length);
+    return exact.map((_, place) => numbers[PILE_AT.laid / 8 + place] as number);
   }
 
   /** Another palette lies where this one lay. */
@@ -236,6 +259,24 @@ class KernelModel implements ColorModel {
       numbers[AT.volumes / 8 + j] = volumes[j] as number;
     }
   }
+}
+
+/** Colours of sets, two and two; a set of an odd number ends with its last one twice. */
+function inPairs(labs: Float32Array, sets: number): Float32Array {
+  const each = labs.length / 3 / sets;
+  const pairs = Math.ceil(each / 2);
+  const paired = new Float32Array(NUMBERS_OF_PAIR * pairs * sets);
+  let to = 0;
+  for (let set = 0; set < sets; set++)
+    for (let pair = 0; pair < pairs; pair++) {
+      const first = 3 * (set * each + 2 * pair);
+      const second = 2 * pair + 1 < each ? first + 3 : first;
+      for (let axis = 0; axis < 3; axis++) {
+        paired[to++] = labs[first + axis] as number;
+        paired[to++] = labs[second + axis] as number;
+      }
+    }
+  return paired;
 }
 
 /** Faster than `set` for a few numbers. @param at - in bytes. */
@@ -268,8 +309,8 @@ function imageOf(
   });
   const rows = HEAD / 8 + 3 * BANDS;
   tubes.forEach((tube, place) => {
-    image.set(tube.absorption, rows + place * BANDS);
-    image.set(tube.scattering, rows + (count + place) * BANDS);
+    image.set(tube.absorption, rows + 2 * place * BANDS);
+    image.set(tube.scattering, rows + (2 * place + 1) * BANDS);
     const { k1 = 0, k2 = 0 } = tube.surface ?? {};
     image.set(
       [1 / plain.strengthOf(place), tube.surface ? 1 : 0, k1, k2],

@@ -39,7 +39,7 @@ export type Measuring = {
 };
 
 export type Dosing = Measuring & {
-  /** Volumes that are tried for the largest ingredient, given its share of the whole. */
+  /** Volumes that are tried for the largest ingredient, given its share of the whole, from little to much. */
   readonly sizesOfLargest: (share: number) => readonly number[];
   /** ΔE00 that a painter gives up to save one unit of paint. */
   readonly deltaEPerUnit: number;

@@ -32,13 +32,12 @@ export type LayingWishes = {
   readonly factors?: DeltaE2000Factors;
   /** Largest share of the paint by place, (0, 1]: of a rest there is only so much. */
   readonly mostShare?: readonly number[];
-  /** Looks all around the best sizes instead of the best one alone: more work, for the last tenths of ΔE00. */
-  readonly isThorough?: boolean;
 };
 
-/** So many of the likely best piles are looked all around, and so many where it need not be the very best. */
-const WALKS = 3;
-const FEW_WALKS = 1;
+/** Amounts that are laid, of which no one has asked yet what they are worth. */
+export type Laying = Pick<LaidDown, "volumes" | "totalVolume" | "filmThickness"> & {
+  readonly told: () => LaidDown;
+};
 
 const ENOUGH = Number.POSITIVE_INFINITY;
 const ANY_SIZE = [0, ENOUGH] as const;
@@ -56,9 +55,22 @@ export function layDown(
   target: LabD65,
   dosing: Dosing,
   film?: FilmOfPile | number,
-  { factors = REFERENCE_FACTORS, mostShare, isThorough = false }: LayingWishes = {},
+  wishes: LayingWishes = {},
 ): LaidDown {
   const wash = typeof film === "number" ? { thickness: film, undiluted: undefined } : film;
+  return laying(mixer, tubes, shares, target, dosing, wash, wishes).told();
+}
+
+/** The same for a search, which lays many mixtures and tells of few. */
+export function laying(
+  mixer: ColorModel,
+  tubes: readonly number[],
+  shares: readonly number[],
+  target: LabD65,
+  dosing: Dosing,
+  wash: FilmOfPile | undefined,
+  { factors = REFERENCE_FACTORS, mostShare }: LayingWishes,
+): Laying {
   const thinning = wash?.undiluted === undefined ? 0 : Math.max(0, wash.undiluted / wash.thickness - 1);
   const hasWater = thinning > 0;
   const places = hasWater ? [...tubes, WATER_PLACE] : tubes;
@@ -70,33 +82,42 @@ export function layDown(
   const ladders = places.map((tube) => dosing.ladder(tube));
   const ofMain = ladders[main];
   // The size of a pile counts its water.
-  const asked = dosing.sizesOfLargest(largest / sumOf(exact));
-  if (!ofMain || asked.length === 0) throw new RangeError("A dosing must try at least one size");
-  const sizes = [...new Set(asked.map((size) => roundOn(ofMain, size)))];
+  const sizes = dosing.sizesOfLargest(largest / sumOf(exact));
+  if (!ofMain || sizes.length === 0) throw new RangeError("A dosing must try at least one size");
+  const most = sizes[sizes.length - 1] as number;
   const { total, totalRange, deltaEPerUnit } = dosing;
-  const volumes = color.lay({
+  const laid = color.lay({
     paintCount: count,
-    exact: Float64Array.from(exact),
+    exact,
     main,
     sizes,
     ladders,
-    mostShares: Float64Array.from(places, (_, place) => (mostShare?.[place] ?? ENOUGH) / ALMOST_ONE),
+    mostShares: places.map((_, place) => (mostShare?.[place] ?? ENOUGH) / ALMOST_ONE),
     largestRange:
-      (total ?? totalRange) ? ANY_SIZE : [Math.min(...sizes) * ALMOST_ONE, Math.max(...sizes) / ALMOST_ONE],
+      (total ?? totalRange)
+        ? ANY_SIZE
+        : [roundOn(ofMain, sizes[0] as number) * ALMOST_ONE, roundOn(ofMain, most) / ALMOST_ONE],
     totalRange: totalRange ?? ANY_SIZE,
     total: total ?? Number.NaN,
     deltaEPerUnit,
-    walks: isThorough ? WALKS : FEW_WALKS,
   });
-  const predicted = color.colorOf(volumes);
-  const difference = deltaE2000(target, predicted);
+  const amounts = {
+    volumes: laid.slice(0, count),
+    totalVolume: sumOf(laid, count),
+    filmThickness: color.thicknessOf(laid),
+  };
   return {
-    volumes: volumes.slice(0, count),
-    totalVolume: sumOf(volumes, count),
-    water: volumes[count] ?? 0,
-    filmThickness: color.thicknessOf(volumes),
-    predicted,
-    deltaE2000: difference,
-    lossDeltaE2000: difference - deltaE2000(target, color.colorOf(exact)),
+    ...amounts,
+    told: () => {
+      const predicted = color.colorOf(laid);
+      const difference = deltaE2000(target, predicted);
+      return {
+        ...amounts,
+        water: laid[count] ?? 0,
+        predicted,
+        deltaE2000: difference,
+        lossDeltaE2000: difference - deltaE2000(target, color.colorOf(exact)),
+      };
+    },
   };
 }

@@ -16,8 +16,8 @@ const MOST_MOVES = 24;
 const NEVER_NEARER = 0.9;
 /** So much of the paint that a search for the best amounts begins with is in them, at least. */
 const PAINT_KEPT = 0.7;
-
-type Seed = { readonly volumes: Float64Array; readonly cost: number };
+/** A pile that is guessed to cost so many times as much as the best one is not worked out, nor looked around. */
+const FAR_WORSE = 1.4;
 
 /** @returns the amount of each place. */
 export function layPile(pile: PileToLay, writeResiduals: WriteResiduals): number[] {
@@ -28,9 +28,23 @@ export function layPile(pile: PileToLay, writeResiduals: WriteResiduals): number
   const isRest = !Number.isNaN(total);
   const wanted = new Float64Array(count);
   const leastMiss = NEVER_NEARER * guess.missOf(exact);
-  const seeds: Seed[] = [];
+  const best = new Float64Array(count);
+  let leastCost = Number.POSITIVE_INFINITY;
 
-  for (const size of pile.sizes) {
+  /** The pile now becomes the best one where it costs less. */
+  const keepCheaper = (): boolean => {
+    const cost = guess.costOf(now);
+    if (cost >= leastCost - NO_GAIN) return false;
+    leastCost = cost;
+    best.set(now);
+    return true;
+  };
+
+  let before = 0;
+  for (const asked of pile.sizes) {
+    const size = roundOn(ladders[main] as Ladder, asked);
+    if (size === before) continue;
+    before = size;
     const scale = size / (exact[main] as number);
     let isOther = false;
     for (let place = 0; place < count; place++) {
@@ -43,38 +57,21 @@ export function layPile(pile: PileToLay, writeResiduals: WriteResiduals): number
       now[place] = place === main ? size : roundOn(ladder, amount);
     }
     if (isRest) now[main] = total - (sumOf(now) - size);
-    // However it is rounded, a pile of this size costs more than the best pile.
-    const leastCost = leastMiss + PAINT_KEPT * guess.paintCostOf(now);
-    if (seeds.some(({ cost }) => cost < leastCost)) continue;
-    if (isOther) guess.guessFrom(wanted, !isRest);
+    // However it is rounded, a pile of this size costs more than the best one.
+    if (leastCost < leastMiss + PAINT_KEPT * guess.paintCostOf(now)) continue;
+    if (isOther) guess.guessFrom(wanted);
     guess.begin();
-    guess.walk(scale, isRest ? count : MOVED_AT_ONCE);
-    seeds.push({ volumes: now.slice(), cost: guess.costOf(now) });
+    const limit = FAR_WORSE * leastCost;
+    if (guess.walk(scale, isRest ? count : MOVED_AT_ONCE, !isRest, limit) < limit) keepCheaper();
   }
 
-  /** Moves to the best pile beside the one it is at, as long as that costs less. */
-  const improved = (seed: Seed): Seed => {
-    let here = seed;
-    now.set(seed.volumes);
-    guess.begin();
-    for (let move = 0; move < MOST_MOVES; move++) {
-      guess.guessFrom(here.volumes, false);
-      guess.walk(1, count, here.cost);
-      const cost = guess.costOf(now);
-      if (cost >= here.cost - NO_GAIN) break;
-      here = { volumes: now.slice(), cost };
-    }
-    return here;
-  };
-  const best = Array.from({ length: Math.min(pile.walks, seeds.length) }, () => {
-    const seed = seeds.reduce(cheaper);
-    seeds.splice(seeds.indexOf(seed), 1);
-    return improved(seed);
-  });
-  return Array.from(best.reduce(cheaper).volumes);
-}
-
-/** Of equal ones the first. */
-function cheaper(one: Seed, other: Seed): Seed {
-  return other.cost < one.cost - NO_GAIN ? other : one;
+  // All around the best one, and on from there as long as that costs less.
+  now.set(best);
+  guess.begin();
+  for (let move = 0; move < MOST_MOVES; move++) {
+    guess.guessFromLike(best);
+    guess.walk(1, count, false, leastCost);
+    if (!keepCheaper()) break;
+  }
+  return Array.from(best);
 }

@@ -34,7 +34,7 @@ export function pileColor(
   wash: FilmOfPile | undefined,
 ): PileColor {
   const count = tubes.length;
-  const indices = Uint8Array.from(tubes);
+  const indices = new Uint8Array(tubes);
   const aim = aimAt(target, factors);
   const scaled = new Float64Array(count);
   const lab = new Float64Array(3);

@@ -26,17 +26,20 @@ export type PileGuess = {
   readonly from: Float64Array;
   /** Begins with the pile now. The least doses of many tubes can be more than was wanted: then at least it does not grow. */
   readonly begin: () => void;
-  /** From now on piles are guessed from this one. @param isMainStill - its main paint is not going to move. */
-  readonly guessFrom: (volumes: Float64Array, isMainStill: boolean) => void;
+  /** From now on piles are guessed from this one. */
+  readonly guessFrom: (volumes: Float64Array) => void;
+  /** The same for a pile like the one before, by what was learned there of how its amounts bend the colour. */
+  readonly guessFromLike: (volumes: Float64Array) => void;
   /**
    * Moves to the pile beside the one now that is guessed to be the best, as long as there is a better one.
    *
    * @param size - so many times larger than the pile that is guessed from. @param mostMoved - amounts that may move at once.
-   * @param limit - what costs as much is not better; undefined for what the pile now is guessed to cost.
+   * @param limit - what costs as much is not better.
+   * @returns what the pile where it ends is guessed to cost, or the limit.
    */
-  readonly walk: (size: number, mostMoved: number, limit?: number) => void;
+  readonly walk: (size: number, mostMoved: number, isMainStill: boolean, limit: number) => number;
   /** From its aim, ΔE00. */
-  readonly missOf: (volumes: Float64Array) => number;
+  readonly missOf: (volumes: ArrayLike<number>) => number;
   /** What a pile costs that is worked out; what its paint alone costs; ΔE00. */
   readonly costOf: (volumes: Float64Array) => number;
   readonly paintCostOf: (volumes: Float64Array) => number;
@@ -67,7 +70,8 @@ export function pileGuess(pile: PileToLay, writeResiduals: WriteResiduals): Pile
   const moves = new Float64Array(2 * count);
   const moved = new Float64Array(count);
   /** The main paint last: where a total is given it is what is left. */
-  const order = [...exact.keys()].sort((one, other) => Number(one === main) - Number(other === main));
+  const others = [...exact.keys()].filter((place) => place !== main);
+  const order = [...others, main];
   const isRest = !Number.isNaN(total);
   let isStill = false;
   let sizeNow = 1;
@@ -85,15 +89,15 @@ export function pileGuess(pile: PileToLay, writeResiduals: WriteResiduals): Pile
     writeResiduals(worked, trial);
   };
 
-  const guessFrom = (volumes: Float64Array, isMainStill: boolean): void => {
-    isStill = isMainStill;
+  const begunFrom = (volumes: Float64Array): void => {
     from.set(volumes);
     trial.set(volumes);
     writeResiduals(here, trial);
-    slopes.fill(0);
-    together.fill(0);
-    for (let place = 0; place < count; place++) {
-      if (isStill && place === main) continue;
+  };
+
+  const guessFrom = (volumes: Float64Array): void => {
+    begunFrom(volumes);
+    for (const place of others) {
       const at = AIM_RESIDUALS * place;
       workAt(place, -WIDE);
       slopes.set(worked, at);
@@ -105,8 +109,8 @@ export function pileGuess(pile: PileToLay, writeResiduals: WriteResiduals): Pile
         slopes[at + r] = (more - less) / (2 * WIDE);
         together[pair(place, place) + r] = (more + less - 2 * (here[r] as number)) / (2 * WIDE * WIDE);
       }
-      for (let other = 0; other < place; other++) {
-        if (isStill && other === main) continue;
+      for (const other of others) {
+        if (other === place) break;
         workAt(other, WIDE);
         trial[other] = from[other] as number;
         for (let r = 0; r < AIM_RESIDUALS; r++) {
@@ -117,6 +121,42 @@ export function pileGuess(pile: PileToLay, writeResiduals: WriteResiduals): Pile
         }
       }
       trial[place] = from[place] as number;
+    }
+    learnOfMain();
+  };
+
+  const guessFromLike = (volumes: Float64Array): void => {
+    begunFrom(volumes);
+    for (const place of others) {
+      workAt(place, WIDE);
+      trial[place] = from[place] as number;
+      for (let r = 0; r < AIM_RESIDUALS; r++) {
+        const rise = ((worked[r] as number) - (here[r] as number)) / WIDE;
+        slopes[AIM_RESIDUALS * place + r] = rise - WIDE * (together[pair(place, place) + r] as number);
+      }
+    }
+    learnOfMain();
+  };
+
+  /**
+   * What the main paint does follows from the others: a pile with more of all alike looks the same. A way w is 2 (e^(u/2) - 1)
+   * where u is the logarithm of the amount, and in u both the slopes and every row of second derivatives sum to zero.
+   */
+  const learnOfMain = (): void => {
+    for (let r = 0; r < AIM_RESIDUALS; r++) {
+      let slope = 0;
+      let ownBend = 0;
+      for (const place of others) {
+        const ofPlace = slopes[AIM_RESIDUALS * place + r] as number;
+        slope -= ofPlace;
+        let both = -2 * (together[pair(place, place) + r] as number) - ofPlace / 2;
+        for (const other of others) if (other !== place) both -= together[pair(place, other) + r] as number;
+        together[pair(place, main) + r] = both;
+        together[pair(main, place) + r] = both;
+        ownBend -= both;
+      }
+      slopes[AIM_RESIDUALS * main + r] = slope;
+      together[pair(main, main) + r] = (ownBend - slope / 2) / 2;
     }
   };
 
@@ -141,7 +181,7 @@ export function pileGuess(pile: PileToLay, writeResiduals: WriteResiduals): Pile
   const paintCostOf = (volumes: Float64Array): number => deltaEPerUnit * sumOf(volumes, paintCount);
   /** Of the trial, so far from the aim. */
   const cost = (miss: number): number => miss + paintCostOf(trial) + BREACH * breach();
-  const missOf = (volumes: Float64Array): number => {
+  const missOf = (volumes: ArrayLike<number>): number => {
     trial.set(volumes);
     writeResiduals(worked, trial);
     return Math.sqrt(squareOf(worked));
@@ -239,18 +279,20 @@ export function pileGuess(pile: PileToLay, writeResiduals: WriteResiduals): Pile
     moved[place] = 0;
   };
 
-  const walk = (size: number, most: number, limit?: number): void => {
+  const walk = (size: number, most: number, isMainStill: boolean, limit: number): number => {
+    isStill = isMainStill;
     sizeNow = size;
     mostMoved = most;
     lookAround();
-    least = limit ?? cost(missAt(0));
+    least = Math.min(cost(missAt(0)), limit);
     for (let step = 0; step < MOST_STEPS; step++) {
       const before = least;
       visit(0, 0, sumOf(now, paintCount));
-      if (least === before) return;
+      if (least === before) break;
       now.set(best);
       lookAround();
     }
+    return least;
   };
 
   return {
@@ -260,6 +302,7 @@ export function pileGuess(pile: PileToLay, writeResiduals: WriteResiduals): Pile
       mostTotal = Math.max(totalRange[1], sumOf(now));
     },
     guessFrom,
+    guessFromLike,
     walk,
     missOf,
     costOf: (volumes) => cost(missOf(volumes)),

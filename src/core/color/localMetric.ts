@@ -49,12 +49,11 @@ export function localSquare(
   return dl * dl + along * along + across * across;
 }
 
-/** The first of the nearest of many colours, and about how many ΔE00 it is away. @param labs - triplets, at least one. */
-export function nearestOf(
-  metric: LocalMetric,
-  target: LabD65,
-  labs: Float64Array | Float32Array,
-): { readonly place: number; readonly distance: number } {
+/** Which one, and about how many ΔE00 it is away. */
+export type Nearest = { readonly place: number; readonly distance: number };
+
+/** The first of the nearest of many colours. @param labs - triplets, at least one. */
+export function nearestOf(metric: LocalMetric, target: LabD65, labs: Float64Array | Float32Array): Nearest {
   let nearest = 0;
   let least = Number.POSITIVE_INFINITY;
   for (let at = 0; at < labs.length; at += 3) {

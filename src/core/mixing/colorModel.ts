@@ -1,5 +1,7 @@
 import type { Ladder } from "../amounts/ladder";
 import type { Aim } from "../color/aimDistance";
+import type { LocalMetric, Nearest } from "../color/localMetric";
+import type { LabD65 } from "../color/types";
 
 /** What a search needs to know of a palette: the colour of volumes of its tubes, and how it changes. */
 export type ColorModel = {
@@ -18,24 +20,33 @@ export type ColorModel = {
     volumes: Float64Array,
     count: number,
   ) => void;
+  readonly nearestOfEach?: NearestOfEach;
   /** A whole solve without hard limits, where the model does it faster than it can be done from outside; else undefined. */
   readonly solveSet?: (set: SetToSolve) => SetSolved | undefined;
   /** {@link ../amounts/layPile} of opaque paint, where the model does it faster than it can be done from outside; else undefined. */
   readonly layPile?: (pile: PileToLay, tubes: Uint8Array, aim: Aim) => readonly number[] | undefined;
 };
 
+/** {@link ../color/localMetric} nearestOf for each of so many sets of colours, which are as long as each other. */
+export type NearestOfEach = (
+  labs: Float32Array,
+  sets: number,
+  metric: LocalMetric,
+  target: LabD65,
+) => (set: number) => Nearest;
+
 /** A pile that is wanted of some paints, in the unit of a measure; water is the last place, if there is any. */
 export type PileToLay = {
   readonly paintCount: number;
   /** Exact amounts, in any size. */
-  readonly exact: Float64Array;
-  /** The place of the largest paint, and how much of it is tried: the size that is wanted first. */
+  readonly exact: readonly number[];
+  /** The place of the largest paint, and about how much of it is tried, from little to much. */
   readonly main: number;
   readonly sizes: readonly number[];
   /** How the amount of each place is measured. */
   readonly ladders: readonly Ladder[];
   /** Largest share of the paint by place; infinite where there is enough. */
-  readonly mostShares: Float64Array;
+  readonly mostShares: readonly number[];
   /** What the largest amount of paint may be. */
   readonly largestRange: readonly [number, number];
   /** What all amounts sum to, at least and at most: 0 and infinity for a pile of any size. */
@@ -44,8 +55,6 @@ export type PileToLay = {
   readonly total: number;
   /** ΔE00 that a painter gives up to save one unit of paint. */
   readonly deltaEPerUnit: number;
-  /** So many of the likely best are looked all around. */
-  readonly walks: number;
 };
 
 /** A set of tubes whose best volumes are looked for: {@link ../recipe/subsetSolver} says how. */

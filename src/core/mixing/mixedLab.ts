@@ -13,7 +13,7 @@ export function mixedLab(
   volumes: ArrayLike<number>,
 ): LabD65 {
   const out = new Float64Array(3);
-  model.writeLab(out, Uint8Array.from(tubes), Float64Array.from(volumes), tubes.length);
+  model.writeLab(out, new Uint8Array(tubes), new Float64Array(volumes), tubes.length);
   return labIn(out);
 }
 

@@ -4,15 +4,14 @@ import { deltaE2000 } from "../color/ciede2000";
 import type { LabD65 } from "../color/types";
 import type { ColorModel } from "../mixing/colorModel";
 import { mixedLab } from "../mixing/mixedLab";
-import { sumOf, volumeOf } from "../numbers";
+import { sumOf } from "../numbers";
 import { keepsLimits } from "./solverLimits";
 import type { RecipeQuery } from "./types";
 
 export type Solved = {
   readonly tubes: Uint8Array;
-  /** Volumes as scaled by strength, and as they are. */
+  /** Volumes as scaled by strength. */
   readonly scaled: Float64Array;
-  readonly volumes: Float64Array;
   /** ΔE00², and more where limits are broken. */
   readonly squared: number;
 };
@@ -45,21 +44,29 @@ const DOSING_ERROR = 0.1;
 /** ΔE00 below which closeness is noise of the solver and the plainer recipe wins. */
 export const INDISTINGUISHABLE = 0.005;
 
-/** Leaves out traces, then computes the colour again, so that what is said is what the volumes give. */
+/**
+ * Leaves out traces, then computes the colour again, so that what is said is what the volumes give.
+ *
+ * @param volumes - in the order of the tubes; there may be more behind them.
+ */
 export function candidateFrom(
-  { tubes, volumes }: Solved,
+  tubes: Uint8Array,
+  volumes: Float64Array,
   mixer: ColorModel,
   query: RecipeQuery,
 ): Candidate | undefined {
-  const total = sumOf(volumes);
-  const kept = Array.from(volumes, (volume, j) => ({ tube: tubes[j] as number, volume })).filter(
-    (part) => part.volume > SMALLEST_SHARE * total,
-  );
+  const least = SMALLEST_SHARE * sumOf(volumes, tubes.length);
+  const keptTubes: number[] = [];
+  const kept: number[] = [];
+  for (let j = 0; j < tubes.length; j++) {
+    const volume = volumes[j] as number;
+    if (!(volume > least)) continue;
+    keptTubes.push(tubes[j] as number);
+    kept.push(volume);
+  }
   if (kept.length === 0) return undefined;
-  const keptTotal = volumeOf(kept);
-  const scale = mixer.isScaleFree ? 1 / keptTotal : 1;
-  const keptVolumes = kept.map((part) => part.volume * scale);
-  const keptTubes = kept.map((part) => part.tube);
+  const scale = mixer.isScaleFree ? 1 / sumOf(kept) : 1;
+  const keptVolumes = kept.map((volume) => volume * scale);
   return mixedCandidate(keptTubes, keptVolumes, mixer, query);
 }
 
@@ -141,6 +148,7 @@ export function isAllowedSet(
   tubes: ArrayLike<number> & Iterable<number>,
   { required = [], forbidden = [] }: RecipeQuery,
 ): boolean {
+  if (required.length === 0 && forbidden.length === 0) return true;
   const held = [...tubes];
   return required.every((tube) => held.includes(tube)) && !forbidden.some((tube) => held.includes(tube));
 }

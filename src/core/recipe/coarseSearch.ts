@@ -65,8 +65,10 @@ export function coarseSearch(
   const fromStarts = (): void => {
     const least = ranked[LEAST_SUBSETS - 1]?.distance ?? Number.POSITIVE_INFINITY;
     let exactCount = 0;
-    for (let held = 1; held <= size; held++) {
-      for (const { subset, start, distance } of ranked.filter(({ subset }) => subset.tubes.length === held)) {
+    const bySize = Array.from({ length: size + 1 }, (): RankedSubset[] => []);
+    for (const one of ranked) bySize[one.subset.tubes.length]?.push(one);
+    bySize.forEach((ofSize, held) => {
+      for (const { subset, start, distance } of ofSize) {
         const isReached = best <= OUT_OF_REACH_SQUARED;
         const worth = Math.sqrt(best) + LATTICE_CELL + (isReached ? toleranceDeltaE2000 : OTHER_TUBES_COST);
         if (distance > Math.max(worth, least)) break;
@@ -78,7 +80,7 @@ export function coarseSearch(
         if (entry.squared < best) best = entry.squared;
         if (entry.squared < EXACT_SQUARED) exactCount++;
       }
-    }
+    });
   };
 
   /**

@@ -4,7 +4,7 @@
  * lays, since rounding can make a plain recipe of the closest one.
  */
 import { type Dosing, type DosingChoice, dosingOf } from "../amounts/dosing";
-import { type LaidDown, layDown } from "../amounts/layDown";
+import { type LaidDown, laying, type Laying } from "../amounts/layDown";
 import { type DilutedRecipe, preDiluted } from "../amounts/preDilution";
 import { deltaE2000 } from "../color/ciede2000";
 import type { ColorModel } from "../mixing/colorModel";
@@ -80,12 +80,11 @@ const HAND_COST = 0.5;
 
 /** A larger pile is offered as the closest when it is closer by more than this, ΔE00. */
 const WORTH_PAINT = 0.15;
-const HARDLY_CLOSER = 0.03;
 /** So many mixtures are laid without thrift: the nearest exact ones. */
-const MOST_LAVISH = 10;
+const MOST_LAVISH = 5;
 
 /** A mixture as it is laid down, with the exact one that it came from. */
-type LaidCandidate = Candidate & { readonly exact: Candidate; readonly laidDown: LaidDown };
+type LaidCandidate = Candidate & { readonly exact: Candidate; readonly laying: Laying };
 
 /** Parts of the pile that are tried where a small one does not do. */
 const LARGER_PARTS = [8, 12, 16, 24, 32, 48, 64, 96, 128] as const;
@@ -163,10 +162,10 @@ export function paletteMixer(
     };
   };
 
-  const lay = (exact: Candidate, query: RecipeQuery, dosing: Dosing, isThorough = false): LaidCandidate => {
+  const lay = (exact: Candidate, query: RecipeQuery, dosing: Dosing): LaidCandidate => {
     const { tubes, volumes } = exact;
     const total = sumOf(volumes);
-    const laidDown = layDown(
+    const laid = laying(
       mixer,
       tubes,
       volumes.map((volume) => volume / total),
@@ -175,20 +174,19 @@ export function paletteMixer(
       film && { thickness: total, undiluted: film.undilutedThickness },
       {
         factors: query.factors,
-        isThorough,
         ...(query.mostShare && { mostShare: tubes.map((tube) => query.mostShare?.[tube] ?? 1) }),
       },
     );
-    const scale = (laidDown.filmThickness ?? 1) / laidDown.totalVolume;
+    const scale = (laid.filmThickness ?? 1) / laid.totalVolume;
     return {
       ...mixedCandidate(
         tubes,
-        laidDown.volumes.map((volume) => volume * scale),
+        laid.volumes.map((volume) => volume * scale),
         mixer,
         query,
       ),
       exact,
-      laidDown,
+      laying: laid,
     };
   };
 
@@ -211,9 +209,9 @@ export function paletteMixer(
     };
     layWithin(query.toleranceDeltaE2000);
     const lavish = candidates
-      .filter(({ distance }) => distance < nearest - HARDLY_CLOSER)
+      .filter(({ distance }) => distance < nearest - WORTH_PAINT)
       .slice(0, MOST_LAVISH)
-      .map((candidate) => lay(candidate, query, { ...dosing, deltaEPerUnit: 0 }, true));
+      .map((candidate) => lay(candidate, query, { ...dosing, deltaEPerUnit: 0 }));
     const worthPaint = lavish.filter(({ distance }) => distance < nearest - WORTH_PAINT);
     const nearestOfAll = Math.min(
       nearest,
@@ -242,7 +240,8 @@ export function paletteMixer(
     { target }: RecipeQuery,
     dosing: Dosing,
   ): PaintedRecipe => {
-    const { exact, laidDown } = candidate;
+    const { exact, laying: laid } = candidate;
+    const laidDown = laid.told();
     const order = orderOf(candidate);
     const inOrder = (values: readonly number[]): number[] => order.map((place) => num(values[place]));
     const recipe = recipeOf(exact, order, reasons, !mixer.isScaleFree);
@@ -280,7 +279,7 @@ export function paletteMixer(
     const laidMiss = Math.min(...answers.map(({ candidate }) => missOf(candidate)));
     if (exactMiss > REACHED || laidMiss <= Math.max(REACHED, exactMiss + HAND_COST)) return undefined;
     const larger = largerPiles(choice)
-      .map((pile) => lay(closest, query, dosingOf(pile)).laidDown)
+      .map((pile) => lay(closest, query, dosingOf(pile)).laying.told())
       .find((laidDown) => laidDown.deltaE2000 <= Math.max(REACHED, exactMiss + HAND_COST));
     return { exactDeltaE2000: exactMiss, laidDeltaE2000: laidMiss, largerPile: larger };
   };

@@ -21,7 +21,7 @@ import {
   TRACE,
 } from "./candidates";
 import { coarseSearch, type SolveSet } from "./coarseSearch";
-import { buildStartLattice, latticeSize, type LatticeSubset, rankSubsets } from "./startLattice";
+import { buildStartLattice, type LatticeGroup, latticeSize, rankSubsets } from "./startLattice";
 import { FINE, MAX_TUBES_PER_RECIPE, subsetSolver } from "./subsetSolver";
 import { tubeTraits } from "./tubeTraits";
 import type { RecipeQuery, RecipeSearchReport } from "./types";
@@ -69,7 +69,7 @@ export function recipeSearch(mixer: ColorModel, isBlack: readonly boolean[]): Re
     throw new RangeError(`isBlack needs ${tubeCount} entries, got ${isBlack.length}`);
   const solver = subsetSolver(mixer);
   const traits = tubeTraits(mixer, isBlack);
-  let subsets: readonly LatticeSubset[] = [];
+  let lattice: readonly LatticeGroup[] = [];
   let preparedSize = 0;
 
   const dullestParent = (tubes: Uint8Array): number => {
@@ -115,23 +115,26 @@ export function recipeSearch(mixer: ColorModel, isBlack: readonly boolean[]): Re
     const size = Math.min(query.maxTubes, tubeCount);
     const fromLattice = latticeSize(mixer, size);
     if (preparedSize < fromLattice) {
-      subsets = buildStartLattice(mixer, solver.unitVolume, fromLattice);
+      lattice = buildStartLattice(mixer, solver.unitVolume, fromLattice);
       preparedSize = fromLattice;
     }
     const { target, factors, limits, mostShare, thickestFilm, required } = query;
     solver.setLimits({ axes: limits, mostShare, mostVolume: thickestFilm, required });
     solver.evaluations = 0;
-    const all = rankSubsets(subsets, target, factors, size);
+    const all = rankSubsets(mixer, lattice, target, factors, size);
     const ranked =
       required || query.forbidden ? all.filter(({ subset }) => isAllowedSet(subset.tubes, query)) : all;
     const solve: SolveSet = (tubes, start, effort) => {
       const count = tubes.length;
       const squared = solver.solve(target, factors, tubes, start, count, effort);
-      return { tubes, scaled: solver.scaledVolumes(count), volumes: solver.volumes.slice(0, count), squared };
+      return { tubes, scaled: solver.scaledVolumes(count), squared };
     };
     const rough = coarseSearch(mixer, solver.unitVolume, solve, query, ranked, fromLattice, size);
     const found = worthFinishing(rough, query)
-      .map(({ tubes, scaled }) => candidateFrom(solve(tubes, scaled, FINE), mixer, query))
+      .map(({ tubes, scaled }) => {
+        solve(tubes, scaled, FINE);
+        return candidateFrom(tubes, solver.volumes, mixer, query);
+      })
       .filter((candidate): candidate is Candidate => candidate !== undefined);
     return {
       candidates: distinctByTubes(found),

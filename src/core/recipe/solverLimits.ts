@@ -150,16 +150,19 @@ export function keepsLimits(
   volumes: readonly number[],
 ): boolean {
   const total = sumOf(volumes);
+  return (
+    (!axes || keepsAxes(axes, target, lab)) &&
+    volumes.every((volume, j) => volume <= ((mostShare?.[tubes[j] ?? -1] ?? 1) + ROUNDING) * total) &&
+    (mostVolume === undefined || total <= mostVolume * (1 + ROUNDING))
+  );
+}
+
+function keepsAxes(axes: AxisLimits, target: LabD65, lab: LabD65): boolean {
   const differences = new Float64Array(3);
   writeAxisDifferences(differences, target, lab[0], lab[1], lab[2]);
   const [lightness = Number.NaN, chroma = Number.NaN, hue = Number.NaN] = differences;
   return (
-    (!axes ||
-      (Math.abs(lightness) <= axes.lightness &&
-        Math.abs(chroma) <= axes.chroma &&
-        Math.abs(hue) <= axes.hue)) &&
-    volumes.every((volume, j) => volume <= ((mostShare?.[tubes[j] ?? -1] ?? 1) + ROUNDING) * total) &&
-    (mostVolume === undefined || total <= mostVolume * (1 + ROUNDING))
+    Math.abs(lightness) <= axes.lightness && Math.abs(chroma) <= axes.chroma && Math.abs(hue) <= axes.hue
   );
 }
 

@@ -9,6 +9,7 @@ import type { DeltaE2000Factors } from "../color/ciede2000";
 import { localMetric, nearestOf } from "../color/localMetric";
 import type { LabD65 } from "../color/types";
 import type { ColorModel } from "../mixing/colorModel";
+import { ascending } from "../numbers";
 import { interiorLattice, subsetsOf } from "./subsets";
 
 /** Levels of the lattice by subset size: fine enough that the nearest start leads home. */
@@ -25,6 +26,9 @@ export type LatticeSubset = {
   /** L*, a*, b* of each start, one after the other. */
   readonly labs: Float32Array;
 };
+
+/** All sets of one size, and L*, a*, b* of their starts, set by set. */
+export type LatticeGroup = { readonly subsets: readonly LatticeSubset[]; readonly labs: Float32Array };
 
 export type RankedSubset = {
   readonly subset: LatticeSubset;
@@ -66,44 +70,57 @@ export function buildStartLattice(
   mixer: ColorModel,
   unitVolume: (tube: number) => number,
   maxSize: number,
-): LatticeSubset[] {
+): LatticeGroup[] {
   const lab = new Float64Array(3);
   const volumes = new Float64Array(maxSize);
-  const subsets: LatticeSubset[] = [];
-  for (let count = 1; count <= maxSize; count++) {
+  return Array.from({ length: maxSize }, (_, i) => {
+    const count = i + 1;
     const starts = startsFor(mixer, count);
-    for (const tubes of subsetsOf(mixer.tubeCount, count)) {
-      const labs = new Float32Array(3 * starts.length);
-      starts.forEach((start, i) => {
+    const sets = subsetsOf(mixer.tubeCount, count);
+    const labs = new Float32Array(3 * starts.length * sets.length);
+    let at = 0;
+    const subsets = sets.map((tubes): LatticeSubset => {
+      const from = at;
+      for (const start of starts) {
         for (let j = 0; j < count; j++) volumes[j] = (start[j] as number) * unitVolume(tubes[j] as number);
         mixer.writeLab(lab, tubes, volumes, count);
-        labs.set(lab, 3 * i);
-      });
-      subsets.push({ tubes, starts, labs });
-    }
-  }
-  return subsets;
+        labs.set(lab, at);
+        at += 3;
+      }
+      return { tubes, starts, labs: labs.subarray(from, at) };
+    });
+    return { subsets, labs };
+  });
 }
 
 /**
- * The nearest start of each subset, nearest subset first; equal distances keep the order of subsets.
+ * The nearest start of each subset, nearest subset first; those within a millionth of ΔE00 keep the order of subsets.
  *
  * @param maxSize - most tubes of a recipe, at least 1.
  */
 export function rankSubsets(
-  subsets: readonly LatticeSubset[],
+  mixer: ColorModel,
+  lattice: readonly LatticeGroup[],
   target: LabD65,
   factors: DeltaE2000Factors,
   maxSize: number,
 ): RankedSubset[] {
   const metric = localMetric(target, factors);
   const ranked: RankedSubset[] = [];
-  for (const subset of subsets) {
-    if (subset.tubes.length > maxSize) continue;
-    const { place, distance } = nearestOf(metric, target, subset.labs);
-    ranked.push({ subset, start: subset.starts[place] as Float64Array, distance });
+  for (const { subsets, labs } of lattice.slice(0, maxSize)) {
+    const nearest = mixer.nearestOfEach?.(labs, subsets.length, metric, target);
+    subsets.forEach((subset, i) => {
+      const { place, distance } = nearest?.(i) ?? nearestOf(metric, target, subset.labs);
+      ranked.push({ subset, start: subset.starts[place] as Float64Array, distance });
+    });
   }
-  return ranked.sort((a, b) => a.distance - b.distance);
+  const distances = new Float64Array(ranked.length);
+  ranked.forEach(({ distance }, place) => {
+    distances[place] = distance;
+  });
+  const sorted: RankedSubset[] = [];
+  for (const place of ascending(distances)) sorted.push(ranked[place] as RankedSubset);
+  return sorted;
 }
 
 /** CIELAB units from the nearest start to one that may lead elsewhere. */

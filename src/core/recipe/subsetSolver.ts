@@ -86,6 +86,8 @@ export function subsetSolver(mixer: ColorModel, capacity = MAX_TUBES_PER_RECIPE)
   const factor = new Float64Array(capacity * capacity);
   const step = new Float64Array(capacity);
   const free = new Uint8Array(capacity);
+  /** Of the tubes that are free to move. */
+  const places = new Uint8Array(capacity);
   const floors = new Float64Array(capacity);
   const scale = new Float64Array(mixer.tubeCount);
   for (let tube = 0; tube < mixer.tubeCount; tube++) scale[tube] = 1 / mixer.strengthOf(tube);
@@ -272,12 +274,17 @@ export function subsetSolver(mixer: ColorModel, capacity = MAX_TUBES_PER_RECIPE)
   function writeStep(count: number, damping: number): boolean {
     const n = capacity;
     let trace = 0;
-    for (let i = 0; i < count; i++) trace += normal[i * n + i] as number;
-    const lift = damping * (trace / count) + 1e-30;
+    let held = 0;
     for (let i = 0; i < count; i++) {
+      trace += normal[i * n + i] as number;
+      step[i] = 0;
+      if (free[i]) places[held++] = i;
+    }
+    const lift = damping * (trace / count) + 1e-30;
+    for (let i = 0; i < held; i++) {
+      const own = (places[i] as number) * n;
       for (let j = 0; j <= i; j++) {
-        const both = (free[i] as number) * (free[j] as number);
-        let sum = both * (normal[i * n + j] as number) + (i === j ? lift + (1 - both) : 0);
+        let sum = (normal[own + (places[j] as number)] as number) + (i === j ? lift : 0);
         for (let k = 0; k < j; k++) sum -= (factor[i * n + k] as number) * (factor[j * n + k] as number);
         if (i === j) {
           if (!(sum > 0)) return false;
@@ -287,15 +294,17 @@ export function subsetSolver(mixer: ColorModel, capacity = MAX_TUBES_PER_RECIPE)
         }
       }
     }
-    for (let i = 0; i < count; i++) {
-      let sum = -(free[i] as number) * (gradient[i] as number);
-      for (let k = 0; k < i; k++) sum -= (factor[i * n + k] as number) * (step[k] as number);
-      step[i] = sum / (factor[i * n + i] as number);
+    for (let i = 0; i < held; i++) {
+      let sum = -(gradient[places[i] as number] as number);
+      for (let k = 0; k < i; k++)
+        sum -= (factor[i * n + k] as number) * (step[places[k] as number] as number);
+      step[places[i] as number] = sum / (factor[i * n + i] as number);
     }
-    for (let i = count - 1; i >= 0; i--) {
-      let sum = step[i] as number;
-      for (let k = i + 1; k < count; k++) sum -= (factor[k * n + i] as number) * (step[k] as number);
-      step[i] = sum / (factor[i * n + i] as number);
+    for (let i = held - 1; i >= 0; i--) {
+      let sum = step[places[i] as number] as number;
+      for (let k = i + 1; k < held; k++)
+        sum -= (factor[k * n + i] as number) * (step[places[k] as number] as number);
+      step[places[i] as number] = sum / (factor[i * n + i] as number);
     }
     return true;
   }

@@ -1,0 +1,65 @@
+/**
+ * Rows of four numbers: residuals of a colour, and what moves them. With SIMD two numbers go at a time; sums are made in the
+ * same order without it, so that both give the same bits. All arguments but factors are places in memory.
+ */
+
+const HALF: usize = 16;
+
+// @ts-ignore: decorator
+@inline
+export function copy(to: usize, from: usize): void {
+  memory.copy(to, from, 2 * HALF);
+}
+
+/** one + factor · other. */
+// @ts-ignore: decorator
+@inline
+export function addTimes(to: usize, one: usize, factor: f64, other: usize): void {
+  if (ASC_FEATURE_SIMD) {
+    const both = f64x2.splat(factor);
+    const low = f64x2.add(v128.load(one), f64x2.mul(both, v128.load(other)));
+    const high = f64x2.add(v128.load(one, HALF), f64x2.mul(both, v128.load(other, HALF)));
+    v128.store(to, low);
+    v128.store(to, high, HALF);
+  } else {
+    for (let at: usize = 0; at < 2 * HALF; at += 8)
+      store<f64>(to + at, load<f64>(one + at) + factor * load<f64>(other + at));
+  }
+}
+
+// @ts-ignore: decorator
+@inline
+export function times(to: usize, factor: f64, row: usize): void {
+  for (let at: usize = 0; at < 2 * HALF; at += 8) store<f64>(to + at, factor * load<f64>(row + at));
+}
+
+// @ts-ignore: decorator
+@inline
+export function add(to: usize, one: usize, other: usize): void {
+  addTimes(to, one, 1, other);
+}
+
+// @ts-ignore: decorator
+@inline
+export function difference(to: usize, one: usize, other: usize): void {
+  addTimes(to, one, -1, other);
+}
+
+// @ts-ignore: decorator
+@inline
+export function inner(one: usize, other: usize): f64 {
+  if (ASC_FEATURE_SIMD) {
+    const low = f64x2.mul(v128.load(one), v128.load(other));
+    const high = f64x2.mul(v128.load(one, HALF), v128.load(other, HALF));
+    const both = f64x2.add(low, high);
+    return f64x2.extract_lane(both, 0) + f64x2.extract_lane(both, 1);
+  }
+  const even = load<f64>(one) * load<f64>(other) + load<f64>(one, 16) * load<f64>(other, 16);
+  return even + (load<f64>(one, 8) * load<f64>(other, 8) + load<f64>(one, 24) * load<f64>(other, 24));
+}
+
+// @ts-ignore: decorator
+@inline
+export function squareOf(row: usize): f64 {
+  return inner(row, row);
+}
