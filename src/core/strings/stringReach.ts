@@ -22,17 +22,12 @@ export class StringReach {
   private readonly edges = new Map<string, number>();
   private readonly found = new Map<string, NearestColor>();
 
-  private readonly all: NearestMixture;
-
   constructor(
     private readonly optics: readonly OpticalModel[],
     private readonly view: ViewingWeights<"D65">,
     private readonly surface: SurfaceConstants,
     private readonly wash: Wash | undefined,
-  ) {
-    this.all = new NearestMixture(optics, view, surface, wash);
-    this.nearestBySet.set([...optics.keys()].join(), this.all);
-  }
+  ) {}
 
   /** Before another string, whose aims are others: only what its tubes reach stays. */
   forgetNearest(): void {
@@ -82,14 +77,17 @@ export class StringReach {
     const key = tubes.join();
     const known = this.nearestBySet.get(key);
     if (known) return known;
+    const { optics, view, surface, wash } = this;
+    const all = this.nearestBySet.get([...optics.keys()].join());
+    const isMost = MOST_OF_ALL * tubes.length >= optics.length;
     // Water is the last place.
-    const places = this.wash ? [...tubes, this.optics.length] : tubes;
+    const places = wash ? [...tubes, optics.length] : tubes;
     const nearest = new NearestMixture(
-      tubes.flatMap((place) => this.optics[place] ?? []),
-      this.view,
-      this.surface,
-      this.wash,
-      MOST_OF_ALL * tubes.length >= this.optics.length ? samplesWithin(this.all.samples, places) : undefined,
+      tubes.flatMap((place) => optics[place] ?? []),
+      view,
+      surface,
+      wash,
+      all && isMost ? samplesWithin(all.samples, places) : undefined,
     );
     this.nearestBySet.set(key, nearest);
     return nearest;
