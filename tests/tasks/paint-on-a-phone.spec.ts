@@ -423,7 +423,7 @@ test("a tube opens at its top, and the way back leads to its place in the list",
   for (const leave of [() => page.getByRole("button", { name: "all tubes" }).tap(), () => page.goBack()]) {
     await open.tap();
     await expect(page.getByRole("heading", { name: "Burnt sienna", level: 2 })).toBeInViewport({ ratio: 1 });
-    expect(await scrolled(page)).toBe(0);
+    await expect.poll(() => scrolled(page)).toBe(0);
     await leave();
     await expect(open).toBeInViewport();
     await expect.poll(() => scrolled(page)).toBe(place);
