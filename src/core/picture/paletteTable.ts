@@ -142,8 +142,8 @@ function tableBuilder(mixer: ColorModel, size: number, begin: number, end: numbe
   /** @returns how many there are. */
   const lookBeside = (index: number): number => {
     let found = 0;
-    for (let stride = 1; stride < size ** 3; stride *= size) {
-      const place = Math.floor(index / stride) % size;
+    for (let stride = 1; stride < cornerCount; stride *= size) {
+      const place = ((index / stride) | 0) % size;
       if (place > 0 && index - stride >= begin) beside[found++] = index - stride;
       if (place < size - 1 && index + stride < end) beside[found++] = index + stride;
     }
