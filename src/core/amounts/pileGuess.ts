@@ -89,14 +89,14 @@ export function pileGuess(pile: PileToLay, writeResiduals: WriteResiduals): Pile
     writeResiduals(worked, trial);
   };
 
-  const begunFrom = (volumes: Float64Array): void => {
+  const beginFrom = (volumes: Float64Array): void => {
     from.set(volumes);
     trial.set(volumes);
     writeResiduals(here, trial);
   };
 
   const guessFrom = (volumes: Float64Array): void => {
-    begunFrom(volumes);
+    beginFrom(volumes);
     for (const place of others) {
       const at = AIM_RESIDUALS * place;
       workAt(place, -WIDE);
@@ -126,7 +126,7 @@ export function pileGuess(pile: PileToLay, writeResiduals: WriteResiduals): Pile
   };
 
   const guessFromLike = (volumes: Float64Array): void => {
-    begunFrom(volumes);
+    beginFrom(volumes);
     for (const place of others) {
       workAt(place, WIDE);
       trial[place] = from[place] as number;
