@@ -2,10 +2,11 @@
  * The loops over bands. With SIMD two bands go at a time; without it the even bands go first and the odd ones after them,
  * so that every sum is made in the same order and both give the same bits.
  */
-import { K_MIX, OF_K, OF_S, ROW, S_MIX } from "./layout";
+import { HALF_ROW, K_MIX, OF_K, OF_S, ROW, S_MIX } from "./layout";
 
 const STEP: usize = 16;
 const LANE: usize = 8;
+const SINGLE: usize = 4;
 
 /** Of two bands, one tube after the other. */
 // @ts-ignore: decorator
@@ -165,7 +166,7 @@ export function sumSeenOfFour(
 }
 
 /**
- * The same, and for each band what a change of a tube's volume does: dr = -(OF_K K_i - OF_S S_i) for one volume of tube i,
+ * The same, and for each band, in single precision, what a change of a tube's volume does: dr = -(OF_K K_i - OF_S S_i) for one volume of tube i,
  *
  *   OF_K = c S, OF_S = c K, c = d / ((d - k2 S)² √(K (K + 2 S)))
  */
@@ -190,8 +191,8 @@ export function sumSeenWithSlopes(weights: usize, k2: f64): void {
       y = f64x2.add(y, f64x2.mul(r, v128.load(weights + ROW + at)));
       z = f64x2.add(z, f64x2.mul(r, v128.load(weights + 2 * ROW + at)));
       const c = f64x2.mul(f64x2.mul(d, gap), share);
-      v128.store(OF_K + at, f64x2.mul(c, s));
-      v128.store(OF_S + at, f64x2.mul(c, k));
+      v128.store64_lane(at >> 1, f32x4.demote_f64x2_zero(f64x2.mul(c, s)), 0, OF_K);
+      v128.store64_lane(at >> 1, f32x4.demote_f64x2_zero(f64x2.mul(c, k)), 0, OF_S);
     }
     sumX = both(x);
     sumY = both(y);
@@ -216,8 +217,8 @@ export function sumSeenWithSlopes(weights: usize, k2: f64): void {
         y += r * load<f64>(weights + ROW + at);
         z += r * load<f64>(weights + 2 * ROW + at);
         const c = d * gap * share;
-        store<f64>(OF_K + at, c * s);
-        store<f64>(OF_S + at, c * k);
+        store<f32>(at >> 1, <f32>(c * s), OF_K);
+        store<f32>(at >> 1, <f32>(c * k), OF_S);
       }
       keep(first, x, y, z);
       first = false;
@@ -225,39 +226,56 @@ export function sumSeenWithSlopes(weights: usize, k2: f64): void {
   }
 }
 
-/** Sums of the weights times OF_K K_i - OF_S S_i of one tube. @param paint - where its row of K lies, with that of S behind. */
+/**
+ * Sums of the weights times OF_K K_i - OF_S S_i of one tube, in single precision: slopes only say where to go next, and where
+ * that leads is worked out in double.
+ *
+ * @param weights, paint - of the weights and of the tube the rows in single precision.
+ */
 export function sumMoved(weights: usize, paint: usize): void {
   if (ASC_FEATURE_SIMD) {
-    let x = f64x2.splat(0);
-    let y = f64x2.splat(0);
-    let z = f64x2.splat(0);
-    for (let at: usize = 0; at < ROW; at += STEP) {
-      const moved = f64x2.sub(
-        f64x2.mul(v128.load(OF_K + at), v128.load(paint + at)),
-        f64x2.mul(v128.load(OF_S + at), v128.load(paint + at, ROW)),
+    let x = f32x4.splat(0);
+    let y = f32x4.splat(0);
+    let z = f32x4.splat(0);
+    for (let at: usize = 0; at < HALF_ROW; at += STEP) {
+      const moved = f32x4.sub(
+        f32x4.mul(v128.load(at, OF_K), v128.load(paint + at)),
+        f32x4.mul(v128.load(at, OF_S), v128.load(paint + at, HALF_ROW)),
       );
-      x = f64x2.add(x, f64x2.mul(moved, v128.load(weights + at)));
-      y = f64x2.add(y, f64x2.mul(moved, v128.load(weights + ROW + at)));
-      z = f64x2.add(z, f64x2.mul(moved, v128.load(weights + 2 * ROW + at)));
+      x = f32x4.add(x, f32x4.mul(moved, v128.load(weights + at)));
+      y = f32x4.add(y, f32x4.mul(moved, v128.load(weights + at, HALF_ROW)));
+      z = f32x4.add(z, f32x4.mul(moved, v128.load(weights + at, 2 * HALF_ROW)));
     }
-    sumX = both(x);
-    sumY = both(y);
-    sumZ = both(z);
+    sumX = allFour(x);
+    sumY = allFour(y);
+    sumZ = allFour(z);
   } else {
-    let first: bool = true;
-    for (let lane: usize = 0; lane < STEP; lane += LANE) {
-      let x: f64 = 0;
-      let y: f64 = 0;
-      let z: f64 = 0;
-      for (let at = lane; at < ROW; at += STEP) {
-        const moved = load<f64>(OF_K + at) * load<f64>(paint + at) - load<f64>(OF_S + at) * load<f64>(paint + at, ROW);
-        x += moved * load<f64>(weights + at);
-        y += moved * load<f64>(weights + ROW + at);
-        z += moved * load<f64>(weights + 2 * ROW + at);
-      }
-      keep(first, x, y, z);
-      first = false;
+    for (let lane: usize = 0; lane < LANE; lane += SINGLE) {
+      sumMovedFrom(weights, paint, lane);
+      const x = oneX;
+      const y = oneY;
+      const z = oneZ;
+      sumMovedFrom(weights, paint, lane + LANE);
+      keep(lane == 0, <f64>(x + oneX), <f64>(y + oneY), <f64>(z + oneZ));
     }
+  }
+}
+
+/** Of every fourth band. */
+let oneX: f32 = 0;
+let oneY: f32 = 0;
+let oneZ: f32 = 0;
+
+function sumMovedFrom(weights: usize, paint: usize, lane: usize): void {
+  oneX = 0;
+  oneY = 0;
+  oneZ = 0;
+  for (let at = lane; at < HALF_ROW; at += STEP) {
+    const moved =
+      load<f32>(at, OF_K) * load<f32>(paint + at) - load<f32>(at, OF_S) * load<f32>(paint + at, HALF_ROW);
+    oneX += moved * load<f32>(weights + at);
+    oneY += moved * load<f32>(weights + at, HALF_ROW);
+    oneZ += moved * load<f32>(weights + at, 2 * HALF_ROW);
   }
 }
 
@@ -270,7 +288,15 @@ function both(lanes: v128): f64 {
   return f64x2.extract_lane(lanes, 0) + f64x2.extract_lane(lanes, 1);
 }
 
-/** The sum of the even bands, then that of the odd ones on it. */
+/** The third on the first and the fourth on the second, then the two in double. */
+// @ts-ignore: decorator
+@inline
+function allFour(lanes: v128): f64 {
+  const behind = v128.shuffle<f64>(lanes, lanes, 1, 1);
+  return both(f64x2.promote_low_f32x4(f32x4.add(lanes, behind)));
+}
+
+/** The sum of the even bands, then that of the odd ones on it; of slopes those of every second of four. */
 function keep(isFirst: bool, x: f64, y: f64, z: f64): void {
   sumX = isFirst ? x : sumX + x;
   sumY = isFirst ? y : sumY + y;

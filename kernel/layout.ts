@@ -4,13 +4,17 @@
  *
  * A palette is a table of its own:
  *
- *   HEAD  number of tubes, whether all have one surface, k1 and k2 where none is known, sums of the weights of X, Y, Z
+ *   HEAD  number of tubes, whether all have one surface, k1 and k2 where none is known, sums of the weights of X, Y, Z,
+ *         and how far behind the palette's beginning the rows in single precision lie
  *   X, Y, Z weights of the viewing conditions, each divided by the white, a row of bands each
  *   of each tube K, then S: a row of bands each
  *   for each tube: its scale, whether its surface is known (0 or 1), its k1, its k2
+ *   the same weights, and of each tube the same K and S, in single precision
  */
 export const BANDS: usize = 36;
 export const ROW: usize = BANDS * 8;
+/** In single precision. */
+export const HALF_ROW: usize = ROW / 2;
 
 /** Which tubes take part, a byte each, and their volumes. */
 export const TUBES: usize = 0;

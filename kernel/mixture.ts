@@ -2,7 +2,7 @@
  * CIELAB of an opaque mixture, and its slopes by each volume. The physics and its sources are in src/core/mixing, which
  * holds the same in plain form; tests hold the two together.
  */
-import { BY_SURFACE, HEAD, LAB, OF_K, ROW, SLOPES, S_MIX, TUBES, VOLUMES, K_MIX } from "./layout";
+import { BY_SURFACE, HALF_ROW, HEAD, LAB, OF_K, ROW, SLOPES, S_MIX, TUBES, VOLUMES, K_MIX } from "./layout";
 import {
   beginBlend,
   goOnBlending,
@@ -198,11 +198,12 @@ export function writeLabAndSlopes(palette: usize, count: i32): void {
   const gz = labFSlope(z, fz);
   const hasOwnSurfaces = !isUniform(palette) && known > 0;
   if (hasOwnSurfaces) writeSurfaceSlopes(palette);
+  const singles = palette + <usize>load<f64>(palette + 56);
   const largest = largestOf(count);
   for (let j = 0; j < count; j++) {
     if (j == largest) continue;
     const tube = tubeAt(j);
-    sumMoved(weights, paintAt(palette, tube));
+    sumMoved(singles, singles + 3 * HALF_ROW + tube * ROW);
     let dx = -through * sumX;
     let dy = -through * sumY;
     let dz = -through * sumZ;

@@ -10,6 +10,11 @@ export function sumOf(values: ArrayLike<number>, count = values.length): number 
   return sum;
 }
 
+/** 0, 1, 2 and so on, so many. */
+export function upTo(count: number): number[] {
+  return Array.from({ length: count }, (_, place) => place);
+}
+
 /** How much all parts are together, in their unit. */
 export function volumeOf(parts: readonly { readonly volume: number }[]): number {
   return parts.reduce((sum, { volume }) => sum + volume, 0);
@@ -40,12 +45,14 @@ export function squareOf(values: ArrayLike<number>): number {
   return inner(values, values);
 }
 
-/** Places of numbers in [0, 1e6], the least first; within a millionth the first. As numbers they are sorted at once. */
-export function ascending(values: Float64Array): Float64Array {
-  const count = values.length;
+/**
+ * Places in the order of their numbers, the least first; within a millionth the first. As numbers they are sorted at once.
+ *
+ * @param valueOf - of a place, in [0, 1e6].
+ */
+export function ascending(count: number, valueOf: (place: number) => number): Float64Array {
   const keys = new Float64Array(count);
-  for (let place = 0; place < count; place++)
-    keys[place] = Math.round((values[place] as number) * 1e6) * count + place;
+  for (let place = 0; place < count; place++) keys[place] = Math.round(valueOf(place) * 1e6) * count + place;
   keys.sort();
   for (let i = 0; i < count; i++) keys[i] = (keys[i] as number) % count;
   return keys;

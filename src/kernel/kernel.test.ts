@@ -93,7 +93,8 @@ describe.each(BUILDS)("the kernel %s", (_, simd) => {
       }
       expect(colorsApart.length).toBeGreaterThan(1300);
       expect(Math.max(...colorsApart)).toBeLessThan(5e-10);
-      expect(Math.max(...slopesApart)).toBeLessThan(1e-7);
+      // In single precision.
+      expect(Math.max(...slopesApart)).toBeLessThan(3e-5);
     },
   );
 

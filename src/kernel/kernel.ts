@@ -10,8 +10,9 @@ import type { ColorModel, NearestOfEach, PileToLay, SetSolved, SetToSolve } from
 import type { MixtureEvaluator } from "../core/mixing/mixtureEvaluator";
 import type { OpaqueKernel } from "../core/mixing/opaqueModel";
 import type { SurfaceConstants } from "../core/mixing/saunderson";
+import { sumOf } from "../core/numbers";
 import type { ViewingWeights } from "../core/spectrum/colorimetry";
-import type { NumberRow, OpticalModel } from "../core/spectrum/types";
+import type { OpticalModel } from "../core/spectrum/types";
 
 type Exports = {
   readonly memory: WebAssembly.Memory;
@@ -194,7 +195,8 @@ class KernelModel implements ColorModel {
       numbers[AT.floors / 8 + j] = floors[j] as number;
       numbers[AT.scaled / 8 + j] = scaled[j] as number;
     }
-    const squared = run.solve(this.start, count, set.maxIterations, set.goodEnough, set.relativeGain);
+    const { maxIterations, goodEnough, relativeGain } = set.effort;
+    const squared = run.solve(this.start, count, maxIterations, goodEnough, relativeGain);
     for (let j = 0; j < count; j++) {
       scaled[j] = numbers[AT.scaled / 8 + j] as number;
       volumes[j] = numbers[AT.volumes / 8 + j] as number;
@@ -298,19 +300,33 @@ function imageOf(
     (tube) => tube.surface?.k1 === first?.surface?.k1 && tube.surface?.k2 === first?.surface?.k2,
   );
   const assumed = (isUniform ? first?.surface : undefined) ?? surface;
-  const numbers = HEAD / 8 + 3 * BANDS + 2 * count * BANDS + FACTS_OF_TUBE * count;
-  const image = new Float64Array(numbers + (numbers % 2));
-  const weights = [x, y, z].map((row, axis) =>
-    Float64Array.from(row, (w) => w / (white[axis] ?? Number.NaN)),
-  );
-  image.set([count, isUniform ? 1 : 0, assumed.k1, assumed.k2, ...weights.map(sumOf)]);
+  const doubles = HEAD / 8 + 3 * BANDS + 2 * count * BANDS + FACTS_OF_TUBE * count;
+  const image = new Float64Array(doubles + (3 * BANDS + 2 * count * BANDS) / 2);
+  const singles = new Float32Array(image.buffer, 8 * doubles);
+  const weights = [x, y, z].map((row, axis) => {
+    const own = new Float64Array(row);
+    for (let band = 0; band < own.length; band++)
+      own[band] = (own[band] as number) / white[axis as 0 | 1 | 2];
+    return own;
+  });
+  image.set([
+    count,
+    isUniform ? 1 : 0,
+    assumed.k1,
+    assumed.k2,
+    ...weights.map((row) => sumOf(row)),
+    8 * doubles,
+  ]);
   weights.forEach((row, axis) => {
     image.set(row, HEAD / 8 + axis * BANDS);
+    singles.set(row, axis * BANDS);
   });
   const rows = HEAD / 8 + 3 * BANDS;
   tubes.forEach((tube, place) => {
-    image.set(tube.absorption, rows + 2 * place * BANDS);
-    image.set(tube.scattering, rows + (2 * place + 1) * BANDS);
+    [tube.absorption, tube.scattering].forEach((row, i) => {
+      image.set(row, rows + (2 * place + i) * BANDS);
+      singles.set(row, (3 + 2 * place + i) * BANDS);
+    });
     const { k1 = 0, k2 = 0 } = tube.surface ?? {};
     image.set(
       [1 / plain.strengthOf(place), tube.surface ? 1 : 0, k1, k2],
@@ -318,10 +334,6 @@ function imageOf(
     );
   });
   return image;
-}
-
-function sumOf(row: NumberRow): number {
-  return Array.from(row).reduce((sum, value) => sum + value, 0);
 }
 
 export function createKernel(module: WebAssembly.Module): OpaqueKernel {

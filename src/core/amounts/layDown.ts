@@ -101,18 +101,20 @@ export function laying(
     total: total ?? Number.NaN,
     deltaEPerUnit,
   });
-  const amounts = {
-    volumes: laid.slice(0, count),
-    totalVolume: sumOf(laid, count),
-    filmThickness: color.thicknessOf(laid),
-  };
+  const volumes = laid.slice(0, count);
+  const totalVolume = sumOf(laid, count);
+  const filmThickness = color.thicknessOf(laid);
   return {
-    ...amounts,
+    volumes,
+    totalVolume,
+    filmThickness,
     told: () => {
       const predicted = color.colorOf(laid);
       const difference = deltaE2000(target, predicted);
       return {
-        ...amounts,
+        volumes,
+        totalVolume,
+        filmThickness,
         water: laid[count] ?? 0,
         predicted,
         deltaE2000: difference,

@@ -8,7 +8,7 @@ import { deltaE2000 } from "../color/ciede2000";
 import { labF } from "../color/cieLab";
 import { labD65, type LabD65 } from "../color/types";
 import type { SurfaceConstants } from "../mixing/saunderson";
-import { num, sumOf } from "../numbers";
+import { num, sumOf, upTo } from "../numbers";
 import type { ViewingWeights } from "../spectrum/colorimetry";
 import type { OpticalModel, Reflectance } from "../spectrum/types";
 import { type FilmResponse, filmResponse, layOver } from "./filmResponse";
@@ -276,7 +276,7 @@ function hidingOf(paint: OpticalModel | undefined): number {
 /** Up and down along each axis and along every two of them together. */
 function directions(count: number): readonly (readonly number[])[] {
   const ways: number[][] = [];
-  const axes = Array.from({ length: count }, (_, axis) => axis);
+  const axes = upTo(count);
   for (const one of axes)
     for (const sign of [1, -1]) {
       ways.push(axes.map((axis) => (axis === one ? sign : 0)));

@@ -57,15 +57,22 @@ export type PileToLay = {
   readonly deltaEPerUnit: number;
 };
 
+/** When a solve ends: enough to rank sets of tubes, or enough to show. */
+export type SolverEffort = {
+  readonly maxIterations: number;
+  /** ΔE00² below which nothing is gained. */
+  readonly goodEnough: number;
+  /** A step that gains less than this share of ΔE00² ends the search. */
+  readonly relativeGain: number;
+};
+
 /** A set of tubes whose best volumes are looked for: {@link ../recipe/subsetSolver} says how. */
 export type SetToSolve = {
   readonly aim: Aim;
   /** The first `count` take part. */
   readonly tubes: Uint8Array;
   readonly count: number;
-  readonly maxIterations: number;
-  readonly goodEnough: number;
-  readonly relativeGain: number;
+  readonly effort: SolverEffort;
   /** Least amounts as scaled by strength. */
   readonly floors: Float64Array;
   /** Amounts as scaled by strength: where to start, and where it ended. */

@@ -1,6 +1,11 @@
 import { type LabD65, labD65 } from "../color/types";
 import type { ColorModel } from "./colorModel";
 
+/** Arrays of one's own for each mixture would cost a search more than most of its mixtures do. */
+const lab = new Float64Array(3);
+let places = new Uint8Array(32);
+let amounts = new Float64Array(32);
+
 /**
  * The colour of a mixture.
  *
@@ -12,9 +17,17 @@ export function mixedLab(
   tubes: ArrayLike<number>,
   volumes: ArrayLike<number>,
 ): LabD65 {
-  const out = new Float64Array(3);
-  model.writeLab(out, new Uint8Array(tubes), new Float64Array(volumes), tubes.length);
-  return labIn(out);
+  const count = tubes.length;
+  if (count > places.length) {
+    places = new Uint8Array(count);
+    amounts = new Float64Array(count);
+  }
+  for (let j = 0; j < count; j++) {
+    places[j] = tubes[j] as number;
+    amounts[j] = volumes[j] as number;
+  }
+  model.writeLab(lab, places, amounts, count);
+  return labIn(lab);
 }
 
 /** L*, a*, b* as a colour model wrote them. */

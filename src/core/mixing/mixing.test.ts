@@ -6,6 +6,7 @@ import { VIEWING } from "../../data/standardViewing";
 import { PAINT_SURFACE } from "../../data/surface";
 import { createRng } from "../random/rng";
 import { GRID_10NM } from "../spectrum/types";
+import { mixedLab } from "./mixedLab";
 import { filmReflectance, kOverSFromReflectance, reflectanceFromKOverS } from "./kubelkaMunk";
 import { mixtureReflectance } from "./mixture";
 import { MixtureEvaluator } from "./mixtureEvaluator";
@@ -216,5 +217,22 @@ describe("mixtures", () => {
       absorption: Array.from(optics.absorption as readonly number[], () => Number.NaN),
     };
     expect(() => new MixtureEvaluator([broken], VIEWING.D65, PAINT_SURFACE)).toThrow(RangeError);
+  });
+});
+
+describe("the colour of a mixture", () => {
+  it.each([1, 4, 32, 33, 52])("is told of %i tubes, and each time anew", (count) => {
+    const box = [...PIGMENT_MODELS, ...PIGMENT_MODELS].slice(0, count).map(({ optics }) => optics);
+    const model = new MixtureEvaluator(box, VIEWING.D65, PAINT_SURFACE);
+    const tubes = box.map((_, tube) => tube);
+    const rng = createRng(count);
+    const told = Array.from({ length: 3 }, () => {
+      const volumes = tubes.map(() => rng.next());
+      const lab = new Float64Array(3);
+      model.writeLab(lab, new Uint8Array(tubes), new Float64Array(volumes), count);
+      return { told: mixedLab(model, tubes, volumes), wanted: Array.from(lab) };
+    });
+    // Only when all are there: none of them may change with the next.
+    for (const { told: one, wanted } of told) expect([...one]).toEqual(wanted);
   });
 });

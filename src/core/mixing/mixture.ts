@@ -7,7 +7,7 @@
  *
  * Source: D. R. Duncan, Proc. Phys. Soc. 52, 390 (1940), doi:10.1088/0959-5309/52/3/310, for the additivity.
  */
-import { areFinite, isNotNegative, isPositive, num, volumeOf } from "../numbers";
+import { areFinite, isNotNegative, isPositive, num, upTo, volumeOf } from "../numbers";
 import { assertSameGrid, type OpticalModel, type Reflectance, type WavelengthGrid } from "../spectrum/types";
 import { filmReflectance, reflectanceFromKOverS } from "./kubelkaMunk";
 import { innerReflectance, type SurfaceConstants, seenReflectance } from "./saunderson";
@@ -98,5 +98,5 @@ export function mixtureReflectance(
 }
 
 function bands(grid: WavelengthGrid): number[] {
-  return Array.from({ length: grid.count }, (_, band) => band);
+  return upTo(grid.count);
 }

@@ -4,7 +4,7 @@ import { type LabD65, labD65 } from "../color/types";
 import { colorModelOf } from "../mixing/colorModelOf";
 import { labIn } from "../mixing/mixedLab";
 import type { SurfaceConstants } from "../mixing/saunderson";
-import { sumOf } from "../numbers";
+import { sumOf, upTo } from "../numbers";
 import { type MixtureSamples, mixtureSamples } from "../recipe/mixtureSamples";
 import { type SolverEffort, type SubsetSolver, subsetSolver } from "../recipe/subsetSolver";
 import type { Wash } from "../mixing/washMixer";
@@ -54,7 +54,7 @@ export class NearestMixture {
     this.tubeCount = mixer.tubeCount;
     this.solver = subsetSolver(mixer, mixer.tubeCount);
     this.samples = samples ?? mixtureSamples(mixer, this.solver);
-    this.tubes = Uint8Array.from({ length: mixer.tubeCount }, (_, tube) => tube);
+    this.tubes = new Uint8Array(upTo(mixer.tubeCount));
   }
 
   /** The two samples nearest to a colour: enough to start from inside what the palette reaches. */
@@ -90,7 +90,7 @@ export class NearestMixture {
       solveFrom(start);
       if (best <= effort.goodEnough) break;
     }
-    if (!starts && best > EFFORT.goodEnough)
+    if (!starts && best > effort.goodEnough)
       for (const start of this.samples.nearestOfSets(target, OUTSIDE_STARTS, factors)) solveFrom(start);
     const total = sumOf(volumes);
     return {

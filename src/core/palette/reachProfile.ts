@@ -49,7 +49,7 @@ const HOLD_VALUE: DeltaE2000Factors = { kL: 0.03, kC: 1, kH: 1 };
 const ONLY_VALUE: DeltaE2000Factors = { kL: 0.1, kC: 50, kH: 50 };
 /** Samples that count as about of a hue and value, and how many of them start a search. */
 const NEAR_VALUE = 8;
-const NEAR_DEGREES = 16;
+const COS_NEAR = Math.cos((16 * Math.PI) / 180);
 const VIVID_STARTS = 3;
 
 /**
@@ -141,12 +141,13 @@ function isOf({ lab }: EdgeColor, hueDegrees: number, lightness: number): boolea
 /** The most vivid samples of about a hue and value. */
 function vividSamples(labs: Float64Array, hueDegrees: number, lightness: number): number[] {
   const near: { readonly sample: number; readonly chroma: number }[] = [];
+  const [, cos, sin] = labFromLch(lchUnder<"D65">(lightness, 1, hueDegrees));
   for (let sample = 0; 3 * sample < labs.length; sample++) {
     if (Math.abs((labs[3 * sample] as number) - lightness) > NEAR_VALUE) continue;
     const a = labs[3 * sample + 1] as number;
     const b = labs[3 * sample + 2] as number;
-    const turn = hueDifferenceDegrees((Math.atan2(b, a) * 180) / Math.PI, hueDegrees);
-    if (Math.abs(turn) <= NEAR_DEGREES) near.push({ sample, chroma: Math.hypot(a, b) });
+    const chroma = Math.sqrt(a * a + b * b);
+    if (a * cos + b * sin >= chroma * COS_NEAR) near.push({ sample, chroma });
   }
   return near
     .sort((a, b) => b.chroma - a.chroma || a.sample - b.sample)

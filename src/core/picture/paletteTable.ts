@@ -9,6 +9,7 @@
  * Source of the sweeps: C. Barnes, E. Shechtman, A. Finkelstein, D. B. Goldman, ACM Trans. Graph. 28(3), 24
  * (2009), doi:10.1145/1531326.1531330.
  */
+import { upTo } from "../numbers";
 import { type Aim, aimAt, distanceFrom } from "../color/aimDistance";
 import { deltaE2000, REFERENCE_FACTORS } from "../color/ciede2000";
 import { decodeChannel, labFromLinearSrgb, screenColorFromLab } from "../color/srgb";
@@ -107,7 +108,7 @@ type TableBuilder = {
 function tableBuilder(mixer: ColorModel, size: number, begin: number, end: number): TableBuilder {
   const { tubeCount } = mixer;
   const solver = subsetSolver(mixer, tubeCount);
-  const tubes = Uint8Array.from({ length: tubeCount }, (_, tube) => tube);
+  const tubes = new Uint8Array(upTo(tubeCount));
   const samples = mixtureSamples(mixer, solver);
   const cornerCount = size ** 3;
   /** Scaled volumes and colour of the solution at each corner. */

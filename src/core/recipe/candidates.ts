@@ -5,13 +5,14 @@ import type { LabD65 } from "../color/types";
 import type { ColorModel } from "../mixing/colorModel";
 import { mixedLab } from "../mixing/mixedLab";
 import { sumOf } from "../numbers";
+import type { NumberRow } from "../spectrum/types";
 import { keepsLimits } from "./solverLimits";
 import type { RecipeQuery } from "./types";
 
 export type Solved = {
   readonly tubes: Uint8Array;
   /** Volumes as scaled by strength. */
-  readonly scaled: Float64Array;
+  readonly scaled: NumberRow;
   /** ΔE00², and more where limits are broken. */
   readonly squared: number;
 };
@@ -146,7 +147,7 @@ function mainTubes({ tubes, volumes }: Candidate, leastShare: number): string {
  */
 export function isAllowedSet(
   tubes: ArrayLike<number> & Iterable<number>,
-  { required = [], forbidden = [] }: RecipeQuery,
+  { required = [], forbidden = [] }: Pick<RecipeQuery, "required" | "forbidden">,
 ): boolean {
   if (required.length === 0 && forbidden.length === 0) return true;
   const held = [...tubes];

@@ -2,12 +2,12 @@
  * The sets of tubes that can come near a target, each solved a few steps: those whose mixtures in the lattice lie near, then
  * sets of more tubes than the lattice holds, grown from the best smaller ones.
  */
-import { aimAt, distanceTo } from "../color/aimDistance";
+import { aimAt, distanceFrom } from "../color/aimDistance";
 import type { ColorModel } from "../mixing/colorModel";
-import { labIn } from "../mixing/mixedLab";
+import type { NumberRow } from "../spectrum/types";
 import { OTHER_TUBES_COST } from "./answers";
 import { bestOf, bySquared, type Solved } from "./candidates";
-import { type RankedSubset, rankExactly } from "./startLattice";
+import { bitsOf, type LatticeSubset, type RankedSubset, rankExactly } from "./startLattice";
 import { COARSE, MAX_TUBES_PER_RECIPE, type SolverEffort, type SubsetSolver } from "./subsetSolver";
 import type { RecipeQuery } from "./types";
 
@@ -42,7 +42,7 @@ const GROWN_SETS = 24;
 const GROWN_START = 0.05;
 
 /** Solves a set of tubes from scaled volumes. */
-export type SolveSet = (tubes: Uint8Array, start: Float64Array, effort: SolverEffort) => Solved;
+export type SolveSet = (tubes: Uint8Array, start: NumberRow, effort: SolverEffort) => Solved;
 
 /** @param ranked - sets of the lattice that may be used, nearest first. @param size - most tubes. */
 export function coarseSearch(
@@ -65,50 +65,46 @@ export function coarseSearch(
   const fromStarts = (): void => {
     const least = ranked[LEAST_SUBSETS - 1]?.distance ?? Number.POSITIVE_INFINITY;
     let exactCount = 0;
-    const bySize = Array.from({ length: size + 1 }, (): RankedSubset[] => []);
-    for (const one of ranked) bySize[one.subset.tubes.length]?.push(one);
-    bySize.forEach((ofSize, held) => {
-      for (const { subset, start, distance } of ofSize) {
+    for (let held = 1; held <= size; held++)
+      for (const { subset, start, distance } of ranked) {
+        if (subset.tubes.length !== held) continue;
         const isReached = best <= OUT_OF_REACH_SQUARED;
         const worth = Math.sqrt(best) + LATTICE_CELL + (isReached ? toleranceDeltaE2000 : OTHER_TUBES_COST);
         if (distance > Math.max(worth, least)) break;
         // Of many exact answers with as many tubes as allowed a painter sees one or two.
         if (held === query.maxTubes && exactCount >= MOST_EXACT) break;
-        if (isReached && held >= LEAST_WITH_FACES && isBestOnFace(subset.tubes, distance)) continue;
+        if (isReached && held >= LEAST_WITH_FACES && isBestOnFace(subset, distance)) continue;
         const entry = solve(subset.tubes, start, COARSE);
-        solved.set(bitsOf(subset.tubes), entry);
+        solved.set(subset.bits, entry);
         if (entry.squared < best) best = entry.squared;
         if (entry.squared < EXACT_SQUARED) exactCount++;
       }
-    });
   };
 
   /**
    * Whether the best mixture of a set is likely that of the set without one of its tubes: no start of its own is nearer, and
    * a little of that tube makes it worse. Of one that is nearly the best so far it is not asked.
    */
-  const isBestOnFace = (tubes: Uint8Array, startDistance: number): boolean => {
-    const all = bitsOf(tubes);
+  const isBestOnFace = ({ tubes, bits }: LatticeSubset, startDistance: number): boolean => {
     let face: Solved | undefined;
     let left = -1;
-    for (const tube of tubes) {
-      const one = solved.get(all ^ (1 << tube));
+    for (let j = 0; j < tubes.length; j++) {
+      const one = solved.get(bits ^ (1 << (tubes[j] as number)));
       if (!one || (face && one.squared >= face.squared)) continue;
       face = one;
-      left = tube;
+      left = j;
     }
     if (!face) return false;
     const distance = Math.sqrt(face.squared);
     const isRival = face.squared > EXACT_SQUARED && distance < Math.sqrt(best) + RIVAL;
     if (isRival || startDistance < distance) return false;
     const { scaled } = face;
-    let place = 0;
-    tubes.forEach((tube, j) => {
-      const units = tube === left ? A_LITTLE : (scaled[place++] as number);
-      volumes[j] = units * unitVolume(tube);
-    });
+    for (let j = 0; j < tubes.length; j++) {
+      const units = j === left ? A_LITTLE : (scaled[j < left ? j : j - 1] as number);
+      volumes[j] = units * unitVolume(tubes[j] as number);
+    }
     mixer.writeLab(lab, tubes, volumes, tubes.length);
-    return distanceTo(aim, labIn(lab)) > distance;
+    return distanceFrom(aim, lab[0] as number, lab[1] as number, lab[2] as number) > distance;
   };
 
   /** A target outside has several valleys: the subsets nearest to it are tried from two starts in them. */
@@ -142,7 +138,7 @@ export function coarseSearch(
         if (seen.has(key)) continue;
         seen.add(key);
         const start = grown.map((one) => scaled[tubes.indexOf(one)] ?? GROWN_START);
-        rough.push(solve(Uint8Array.from(grown), Float64Array.from(start), COARSE));
+        rough.push(solve(Uint8Array.from(grown), start, COARSE));
       }
     }
   };
@@ -152,11 +148,4 @@ export function coarseSearch(
   if (bestOf(rough) > OUT_OF_REACH_SQUARED) outside(rough);
   for (let held = fromLattice + 1; held <= size; held++) grow(rough, held);
   return rough;
-}
-
-/** A set of tubes as a number; a search holds 24 of them. */
-function bitsOf(tubes: ArrayLike<number> & Iterable<number>): number {
-  let bits = 0;
-  for (const tube of tubes) bits |= 1 << tube;
-  return bits;
 }

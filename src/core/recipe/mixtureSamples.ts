@@ -3,7 +3,7 @@ import { type DeltaE2000Factors, REFERENCE_FACTORS } from "../color/ciede2000";
 import { localMetric, localSquare } from "../color/localMetric";
 import type { LabD65 } from "../color/types";
 import type { ColorModel } from "../mixing/colorModel";
-import { ascending } from "../numbers";
+import { ascending, upTo } from "../numbers";
 import { interiorLattice, subsetsOf } from "./subsets";
 
 /** Levels of the lattice by subset size. */
@@ -16,7 +16,9 @@ export type MixtureSamples = {
   readonly labs: Float64Array;
   /** First sample of each set of tubes, and the end of the last. */
   readonly setStarts: readonly number[];
-  /** Of all tubes, as scaled by strength. */
+  /** Of all tubes, as scaled by strength, a row for each sample. */
+  readonly volumes: Float64Array;
+  /** The row of one sample. */
   readonly volumesOf: (sample: number) => Float64Array;
   /** The two nearest, by ΔE00's own scales of chroma and hue at the target, without its rotation. */
   readonly nearestTwo: (target: LabD65, factors?: DeltaE2000Factors) => readonly [number, number];
@@ -66,25 +68,29 @@ export function mixtureSamples(
 
 /** Those that hold only these tubes, which are all that is left of the palette. */
 export function samplesWithin(
-  { labs, setStarts, volumesOf }: MixtureSamples,
+  { labs, setStarts, volumes }: MixtureSamples,
   tubes: readonly number[],
 ): MixtureSamples {
+  const tubeCount = (3 * volumes.length) / labs.length;
+  const others = upTo(tubeCount).filter((tube) => !tubes.includes(tube));
   const kept: number[] = [];
   const starts: number[] = [];
   for (let set = 0; set + 1 < setStarts.length; set++) {
     const from = setStarts[set] as number;
-    if (!volumesOf(from).every((volume, tube) => volume === 0 || tubes.includes(tube))) continue;
+    if (others.some((tube) => volumes[from * tubeCount + tube] !== 0)) continue;
     starts.push(kept.length);
     for (let sample = from; sample < (setStarts[set + 1] as number); sample++) kept.push(sample);
   }
   const count = tubes.length;
   const keptVolumes = new Float64Array(kept.length * count);
   const keptLabs = new Float64Array(3 * kept.length);
-  kept.forEach((sample, place) => {
-    const own = volumesOf(sample);
-    for (let j = 0; j < count; j++) keptVolumes[place * count + j] = own[tubes[j] as number] as number;
+  for (let place = 0; place < kept.length; place++) {
+    const sample = kept[place] as number;
+    const from = sample * tubeCount;
+    for (let j = 0; j < count; j++)
+      keptVolumes[place * count + j] = volumes[from + (tubes[j] as number)] as number;
     for (let axis = 0; axis < 3; axis++) keptLabs[3 * place + axis] = labs[3 * sample + axis] as number;
-  });
+  }
   return samplesOf(count, keptVolumes, keptLabs, [...starts, kept.length]);
 }
 
@@ -96,10 +102,8 @@ function samplesOf(
   setStarts: readonly number[],
 ): MixtureSamples {
   const sampleCount = labs.length / 3;
-  const lightness = new Float64Array(sampleCount);
-  for (let sample = 0; sample < sampleCount; sample++) lightness[sample] = labs[3 * sample] as number;
   /** Samples from the darkest to the lightest, and their colours in that order. */
-  const byLightness = ascending(lightness);
+  const byLightness = ascending(sampleCount, (sample) => labs[3 * sample] as number);
   const sorted = new Float64Array(labs.length);
   for (let place = 0; place < sampleCount; place++) {
     const from = 3 * (byLightness[place] as number);
@@ -169,7 +173,7 @@ function samplesOf(
     return nearest;
   };
 
-  return { labs, setStarts, volumesOf, nearestTwo, nearestOfSets };
+  return { labs, setStarts, volumes, volumesOf, nearestTwo, nearestOfSets };
 }
 
 /** The finest lattice of at most so many points; empty when not even the coarsest is affordable. */

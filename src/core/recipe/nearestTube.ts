@@ -2,6 +2,7 @@
  * Where to begin when the brightness is to be kept: the one tube that comes nearest, straight, tinted with
  * white or thinned over paper, and one bright neighbour that nudges its hue towards the target.
  */
+import { upTo } from "../numbers";
 import { aimDistance } from "../color/aimDistance";
 import { deltaE2000 } from "../color/ciede2000";
 import { chromaOf } from "../color/cieLab";
@@ -110,7 +111,7 @@ function bestNudge(
       : [[tube, 1]];
   const hueMiss = (lab: LabD65): number => Math.abs(threeWayDifference(target, lab).deltaHue);
   const chroma = chromaOf(predicted);
-  const nudges = Array.from({ length: opaque.tubeCount }, (_, other) => other)
+  const nudges = upTo(opaque.tubeCount)
     .filter((other) => other !== tube && other !== white)
     .map((other): Nudge => {
       const after = (volume: number): LabD65 => labOf(opaque, [...base, [other, volume]]);

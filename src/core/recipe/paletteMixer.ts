@@ -178,16 +178,8 @@ export function paletteMixer(
       },
     );
     const scale = (laid.filmThickness ?? 1) / laid.totalVolume;
-    return {
-      ...mixedCandidate(
-        tubes,
-        laid.volumes.map((volume) => volume * scale),
-        mixer,
-        query,
-      ),
-      exact,
-      laying: laid,
-    };
+    const volumesLaid = laid.volumes.map((volume) => volume * scale);
+    return Object.assign(mixedCandidate(tubes, volumesLaid, mixer, query), { exact, laying: laid });
   };
 
   /** Thrifty piles, and the closest at any size where that is worth the paint. @param candidates - the nearest first. */

@@ -16,7 +16,6 @@ import {
   type Candidate,
   candidateFrom,
   distinctByTubes,
-  isAllowedSet,
   type Solved,
   TRACE,
 } from "./candidates";
@@ -81,6 +80,11 @@ export function recipeSearch(mixer: ColorModel, isBlack: readonly boolean[]): Re
     return dullest;
   };
 
+  const holdsBlack = (tubes: Uint8Array): boolean => {
+    for (const tube of tubes) if (isBlack[tube]) return true;
+    return false;
+  };
+
   /** Without sets that are too far off to be offered, unless the near ones may break limits. */
   const worthOffering = (rough: readonly Solved[], query: RecipeQuery): readonly Solved[] => {
     if (query.limits ?? query.mostShare ?? query.thickestFilm) return rough;
@@ -93,7 +97,7 @@ export function recipeSearch(mixer: ColorModel, isBlack: readonly boolean[]): Re
     const bySize = new Array<number>(MAX_TUBES_PER_RECIPE + 1).fill(0);
     let withoutBlack = 0;
     const chosen = sorted.filter(({ tubes }) => {
-      const isBlackFree = tubes.every((tube) => !isBlack[tube]);
+      const isBlackFree = !holdsBlack(tubes);
       const ofSize = bySize[tubes.length] ?? 0;
       if (ofSize >= FINISHED_PER_SIZE && !(isBlackFree && withoutBlack < FINISHED_WITHOUT_BLACK))
         return false;
@@ -121,9 +125,7 @@ export function recipeSearch(mixer: ColorModel, isBlack: readonly boolean[]): Re
     const { target, factors, limits, mostShare, thickestFilm, required } = query;
     solver.setLimits({ axes: limits, mostShare, mostVolume: thickestFilm, required });
     solver.evaluations = 0;
-    const all = rankSubsets(mixer, lattice, target, factors, size);
-    const ranked =
-      required || query.forbidden ? all.filter(({ subset }) => isAllowedSet(subset.tubes, query)) : all;
+    const ranked = rankSubsets(mixer, lattice, query, size);
     const solve: SolveSet = (tubes, start, effort) => {
       const count = tubes.length;
       const squared = solver.solve(target, factors, tubes, start, count, effort);

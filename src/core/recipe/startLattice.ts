@@ -5,12 +5,12 @@
  * than a lattice cell cannot come close to the target.
  */
 import { type Aim, distanceFrom } from "../color/aimDistance";
-import type { DeltaE2000Factors } from "../color/ciede2000";
 import { localMetric, nearestOf } from "../color/localMetric";
-import type { LabD65 } from "../color/types";
 import type { ColorModel } from "../mixing/colorModel";
 import { ascending } from "../numbers";
+import { isAllowedSet } from "./candidates";
 import { interiorLattice, subsetsOf } from "./subsets";
+import type { RecipeQuery } from "./types";
 
 /** Levels of the lattice by subset size: fine enough that the nearest start leads home. */
 const LATTICE_LEVELS = [0, 1, 9, 8, 8, 8, 9] as const;
@@ -22,6 +22,8 @@ const MOST_STARTS = 500_000;
 
 export type LatticeSubset = {
   readonly tubes: Uint8Array;
+  /** The same as a number, a bit for each tube. */
+  readonly bits: number;
   readonly starts: readonly Float64Array[];
   /** L*, a*, b* of each start, one after the other. */
   readonly labs: Float32Array;
@@ -87,39 +89,45 @@ export function buildStartLattice(
         labs.set(lab, at);
         at += 3;
       }
-      return { tubes, starts, labs: labs.subarray(from, at) };
+      return { tubes, bits: bitsOf(tubes), starts, labs: labs.subarray(from, at) };
     });
     return { subsets, labs };
   });
 }
 
+/** A set of tubes as a number; a search holds 24 of them. */
+export function bitsOf(tubes: Iterable<number>): number {
+  let bits = 0;
+  for (const tube of tubes) bits |= 1 << tube;
+  return bits;
+}
+
 /**
- * The nearest start of each subset, nearest subset first; those within a millionth of ΔE00 keep the order of subsets.
+ * The nearest start of each subset that is asked for, nearest subset first; those within a millionth of ΔE00 keep the order
+ * of subsets.
  *
  * @param maxSize - most tubes of a recipe, at least 1.
  */
 export function rankSubsets(
   mixer: ColorModel,
   lattice: readonly LatticeGroup[],
-  target: LabD65,
-  factors: DeltaE2000Factors,
+  query: Pick<RecipeQuery, "target" | "factors" | "required" | "forbidden">,
   maxSize: number,
 ): RankedSubset[] {
+  const { target, factors } = query;
   const metric = localMetric(target, factors);
   const ranked: RankedSubset[] = [];
   for (const { subsets, labs } of lattice.slice(0, maxSize)) {
     const nearest = mixer.nearestOfEach?.(labs, subsets.length, metric, target);
     subsets.forEach((subset, i) => {
+      if (!isAllowedSet(subset.tubes, query)) return;
       const { place, distance } = nearest?.(i) ?? nearestOf(metric, target, subset.labs);
       ranked.push({ subset, start: subset.starts[place] as Float64Array, distance });
     });
   }
-  const distances = new Float64Array(ranked.length);
-  ranked.forEach(({ distance }, place) => {
-    distances[place] = distance;
-  });
   const sorted: RankedSubset[] = [];
-  for (const place of ascending(distances)) sorted.push(ranked[place] as RankedSubset);
+  for (const place of ascending(ranked.length, (one) => (ranked[one] as RankedSubset).distance))
+    sorted.push(ranked[place] as RankedSubset);
   return sorted;
 }
 

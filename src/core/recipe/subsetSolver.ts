@@ -11,20 +11,15 @@
 import { type Aim, AIM_RESIDUALS, aimAt, writeAimResiduals } from "../color/aimDistance";
 import { type DeltaE2000Factors, lightnessResidual } from "../color/ciede2000";
 import type { LabD65 } from "../color/types";
-import type { ColorModel } from "../mixing/colorModel";
+import type { NumberRow } from "../spectrum/types";
+import type { ColorModel, SolverEffort } from "../mixing/colorModel";
 import { sumOf } from "../numbers";
 import { LimitCosts, type SolverLimits } from "./solverLimits";
 
 export const MAX_TUBES_PER_RECIPE = 6;
 
-/** When to stop: enough to rank subsets, or enough to show. */
-export type SolverEffort = {
-  readonly maxIterations: number;
-  /** ΔE00² below which nothing is gained. */
-  readonly goodEnough: number;
-  /** A step that gains less than this share of ΔE00² ends the search. */
-  readonly relativeGain: number;
-};
+export type { SolverEffort } from "../mixing/colorModel";
+
 /** To a thirtieth of ΔE00, or until a step gains less than a hundredth. */
 export const COARSE: SolverEffort = { maxIterations: 14, goodEnough: 1e-3, relativeGain: 0.01 };
 /** To a millionth of ΔE00. */
@@ -59,12 +54,12 @@ export type SubsetSolver = {
     target: LabD65,
     factors: DeltaE2000Factors,
     tubes: Uint8Array,
-    start: Float64Array,
+    start: NumberRow,
     count: number,
     effort: SolverEffort,
   ) => number;
   /** The last solution as scaled by strength: where a further solve can go on. */
-  readonly scaledVolumes: (count: number) => Float64Array;
+  readonly scaledVolumes: (count: number) => number[];
 };
 
 /** @param capacity - the most tubes that one solve may hold. */
@@ -93,6 +88,7 @@ export function subsetSolver(mixer: ColorModel, capacity = MAX_TUBES_PER_RECIPE)
   for (let tube = 0; tube < mixer.tubeCount; tube++) scale[tube] = 1 / mixer.strengthOf(tube);
   let required: readonly number[] = [];
   let limits: LimitCosts | undefined;
+  let aim: Aim | undefined;
   const own: SubsetSolver = {
     volumes,
     lab,
@@ -100,7 +96,12 @@ export function subsetSolver(mixer: ColorModel, capacity = MAX_TUBES_PER_RECIPE)
     setLimits,
     unitVolume: (tube) => scale[tube] as number,
     solve,
-    scaledVolumes: (count) => x.slice(0, count),
+    scaledVolumes: (count) => {
+      // A typed array for so few numbers would cost as much as a mixture.
+      const scaled: number[] = [];
+      for (let j = 0; j < count; j++) scaled.push(x[j] as number);
+      return scaled;
+    },
   };
   return own;
 
@@ -116,17 +117,18 @@ export function subsetSolver(mixer: ColorModel, capacity = MAX_TUBES_PER_RECIPE)
     target: LabD65,
     factors: DeltaE2000Factors,
     tubes: Uint8Array,
-    start: Float64Array,
+    start: NumberRow,
     count: number,
     effort: SolverEffort,
   ): number {
-    const aim = aimAt(target, factors);
+    // A search asks for one aim again and again.
+    if (aim?.lab !== target || aim.factors !== factors) aim = aimAt(target, factors);
     for (let j = 0; j < count; j++) {
       floors[j] = required.includes(tubes[j] as number) ? LEAST_OF_REQUIRED : 0;
       x[j] = Math.max(start[j] as number, floors[j] as number);
     }
     if (!limits && mixer.solveSet) {
-      const set = { aim, tubes, count, ...effort, floors, scaled: x, volumes, lab };
+      const set = { aim, tubes, count, effort, floors, scaled: x, volumes, lab };
       const solved = mixer.solveSet(set);
       if (solved) {
         own.evaluations += solved.evaluations;

@@ -1,11 +1,11 @@
 /** All sets of `size` out of `count` tubes in a fixed order, as rows of indices. */
-import { sumOf } from "../numbers";
+import { sumOf, upTo } from "../numbers";
 export function subsetsOf(count: number, size: number): Uint8Array[] {
   const rows: Uint8Array[] = [];
   if (size < 1 || size > count) return rows;
-  const row = Array.from({ length: size }, (_, i) => i);
+  const row = upTo(size);
   for (;;) {
-    rows.push(Uint8Array.from(row));
+    rows.push(new Uint8Array(row));
     let place = size - 1;
     while (place >= 0 && row[place] === count - size + place) place--;
     if (place < 0) return rows;

@@ -11,7 +11,7 @@ import { sumOf, volumeOf } from "../numbers";
 import type { ViewingWeights } from "../spectrum/colorimetry";
 import { tubeAt } from "../tube/tubeAt";
 import { doseCountOf, type MemberAim, MemberLayer, paintOf, type RowHand, sized } from "./layMember";
-import { SetMixer, TO_COMPARE } from "./setMixer";
+import { type MixedSet, SetMixer, TO_COMPARE } from "./setMixer";
 import type { LaidMember, ParentPile } from "./types";
 
 export type ParentQuestion = {
@@ -40,6 +40,7 @@ const MOST_MORE_PAINT = 1.1;
 /** Members' ratios that are tried as the parent's. */
 const MOST_RATIOS = 3;
 const ROUNDS = 3;
+const SAVED_BY_SIZE = 1;
 /** A member from the parent may be this much further off than by itself, in the string's own measure. */
 const HARDLY_WORSE = 0.15;
 
@@ -50,14 +51,18 @@ export function parentPile(question: ParentQuestion): Parented | undefined {
   let best: Parented | undefined;
   let fewest = alone;
   for (const ratio of ratiosOf(question)) {
-    const tried = parented(ratio, question);
+    const tried = parented(ratio, question, fewest);
     if (!tried) continue;
-    const doses = tried.pile.doses.length + sumOf(tried.members.map(doseCountOf));
+    const doses = dosesOf(tried.pile, tried.members);
     if (doses >= fewest || sumOf(tried.members.map(paintOf)) + tried.pile.left > MOST_MORE_PAINT * paint)
       continue;
     [best, fewest] = [tried, doses];
   }
   return best;
+}
+
+function dosesOf({ doses }: Pick<ParentPile, "doses">, members: readonly LaidMember[]): number {
+  return doses.length + sumOf(members.map(doseCountOf));
 }
 
 type Ratio = readonly { readonly tube: number; readonly volume: number }[];
@@ -89,7 +94,8 @@ export function tubeVolumes({ doses, dilutions }: LaidMember): ReadonlyMap<numbe
   return volumes;
 }
 
-function parented(ratio: Ratio, question: ParentQuestion): Parented | undefined {
+/** @param fewest - doses; with as many a parent is none. */
+function parented(ratio: Ratio, question: ParentQuestion, fewest: number): Parented | undefined {
   const { members, mixer } = question;
   let wanted = sumOf(
     members.map(({ alone }) =>
@@ -100,6 +106,10 @@ function parented(ratio: Ratio, question: ParentQuestion): Parented | undefined 
       ),
     ),
   );
+  /** What each member's sets came to in the round before: paint of nearly the same ratio is mixed nearly alike. */
+  const before = members.map((): readonly MixedSet[] => []);
+  /** Members that take nothing of the parent do not take of a little more or less of it either. */
+  const goAlone = new Set<number>();
   for (let round = 0; round < ROUNDS; round++) {
     const hand = members[0]?.hand;
     if (!hand || !(wanted > 0)) return undefined;
@@ -116,20 +126,27 @@ function parented(ratio: Ratio, question: ParentQuestion): Parented | undefined 
     );
     const layer = new MemberLayer(withParent, place);
     const density = densityOf(hand.choice, laid.doses);
-    const split = members.map(({ alone, aim, hand: own, tubes }) => {
+    const split = members.map(({ alone, aim, hand: own, tubes }, member) => {
+      if (goAlone.has(member)) return alone;
       // A mixture of as many doses saves none.
       const sets = setsWith(place, tubes, question)
         .filter((set) => set.length < doseCountOf(alone))
-        .map((set) => withParent.solve(set, aim.lab, aim.factors, [place], TO_COMPARE));
+        .map((set, i) =>
+          withParent.solve(set, aim.lab, aim.factors, [place], TO_COMPARE, before[member]?.[i]?.volumes),
+        );
+      before[member] = sets;
       if (sets.length === 0) return alone;
       const fromParent = layer.lay(sets, aim, {
         ...own,
         choice: withDensity(own.choice, density),
       });
-      return isWorse(fromParent, alone) || doseCountOf(fromParent) >= doseCountOf(alone) ? alone : fromParent;
+      if (!isWorse(fromParent, alone) && doseCountOf(fromParent) < doseCountOf(alone)) return fromParent;
+      goAlone.add(member);
+      return alone;
     });
     const taken = sumOf(split.map(takenBy));
-    if (!(taken > 0)) return undefined;
+    // A larger or smaller pile of the same paint saves hardly a dose more.
+    if (!(taken > 0) || dosesOf(laid, split) > fewest + SAVED_BY_SIZE) return undefined;
     const whole = sumOf(laid.doses.map(({ volume }) => volume));
     if (taken <= whole && whole - taken <= MOST_LEFT * whole)
       return { pile: { ...laid, taken, left: whole - taken }, members: split };

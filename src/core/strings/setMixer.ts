@@ -58,13 +58,18 @@ export class SetMixer {
     this.solver = subsetSolver(this.model);
   }
 
-  /** @param tubes - 1 to 6 places. @param required - of them, those that are in it, if only as a trace that shows. */
+  /**
+   * @param tubes - 1 to 6 places.
+   * @param required - of them, those that are in it, if only as a trace that shows.
+   * @param from - volumes near the solution, where some are known.
+   */
   solve(
     tubes: readonly number[],
     target: LabD65,
     factors: DeltaE2000Factors,
     required: readonly number[] = [],
     effort: SolverEffort = FINE,
+    from?: readonly number[],
   ): MixedSet {
     const indices = new Uint8Array(tubes);
     const count = tubes.length;
@@ -73,7 +78,7 @@ export class SetMixer {
         ? { required, ...(this.wash && { mostVolume: this.wash.undilutedThickness }) }
         : undefined,
     );
-    const start = this.nearestStart(tubes, target, factors);
+    const start = from ? this.scaled(tubes, from) : this.nearestStart(tubes, target, factors);
     const squared = this.solver.solve(target, factors, indices, start, count, effort);
     const volumes = tubes.map((_, place) => this.solver.volumes[place] as number);
     const lab = labIn(this.solver.lab);
@@ -83,11 +88,12 @@ export class SetMixer {
   }
 
   /** The mixture without the tubes of which it holds only a trace. */
-  plain({ tubes, volumes, ...rest }: MixedSet): MixedSet {
+  plain(mixed: MixedSet): MixedSet {
+    const { tubes, volumes, lab, distance } = mixed;
     const least = TRACE * sumOf(volumes);
-    if (volumes.every((volume) => volume > least)) return { tubes, volumes, ...rest };
-    const kept = [...volumes.keys()].filter((i) => (volumes[i] ?? 0) > least);
-    return { ...rest, tubes: kept.map((i) => tubes[i] ?? 0), volumes: kept.map((i) => volumes[i] ?? 0) };
+    if (volumes.every((volume) => volume > least)) return mixed;
+    const isKept = (_: number, place: number): boolean => (volumes[place] ?? 0) > least;
+    return { tubes: tubes.filter(isKept), volumes: volumes.filter(isKept), lab, distance };
   }
 
   /** @param mixed - without traces. */
@@ -125,6 +131,10 @@ export class SetMixer {
       dosing,
       { belowDoses, factors },
     );
+  }
+
+  private scaled(tubes: readonly number[], volumes: readonly number[]): number[] {
+    return volumes.map((volume, place) => volume / this.solver.unitVolume(tubes[place] as number));
   }
 
   private nearestStart(tubes: readonly number[], target: LabD65, factors: DeltaE2000Factors): Float64Array {

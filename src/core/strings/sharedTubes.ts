@@ -20,6 +20,13 @@ export type SharedQuestion = {
   readonly mostTubes: number;
 };
 
+/** What is held and some of the free, in the palette's order. @param places - among the free. */
+export function withPlaces(held: readonly number[], free: readonly number[], places: Uint8Array): number[] {
+  const tubes = [...held];
+  for (const place of places) tubes.push(free[place] as number);
+  return tubes.sort((one, other) => one - other);
+}
+
 /** Undefined where no set of at most `mostTubes` serves all rows. */
 export function sharedTubes({
   pool,
@@ -36,9 +43,7 @@ export function sharedTubes({
     const added =
       size === required.length ? [new Uint8Array()] : subsetsOf(free.length, size - required.length);
     for (const subset of added) {
-      const tubes = [...required, ...Array.from(subset, (place) => free[place] as number)].sort(
-        (one, other) => one - other,
-      );
+      const tubes = withPlaces(required, free, subset);
       let sum = 0;
       for (const row of rows) {
         const own = distance(tubes, row);

@@ -10,6 +10,7 @@ import { opaqueModel } from "../mixing/opaqueModel";
 import { blendOptics } from "../mixing/mixture";
 import type { Wash } from "../mixing/washMixer";
 import type { PaletteTube } from "../recipe/paletteMixer";
+import { sumOf } from "../numbers";
 import { subsetsOf } from "../recipe/subsets";
 import type { OpticalModel } from "../spectrum/types";
 import type { TestWhite } from "../tube/character";
@@ -18,7 +19,7 @@ import { END_FACTORS, type MemberAim, MemberLayer, type RowHand, STRING_FACTORS 
 import { parentPile } from "./parentPile";
 import { darkenersOf, lightenersOf, type StringTube } from "./partners";
 import { type MixedSet, SetMixer, TO_COMPARE } from "./setMixer";
-import { sharedTubes } from "./sharedTubes";
+import { sharedTubes, withPlaces } from "./sharedTubes";
 import { assertQuestion, tubesOf } from "./stringQuestion";
 import { StringReach } from "./stringReach";
 import { mostVividTint, type VividTint } from "./vividTint";
@@ -33,6 +34,8 @@ export type StringOptions = {
 /** Tubes among which one set for a whole string is sought. */
 const MOST_POOLED = 12;
 const MOST_SHARED = 6;
+/** Share of a row's best mixture that some of its tubes must hold to be a start for a mixture of them. */
+const LEAST_START = 0.5;
 /** Tubes that are tried for a member where no set serves the whole string. */
 const MOST_OF_ITS_OWN = 8;
 /** A row this near to the local value is neither lightened nor darkened, L*. */
@@ -296,7 +299,11 @@ export class StringPlanner {
       const own = tubes.filter((tube) => allowed.includes(tube));
       if (own.length === 0 || required.some((tube) => !own.includes(tube))) return Number.POSITIVE_INFINITY;
       const { lab, factors } = aims[row] as MemberAim;
-      return this.mixer.solve(own, lab, factors, required, TO_COMPARE).distance;
+      // Most sets are tried for a row or two, so that what they do in the row's best mixture is a cheaper start than the
+      // nearest of a lattice of their own, and as good. Of a wash it says nothing of how thick it lies.
+      const part = own.map((tube) => best[row]?.shares[tube] ?? 0);
+      const from = !this.options.wash && sumOf(part) > LEAST_START ? part : undefined;
+      return this.mixer.solve(own, lab, factors, required, TO_COMPARE, from).distance;
     };
     const required = [...new Set(rules.flatMap((rule) => rule.required))];
     if (required.length > MOST_SHARED) return undefined;
@@ -368,9 +375,7 @@ export class StringPlanner {
     for (let size = Math.max(1, held.length); size <= maxTubes; size++) {
       const added = size === held.length ? [new Uint8Array()] : subsetsOf(free.length, size - held.length);
       for (const subset of added) {
-        const tubes = [...held, ...Array.from(subset, (place) => free[place] as number)].sort(
-          (one, other) => one - other,
-        );
+        const tubes = withPlaces(held, free, subset);
         sets.push(this.mixer.solve(tubes, aim.lab, aim.factors, held, TO_COMPARE));
       }
     }

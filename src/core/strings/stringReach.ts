@@ -9,6 +9,7 @@ import type { SurfaceConstants } from "../mixing/saunderson";
 import type { Wash } from "../mixing/washMixer";
 import type { ViewingWeights } from "../spectrum/colorimetry";
 import type { OpticalModel } from "../spectrum/types";
+import { TO_COMPARE } from "./setMixer";
 
 const ONLY_VALUE: DeltaE2000Factors = { kL: 0.1, kC: 50, kH: 50 };
 const BLACK = labD65(0, 0, 0);
@@ -48,7 +49,7 @@ export class StringReach {
   }
 
   private search(tubes: readonly number[], target: LabD65, factors: DeltaE2000Factors): NearestColor {
-    const found = this.of(tubes).to(target, factors);
+    const found = this.of(tubes).to(target, factors, undefined, TO_COMPARE);
     const shares = this.optics.map((_, place) => {
       const own = tubes.indexOf(place);
       return own < 0 ? 0 : (found.shares[own] ?? 0);

@@ -13,16 +13,19 @@ import {
 import { figure, seeded, sized } from "../../../tests/support/study";
 import { WHITE_BENCH } from "../../data/testWhite";
 import { PAPER, UNDILUTED_THICKNESS } from "../../data/paper";
-import { deltaE2000 } from "../color/ciede2000";
+import { deltaE2000, REFERENCE_FACTORS } from "../color/ciede2000";
 import { hueDifferenceDegrees, lchFromLab } from "../color/cieLab";
 import { type LabD65, labD65 } from "../color/types";
+import { mixedLab } from "../mixing/mixedLab";
 import { mixtureReflectance } from "../mixing/mixture";
 import { createRng } from "../random/rng";
 import { labFromReflectance } from "../spectrum/colorimetry";
 import { subsetsOf } from "../recipe/subsets";
+import { FINE } from "../recipe/subsetSolver";
 import { bow } from "./aims";
 import { paintOf, STRING_FACTORS } from "./layMember";
 import { tubeVolumes } from "./parentPile";
+import { SetMixer } from "./setMixer";
 import { StringPlanner } from "./stringPlan";
 import type { LaidMember, PlannedString, StringQuestion } from "./types";
 
@@ -167,6 +170,30 @@ describe("a string", () => {
       const steps = (volume * 1.5) / 0.02;
       expect(Math.abs(steps - Math.round(steps))).toBeLessThan(1e-6);
     }
+  });
+
+  it("finds a mixture of given tubes from another near it as well as from its own lattice", () => {
+    const ids = STRING_PALETTES.twelve ?? [];
+    const mixer = new SetMixer(
+      ids.map((id) => pigment(id).optics),
+      WHITE_BENCH.view,
+      WHITE_BENCH.surface,
+    );
+    const rng = createRng(12);
+    let further = 0;
+    for (let i = 0; i < 60; i++) {
+      const tubes = subsetsOf(ids.length, 2 + (i % 3))[rng.below(66)] ?? new Uint8Array([0, 1]);
+      const places = Array.from(tubes);
+      const aim = labD65(rng.between(15, 90), rng.between(-30, 40), rng.between(-30, 50));
+      const alone = mixer.solve(places, aim, REFERENCE_FACTORS);
+      // As far from it as a ratio that was rounded to parts, with what was none as good as none.
+      const near = alone.volumes.map((volume) => (volume + 1e-3) * rng.between(0.8, 1.25));
+      const from = mixer.solve(places, aim, REFERENCE_FACTORS, [], FINE, near);
+      expect(deltaE2000(mixedLab(mixer.model, from.tubes, from.volumes), from.lab)).toBeLessThan(1e-6);
+      if (from.distance > alone.distance + 0.01) further++;
+    }
+    // Where a valley is flat either may stop a little before the other.
+    expect(further).toBeLessThanOrEqual(1);
   });
 
   it("refuses what cannot be planned", () => {
