@@ -2,7 +2,7 @@
 
 import { useSyncExternalStore } from "react";
 import { sharedOf } from "./shared";
-import type { Reader } from "./store";
+import type { Reader, Store } from "./store";
 import { useStore } from "../studio/useStudio";
 
 /**
@@ -18,4 +18,17 @@ export function useShared<Args extends readonly unknown[], T>(
   const seen = useSyncExternalStore(shared.subscribe, shared.get, shared.get);
   if (seen && "failure" in seen) throw seen.failure;
   return seen?.value;
+}
+
+/**
+ * Reads what a view may ask next, so that it is there with the view. It lingers after that for a while.
+ *
+ * @returns follows it no longer.
+ */
+export function readAhead<Args extends readonly unknown[]>(
+  store: Store,
+  { called }: Reader<Args, unknown>,
+  ...args: NoInfer<Args>
+): () => void {
+  return sharedOf(store, called, args).subscribe(() => undefined);
 }

@@ -4,6 +4,9 @@ import { hookIn, openStudio, type TestStudio, until } from "../../../tests/suppo
 import { changeBench, readBench } from "./calls";
 import { keeper } from "./keeper";
 import { Store } from "./store";
+import { useStore } from "../studio/useStudio";
+import { sharedOf } from "./shared";
+import { readAhead, useShared } from "./useShared";
 import { useAnswered, useStored } from "./useStored";
 
 let studio: TestStudio;
@@ -62,5 +65,20 @@ describe("what is stored", () => {
     ask("b");
     await until(() => given.at(-1) === "b", "the second is read");
     expect(given).not.toContain("a");
+  });
+
+  it("is there with the first look at it where it was read ahead, and stays true", async () => {
+    const store = hookIn(studio, useStore).result.current;
+    const end = readAhead(store, readBench, "b");
+    const shared = sharedOf(store, "readBench", ["b"]);
+    await until(() => shared.get() !== undefined, "it is read ahead");
+    end();
+    const given: (string | undefined)[] = [];
+    hookIn(studio, () => {
+      given.push(useShared(readBench, "b")?.chosenKey);
+    });
+    expect(given[0]).toBe("b");
+    await act(() => changeBench(store, "b", { chosenKey: "changed" }));
+    await until(() => given.at(-1) === "changed", "the change is heard of");
   });
 });

@@ -1,19 +1,22 @@
 "use client";
 
+import { useEffect, useEffectEvent } from "react";
 import type { Note } from "../../../domain/note/note";
 import type { Ingredient } from "../../../domain/pile/ingredients";
 import { labFromStored } from "../../../domain/reading/storedColor";
 import type { Tube } from "../../../domain/tube/tube";
 import { useRecipesAhead } from "../../../kit/query/useRecipes";
-import { useSettings, useStudio } from "../../../kit/studio/useStudio";
+import { readBench, readNoteHistory } from "../../../kit/store/calls";
+import { readAhead } from "../../../kit/store/useShared";
+import { useSettings, useStore, useStudio } from "../../../kit/studio/useStudio";
 import { wishesOf } from "./useOffered";
 
 /** More are not looked at before the painter has mixed one. */
 const MOST = 12;
 
 /**
- * Recipes of the notes that still wait, the next ones first, once those of the note in hand are there. A note whose
- * aim moves with its ground, its neighbours or its film is asked for when it is opened.
+ * What lies at the notes that still wait, and their recipes, the next ones first, once those of the note in hand are there.
+ * Recipes of a note whose aim moves with its ground, its neighbours or its film are asked for when it is opened.
  */
 export function useAhead(
   { id, number, ground }: Note,
@@ -23,18 +26,33 @@ export function useAhead(
 ): void {
   const notes = useStudio((studio) => studio.notes);
   const settings = useSettings();
+  const store = useStore();
   const next = (): readonly Note[] => {
-    const open = notes.filter((note) => note.id !== id && note.state === "open" && isPlain(note));
+    const open = notes.filter((note) => note.id !== id && note.state === "open");
     const after = open.filter((note) => note.number > number);
     return [...after, ...open.filter((note) => note.number <= number)].slice(0, MOST);
   };
+  const read = useEffectEvent(() =>
+    next().flatMap((note) => [
+      readAhead(store, readNoteHistory, note.id),
+      readAhead(store, readBench, note.id),
+    ]),
+  );
+  useEffect(() => {
+    const ends = isReady ? read() : [];
+    return () => {
+      for (const end of ends) end();
+    };
+  }, [isReady]);
   useRecipesAhead(
     isReady && ground === undefined
       ? () =>
-          next().map((note) => {
-            const target = labFromStored(note.target);
-            return { target, wishes: wishesOf(note, target, {}, ingredients, settings) };
-          })
+          next()
+            .filter(isPlain)
+            .map((note) => {
+              const target = labFromStored(note.target);
+              return { target, wishes: wishesOf(note, target, {}, ingredients, settings) };
+            })
       : undefined,
     tubeById,
   );

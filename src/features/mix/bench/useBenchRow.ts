@@ -1,7 +1,7 @@
 "use client";
 
 /** What is in hand at a bench but not put down yet: kept in the store, so that closing the page loses nothing. */
-import { useStored } from "../../../kit/store/useStored";
+import { useShared } from "../../../kit/store/useShared";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import type { InHand } from "../../../domain/pile/pile";
 import { forgetLast, sayLast } from "../../../kit/store/lastWords";
@@ -15,7 +15,7 @@ const SETTLE_MS = 150;
 /** What is in hand, and how it is changed: a change lies over what is stored, also before that was read. */
 export function useBenchRow(noteId: string): readonly [InHand, (changes: InHand) => void] {
   const store = useStore();
-  const stored = useStored(readBench, [noteId]);
+  const stored = useShared(readBench, noteId);
   const [changed, setChanged] = useState<InHand>({});
   const unsaved = useRef<InHand>(undefined);
   /** All that is on its way to the store. */

@@ -1,5 +1,6 @@
 "use client";
 
+import { useShared } from "../../../kit/store/useShared";
 import { useStored } from "../../../kit/store/useStored";
 import { useMemo } from "react";
 import { currentReading } from "../../../domain/pile/evidence";
@@ -23,7 +24,7 @@ const NONE: readonly never[] = [];
 
 /** The note's paint as the store has it. */
 export function useNoteStory(noteId: string): NoteStory {
-  const history = useStored(readNoteHistory, [noteId]);
+  const history = useShared(readNoteHistory, noteId);
   return {
     ...useStoryOf(history, history?.piles.filter(({ state }) => state === "open").at(-1)),
     isRead: history !== undefined,
