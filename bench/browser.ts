@@ -3,6 +3,7 @@ import type { Browser, Page } from "@playwright/test";
 import { withServedBrowser } from "../scripts/run/servedBrowser";
 import { assertLongTasksAreSeen, forgetLongTasks, longestTask, watchLongTasks } from "./longTasks";
 import { type Figure, quantile } from "./report";
+import { settled } from "./settled";
 
 const PORT = 3421;
 const ROUNDS = 3;
@@ -16,6 +17,7 @@ export function browserFigures(): Promise<Figure[]> {
     await page.goto(address);
     await page.getByRole("button", { name: "Open the demo painting" }).click();
     await page.getByRole("heading", { name: "Slipway, low tide" }).waitFor();
+    await settled(page);
     // The first recipe starts the worker; the promise is for one that runs.
     await recipeTime(page, 4);
     await forgetLongTasks(page);

@@ -6,6 +6,7 @@ import { handInKernels, kernelModule } from "../src/kernel/load";
 import { VIEWING } from "../src/data/standardViewing";
 import { PAINT_SURFACE } from "../src/data/surface";
 import { PIGMENT_MODELS } from "../src/data/pigments.generated";
+import { quickest } from "./quickest";
 import type { Figure } from "./report";
 
 type Counts = { plain: number; withSlopes: number };
@@ -23,14 +24,12 @@ export function costOfOne(count = 4): { readonly withSlopes: number; readonly pl
   const volumes = Float64Array.from({ length: count }, (_, i) => 6 / (1 + i * i));
   const perCall = (task: () => void): number => {
     for (let i = 0; i < 20_000; i++) task();
-    // The quickest of some rounds: what else the machine does is not the mixture's.
-    let shortest = Number.POSITIVE_INFINITY;
-    for (let round = 0; round < 5; round++) {
-      const started = performance.now();
-      for (let i = 0; i < 40_000; i++) task();
-      shortest = Math.min(shortest, performance.now() - started);
-    }
-    return shortest / 40;
+    const { sum } = quickest([
+      () => {
+        for (let i = 0; i < 40_000; i++) task();
+      },
+    ]);
+    return sum / 40;
   };
   return {
     withSlopes: perCall(() => {

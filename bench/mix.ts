@@ -2,6 +2,7 @@
 import type { Page } from "@playwright/test";
 import { withServedBrowser } from "../scripts/run/servedBrowser";
 import { type Figure, quantile } from "./report";
+import { settled } from "./settled";
 
 const PORT = 3425;
 
@@ -11,6 +12,7 @@ export function mixFigures(): Promise<Figure[]> {
     await page.goto(address);
     await page.getByRole("button", { name: "Open the demo painting" }).click();
     await page.getByRole("heading", { name: "Slipway, low tide" }).waitFor();
+    await settled(page);
     const redraw = await redrawTimes(page);
     const lists = await recipeListTimes(page);
     return [

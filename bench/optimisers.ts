@@ -37,7 +37,7 @@ export function optimiserFigures(): Figure[] {
   const unit = (tube: number): number => solver.unitVolume(tube);
   const lattice = buildStartLattice(mixer, unit, SIZE);
   const tasks = reachableTargets(TWELVE, 3, TARGETS, 77).flatMap((target) =>
-    rankSubsets(mixer, lattice, target, REFERENCE_FACTORS, SIZE)
+    rankSubsets(mixer, lattice, { target, factors: REFERENCE_FACTORS }, SIZE)
       .filter(({ subset }) => subset.tubes.length === SIZE)
       .slice(0, SUBSETS_PER_TARGET)
       .map((ranked): Task => ({ target, ranked })),

@@ -8,6 +8,7 @@ import { createRng } from "../src/core/random/rng";
 import { withServedBrowser } from "../scripts/run/servedBrowser";
 import { assertLongTasksAreSeen, forgetLongTasks, longestTask, watchLongTasks } from "./longTasks";
 import { type Figure, quantile } from "./report";
+import { settled } from "./settled";
 
 const PORT = 3424;
 const ROUNDS = 5;
@@ -22,6 +23,7 @@ export async function subjectFigures(): Promise<Figure[]> {
     await page.goto(address);
     await page.getByRole("button", { name: "Open the demo painting" }).click();
     await page.getByRole("heading", { name: "Slipway, low tide" }).waitFor();
+    await settled(page);
     const visit = async (): Promise<void> => {
       await page.getByRole("link", { name: "Subject", exact: true }).click();
       await page.getByRole("application").first().waitFor();

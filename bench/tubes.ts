@@ -10,6 +10,7 @@ import { writeReadings } from "../src/workers/readingFiles";
 import { assertLongTasksAreSeen, forgetLongTasks, longestTask, watchLongTasks } from "./longTasks";
 import { readingOf } from "../tests/tasks/pages/bench";
 import { type Figure, quantile } from "./report";
+import { settled } from "./settled";
 
 const PORT = 3423;
 const TUBES = 500;
@@ -24,6 +25,7 @@ export function tubeFigures(): Promise<Figure[]> {
     await page.goto(address);
     await page.getByRole("button", { name: "Open the demo painting" }).click();
     await page.getByRole("heading", { name: "Slipway, low tide" }).waitFor();
+    await settled(page);
     await fillBox(page);
     await page.reload();
     await page.getByRole("heading", { name: "Slipway, low tide" }).waitFor();
