@@ -169,3 +169,24 @@ test("paint that dries otherwise: recipe, pair, sheet and addition say one figur
   await expect(page.getByText("Pile, predicted")).toBeVisible();
   await expect.poll(() => missOf(page)).toBeCloseTo(after, 1);
 });
+
+test("what was chosen and what lies at a note is there when one comes right back", async ({ page }) => {
+  await openDemo(page);
+  await trayNote(page, /^5 Lichen/).click();
+  const second = benchOf(page).recipes.getByRole("radio").nth(1);
+  await second.click();
+  await expect(second).toBeChecked();
+  const wanted = await second.textContent();
+  // Before the store has heard of it.
+  await trayNote(page, /^6 Keel tar/).click();
+  await trayNote(page, /^5 Lichen/).click();
+  await expect(benchOf(page).recipes.getByRole("radio", { checked: true })).toHaveText(wanted ?? "");
+  await benchOf(page).addAll();
+  await trayNote(page, /^6 Keel tar/).click();
+  await expect(benchOf(page).allAdded).toBeEnabled();
+  await trayNote(page, /^5 Lichen/).click();
+  // At once, and not after a plan that is over: what lies here was heard of while another note was in hand.
+  await expect(page.getByRole("heading", { name: /^Mix note 5/ })).toBeAttached();
+  expect(await benchOf(page).allAdded.isVisible()).toBe(false);
+  await expect(page.getByText("Pile, predicted")).toBeVisible();
+});
