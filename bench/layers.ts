@@ -17,11 +17,11 @@ import {
   opticsFor,
   seenLab,
 } from "../tests/support/layerTrials";
+import { quickest } from "./quickest";
 import { type Figure, quantile } from "./report";
 
 const PAIRS = 20;
 const CROSSED = 12;
-const ROUNDS = 5;
 const RANGE = { thinnest: 0.01, thickest: 2 * UNDILUTED_THICKNESS };
 
 export function layerFigures(): Figure[] {
@@ -79,14 +79,12 @@ export function chartFigures(): Figure[] {
     white: 0,
     isWash: false,
   };
-  const timed = (asked: ChartRequest): number => {
-    const times = Array.from({ length: ROUNDS }, () => {
-      const started = performance.now();
-      chartSheets(asked);
-      return performance.now() - started;
-    });
-    return quantile(times, 0.5);
-  };
+  const timed = (asked: ChartRequest): number =>
+    quickest([
+      () => {
+        chartSheets(asked);
+      },
+    ]).sum;
   return [
     {
       what: `crossings of ${CROSSED} by ${CROSSED} tubes`,
