@@ -7,8 +7,8 @@
  *
  * Source: D. R. Duncan, Proc. Phys. Soc. 52, 390 (1940), doi:10.1088/0959-5309/52/3/310, for the additivity.
  */
-import { areFinite, isNotNegative, isPositive, num, upTo, volumeOf } from "../numbers";
-import { assertSameGrid, type OpticalModel, type Reflectance, type WavelengthGrid } from "../spectrum/types";
+import { areFinite, isNotNegative, isPositive, num, volumeOf } from "../numbers";
+import { assertSameGrid, type OpticalModel, type Reflectance } from "../spectrum/types";
 import { filmReflectance, reflectanceFromKOverS } from "./kubelkaMunk";
 import { innerReflectance, type SurfaceConstants, seenReflectance } from "./saunderson";
 
@@ -87,16 +87,14 @@ export function mixtureReflectance(
     if (!isNotNegative(film.thickness))
       throw new RangeError(`A film is at least 0 thick, got ${film.thickness}`);
   }
-  const values = bands(grid).map((band) => {
+  const seenAt = (band: number): number => {
     const k = num(absorption[band]);
     const s = num(scattering[band]);
     if (!film) return seenReflectance(reflectanceFromKOverS(k / s), surface);
     const ground = innerReflectance(num(film.ground.values[band]), surface);
     return seenReflectance(filmReflectance(k, s, film.thickness, ground), surface);
-  });
+  };
+  const values: number[] = [];
+  for (let band = 0; band < grid.count; band++) values.push(seenAt(band));
   return { grid, values };
-}
-
-function bands(grid: WavelengthGrid): number[] {
-  return upTo(grid.count);
 }
