@@ -40,6 +40,7 @@ const MOST_MORE_PAINT = 1.1;
 /** Members' ratios that are tried as the parent's. */
 const MOST_RATIOS = 3;
 const ROUNDS = 3;
+/** Doses that the same parent may save in another size of its pile, since its ratio is rounded otherwise. */
 const SAVED_BY_SIZE = 1;
 /** A member from the parent may be this much further off than by itself, in the string's own measure. */
 const HARDLY_WORSE = 0.15;

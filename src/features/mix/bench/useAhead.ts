@@ -27,8 +27,8 @@ export function useAhead(
   const notes = useStudio((studio) => studio.notes);
   const settings = useSettings();
   const store = useStore();
-  const next = (): readonly Note[] => {
-    const open = notes.filter((note) => note.id !== id && note.state === "open");
+  const next = (isAsked: (note: Note) => boolean = () => true): readonly Note[] => {
+    const open = notes.filter((note) => note.id !== id && note.state === "open" && isAsked(note));
     const after = open.filter((note) => note.number > number);
     return [...after, ...open.filter((note) => note.number <= number)].slice(0, MOST);
   };
@@ -47,12 +47,10 @@ export function useAhead(
   useRecipesAhead(
     isReady && ground === undefined
       ? () =>
-          next()
-            .filter(isPlain)
-            .map((note) => {
-              const target = labFromStored(note.target);
-              return { target, wishes: wishesOf(note, target, {}, ingredients, settings) };
-            })
+          next(isPlain).map((note) => {
+            const target = labFromStored(note.target);
+            return { target, wishes: wishesOf(note, target, {}, ingredients, settings) };
+          })
       : undefined,
     tubeById,
   );
