@@ -181,7 +181,9 @@ class KernelModel implements ColorModel {
     const { run, numbers } = this.kernel;
     this.put(tubes, volumes, count);
     run.writeLabAndSlopes(this.start, count);
-    for (let axis = 0; axis < 3; axis++) out[axis] = numbers[AT.lab / 8 + axis] as number;
+    out[0] = numbers[AT.lab / 8] as number;
+    out[1] = numbers[AT.lab / 8 + 1] as number;
+    out[2] = numbers[AT.lab / 8 + 2] as number;
     for (let i = 0; i < 3 * count; i++) slopes[i] = numbers[AT.slopes / 8 + i] as number;
   }
 
