@@ -86,6 +86,7 @@ function clientOf(api: object, options: Partial<ClientOptions> = {}) {
 }
 
 const GRACE_MS = 250;
+const PATIENCE_MS = 40;
 const IDLE_MS = 60_000;
 
 /** An api whose searches never end. */
@@ -112,9 +113,23 @@ describe("asking a worker", () => {
     const answers = await Promise.all([search(client, 60), search(client, 70)]);
     expect(answers.map(({ ok }) => ok)).toEqual([true, true]);
     expect(FakeWorker.all).toHaveLength(1);
-    const two = clientOf(createSolverApi(), { most: 2 }).client;
-    await Promise.all([search(two, 60), search(two, 70), search(two, 80)]);
+    const { client: two, pass } = clientOf(createSolverApi(), { most: 2 });
+    const asked = [search(two, 60), search(two, 70), search(two, 80)];
+    pass(PATIENCE_MS);
+    await Promise.all(asked);
     expect(FakeWorker.all).toHaveLength(3);
+  });
+
+  it("starts no second worker for what the first one answers soon, nor a third", async () => {
+    const { client, pass } = clientOf(createSolverApi(), { most: 2 });
+    expect((await Promise.all([search(client, 60), search(client, 70)])).every(({ ok }) => ok)).toBe(true);
+    pass(PATIENCE_MS);
+    expect(FakeWorker.all).toHaveLength(1);
+    const asked = [60, 70, 80, 90].map((lightness) => search(client, lightness));
+    pass(PATIENCE_MS);
+    pass(PATIENCE_MS);
+    expect((await Promise.all(asked)).every(({ ok }) => ok)).toBe(true);
+    expect(FakeWorker.all).toHaveLength(2);
   });
 
   it("drops what nobody waits for: at once while it waits, and keeps a worker that was quick", async () => {

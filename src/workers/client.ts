@@ -49,9 +49,13 @@ type Job<Api> = {
   readonly run: (remote: Comlink.Remote<Api>) => Promise<unknown>;
   readonly settle: (result: Result<unknown, WorkFailure>) => void;
   isDropped: boolean;
+  /** Whether a clock runs until another worker is opened for it. */
+  isTimed: boolean;
 };
 
 const GRACE_MS = 250;
+/** A worker starts in about a tenth of a second, and most questions are answered sooner: only for what has waited comes another. */
+const PATIENCE_MS = 40;
 const IDLE_MS = 60_000;
 
 export class WorkerClient<Api> {
@@ -83,6 +87,7 @@ export class WorkerClient<Api> {
           resolve(result as Result<Awaited<Answer>, WorkFailure>);
         },
         isDropped: false,
+        isTimed: false,
       };
       const drop = (): void => {
         job.isDropped = true;
@@ -119,9 +124,27 @@ export class WorkerClient<Api> {
     const [job] = this.waiting;
     if (!job) return;
     const free = [...this.lanes].reverse().find((lane) => lane.job === undefined);
-    const lane = free ?? (this.lanes.size < (this.options.most ?? 1) ? this.open() : undefined);
-    if (!lane) return;
-    this.waiting.shift();
+    const lane = free ?? this.another(job);
+    if (lane) this.give(job, lane);
+  }
+
+  /** A worker for what no other is free for: at once if there is none, or when it has waited for so long. */
+  private another(job: Job<Api>): Lane<Api> | undefined {
+    if (this.lanes.size >= (this.options.most ?? 1)) return undefined;
+    if (this.lanes.size === 0) return this.open();
+    if (!job.isTimed) {
+      job.isTimed = true;
+      this.later(() => {
+        job.isTimed = false;
+        const isFull = this.lanes.size >= (this.options.most ?? 1);
+        if (this.waiting.includes(job) && !isFull) this.give(job, this.open());
+      }, PATIENCE_MS);
+    }
+    return undefined;
+  }
+
+  private give(job: Job<Api>, lane: Lane<Api>): void {
+    this.waiting.splice(this.waiting.indexOf(job), 1);
     lane.job = job;
     lane.stopIdling?.();
     lane.stopIdling = undefined;

@@ -63,8 +63,8 @@ export function useRecipes(
   return useQuery(solver, question, search, { memory: ANSWERS });
 }
 
-/** The eye has taken in what is there before anything is worked out ahead, ms. */
-const AHEAD_AFTER_MS = 150;
+/** What nobody has asked for does not keep a worker from others for longer than this. */
+const LONGEST_AHEAD_MS = 5000;
 
 /**
  * Works out what may be asked next while nobody waits for anything, so that it is there at once.
@@ -81,11 +81,11 @@ export function useRecipesAhead(
     for (const { target, wishes } of asked?.() ?? []) {
       const question = questionOf(target, wishes);
       const key = keyOf(question);
-      if (question === undefined || key === undefined || ANSWERS.get(key)) continue;
-      const answer = await solver.ask((remote) => search(remote, question), { signal });
+      if (question === undefined || key === undefined) continue;
+      // Not dropped when the view is left: it may be just what the next one asks for.
+      const tooLong = AbortSignal.timeout(LONGEST_AHEAD_MS);
+      await ANSWERS.workOut(key, () => solver.ask((remote) => search(remote, question), { signal: tooLong }));
       if (signal.aborted) return;
-      // Who asks for it in earnest is told what went wrong.
-      if (answer.ok) ANSWERS.set(key, answer.value);
     }
   });
   useEffect(() => {
@@ -93,7 +93,7 @@ export function useRecipesAhead(
     const left = new AbortController();
     const timer = setTimeout(() => {
       void begin(left.signal);
-    }, AHEAD_AFTER_MS);
+    });
     return () => {
       clearTimeout(timer);
       left.abort();

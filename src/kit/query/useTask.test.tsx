@@ -112,4 +112,55 @@ describe("a task", () => {
     });
     expect(open).toHaveLength(2);
   });
+
+  it("takes what is being worked out ahead instead of asking for it once more", async () => {
+    const { open, ask, settle } = desk();
+    const memory = memoryOf<string>(2);
+    const { ask: askAhead, open: ahead, settle: settleAhead } = desk();
+    const begin = (): Promise<void> => memory.workOut("a", () => askAhead(new AbortController().signal));
+    const worked = Promise.all([begin(), begin()]);
+    expect(ahead).toHaveLength(1);
+    const { result } = renderHook(() => useTask("a", ask, memory));
+    expect(result.current.status).toBe("asking");
+    await settleAhead(0, succeed("of a"));
+    await worked;
+    await act(() => Promise.resolve());
+    expect(result.current).toMatchObject({ status: "ready", value: "of a" });
+    await begin();
+    expect([ahead.length, open.length]).toEqual([1, 0]);
+    expect(memory.coming("a")).toBeUndefined();
+    await settle(0, succeed("never asked"));
+    expect(memory.get("a")).toBe("of a");
+  });
+
+  it("asks for what failed ahead, and tells its failure", async () => {
+    const { open, ask, settle } = desk();
+    const memory = memoryOf<string>(2);
+    const ahead = Promise.resolve(fail<WorkFailure>({ code: "refused", detail: "too soon" }));
+    const worked = memory.workOut("a", () => ahead);
+    const { result } = renderHook(() => useTask("a", ask, memory));
+    await act(() => worked);
+    expect(open).toHaveLength(1);
+    await settle(0, fail(LOST));
+    expect(result.current).toMatchObject({ status: "failed", failure: LOST });
+    expect(memory.get("a")).toBeUndefined();
+  });
+
+  it("is drawn once for an answer that is there from the start", async () => {
+    const { open, ask } = desk();
+    const memory = memoryOf<string>(2);
+    memory.set("a", "of a");
+    let drawings = 0;
+    const { result, rerender } = renderHook(
+      ({ key }) => {
+        drawings++;
+        return useTask(key, ask, memory);
+      },
+      { initialProps: { key: "a" } },
+    );
+    await act(() => Promise.resolve());
+    expect([result.current.status, drawings, open.length]).toEqual(["ready", 1, 0]);
+    rerender({ key: "b" });
+    expect(result.current).toEqual({ status: "asking", last: "of a" });
+  });
 });

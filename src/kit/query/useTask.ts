@@ -23,9 +23,17 @@ export type Ask<T, F> = (signal: AbortSignal) => Promise<Result<T, F>>;
 export type Memory<T> = {
   readonly get: (key: string) => T | undefined;
   readonly set: (key: string, answer: T) => void;
+  /** What is being worked out ahead. */
+  readonly coming: (key: string) => Promise<Result<T, unknown>> | undefined;
+  /** Works an answer out before it is asked for, unless it is there or under way. What fails is not kept. */
+  readonly workOut: (key: string, ask: () => Promise<Result<T, unknown>>) => Promise<void>;
 };
 
-type End<T, F> = PromiseSettledResult<Result<T, F>>;
+type Done<T, F> = {
+  readonly id: string;
+  readonly end: PromiseSettledResult<Result<T, F>>;
+  readonly last: T | undefined;
+};
 
 /**
  * Asks again whenever the key changes, and drops the question when it changes again or the component goes. A failure
@@ -36,21 +44,26 @@ type End<T, F> = PromiseSettledResult<Result<T, F>>;
  */
 export function useTask<T, F>(key: string | undefined, ask: Ask<T, F>, memory?: Memory<T>): Task<T, F> {
   const [turn, retry] = useReducer((count: number) => count + 1, 0);
-  const [done, setDone] = useState<{
-    readonly id: string;
-    readonly end: End<T, F>;
-    readonly last: T | undefined;
-  }>();
   const id = key === undefined ? undefined : `${turn}|${key}`;
   const known = key === undefined ? undefined : memory?.get(key);
+  const [done, setDone] = useState<Done<T, F> | undefined>(() =>
+    id === undefined || known === undefined
+      ? undefined
+      : { id, end: { status: "fulfilled", value: succeed(known) }, last: known },
+  );
   const start = useEffectEvent(async (signal: AbortSignal): Promise<Result<T, F>> => {
     if (known !== undefined) return succeed(known);
-    const answer = await ask(signal);
+    const coming = key === undefined ? undefined : memory?.coming(key);
+    const ahead = coming && (await coming);
+    // Who asks in earnest is told what goes wrong.
+    const answer = ahead?.ok ? ahead : await ask(signal);
     if (answer.ok && key !== undefined) memory?.set(key, answer.value);
     return answer;
   });
+  // Nothing is drawn again for an answer that stood there at the first drawing.
+  const isKnownFromTheStart = useEffectEvent((asked: string): boolean => done?.id === asked);
   useEffect(() => {
-    if (id === undefined) return undefined;
+    if (id === undefined || isKnownFromTheStart(id)) return undefined;
     const left = new AbortController();
     void Promise.allSettled([start(left.signal)]).then(([end]) => {
       if (left.signal.aborted) return;
