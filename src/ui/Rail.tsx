@@ -3,6 +3,17 @@
 import { Slider } from "radix-ui";
 import { useSlowFinger } from "./useSlowFinger";
 
+const RAIL = "relative col-span-full -mt-1 -mb-1.5 flex h-11 touch-pan-y items-center select-none";
+const TRACK = "relative h-full grow";
+/** The side of what is taken hold of, rem: `size-11`. At both ends of the rail it stays inside. */
+const MARKER_REM = 2.75;
+const MARKER = "flex size-11 items-center justify-center outline-offset-0";
+const ARROW = (
+  <svg aria-hidden="true" viewBox="0 0 24 24" className="size-6">
+    <path d="M12 2 22 22H2Z" fill="var(--ink)" stroke="var(--surface)" strokeWidth="1.5" />
+  </svg>
+);
+
 /**
  * One of the three questions about a colour: the match stands in the middle inside its tolerance band, the
  * marker where the pile lies. Dragging the marker, or the arrow keys, is a reading by eye.
@@ -43,55 +54,77 @@ export function Rail({
   const band = (100 * tolerance) / range;
   const place = (at: number): string =>
     `${(50 + (50 * Math.max(-range, Math.min(range, at))) / range).toFixed(1)}%`;
+  const across = 50 + (50 * shown) / range;
+  const scale = (
+    <>
+      <span className="absolute inset-x-0 top-8 h-0.5 bg-edge" />
+      <span
+        className="absolute top-2.5 h-[22px]"
+        style={{
+          left: `${50 - band / 2}%`,
+          width: `${band}%`,
+          backgroundImage: "repeating-linear-gradient(90deg, var(--edge) 0 1px, transparent 1px 6px)",
+        }}
+      />
+      {spread === undefined ? null : (
+        <span
+          data-testid="spread"
+          className="absolute top-[2.2rem] h-1 bg-ink"
+          style={{ left: place(shown - spread), right: `calc(100% - ${place(shown + spread)})` }}
+        />
+      )}
+      <span className="absolute top-2 left-1/2 h-8 w-[3px] -translate-x-1/2 bg-ink" />
+    </>
+  );
   return (
     <div className="grid grid-cols-[1fr_auto_1fr] items-baseline gap-x-3 narrow:grid-cols-2">
       <span className="text-muted">{low}</span>
       <span className="text-center font-semibold narrow:order-first narrow:col-span-2">{words}</span>
       <span className="text-right text-muted">{high}</span>
-      <Slider.Root
-        className="relative col-span-full -mt-1 -mb-1.5 flex h-11 touch-pan-y items-center select-none"
-        min={-range}
-        max={range}
-        step={step}
-        disabled={isDisabled}
-        value={[shown]}
-        {...finger.handlers}
-        onValueChange={([next]) => {
-          if (next !== undefined)
-            finger.change(() => {
-              onChange(next);
-            });
-        }}
-      >
-        <Slider.Track className="relative h-full grow">
-          <span className="absolute inset-x-0 top-8 h-0.5 bg-edge" />
+      {isDisabled ? (
+        <div className={RAIL}>
+          <div className={TRACK}>{scale}</div>
+          {/* What only shows is not measured and drawn once more, as what moves is. */}
           <span
-            className="absolute top-2.5 h-[22px]"
-            style={{
-              left: `${50 - band / 2}%`,
-              width: `${band}%`,
-              backgroundImage: "repeating-linear-gradient(90deg, var(--edge) 0 1px, transparent 1px 6px)",
-            }}
-          />
-          {spread === undefined ? null : (
+            className="absolute -translate-x-1/2"
+            style={{ left: `calc(${across}% + ${(0.5 - across / 100) * MARKER_REM}rem)` }}
+          >
             <span
-              data-testid="spread"
-              className="absolute top-[2.2rem] h-1 bg-ink"
-              style={{ left: place(shown - spread), right: `calc(100% - ${place(shown + spread)})` }}
-            />
-          )}
-          <span className="absolute top-2 left-1/2 h-8 w-[3px] -translate-x-1/2 bg-ink" />
-        </Slider.Track>
-        <Slider.Thumb
-          aria-label={name}
-          aria-valuetext={words}
-          className="flex size-11 items-center justify-center outline-offset-0"
+              role="slider"
+              aria-disabled="true"
+              aria-label={name}
+              aria-valuemin={-range}
+              aria-valuenow={shown}
+              aria-valuemax={range}
+              aria-valuetext={words}
+              aria-orientation="horizontal"
+              className={MARKER}
+            >
+              {ARROW}
+            </span>
+          </span>
+        </div>
+      ) : (
+        <Slider.Root
+          className={RAIL}
+          min={-range}
+          max={range}
+          step={step}
+          value={[shown]}
+          {...finger.handlers}
+          onValueChange={([next]) => {
+            if (next !== undefined)
+              finger.change(() => {
+                onChange(next);
+              });
+          }}
         >
-          <svg aria-hidden="true" viewBox="0 0 24 24" className="size-6">
-            <path d="M12 2 22 22H2Z" fill="var(--ink)" stroke="var(--surface)" strokeWidth="1.5" />
-          </svg>
-        </Slider.Thumb>
-      </Slider.Root>
+          <Slider.Track className={TRACK}>{scale}</Slider.Track>
+          <Slider.Thumb aria-label={name} aria-valuetext={words} className={MARKER}>
+            {ARROW}
+          </Slider.Thumb>
+        </Slider.Root>
+      )}
     </div>
   );
 }

@@ -58,6 +58,46 @@ test("a reading by the rails is noted, and an addition after it makes it old", a
   await expect(benchOf(page).keep).toBeDisabled();
 });
 
+test("a rail says where the pile lies before it can be moved, in the same place and words as after", async ({
+  page,
+}) => {
+  await openDemo(page);
+  await trayNote(page, /^7 Sky in puddle/).click();
+  const rails = page.getByRole("slider", { name: /of the pile against the target$/ });
+  await expect(rails).toHaveCount(3);
+  for (const rail of await rails.all()) await expect(rail).toHaveAttribute("aria-disabled", "true");
+  const before = await rails.evaluateAll(marked);
+  await benchOf(page).addAll();
+  await expect(page.getByText("Pile, predicted")).toBeVisible();
+  for (const rail of await rails.all()) await expect(rail).not.toHaveAttribute("aria-disabled");
+  const after = await rails.evaluateAll(marked);
+  expect(before.map(({ misplacedPx }) => misplacedPx)).toEqual([0, 0, 0]);
+  // All was added as the recipe says.
+  expect(after).toEqual(before);
+});
+
+/** What sliders say, and how far each marker is from where its number belongs on the line, px. */
+function marked(sliders: (SVGElement | HTMLElement)[]) {
+  return sliders.map((slider) => {
+    const numberOf = (name: string): number => Number(slider.getAttribute(name));
+    const [low, now, high] = [
+      numberOf("aria-valuemin"),
+      numberOf("aria-valuenow"),
+      numberOf("aria-valuemax"),
+    ];
+    const { left, width } = slider.getBoundingClientRect();
+    const line = slider.parentElement?.parentElement?.getBoundingClientRect() ?? { left: 0, width: 0 };
+    const place = line.left + width / 2 + ((line.width - width) * (now - low)) / (high - low);
+    return {
+      name: slider.ariaLabel,
+      says: slider.getAttribute("aria-valuetext"),
+      range: [low, high],
+      now: Math.round(10 * now) / 10,
+      misplacedPx: Math.abs(Math.round(left + width / 2 - place)),
+    };
+  });
+}
+
 test("a typed reading is taken, and one that is no colour is refused with a reason", async ({ page }) => {
   await openDemo(page);
   await trayNote(page, /^4 Hull/).click();

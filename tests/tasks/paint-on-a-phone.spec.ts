@@ -429,3 +429,18 @@ test("a tube opens at its top, and the way back leads to its place in the list",
     await expect.poll(() => scrolled(page)).toBe(place);
   }
 });
+
+test("where the whole page scrolls, a note of the tray leads to the top of its bench", async ({ page }) => {
+  await page.setViewportSize({ width: 320, height: 256 });
+  await openDemo(page);
+  await goTo(page, "Log");
+  const note = trayNote(page, /^5 Lichen/);
+  await note.scrollIntoViewIfNeeded();
+  await expect.poll(() => page.evaluate(() => scrollY)).toBeGreaterThan(0);
+  await note.tap();
+  const view = page.locator("#view");
+  await expect(view.getByRole("heading", { name: /^Mix note 5,/ })).toBeAttached();
+  const topOf = () => view.evaluate((element) => element.getBoundingClientRect().top);
+  await expect.poll(topOf).toBeGreaterThanOrEqual(0);
+  expect(await topOf()).toBeLessThan(256);
+});

@@ -44,8 +44,14 @@ export function PlaceOfView() {
     shown.current = key;
     if (isBack) return bringBack(view, places.current.get(key) ?? 0);
     // An address that names a part of the view leads to it.
-    if (location.hash === "") view.scrollTop = 0;
-    return undefined;
+    if (location.hash !== "") return undefined;
+    // Before the next picture, for which the page is laid out anyway.
+    const picture = requestAnimationFrame(() => {
+      toTop(view);
+    });
+    return () => {
+      cancelAnimationFrame(picture);
+    };
   }, [key]);
   return null;
 }
@@ -65,6 +71,14 @@ function listOf(key: string): string | undefined {
 
 function viewNow(): HTMLElement | null {
   return document.getElementById("view");
+}
+
+/** Where the whole page scrolls, the view is brought in sight. */
+function toTop(view: HTMLElement): void {
+  view.scrollTop = 0;
+  if (scrollY === 0) return;
+  scrollTo(0, 0);
+  if (view.getBoundingClientRect().top >= innerHeight) view.scrollIntoView();
 }
 
 /** Scrolls there as soon as the view is long enough, unless a hand is quicker. @returns ends it. */

@@ -32,10 +32,14 @@ export function Tray() {
   const noteCount = notes.length;
   // The note in hand may lie beyond the edge, after a link or a recipe of another view.
   useEffect(() => {
-    if (current === null || noteCount === 0) return;
-    nav.current
-      ?.querySelector("[aria-current=true]")
-      ?.scrollIntoView({ block: "nearest", inline: "nearest" });
+    if (current === null || noteCount === 0) return undefined;
+    // With the next picture, for which the page is laid out anyway.
+    const picture = requestAnimationFrame(() => {
+      if (nav.current) bringIntoSight(nav.current, "[aria-current=true]");
+    });
+    return () => {
+      cancelAnimationFrame(picture);
+    };
   }, [current, noteCount]);
   if (!painting) return <div className="row-start-3 wide:col-span-2" />;
   const firstOpen = notes.find(({ state }) => state === "open");
@@ -66,6 +70,15 @@ export function Tray() {
   );
 }
 
+/** Moves the tray alone, sideways: where the whole page scrolls, it stands at the bench that was just opened. */
+function bringIntoSight(tray: HTMLElement, selector: string): void {
+  const note = tray.querySelector(selector)?.getBoundingClientRect();
+  if (!note) return;
+  const { left, right } = tray.getBoundingClientRect();
+  if (note.left < left) tray.scrollLeft += note.left - left;
+  else if (note.right > right) tray.scrollLeft += note.right - right;
+}
+
 function TrayNote({
   note,
   href,
@@ -85,6 +98,8 @@ function TrayNote({
     <li className="w-24 wide:w-[7rem] slim:w-auto!">
       <Link
         href={href as "/mix"}
+        // PlaceOfView does it.
+        scroll={false}
         {...(href.startsWith("/mix") && HANDS_ON)}
         data-guide={isFirstOpen ? "note" : undefined}
         aria-label={words}

@@ -32,6 +32,6 @@ it("fetches nothing more once it is left", async () => {
   const { unmount } = hookIn(studio, useViewsAhead);
   await until(() => studio.store.get().isReady, "the store is read");
   unmount();
-  await act(() => new Promise((resolve) => setTimeout(resolve, 1500)));
+  await act(() => new Promise((resolve) => setTimeout(resolve, 3000)));
   expect(prefetch).not.toHaveBeenCalled();
 });

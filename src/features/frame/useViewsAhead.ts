@@ -6,8 +6,8 @@ import { useStudio } from "../../kit/studio/useStudio";
 import { whenIdle } from "../../ui/whenIdle";
 import { VIEWS } from "./views";
 
-/** The view in hand has fetched by then what it shows, ms. */
-const AHEAD_AFTER_MS = 400;
+/** The view in hand has fetched by then what it shows, and the painter's first touch is not slowed, ms. */
+const AHEAD_AFTER_MS = 2000;
 
 /**
  * Fetches the other views, one after the other, once the one in hand stands. All at once and at the start, as links do it
