@@ -14,9 +14,12 @@ export function memoryOf<T>(most: number): Memory<T> {
   const askAhead = async (key: string, ask: () => Promise<Result<T, unknown>>) => {
     const asked = ask();
     coming.set(key, asked);
-    const answer = await asked;
-    coming.delete(key);
-    if (answer.ok) set(key, answer.value);
+    try {
+      const answer = await asked;
+      if (answer.ok) set(key, answer.value);
+    } finally {
+      coming.delete(key);
+    }
   };
   return {
     set,

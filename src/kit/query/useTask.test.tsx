@@ -66,6 +66,20 @@ describe("a task", () => {
     expect(result.current).toMatchObject({ status: "ready", value: "second" });
   });
 
+  it("asks again for what failed when it comes back to it, and not for what was answered", async () => {
+    const { open, ask, settle } = desk();
+    const { result, rerender } = renderHook(({ key }) => useTask(key, ask), { initialProps: { key: "a" } });
+    await settle(0, fail(LOST));
+    rerender({ key: "b" });
+    rerender({ key: "a" });
+    expect(open).toHaveLength(3);
+    await settle(2, succeed("of a"));
+    rerender({ key: "b" });
+    rerender({ key: "a" });
+    expect(result.current).toMatchObject({ status: "ready", value: "of a" });
+    expect(open).toHaveLength(4);
+  });
+
   it("is dropped when its component goes", () => {
     const { open, ask } = desk();
     const { unmount } = renderHook(() => useTask("a", ask));

@@ -60,10 +60,12 @@ export function useTask<T, F>(key: string | undefined, ask: Ask<T, F>, memory?: 
     if (answer.ok && key !== undefined) memory?.set(key, answer.value);
     return answer;
   });
-  // Nothing is drawn again for an answer that stood there at the first drawing.
-  const isKnownFromTheStart = useEffectEvent((asked: string): boolean => done?.id === asked);
+  // Nothing is drawn again for an answer that is there, as when it was known at the first drawing.
+  const isThere = useEffectEvent(
+    (asked: string): boolean => done?.id === asked && done.end.status === "fulfilled" && done.end.value.ok,
+  );
   useEffect(() => {
-    if (id === undefined || isKnownFromTheStart(id)) return undefined;
+    if (id === undefined || isThere(id)) return undefined;
     const left = new AbortController();
     void Promise.allSettled([start(left.signal)]).then(([end]) => {
       if (left.signal.aborted) return;
