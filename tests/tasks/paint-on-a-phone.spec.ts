@@ -5,6 +5,9 @@ import { benchOf, readingOf } from "./pages/bench";
 
 test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
 
+/** By then the page has gone on to the next step, where it does. */
+const STILL_MS = 800;
+
 /** Touch targets smaller than this are missed with a brush in hand. */
 const TARGET_PX = 44;
 
@@ -423,7 +426,10 @@ test("a tube opens at its top, and the way back leads to its place in the list",
   for (const leave of [() => page.getByRole("button", { name: "all tubes" }).tap(), () => page.goBack()]) {
     await open.tap();
     await expect(page.getByRole("heading", { name: "Burnt sienna", level: 2 })).toBeInViewport({ ratio: 1 });
-    await expect.poll(() => scrolled(page)).toBe(0);
+    // It stays there, too, when all of it has come: nothing leads on to a step further down.
+    await expect(page.getByRole("button", { name: "Test this tube" })).toBeAttached();
+    await page.waitForTimeout(STILL_MS);
+    expect(await scrolled(page)).toBe(0);
     await leave();
     await expect(open).toBeInViewport();
     await expect.poll(() => scrolled(page)).toBe(place);

@@ -3,7 +3,7 @@
 /** The box at the left, one tube opened at the right; on a phone one after the other. */
 import { clsx } from "clsx";
 import { useRouter, useSearchParams } from "next/navigation";
-import { useDeferredValue, useRef, useState } from "react";
+import { useDeferredValue, useEffect, useRef, useState } from "react";
 import { Button } from "../../ui/Button";
 import { useStudio } from "../../kit/studio/useStudio";
 import { offerUndo } from "../../kit/studio/undoStack";
@@ -44,6 +44,10 @@ export function TubesView() {
     else router.replace("/tubes", { scroll: false });
     isStepIn.current = false;
   };
+  // The place goes with the painter: from a list that is gone, the next step would be looked for, far below the top of the page.
+  useEffect(() => {
+    if (asked !== null && isStepIn.current) page.current?.focus({ preventScroll: true });
+  }, [asked]);
   const chosen = asked === null ? undefined : tubeById.get(asked);
   // Wide screens have room for a page beside the list, so one is always open there.
   const shown = chosen ?? box.find((tube) => tube.archivedAt === undefined);
@@ -94,8 +98,9 @@ export function TubesView() {
       </section>
       <section
         ref={page}
+        tabIndex={-1}
         aria-label="Tube"
-        className={clsx("min-w-0 wide:overflow-y-auto", chosen ? "" : "hidden wide:block")}
+        className={clsx("min-w-0 outline-none wide:overflow-y-auto", chosen ? "" : "hidden wide:block")}
       >
         {opened ? (
           <TubePage
