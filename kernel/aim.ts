@@ -69,8 +69,6 @@ export function writeResiduals(out: usize, l: f64, a: f64, b: f64): void {
 }
 
 /** The last three, on which L* has no say. */
-// @ts-ignore: decorator
-@inline
 export function writeColorResiduals(out: usize, a: f64, b: f64): void {
   const aimA = load<f64>(AIM + 8);
   const aimB = load<f64>(AIM + 16);

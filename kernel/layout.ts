@@ -40,7 +40,8 @@ export const BY_SURFACE: usize = OF_S + ROW;
 
 export const TRIAL: usize = BY_SURFACE + 48;
 export const KEPT_LAB: usize = TRIAL + 256;
-export const RESIDUALS: usize = KEPT_LAB + 24;
+export const KEPT_SLOPES: usize = KEPT_LAB + 24;
+export const RESIDUALS: usize = KEPT_SLOPES + 768;
 export const MOVED: usize = RESIDUALS + 32;
 export const METRIC: usize = MOVED + 32;
 export const JACOBIAN: usize = METRIC + 96;

@@ -179,23 +179,11 @@ export function writeLab(palette: usize, count: i32): void {
 
 /** The same, and dL*, da*, db* by each volume to SLOPES. */
 export function writeLabAndSlopes(palette: usize, count: i32): void {
-  writeLabBeforeSlopes(palette, count);
-  writeSlopes(palette, count);
-}
-
-/** Of the mixture in hand: what of X, Y, Z is seen through the surface, and what f(X), f(Y), f(Z) change with each. */
-let through: f64 = 0;
-let gx: f64 = 0;
-let gy: f64 = 0;
-let gz: f64 = 0;
-
-/** The colour, and what is needed for its slopes by {@link writeSlopes}, as long as no other mixture is worked out. */
-export function writeLabBeforeSlopes(palette: usize, count: i32): void {
   writeSurface(palette, count);
   blend(palette, count);
   const weights = palette + HEAD;
   sumSeenWithSlopes(weights, k2);
-  through = (1 - k1) * (1 - k2);
+  const through = (1 - k1) * (1 - k2);
   const x = k1 * load<f64>(palette + 32) + through * sumX;
   const y = k1 * load<f64>(palette + 40) + through * sumY;
   const z = k1 * load<f64>(palette + 48) + through * sumZ;
@@ -205,12 +193,9 @@ export function writeLabBeforeSlopes(palette: usize, count: i32): void {
   store<f64>(LAB, 116 * fy - 16);
   store<f64>(LAB + 8, 500 * (fx - fy));
   store<f64>(LAB + 16, 200 * (fy - fz));
-  gx = labFSlope(x, fx);
-  gy = labFSlope(y, fy);
-  gz = labFSlope(z, fz);
-}
-
-export function writeSlopes(palette: usize, count: i32): void {
+  const gx = labFSlope(x, fx);
+  const gy = labFSlope(y, fy);
+  const gz = labFSlope(z, fz);
   const hasOwnSurfaces = !isUniform(palette) && known > 0;
   if (hasOwnSurfaces) writeSurfaceSlopes(palette);
   const singles = palette + <usize>load<f64>(palette + 56);

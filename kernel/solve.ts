@@ -13,6 +13,7 @@ import {
   GRADIENT,
   JACOBIAN,
   KEPT_LAB,
+  KEPT_SLOPES,
   LAB,
   METRIC,
   MOVED,
@@ -24,7 +25,7 @@ import {
   TRIAL,
   VOLUMES,
 } from "./layout";
-import { tubeAt, tubeFacts, writeLabBeforeSlopes, writeSlopes } from "./mixture";
+import { tubeAt, tubeFacts, writeLabAndSlopes } from "./mixture";
 import { at, put } from "./rows";
 
 const CAPACITY: usize = 32;
@@ -57,16 +58,17 @@ function unscale(palette: usize, row: usize, count: i32): void {
     put(VOLUMES, j, at(row, j) * load<f64>(tubeFacts(palette, tubeAt(j))));
 }
 
-/** Colour of the volumes, and its residuals to `residuals`; of slopes only the ground is laid. */
+/** Colour and slopes of the volumes, and the residuals of the colour to `residuals`. */
 function evaluate(palette: usize, count: i32, residuals: usize): f64 {
-  writeLabBeforeSlopes(palette, count);
+  writeLabAndSlopes(palette, count);
   store<f64>(EVALUATIONS, load<f64>(EVALUATIONS) + 1);
   writeResiduals(residuals, load<f64>(LAB), load<f64>(LAB + 8), load<f64>(LAB + 16));
   return squareOf(residuals);
 }
 
-function keep(): void {
+function keep(count: i32): void {
   memory.copy(KEPT_LAB, LAB, 24);
+  memory.copy(KEPT_SLOPES, SLOPES, 24 * <usize>count);
 }
 
 /**
@@ -86,12 +88,10 @@ export function solve(
   normalise(SCALED, count);
   unscale(palette, SCALED, count);
   let sum = evaluate(palette, count, RESIDUALS);
-  keep();
+  keep(count);
   let damping: f64 = 1e-3;
   for (let iteration = 0; iteration < maxIterations && sum > goodEnough; iteration++) {
     writeMetric();
-    // Only where it goes on, and the mixture worked out last is then the one that was kept.
-    writeSlopes(palette, count);
     writeNormalEquations(palette, count);
     let gain: f64 = 0;
     while (damping < LARGEST_DAMPING) {
@@ -103,7 +103,7 @@ export function solve(
         if (trialSum < sum) {
           gain = (sum - trialSum) / sum;
           sum = trialSum;
-          keep();
+          keep(count);
           memory.copy(SCALED, TRIAL, 8 * <usize>count);
           memory.copy(RESIDUALS, MOVED, 32);
           damping = Math.max(damping * 0.3, 1e-9);
@@ -137,9 +137,9 @@ function writeMetric(): void {
 function writeNormalEquations(palette: usize, count: i32): void {
   for (let j = 0; j < count; j++) {
     const unit = load<f64>(tubeFacts(palette, tubeAt(j)));
-    const l = unit * at(SLOPES, 3 * j);
-    const a = unit * at(SLOPES, 3 * j + 1);
-    const b = unit * at(SLOPES, 3 * j + 2);
+    const l = unit * at(KEPT_SLOPES, 3 * j);
+    const a = unit * at(KEPT_SLOPES, 3 * j + 1);
+    const b = unit * at(KEPT_SLOPES, 3 * j + 2);
     put(JACOBIAN, 4 * j, at(METRIC, 0) * l);
     for (let row = 1; row < 4; row++)
       put(JACOBIAN, 4 * j + row, at(METRIC, 3 * row + 1) * a + at(METRIC, 3 * row + 2) * b);

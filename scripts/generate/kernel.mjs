@@ -15,7 +15,7 @@ async function compiled(simd) {
   const out = path.join(folder, `${simd}.wasm`);
   const { error, stderr } = await main([
     path.join(ROOT, "kernel/index.ts"),
-    ...["--outFile", out, "-O3", "--converge", "--noAssert", "--runtime", "stub", "--use", "abort="],
+    ...["--outFile", out, "-O3", "--noAssert", "--runtime", "stub", "--use", "abort="],
     // The working memory lies below, the ring of palettes behind: see src/kernel/kernel.ts.
     ...["--memoryBase", "65536", "--initialMemory", "24", "--maximumMemory", "24"],
     ...[simd ? "--enable" : "--disable", "simd"],
