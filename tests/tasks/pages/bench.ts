@@ -34,9 +34,13 @@ export class BenchPage {
    * When the recipes are worked out once more in just that moment, the key does nothing, and is pressed again.
    */
   async addAll(): Promise<void> {
+    let isPressed = false;
     await expect(async () => {
+      // A machine that is slow for a while writes down later than it was waited for.
+      if (isPressed && (await this.allAdded.isHidden())) return;
       await expect(this.allAdded).toBeEnabled();
       await this.allAdded.press("Enter");
+      isPressed = true;
       await expect(this.allAdded).toBeHidden({ timeout: 5_000 });
     }).toPass({ timeout: 120_000 });
   }
