@@ -46,7 +46,8 @@ export function TubesView() {
   };
   // The place goes with the painter: from a list that is gone, the next step would be looked for, far below the top of the page.
   useEffect(() => {
-    if (asked !== null && isStepIn.current) page.current?.focus({ preventScroll: true });
+    if (asked === null) isStepIn.current = false;
+    else if (isStepIn.current) page.current?.focus({ preventScroll: true });
   }, [asked]);
   const chosen = asked === null ? undefined : tubeById.get(asked);
   // Wide screens have room for a page beside the list, so one is always open there.
