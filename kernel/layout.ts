@@ -44,6 +44,7 @@ export const KEPT_SLOPES: usize = KEPT_LAB + 24;
 export const RESIDUALS: usize = KEPT_SLOPES + 768;
 export const MOVED: usize = RESIDUALS + 32;
 export const METRIC: usize = MOVED + 32;
+export const BESIDE: usize = METRIC + 64;
 export const JACOBIAN: usize = METRIC + 96;
 export const GRADIENT: usize = JACOBIAN + 1024;
 export const STEP: usize = GRADIENT + 256;

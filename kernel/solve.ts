@@ -3,7 +3,7 @@
  * two together.
  */
 import { inner, squareOf } from "./fours";
-import { lightnessResidual, writeColorResiduals, writeResiduals } from "./aim";
+import { lightnessResidual, writeColorSlopes, writeResiduals } from "./aim";
 import {
   AIM,
   EVALUATIONS,
@@ -119,18 +119,12 @@ export function solve(
   return sum;
 }
 
-/** dr/dLab; L* acts on the first residual alone. */
+/** dr/dLab; L* acts on the first residual alone, and on no other. */
 function writeMetric(): void {
   const l = load<f64>(KEPT_LAB);
-  const a = load<f64>(KEPT_LAB + 8);
-  const b = load<f64>(KEPT_LAB + 16);
   const raised = lightnessResidual(load<f64>(AIM), l + LAB_STEP, load<f64>(AIM + 24));
   put(METRIC, 0, (raised - at(RESIDUALS, 0)) / LAB_STEP);
-  for (let axis = 1; axis < 3; axis++) {
-    writeColorResiduals(MOVED, axis == 1 ? a + LAB_STEP : a, axis == 2 ? b + LAB_STEP : b);
-    for (let row = 1; row < 4; row++)
-      put(METRIC, 3 * row + axis, (at(MOVED, row) - at(RESIDUALS, row)) / LAB_STEP);
-  }
+  writeColorSlopes(METRIC + 16, RESIDUALS, load<f64>(KEPT_LAB + 8), load<f64>(KEPT_LAB + 16));
 }
 
 /** J = dr/dLab · dLab/dx, then JᵀJ and Jᵀr, and which tubes are free to move. */
@@ -142,7 +136,7 @@ function writeNormalEquations(palette: usize, count: i32): void {
     const b = unit * at(KEPT_SLOPES, 3 * j + 2);
     put(JACOBIAN, 4 * j, at(METRIC, 0) * l);
     for (let row = 1; row < 4; row++)
-      put(JACOBIAN, 4 * j + row, at(METRIC, 3 * row + 1) * a + at(METRIC, 3 * row + 2) * b);
+      put(JACOBIAN, 4 * j + row, at(METRIC, 2 * row) * a + at(METRIC, 2 * row + 1) * b);
   }
   freeCount = 0;
   trace = 0;
