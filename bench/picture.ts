@@ -25,9 +25,7 @@ export function pictureFigures(): Figure[] {
   const half = quickest(halves.map((layers) => () => built(layers)));
   const joining = quickest([() => joinTableParts(parts)]);
   const pixels = noise(PIXELS);
-  const mapStarted = performance.now();
-  mapPicture(pixels, table);
-  const mapSeconds = (performance.now() - mapStarted) / 1000;
+  const mapped = quickest([() => mapPicture(pixels, table)]);
   return [
     { what: "picture table 33³ for six tubes", measured: whole.sum / 1000, unit: "s", atMost: 1.2 },
     {
@@ -40,7 +38,7 @@ export function pictureFigures(): Figure[] {
     ...floorFigures(whole.sum, () => built(), SIX.length),
     {
       what: "mapping a picture of 12 megapixels",
-      measured: mapSeconds,
+      measured: mapped.sum / 1000,
       unit: "s",
       atMost: 0.4,
     },

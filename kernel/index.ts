@@ -4,6 +4,8 @@
  */
 export { writeLab, writeLabAndSlopes } from "./mixture";
 export { solve } from "./solve";
+// For tests, which hold slopes against differences.
+export { writeColorSlopes, writeResiduals } from "./aim";
 export { layPile } from "./lay";
 export { nearestOfEach } from "./nearest";
 export { mapPixels } from "./picture";

@@ -19,7 +19,7 @@ const MOVED_AT_ONCE: i32 = 2;
 const OTHER_AMOUNT: f64 = 1.5;
 const MOST_MOVES: i32 = 24;
 const NEVER_NEARER: f64 = 0.9;
-const PAINT_KEPT: f64 = 0.7;
+const PAINT_KEPT: f64 = 0.9;
 const FAR_WORSE: f64 = 1.4;
 
 let count: i32 = 0;

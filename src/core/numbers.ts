@@ -10,6 +10,11 @@ export function sumOf(values: ArrayLike<number>, count = values.length): number 
   return sum;
 }
 
+/** So many noughts, to be written over. */
+export function zeros(count: number): Float64Array<ArrayBuffer> {
+  return new Float64Array(count);
+}
+
 /** 0, 1, 2 and so on, so many. */
 export function upTo(count: number): number[] {
   return Array.from({ length: count }, (_, place) => place);
@@ -51,7 +56,7 @@ export function squareOf(values: ArrayLike<number>): number {
  * @param valueOf - of a place, in [0, 1e6].
  */
 export function ascending(count: number, valueOf: (place: number) => number): Float64Array {
-  const keys = new Float64Array(count);
+  const keys = zeros(count);
   for (let place = 0; place < count; place++) keys[place] = Math.round(valueOf(place) * 1e6) * count + place;
   keys.sort();
   for (let i = 0; i < count; i++) keys[i] = (keys[i] as number) % count;

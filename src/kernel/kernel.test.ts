@@ -3,8 +3,9 @@ import { pigment } from "../../tests/support/paint";
 import { DEFAULT_SIZES } from "../core/amounts/amounts";
 import { type DosingChoice, dosingOf } from "../core/amounts/dosing";
 import { type LaidDown, layDown } from "../core/amounts/layDown";
-import { aimAt, distanceFrom } from "../core/color/aimDistance";
-import { localMetric, nearestOf } from "../core/color/localMetric";
+import { AIM_RESIDUALS, aimAt, distanceFrom, writeAimResiduals } from "../core/color/aimDistance";
+import type { DeltaE2000Factors } from "../core/color/ciede2000";
+import { localMetric, nearestOfEach } from "../core/color/localMetric";
 import { labD65, type LabD65 } from "../core/color/types";
 import type { ColorModel } from "../core/mixing/colorModel";
 import { MixtureEvaluator } from "../core/mixing/mixtureEvaluator";
@@ -133,6 +134,80 @@ describe.each(BUILDS)("the kernel %s", (_, simd) => {
   });
 });
 
+describe.each(BUILDS)("how far a colour is from an aim, %s", (_, simd) => {
+  const { memory, writeResiduals, writeColorSlopes } = new WebAssembly.Instance(moduleOf(simd))
+    .exports as unknown as {
+    readonly memory: WebAssembly.Memory;
+    readonly writeResiduals: (out: number, l: number, a: number, b: number) => void;
+    readonly writeColorSlopes: (out: number, of: number, a: number, b: number) => void;
+  };
+  const numbers = new Float64Array(memory.buffer);
+  const [AIM_AT, RESIDUALS_AT, SLOPES_AT] = [1112, 80_000, 80_064];
+  const residuals = (l: number, a: number, b: number): number[] => {
+    writeResiduals(RESIDUALS_AT, l, a, b);
+    return Array.from(numbers.subarray(RESIDUALS_AT / 8, RESIDUALS_AT / 8 + AIM_RESIDUALS));
+  };
+  const putAim = (lab: LabD65, factors: DeltaE2000Factors): void => {
+    const { wedge } = aimAt(lab, factors);
+    const { kL, kC, kH } = factors;
+    numbers.set([...lab, kL, kC, kH, wedge.cos, wedge.sin, wedge.cost], AIM_AT / 8);
+  };
+  /** A colour near an aim, or anywhere. */
+  const beside = (aim: LabD65, rng: Rng): LabD65 => {
+    if (rng.next() < 0.5) return target(rng);
+    return labD65(aim[0] + rng.between(-9, 9), aim[1] + rng.between(-9, 9), aim[2] + rng.between(-9, 9));
+  };
+
+  it("is what the plain form says, and its slopes are those of small differences", () => {
+    const rng = createRng(53);
+    const STEP = 1e-5;
+    let [steep, outside] = [0, 0];
+    for (let i = 0; i < 4000; i++) {
+      const aim = i % 10 === 0 ? labD65(50, rng.between(-1, 1), rng.between(-1, 1)) : target(rng);
+      const factors = i % 4 === 0 ? { kL: 0.7, kC: 2, kH: 4 } : { kL: 1, kC: 1, kH: 1 };
+      putAim(aim, factors);
+      const [l, a, b] = beside(aim, rng);
+      const differences = [
+        [residuals(l, a + STEP, b), residuals(l, a - STEP, b)],
+        [residuals(l, a, b + STEP), residuals(l, a, b - STEP)],
+      ] as const;
+      const here = residuals(l, a, b);
+      const plain = new Float64Array(AIM_RESIDUALS);
+      writeAimResiduals(plain, aimAt(aim, factors), l, a, b);
+      here.forEach((value, row) => {
+        expect(value).toBeCloseTo(plain[row] as number, 8);
+      });
+      writeColorSlopes(SLOPES_AT, RESIDUALS_AT, a, b);
+      for (let row = 1; row < AIM_RESIDUALS; row++)
+        differences.forEach(([more, less], axis) => {
+          const wanted = ((more[row] as number) - (less[row] as number)) / (2 * STEP);
+          const slope = numbers[SLOPES_AT / 8 + 2 * (row - 1) + axis] as number;
+          expect(Math.abs(slope - wanted)).toBeLessThan(1e-4 * (1 + Math.abs(wanted)));
+          if (Math.abs(wanted) > 0.5) steep++;
+          if (row === 3 && wanted !== 0) outside++;
+        });
+    }
+    expect(steep).toBeGreaterThan(3000);
+    expect(outside).toBeGreaterThan(1000);
+  });
+
+  it("has finite slopes at neutrals, which have no hue", () => {
+    for (const [aim, a, b] of [
+      [labD65(50, 0, 0), 0, 0],
+      [labD65(50, 0, 0), 4, -3],
+      [labD65(50, 20, 30), 0, 0],
+      [labD65(50, 20, 30), 1e-9, 0],
+      [labD65(50, 20, 30), -20, -30],
+    ] as const) {
+      putAim(aim, { kL: 1, kC: 1, kH: 1 });
+      residuals(50, a, b);
+      writeColorSlopes(SLOPES_AT, RESIDUALS_AT, a, b);
+      for (const slope of numbers.subarray(SLOPES_AT / 8, SLOPES_AT / 8 + 6))
+        expect(Number.isFinite(slope), `${aim.join(" ")} from ${a} ${b}`).toBe(true);
+    }
+  });
+});
+
 describe("the nearest of many colours", () => {
   it.each([1, 2, 21, 35])("is told of each of many sets as the plain form tells it, %i in a set", (each) => {
     const rng = createRng(47);
@@ -148,11 +223,9 @@ describe("the nearest of many colours", () => {
         for (let i = 0; i < 5; i++) {
           const aim = target(rng);
           const metric = localMetric(aim, { kL: 1, kC: 1 + i, kH: 1 });
-          const told = model.nearestOfEach?.(labs, sets, metric, aim);
-          for (let set = 0; set < sets; set++)
-            expect(told?.(set)).toEqual(
-              nearestOf(metric, aim, labs.subarray(3 * each * set, 3 * each * (set + 1))),
-            );
+          expect(model.nearestOfEach?.(labs, sets, metric, aim)).toEqual(
+            nearestOfEach(labs, sets, metric, aim),
+          );
         }
       }
     }

@@ -81,18 +81,18 @@ class Kernel {
     copyTo(numbers, NEAREST_AT.metric, [...target, light, alongA, alongB, acrossA, acrossB]);
     const each = paired.length / sets;
     const atOnce = Math.min(MOST_SETS, Math.floor(room.length / each));
-    const squares = new Float64Array(sets);
+    const distances = new Float64Array(sets);
     const places = new Float64Array(sets);
     for (let from = 0; from < sets; from += atOnce) {
       const count = Math.min(atOnce, sets - from);
       room.set(paired.subarray(from * each, (from + count) * each));
       run.nearestOfEach(count, each / NUMBERS_OF_PAIR);
       for (let set = 0, at = NEAREST_AT.told / 8; set < count; set++) {
-        squares[from + set] = numbers[at++] as number;
+        distances[from + set] = Math.sqrt(numbers[at++] as number);
         places[from + set] = numbers[at++] as number;
       }
     }
-    return (set) => ({ place: places[set] as number, distance: Math.sqrt(squares[set] as number) });
+    return { places, distances };
   };
 
   putAim({ lab, factors, wedge }: Aim): void {

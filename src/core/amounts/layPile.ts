@@ -3,7 +3,7 @@
  * all around the best of these is looked the same way, from there.
  */
 import type { PileToLay } from "../mixing/colorModel";
-import { sumOf } from "../numbers";
+import { sumOf, zeros } from "../numbers";
 import { type Ladder, roundOn } from "./ladder";
 import { NO_GAIN, pileGuess, type WriteResiduals } from "./pileGuess";
 
@@ -15,7 +15,7 @@ const MOST_MOVES = 24;
 /** Of the miss of the exact mixture so much stays, however it is rounded: the search for it ends a little before it. */
 const NEVER_NEARER = 0.9;
 /** So much of the paint that a search for the best amounts begins with is in them, at least. */
-const PAINT_KEPT = 0.7;
+const PAINT_KEPT = 0.9;
 /** A pile that is guessed to cost so many times as much as the best one is not worked out, nor looked around. */
 const FAR_WORSE = 1.4;
 
@@ -26,9 +26,9 @@ export function layPile(pile: PileToLay, writeResiduals: WriteResiduals): number
   const guess = pileGuess(pile, writeResiduals);
   const { now, from } = guess;
   const isRest = !Number.isNaN(total);
-  const wanted = new Float64Array(count);
+  const wanted = zeros(count);
   const leastMiss = NEVER_NEARER * guess.missOf(exact);
-  const best = new Float64Array(count);
+  const best = zeros(count);
   let leastCost = Number.POSITIVE_INFINITY;
 
   /** The pile now becomes the best one where it costs less. */

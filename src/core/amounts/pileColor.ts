@@ -4,7 +4,7 @@ import type { DeltaE2000Factors } from "../color/ciede2000";
 import type { LabD65 } from "../color/types";
 import type { ColorModel, PileToLay } from "../mixing/colorModel";
 import { labIn } from "../mixing/mixedLab";
-import { sumOf } from "../numbers";
+import { sumOf, zeros } from "../numbers";
 import { layPile } from "./layPile";
 import type { WriteResiduals } from "./pileGuess";
 
@@ -36,8 +36,8 @@ export function pileColor(
   const count = tubes.length;
   const indices = new Uint8Array(tubes);
   const aim = aimAt(target, factors);
-  const scaled = new Float64Array(count);
-  const lab = new Float64Array(3);
+  const scaled = zeros(count);
+  const lab = zeros(3);
 
   const thicknessOf = (volumes: ArrayLike<number>): number | undefined => {
     if (!wash) return undefined;

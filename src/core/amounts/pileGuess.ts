@@ -4,7 +4,7 @@
  */
 import { AIM_RESIDUALS } from "../color/aimDistance";
 import type { PileToLay } from "../mixing/colorModel";
-import { squareOf, sumOf } from "../numbers";
+import { squareOf, sumOf, zeros } from "../numbers";
 import { type Ladder, nextOn } from "./ladder";
 import { ALMOST_ONE } from "./steps";
 
@@ -51,24 +51,24 @@ export function pileGuess(pile: PileToLay, writeResiduals: WriteResiduals): Pile
     pile;
   const count = exact.length;
   const last = count - 1;
-  const row = (): Float64Array => new Float64Array(AIM_RESIDUALS * count);
-  const now = new Float64Array(count);
-  const from = new Float64Array(count).fill(Number.NaN);
-  const trial = new Float64Array(count);
+  const row = (): Float64Array => zeros(AIM_RESIDUALS * count);
+  const now = zeros(count);
+  const from = zeros(count).fill(Number.NaN);
+  const trial = zeros(count);
   /** Residuals: of the pile that is guessed from, of one that is worked out; of the pile now, and after each move. */
-  const here = new Float64Array(AIM_RESIDUALS);
-  const worked = new Float64Array(AIM_RESIDUALS);
-  const soFar = new Float64Array(AIM_RESIDUALS * (count + 2));
+  const here = zeros(AIM_RESIDUALS);
+  const worked = zeros(AIM_RESIDUALS);
+  const soFar = zeros(AIM_RESIDUALS * (count + 2));
   /** Of each place: residuals a way up, slopes there and at the pile now. */
   const [up, slopes, slopesNow] = [row(), row(), row()];
   /** Of each two places: what they do together; of one place half its curvature. */
-  const together = new Float64Array(AIM_RESIDUALS * count * count);
+  const together = zeros(AIM_RESIDUALS * count * count);
   /** How far the amounts now are from where they are guessed from. */
-  const wayNow = new Float64Array(count);
+  const wayNow = zeros(count);
   /** The amounts beside them, down and up, and how far that is; what each amount of a trial was moved by. */
-  const next = new Float64Array(2 * count);
-  const moves = new Float64Array(2 * count);
-  const moved = new Float64Array(count);
+  const next = zeros(2 * count);
+  const moves = zeros(2 * count);
+  const moved = zeros(count);
   /** The main paint last: where a total is given it is what is left. */
   const others = [...exact.keys()].filter((place) => place !== main);
   const order = [...others, main];
@@ -78,7 +78,7 @@ export function pileGuess(pile: PileToLay, writeResiduals: WriteResiduals): Pile
   let mostTotal = totalRange[1];
   let mostMoved = 0;
   /** The best pile beside the one now, and what it is guessed to cost. */
-  const best = new Float64Array(count);
+  const best = zeros(count);
   let least = 0;
 
   const pair = (place: number, other: number): number => AIM_RESIDUALS * (place * count + other);

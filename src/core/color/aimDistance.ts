@@ -13,7 +13,7 @@
  * all of it; up to ΔE00 3 of an aim the wedge is never left, and d differs from ΔE00 by less than a hundredth of it. A painter
  * who lets the hue go, by a large k_H, lets the wedge go with it.
  */
-import { squareOf } from "../numbers";
+import { squareOf, zeros } from "../numbers";
 import { type DeltaE2000Factors, REFERENCE_FACTORS, writeSquares, writeTermsOfDeltaE2000 } from "./ciede2000";
 import type { LabD65 } from "./types";
 
@@ -70,8 +70,8 @@ export function aimAt(lab: LabD65, factors: DeltaE2000Factors = REFERENCE_FACTOR
   return { lab, factors, wedge: hueWedge(lab[1], lab[2], factors) };
 }
 
-const terms = new Float64Array(4);
-const residuals = new Float64Array(AIM_RESIDUALS);
+const terms = zeros(4);
+const residuals = zeros(AIM_RESIDUALS);
 
 /**
  * Residuals whose squares sum to d², for a least-squares solver. Signs are sample minus aim; L* acts on the first alone,

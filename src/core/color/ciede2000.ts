@@ -12,7 +12,7 @@
  *
  * Source: G. Sharma, W. Wu, E. N. Dalal, Color Res. Appl. 30(1), 21-30 (2005), doi:10.1002/col.20070.
  */
-import { squareOf } from "../numbers";
+import { squareOf, zeros } from "../numbers";
 import type { Lab, LightName } from "./types";
 
 /** Parametric factors: a larger k forgives more along its axis. CIE reference conditions: 1, 1, 1. */
@@ -108,7 +108,7 @@ export function writeTermsOfDeltaE2000(
   out[3] = rT;
 }
 
-const terms = new Float64Array(4);
+const terms = zeros(4);
 
 /**
  * Writes [l, c + R_T h/2, h √(1 - R_T²/4)] into `out`; the sum of squares is ΔE00².
@@ -156,7 +156,7 @@ export function lightnessResidual(l1: number, l2: number, kL: number): number {
   return (l2 - l1) / (kL * (1 + (0.015 * square) / Math.sqrt(20 + square)));
 }
 
-const scratch = new Float64Array(3);
+const scratch = zeros(3);
 
 /** CIEDE2000 difference of two colours under the same light, >= 0. NaN in, NaN out. */
 export function deltaE2000<L extends LightName>(

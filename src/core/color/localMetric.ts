@@ -4,6 +4,7 @@
  */
 import type { DeltaE2000Factors } from "./ciede2000";
 import type { LabD65 } from "./types";
+import { zeros } from "../numbers";
 
 /** Weights of L*, of chroma along the colour's hue, and of hue across it. */
 export type LocalMetric = {
@@ -63,4 +64,25 @@ export function nearestOf(metric: LocalMetric, target: LabD65, labs: Float64Arra
     nearest = at;
   }
   return { place: nearest / 3, distance: Math.sqrt(least) };
+}
+
+/** Of each of many sets which colour, and about how many ΔE00 it is away. */
+export type NearestPlaces = { readonly places: Float64Array; readonly distances: Float64Array };
+
+/** The first of the nearest of each of so many sets. @param labs - triplets, set by set; all sets are as long as each other. */
+export function nearestOfEach(
+  labs: Float32Array,
+  sets: number,
+  metric: LocalMetric,
+  target: LabD65,
+): NearestPlaces {
+  const places = zeros(sets);
+  const distances = zeros(sets);
+  const each = labs.length / sets;
+  for (let set = 0; set < sets; set++) {
+    const { place, distance } = nearestOf(metric, target, labs.subarray(set * each, (set + 1) * each));
+    places[set] = place;
+    distances[set] = distance;
+  }
+  return { places, distances };
 }

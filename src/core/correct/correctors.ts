@@ -16,6 +16,7 @@ import type { ColorModel } from "../mixing/colorModel";
 import { bisected, cheapestBetween } from "../optimize/narrow";
 import type { ViewingWeights } from "../spectrum/colorimetry";
 import { type PileAndTubes, pileModel } from "./pileModel";
+import { zeros } from "../numbers";
 
 /** Where the pile is a wash, the place after the last tube is water: it can be added too. */
 export type CorrectorQuery = PileAndTubes & {
@@ -81,9 +82,9 @@ export function correctors(
 class Mover {
   private readonly mixer: ColorModel;
   private readonly start: LabD65;
-  private readonly out = new Float64Array(3);
+  private readonly out = zeros(3);
   private readonly places = new Uint8Array(3);
-  private readonly volumes = new Float64Array(3);
+  private readonly volumes = zeros(3);
 
   constructor(
     private readonly query: CorrectorQuery,

@@ -9,7 +9,7 @@ import type { LearnedTubes } from "../learning/learnTubes";
 import { labIn } from "../mixing/mixedLab";
 import { blendOptics } from "../mixing/mixture";
 import { opaqueModel } from "../mixing/opaqueModel";
-import { volumeOf } from "../numbers";
+import { volumeOf, zeros } from "../numbers";
 import { subsetsOf } from "../recipe/subsets";
 import { FINE, subsetSolver } from "../recipe/subsetSolver";
 import type { OpticalModel } from "../spectrum/types";
@@ -60,14 +60,14 @@ export function pileMixer(
   const paints = entries.map((entry) => blendOf(plainParts([{ ...entry, volume: 1 }])));
   const mixer = opaqueModel([pileOptics, ...paints], conditions.view, conditions.surface);
   const solver = subsetSolver(mixer);
-  const out = new Float64Array(3);
+  const out = zeros(3);
   const { target, factors = REFERENCE_FACTORS } = query;
   const pileVolume = volumeOf(query.parts);
   const placeOf = ({ tube, thinned }: Entry): number =>
     1 + entries.findIndex((entry) => entry.tube === tube && entry.thinned === thinned);
   const afterAdding: PileMixer["afterAdding"] = (volumeBefore, parts) => {
     const places = Uint8Array.from([0, ...parts.map(placeOf)]);
-    const all = new Float64Array(places.length);
+    const all = zeros(places.length);
     all[0] = volumeBefore;
     return (lab, volumes) => {
       for (let i = 0; i < parts.length; i++) all[i + 1] = volumes[i] as number;

@@ -18,7 +18,7 @@ import type { DeltaE2000Factors } from "../color/ciede2000";
 import type { LabD65 } from "../color/types";
 import { type ThreeWayDifference, threeWayDifference } from "../describe/difference";
 import { labIn } from "../mixing/mixedLab";
-import { sumOf } from "../numbers";
+import { sumOf, zeros } from "../numbers";
 
 const CASES = 128;
 /** Under the 5 % that is promised, by about the sampling error of the cases. */
@@ -82,15 +82,15 @@ export function safeDose(
   const exactSum = sumOf(exact);
   const doses = dosesAround(tubes, exact, dosing)
     .map((volumes) => {
-      const there = new Float64Array(3);
+      const there = zeros(3);
       after(there, volumes);
       const predicted = labIn(there);
       return { volumes, predicted, miss: distanceTo(aim, predicted) };
     })
     .sort((one, other) => one.miss - other.miss);
   const cases = strengthErrors.every((error) => error === 0) ? [] : strengthCases(strengthErrors);
-  const there = new Float64Array(3);
-  const real = new Float64Array(exact.length);
+  const there = zeros(3);
+  const real = zeros(exact.length);
   /** Undefined as soon as a dose is not safe, and crosses at least so often. */
   const judge = ({ volumes, predicted }: (typeof doses)[number], enough: number): SafeDose | undefined => {
     let crossings = 0;

@@ -2,6 +2,7 @@
 import type { FileFault } from "./fileFault";
 import { type LabD65, labD65 } from "../color/types";
 import { GRID_10NM, type Reflectance } from "../spectrum/types";
+import { zeros } from "../numbers";
 
 export type ReadingRow = {
   readonly name: string;
@@ -25,9 +26,9 @@ export type PackedReadings = {
 
 export function packReadings(rows: readonly ReadingRow[]): PackedReadings {
   const hasSpectra = rows.some((row) => row.spectrum);
-  const whiteParts = new Float64Array(rows.length).fill(Number.NaN);
-  const labs = new Float64Array(3 * rows.length).fill(Number.NaN);
-  const spectra = new Float64Array(hasSpectra ? GRID_10NM.count * rows.length : 0).fill(Number.NaN);
+  const whiteParts = zeros(rows.length).fill(Number.NaN);
+  const labs = zeros(3 * rows.length).fill(Number.NaN);
+  const spectra = zeros(hasSpectra ? GRID_10NM.count * rows.length : 0).fill(Number.NaN);
   rows.forEach((row, i) => {
     if (row.whiteParts !== undefined) whiteParts[i] = row.whiteParts;
     if (row.lab) labs.set(row.lab, 3 * i);

@@ -9,7 +9,7 @@
  *
  * Source: P. Kubelka, J. Opt. Soc. Am. 44(4), 330-335 (1954), doi:10.1364/JOSA.44.000330.
  */
-import { isNotNegative, num } from "../numbers";
+import { isNotNegative, num, zeros } from "../numbers";
 import type { OpticalModel } from "../spectrum/types";
 
 /** Keeps b above zero in bands where a paint absorbs nothing; far below any real K/S. */
@@ -34,8 +34,8 @@ export function filmResponse(
   thickness: number,
 ): FilmResponse {
   if (!isNotNegative(thickness)) throw new RangeError(`A film is at least 0 thick, got ${thickness}`);
-  const back = new Float64Array(grid.count);
-  const through = new Float64Array(grid.count);
+  const back = zeros(grid.count);
+  const through = zeros(grid.count);
   for (let band = 0; band < grid.count; band++) {
     const s = num(scattering[band]);
     const q = Math.max(num(absorption[band]) / s, SMALLEST_K_OVER_S);

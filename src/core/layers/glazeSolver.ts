@@ -8,7 +8,7 @@ import { deltaE2000 } from "../color/ciede2000";
 import { labF } from "../color/cieLab";
 import { labD65, type LabD65 } from "../color/types";
 import type { SurfaceConstants } from "../mixing/saunderson";
-import { num, sumOf, upTo } from "../numbers";
+import { num, sumOf, upTo, zeros } from "../numbers";
 import type { ViewingWeights } from "../spectrum/colorimetry";
 import type { OpticalModel, Reflectance } from "../spectrum/types";
 import { type FilmResponse, filmResponse, layOver } from "./filmResponse";
@@ -76,7 +76,7 @@ export class GlazeSolver {
     this.thicknesses = Array.from({ length: STEPS }, (_, step) => thinnest * ratio ** step);
     this.responses = paints.map((paint) => this.thicknesses.map((x) => filmResponse(paint, x)));
     this.surfaces = paints.map((paint) => paint.surface ?? surface);
-    this.inner = new Float64Array(view.grid.count);
+    this.inner = zeros(view.grid.count);
   }
 
   /** The best plan of one film, then of more where they bring the colour nearer by what a film is worth. */
@@ -114,7 +114,7 @@ export class GlazeSolver {
   }
 
   private bestPairs(grounds: readonly Float64Array[], target: LabD65): readonly (readonly Glaze[])[] {
-    const below = new Float64Array(this.view.grid.count);
+    const below = zeros(this.view.grid.count);
     const found: { readonly glazes: readonly Glaze[]; readonly miss: number }[] = [];
     this.paints.forEach((_, first) => {
       const nearest = this.paints.map(() => ({ miss: Number.POSITIVE_INFINITY, first: 0, second: 0 }));

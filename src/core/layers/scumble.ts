@@ -10,6 +10,7 @@ import type { SurfaceConstants } from "../mixing/saunderson";
 import type { ViewingWeights } from "../spectrum/colorimetry";
 import type { OpticalModel, Reflectance } from "../spectrum/types";
 import type { FilmRange } from "./glazeSolver";
+import { zeros } from "../numbers";
 
 export type Scumble = {
   /** Place of the white, and of the paint that tints it; undefined for white alone. */
@@ -49,9 +50,9 @@ export function scumbles(
   surface: SurfaceConstants,
 ): readonly Scumble[] {
   const film = new FilmEvaluator(paints, view, surface, base);
-  const out = new Float64Array(3);
+  const out = zeros(3);
   const places = new Uint8Array(2);
-  const volumes = new Float64Array(2);
+  const volumes = zeros(2);
   const labOf = (white: number, paint: number, share: number, thickness: number): LabD65 => {
     places[0] = white;
     places[1] = paint;

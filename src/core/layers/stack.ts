@@ -8,7 +8,7 @@
  * the place, what is seen is the mean over the place, and each pass falls where it falls.
  */
 import { innerReflectance, seenReflectance, type SurfaceConstants } from "../mixing/saunderson";
-import { num } from "../numbers";
+import { num, zeros } from "../numbers";
 import { assertSameGrid, type OpticalModel, type Reflectance } from "../spectrum/types";
 import { filmResponse, layOver } from "./filmResponse";
 
@@ -47,7 +47,7 @@ export function stackOver(
     const before = seen.at(-1) ?? ground;
     const below = inner ?? insideOf(before, surface);
     if (coverShare === 1) {
-      inner = new Float64Array(grid.count);
+      inner = zeros(grid.count);
       layOver(inner, filmResponse(optics, thickness * passes), below);
       seen.push(outsideOf(inner, surface, before));
       continue;
@@ -56,7 +56,7 @@ export function stackOver(
     let mean = before;
     let inside = below;
     for (let pass = 0; pass < passes; pass++) {
-      const touched = new Float64Array(grid.count);
+      const touched = zeros(grid.count);
       layOver(touched, response, inside);
       const over = outsideOf(touched, surface, before);
       const under = mean;

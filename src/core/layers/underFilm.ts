@@ -15,6 +15,7 @@ import type { Medium } from "../recipe/paletteMixer";
 import type { ViewingWeights } from "../spectrum/colorimetry";
 import type { OpticalModel } from "../spectrum/types";
 import { type FilmResponse, filmResponse } from "./filmResponse";
+import { zeros } from "../numbers";
 
 /** A film of one paint, dry; 1 where titanium white has S·X = 1 at 550 nm. */
 export type FilmAbove = { readonly optics: OpticalModel; readonly thickness: number };
@@ -49,7 +50,7 @@ export class UnderFilm implements ColorModel {
     this.surface = optics.surface ?? assumed;
     this.k = Float64Array.from(tubes.flatMap(({ absorption }) => Array.from(absorption)));
     this.s = Float64Array.from(tubes.flatMap(({ scattering }) => Array.from(scattering)));
-    this.sums = new Float64Array(3 * tubes.length);
+    this.sums = zeros(3 * tubes.length);
   }
 
   strengthOf(tube: number): number {

@@ -7,7 +7,7 @@ import {
   seenReflectanceSlope,
   type SurfaceConstants,
 } from "../mixing/saunderson";
-import { num } from "../numbers";
+import { num, zeros } from "../numbers";
 import type { OpticalModel } from "../spectrum/types";
 
 export type BandSlopes = {
@@ -27,11 +27,11 @@ const STEP = 6e-6;
 export function bandSlopes(optics: OpticalModel, surface: SurfaceConstants, film?: Film): BandSlopes {
   const { count } = optics.grid;
   const slopes = {
-    values: new Float64Array(count),
-    byLogAbsorption: new Float64Array(count),
-    byLogScattering: new Float64Array(count),
-    byOuter: new Float64Array(count),
-    byInner: new Float64Array(count),
+    values: zeros(count),
+    byLogAbsorption: zeros(count),
+    byLogScattering: zeros(count),
+    byOuter: zeros(count),
+    byInner: zeros(count),
   };
   for (let band = 0; band < count; band++) {
     const k = num(optics.absorption[band]);

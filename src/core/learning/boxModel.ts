@@ -2,7 +2,7 @@
 import type { LabD65 } from "../color/types";
 import { blendOptics, blendSurfaces, type Film, mixtureReflectance } from "../mixing/mixture";
 import type { SurfaceConstants } from "../mixing/saunderson";
-import { inner, num, squareOf, volumeOf } from "../numbers";
+import { inner, num, squareOf, volumeOf, zeros } from "../numbers";
 import type { NormalEquations } from "../optimize/normalEquations";
 import type { CholeskyFactor } from "../optimize/solveSymmetric";
 import { labFromReflectance, type ViewingWeights } from "../spectrum/colorimetry";
@@ -223,7 +223,7 @@ export class BoxModel {
     }
     const deviation = bandDeviation(entry.spectrum);
     const ofBands = Array.from(slopes.values, (_, band) => {
-      const row = new Float64Array(slopes.values.length);
+      const row = zeros(slopes.values.length);
       row[band] = -1 / deviation;
       return row;
     });
@@ -249,7 +249,7 @@ export class BoxModel {
     const total = volumeOf(parts);
     const shares = new Map<number, number>();
     for (const { tube, volume } of parts) shares.set(tube, (shares.get(tube) ?? 0) + volume / total);
-    const shared = new Float64Array(bands.values.length);
+    const shared = zeros(bands.values.length);
     const ofTubes = [...shares].map(([tube, share]) => {
       const optics = tubeAt(tubes, tube);
       const byLogAbsorption = ofPart(bands.byLogAbsorption, share, optics.absorption, blend.absorption);
@@ -388,7 +388,7 @@ function bandDeviation({ uncertainty }: SpectralReading): number {
 
 /** Slopes of the mixture's reflectance by ln K, or ln S, of one of its paints. */
 function ofPart(byLog: Float64Array, share: number, own: NumberRow, blend: NumberRow): Float64Array {
-  const slopes = new Float64Array(byLog.length);
+  const slopes = zeros(byLog.length);
   for (let band = 0; band < slopes.length; band++)
     slopes[band] = (num(byLog[band]) * share * num(own[band])) / num(blend[band]);
   return slopes;

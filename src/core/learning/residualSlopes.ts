@@ -2,7 +2,7 @@
 import { REFERENCE_FACTORS, writeResidualsOfDeltaE2000 } from "../color/ciede2000";
 import { labF, labFSlope } from "../color/cieLab";
 import { type LabD65, labD65 } from "../color/types";
-import { num } from "../numbers";
+import { num, zeros } from "../numbers";
 import type { ViewingWeights } from "../spectrum/colorimetry";
 import type { NumberRow } from "../spectrum/types";
 
@@ -10,7 +10,7 @@ export type Three<T> = readonly [T, T, T];
 
 /** ΔL, ΔC and ΔH of ΔE00 with its weights, sample minus reference. */
 export function residualsBetween(reference: LabD65, sample: LabD65): Three<number> {
-  const out = new Float64Array(3);
+  const out = zeros(3);
   writeResidualsOfDeltaE2000(
     out,
     0,
@@ -44,11 +44,7 @@ export function labWithSlopes(
     labFSlope(ty, fy) / white[1],
     labFSlope(tz, fz) / white[2],
   ];
-  const slopes: Three<Float64Array> = [
-    new Float64Array(grid.count),
-    new Float64Array(grid.count),
-    new Float64Array(grid.count),
-  ];
+  const slopes: Three<Float64Array> = [zeros(grid.count), zeros(grid.count), zeros(grid.count)];
   for (let band = 0; band < grid.count; band++) {
     const [byX, byY, byZ] = [sx * at(x, band), sy * at(y, band), sz * at(z, band)];
     slopes[0][band] = 116 * byY;

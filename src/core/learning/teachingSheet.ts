@@ -9,7 +9,7 @@
  *
  * Source: V. V. Fedorov, Theory of Optimal Experiments (1972), chapter 3, for the one-by-one choice by a linear criterion.
  */
-import { num, squareOf } from "../numbers";
+import { num, squareOf, zeros } from "../numbers";
 import { CholeskyFactor } from "../optimize/solveSymmetric";
 import type { OpticalModel } from "../spectrum/types";
 import { BoxModel, type LearningConditions } from "./boxModel";
@@ -174,7 +174,7 @@ function rowOf({ columns, rows, free }: SparseRows): Row {
 
 /** Σ Cᵀ C: by variance, so that the worst mixtures count most. */
 function weightsOf(probes: readonly Row[], size: number): readonly Float64Array[] {
-  const weights = Array.from({ length: size }, () => new Float64Array(size));
+  const weights = Array.from({ length: size }, () => zeros(size));
   for (const { rows, columns } of probes)
     for (const row of rows)
       for (const [i, place] of columns.entries()) {
@@ -264,7 +264,7 @@ function withOnes(matrix: readonly (readonly number[])[]): number[][] {
 
 function times(a: readonly Float64Array[], b: readonly Float64Array[]): readonly Float64Array[] {
   return a.map((line) => {
-    const out = new Float64Array(line.length);
+    const out = zeros(line.length);
     for (let k = 0; k < line.length; k++) {
       const [factor, other] = [line[k] as number, b[k]];
       if (factor === 0 || !other) continue;

@@ -1,6 +1,6 @@
 import type { Ladder } from "../amounts/ladder";
 import type { Aim } from "../color/aimDistance";
-import type { LocalMetric, Nearest } from "../color/localMetric";
+import type { LocalMetric, NearestPlaces } from "../color/localMetric";
 import type { LabD65 } from "../color/types";
 
 /** What a search needs to know of a palette: the colour of volumes of its tubes, and how it changes. */
@@ -27,13 +27,13 @@ export type ColorModel = {
   readonly layPile?: (pile: PileToLay, tubes: Uint8Array, aim: Aim) => readonly number[] | undefined;
 };
 
-/** {@link ../color/localMetric} nearestOf for each of so many sets of colours, which are as long as each other. */
+/** {@link ../color/localMetric} nearestOfEach. */
 export type NearestOfEach = (
   labs: Float32Array,
   sets: number,
   metric: LocalMetric,
   target: LabD65,
-) => (set: number) => Nearest;
+) => NearestPlaces;
 
 /** A pile that is wanted of some paints, in the unit of a measure; water is the last place, if there is any. */
 export type PileToLay = {

@@ -17,7 +17,7 @@
  *
  * Source of R: P. Kubelka, J. Opt. Soc. Am. 38(5), 448-457 (1948), doi:10.1364/JOSA.38.000448.
  */
-import { areFinite, num } from "../numbers";
+import { areFinite, num, zeros } from "../numbers";
 import type { ViewingWeights } from "../spectrum/colorimetry";
 import { assertSameGrid, type OpticalModel, type Reflectance } from "../spectrum/types";
 import type { ColorModel } from "./colorModel";
@@ -56,7 +56,7 @@ export class FilmEvaluator implements ColorModel {
     this.surface = new MixtureSurface(tubes, surface);
     this.tubeCount = tubes.length;
     ({ k: this.k, s: this.s } = opticsTable(tubes, grid));
-    this.ground = new Float64Array(grid.count);
+    this.ground = zeros(grid.count);
     this.writeGround(this.surface.of(new Uint8Array(), new Float64Array(), 0));
     if (!areFinite(this.ground)) throw new RangeError("The ground needs finite reflectances");
   }

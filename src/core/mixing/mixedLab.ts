@@ -1,10 +1,11 @@
 import { type LabD65, labD65 } from "../color/types";
 import type { ColorModel } from "./colorModel";
+import { zeros } from "../numbers";
 
 /** Arrays of one's own for each mixture would cost a search more than most of its mixtures do. */
-const lab = new Float64Array(3);
+const lab = zeros(3);
 let places = new Uint8Array(32);
-let amounts = new Float64Array(32);
+let amounts = zeros(32);
 
 /**
  * The colour of a mixture.
@@ -20,7 +21,7 @@ export function mixedLab(
   const count = tubes.length;
   if (count > places.length) {
     places = new Uint8Array(count);
-    amounts = new Float64Array(count);
+    amounts = zeros(count);
   }
   for (let j = 0; j < count; j++) {
     places[j] = tubes[j] as number;

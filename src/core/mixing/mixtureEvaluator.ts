@@ -18,6 +18,7 @@ import { turnIntoLabSlopes, writeLabOfSums } from "./labOfSums";
 import { MixtureSurface } from "./mixtureSurface";
 import { opticsTable } from "./opticsTable";
 import type { SurfaceConstants } from "./saunderson";
+import { zeros } from "../numbers";
 
 /** Keeps the slopes finite where a paint absorbs nothing; far below any K/S of a real paint. */
 const SMALLEST_K_OVER_S = 1e-12;
@@ -41,8 +42,8 @@ export class MixtureEvaluator implements ColorModel {
     this.view = view;
     this.surface = new MixtureSurface(tubes, surface);
     ({ k: this.k, s: this.s } = opticsTable(tubes, view.grid));
-    this.kMix = new Float64Array(this.bandCount);
-    this.sMix = new Float64Array(this.bandCount);
+    this.kMix = zeros(this.bandCount);
+    this.sMix = zeros(this.bandCount);
   }
 
   /**

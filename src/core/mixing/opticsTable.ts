@@ -1,4 +1,4 @@
-import { isNotNegative, isPositive, num } from "../numbers";
+import { isNotNegative, isPositive, num, zeros } from "../numbers";
 import { assertSameGrid, type OpticalModel, type WavelengthGrid } from "../spectrum/types";
 
 /** K and S of all tubes one after the other: [tube · bands + band]. */
@@ -6,8 +6,8 @@ export type OpticsTable = { readonly k: Float64Array; readonly s: Float64Array }
 
 /** @throws RangeError for another grid, and unless every K is finite and >= 0, every S finite and > 0. */
 export function opticsTable(tubes: readonly OpticalModel[], grid: WavelengthGrid): OpticsTable {
-  const k = new Float64Array(tubes.length * grid.count);
-  const s = new Float64Array(tubes.length * grid.count);
+  const k = zeros(tubes.length * grid.count);
+  const s = zeros(tubes.length * grid.count);
   tubes.forEach((tube, index) => {
     assertSameGrid(tube.grid, grid);
     for (let band = 0; band < grid.count; band++) {

@@ -7,7 +7,7 @@
  *
  *   ∂Lab/∂p_j = U / T (∂Lab/∂f_j - Σ_i p_i / T ∂Lab/∂f_i),   ∂Lab/∂w = -U / T Σ_i p_i / T ∂Lab/∂f_i
  */
-import { sumOf } from "../numbers";
+import { sumOf, zeros } from "../numbers";
 import type { ViewingWeights } from "../spectrum/colorimetry";
 import type { OpticalModel, Reflectance } from "../spectrum/types";
 import type { ColorModel } from "./colorModel";
@@ -50,8 +50,8 @@ export class WashMixer implements ColorModel {
     this.water = tubes.length;
     this.tubeCount = tubes.length + 1;
     this.places = new Uint8Array(this.tubeCount);
-    this.amounts = new Float64Array(this.tubeCount);
-    this.filmSlopes = new Float64Array(3 * this.tubeCount);
+    this.amounts = zeros(this.tubeCount);
+    this.filmSlopes = zeros(3 * this.tubeCount);
   }
 
   strengthOf(tube: number): number {

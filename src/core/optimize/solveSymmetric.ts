@@ -3,7 +3,7 @@
  *
  * Source: G. H. Golub, C. F. Van Loan, Matrix Computations, 4th ed., algorithm 4.2.1.
  */
-import { num, squareOf } from "../numbers";
+import { num, squareOf, zeros } from "../numbers";
 
 /** L of A = L Lᵀ, kept to be used for many right sides. */
 export class CholeskyFactor {
@@ -13,7 +13,7 @@ export class CholeskyFactor {
   static of(matrix: readonly (readonly number[])[]): CholeskyFactor | undefined {
     const lower: Float64Array[] = [];
     for (const [i, given] of matrix.entries()) {
-      const row = new Float64Array(i + 1);
+      const row = zeros(i + 1);
       // Indices stay inside the triangle, so that no bound is checked in the inner loop.
       for (const [j, other] of lower.entries()) {
         let sum = num(given[j]);
@@ -44,7 +44,7 @@ export class CholeskyFactor {
 
   /** L⁻¹ b; of two such vectors the inner product is bᵀ A⁻¹ c. */
   forward(right: readonly number[]): Float64Array {
-    const solved = new Float64Array(this.lower.length);
+    const solved = zeros(this.lower.length);
     for (const [i, row] of this.lower.entries()) {
       let sum = num(right[i]);
       for (let k = 0; k < i; k++) sum -= (row[k] as number) * (solved[k] as number);

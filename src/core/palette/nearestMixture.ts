@@ -4,7 +4,7 @@ import { type LabD65, labD65 } from "../color/types";
 import { colorModelOf } from "../mixing/colorModelOf";
 import { labIn } from "../mixing/mixedLab";
 import type { SurfaceConstants } from "../mixing/saunderson";
-import { sumOf, upTo } from "../numbers";
+import { sumOf, upTo, zeros } from "../numbers";
 import { type MixtureSamples, mixtureSamples } from "../recipe/mixtureSamples";
 import { type SolverEffort, type SubsetSolver, subsetSolver } from "../recipe/subsetSolver";
 import type { Wash } from "../mixing/washMixer";
@@ -71,7 +71,7 @@ export class NearestMixture {
   ): NearestColor {
     let best = Number.POSITIVE_INFINITY;
     let lab = labD65(Number.NaN, Number.NaN, Number.NaN);
-    let volumes = new Float64Array(this.tubeCount);
+    let volumes = zeros(this.tubeCount);
     const solveFrom = (start: number): void => {
       const squared = this.solver.solve(
         target,

@@ -20,7 +20,7 @@ import { interiorLattice } from "../recipe/subsets";
 import { type SolverEffort, type SubsetSolver, subsetSolver } from "../recipe/subsetSolver";
 import type { ViewingWeights } from "../spectrum/colorimetry";
 import type { OpticalModel } from "../spectrum/types";
-import { areFinite } from "../numbers";
+import { areFinite, zeros } from "../numbers";
 
 export const MOST_RECIPE_TUBES = 4;
 
@@ -84,7 +84,7 @@ export class NoteMisses {
 
   /** ΔE00 of the best recipe of the palette for each note: what is told of it. @param palette - places in the box. */
   deltaEOfPalette(palette: readonly number[]): number[] {
-    const least = new Float64Array(this.noteCount).fill(Number.POSITIVE_INFINITY);
+    const least = zeros(this.noteCount).fill(Number.POSITIVE_INFINITY);
     const labs = new Array<LabD65 | undefined>(this.noteCount).fill(undefined);
     this.visitSets(palette, (set) => {
       const { misses, volumes } = this.ofSet(set);
@@ -176,13 +176,13 @@ export class NoteMisses {
     const count = places.length;
     const tubes = Uint8Array.from(places);
     const misses = new Float32Array(notes.length).fill(Number.POSITIVE_INFINITY);
-    const volumes = new Float64Array(notes.length * count);
+    const volumes = zeros(notes.length * count);
     const parts =
       set.length > 1 ? set.map((_, left) => this.ofSet(set.filter((__, place) => place !== left))) : [];
     const starts = interiorLattice(count, LATTICE_LEVELS[count] ?? count);
-    const labs = new Float64Array(3 * starts.length);
-    const lab = new Float64Array(3);
-    const real = new Float64Array(count);
+    const labs = zeros(3 * starts.length);
+    const lab = zeros(3);
+    const real = zeros(count);
     starts.forEach((start, i) => {
       for (let j = 0; j < count; j++) real[j] = (start[j] as number) * solver.unitVolume(tubes[j] as number);
       mixer.writeLab(lab, tubes, real, count);
@@ -202,7 +202,7 @@ export class NoteMisses {
       });
       const part = parts[bestPart];
       if (part) {
-        const start = new Float64Array(count);
+        const start = zeros(count);
         for (let j = 0, from = 0; j < count; j++)
           start[j] = j === bestPart ? 0 : (part.volumes[n * (count - 1) + from++] as number);
         misses[n] = part.misses[n] as number;

@@ -10,6 +10,7 @@ import { bisected, cheapestBetween } from "../optimize/narrow";
 import type { OpticalModel } from "../spectrum/types";
 import type { TestWhite } from "../tube/character";
 import { meanStrength } from "../mixing/strength";
+import { zeros } from "../numbers";
 
 export type Partner = {
   /** Place among the tubes. */
@@ -225,8 +226,8 @@ class PairMixer {
   private readonly mixer: ColorModel;
   private readonly white: number;
   private readonly tubes = new Uint8Array(3);
-  private readonly volumes = new Float64Array(3);
-  private readonly lab = new Float64Array(3);
+  private readonly volumes = zeros(3);
+  private readonly lab = zeros(3);
 
   /** @param wash - water over paper in place of the white. */
   constructor(tubes: readonly OpticalModel[], bench: TestWhite, wash: Wash | undefined) {

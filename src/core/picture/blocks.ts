@@ -2,6 +2,7 @@
 import { labFromLinearSrgb } from "../color/srgb";
 import { type LabD65, labD65, linearSrgb } from "../color/types";
 import { type PixelImage, PixelReader } from "./pixels";
+import { zeros } from "../numbers";
 
 export type Blocks = {
   readonly columns: number;
@@ -19,7 +20,7 @@ export function blocksOf(image: PixelImage, mostBlocks: number): Blocks {
   const sidePx = Math.max(1, Math.ceil(Math.sqrt((widthPx * heightPx) / mostBlocks)));
   const columns = Math.ceil(widthPx / sidePx);
   const rows = Math.ceil(heightPx / sidePx);
-  const sums = new Float64Array(4 * columns * rows);
+  const sums = zeros(4 * columns * rows);
   const reader = new PixelReader(image);
   for (let y = 0; y < heightPx; y++) {
     const row = Math.floor(y / sidePx) * columns;
@@ -32,7 +33,7 @@ export function blocksOf(image: PixelImage, mostBlocks: number): Blocks {
       sums[at + 3] = (sums[at + 3] as number) + 1;
     }
   }
-  const labs = new Float64Array(3 * columns * rows);
+  const labs = zeros(3 * columns * rows);
   for (let block = 0; block < columns * rows; block++) {
     const count = sums[4 * block + 3] as number;
     labs.set(

@@ -9,7 +9,7 @@
  * Source of the sweeps: C. Barnes, E. Shechtman, A. Finkelstein, D. B. Goldman, ACM Trans. Graph. 28(3), 24
  * (2009), doi:10.1145/1531326.1531330.
  */
-import { upTo } from "../numbers";
+import { upTo, zeros } from "../numbers";
 import { type Aim, aimAt, distanceFrom } from "../color/aimDistance";
 import { deltaE2000, REFERENCE_FACTORS } from "../color/ciede2000";
 import { decodeChannel, labFromLinearSrgb, screenColorFromLab } from "../color/srgb";
@@ -112,9 +112,9 @@ function tableBuilder(mixer: ColorModel, size: number, begin: number, end: numbe
   const samples = mixtureSamples(mixer, solver);
   const cornerCount = size ** 3;
   /** Scaled volumes and colour of the solution at each corner. */
-  const volumes = new Float64Array(cornerCount * tubeCount);
-  const labs = new Float64Array(3 * cornerCount);
-  const targets = new Float64Array(3 * cornerCount);
+  const volumes = zeros(cornerCount * tubeCount);
+  const labs = zeros(3 * cornerCount);
+  const targets = zeros(3 * cornerCount);
   /** Sweep in which a corner's solution last changed; -1 for the first pass. */
   const changedIn = new Int8Array(cornerCount).fill(-1);
   const misses = new Float32Array(cornerCount).fill(Number.POSITIVE_INFINITY);

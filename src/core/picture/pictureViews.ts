@@ -5,6 +5,7 @@ import { linearSrgb } from "../color/types";
 import { NEUTRAL_CHROMA } from "../describe/chromaWords";
 import { HUE_PLACES, readHue } from "../describe/huePlaces";
 import { type PixelImage, PixelReader } from "./pixels";
+import { zeros } from "../numbers";
 
 /** Steps of linear light in the table that encodes it: fine enough for the darkest byte. */
 const ENCODE_STEPS = 16_384;
@@ -46,7 +47,7 @@ export type SmallPicture = {
 export function squint(image: PixelImage, blockPx: number): SmallPicture {
   const widthPx = Math.max(1, Math.ceil(image.widthPx / blockPx));
   const heightPx = Math.max(1, Math.ceil(image.heightPx / blockPx));
-  const sums = new Float64Array(3 * widthPx * heightPx);
+  const sums = zeros(3 * widthPx * heightPx);
   const counts = new Uint32Array(widthPx * heightPx);
   const reader = new PixelReader(image);
   for (let y = 0; y < image.heightPx; y++) {

@@ -10,6 +10,7 @@
  */
 import { type PixelImage, PixelReader } from "./pixels";
 import type { SheetPoint } from "./squaredSheet";
+import { zeros } from "../numbers";
 
 /** A mark on the page: lengths in the page's own units. */
 export type PlacedMark = {
@@ -91,7 +92,7 @@ function smallGrey(image: PixelImage) {
 }
 
 function inkOf(grey: Float32Array, width: number, height: number): Uint8Array {
-  const sums = new Float64Array((width + 1) * (height + 1));
+  const sums = zeros((width + 1) * (height + 1));
   for (let row = 0; row < height; row++) {
     let line = 0;
     for (let column = 0; column < width; column++) {

@@ -11,7 +11,7 @@
  * Sources: A. B. Watson, D. G. Pelli, QUEST: a Bayesian adaptive psychometric method, Percept. Psychophys. 33, 113-120
  * (1983); P. E. King-Smith et al., Vision Res. 34, 885-912 (1994), for the choice by least expected spread.
  */
-import { num, sumOf } from "../numbers";
+import { num, sumOf, zeros } from "../numbers";
 
 /** Slope of the curve over the logarithm of the difference, as for most such tasks. */
 export const SLOPE = 3.5;
@@ -94,7 +94,7 @@ export class ThresholdTrial {
   next(): number {
     let best = { difference: LARGEST, spread: Number.POSITIVE_INFINITY };
     for (const [at, difference] of ASKED_ABOUT.entries()) {
-      const spread = this.spreadAfter(this.curves[at] ?? new Float64Array(0));
+      const spread = this.spreadAfter(this.curves[at] ?? zeros(0));
       if (spread < best.spread) best = { difference, spread };
     }
     return best.difference;

@@ -4,10 +4,11 @@
  */
 import { aimAt, distanceFrom } from "../color/aimDistance";
 import type { ColorModel } from "../mixing/colorModel";
+import { zeros } from "../numbers";
 import type { NumberRow } from "../spectrum/types";
 import { OTHER_TUBES_COST } from "./answers";
 import { bestOf, bySquared, type Solved } from "./candidates";
-import { bitsOf, type LatticeSubset, type RankedSubset, rankExactly } from "./startLattice";
+import { bitsOf, type LatticeSubset, type RankedLattice, rankExactly } from "./startLattice";
 import { COARSE, MAX_TUBES_PER_RECIPE, type SolverEffort, type SubsetSolver } from "./subsetSolver";
 import type { RecipeQuery } from "./types";
 
@@ -44,36 +45,40 @@ const GROWN_START = 0.05;
 /** Solves a set of tubes from scaled volumes. */
 export type SolveSet = (tubes: Uint8Array, start: NumberRow, effort: SolverEffort) => Solved;
 
-/** @param ranked - sets of the lattice that may be used, nearest first. @param size - most tubes. */
+/** @param fromLattice - so many tubes are in the sets of the lattice at most. @param size - most tubes. */
 export function coarseSearch(
   mixer: ColorModel,
   unitVolume: SubsetSolver["unitVolume"],
   solve: SolveSet,
   query: RecipeQuery,
-  ranked: readonly RankedSubset[],
+  ranked: RankedLattice,
   fromLattice: number,
   size: number,
 ): Solved[] {
   const { target, factors, required = [], forbidden = [], toleranceDeltaE2000 } = query;
   const aim = aimAt(target, factors);
   const solved = new Map<number, Solved>();
-  const volumes = new Float64Array(MAX_TUBES_PER_RECIPE);
-  const lab = new Float64Array(3);
+  const volumes = zeros(MAX_TUBES_PER_RECIPE);
+  const lab = zeros(3);
   let best = Number.POSITIVE_INFINITY;
 
   /** A few steps for each subset that can matter: small ones first, of each size the nearest starts first. */
   const fromStarts = (): void => {
-    const least = ranked[LEAST_SUBSETS - 1]?.distance ?? Number.POSITIVE_INFINITY;
+    const least = ranked.distanceOfNth(LEAST_SUBSETS);
+    const isReached = (): boolean => best <= OUT_OF_REACH_SQUARED;
+    const worth = (): number =>
+      Math.max(
+        least,
+        Math.sqrt(best) + LATTICE_CELL + (isReached() ? toleranceDeltaE2000 : OTHER_TUBES_COST),
+      );
     let exactCount = 0;
-    for (let held = 1; held <= size; held++)
-      for (const { subset, start, distance } of ranked) {
-        if (subset.tubes.length !== held) continue;
-        const isReached = best <= OUT_OF_REACH_SQUARED;
-        const worth = Math.sqrt(best) + LATTICE_CELL + (isReached ? toleranceDeltaE2000 : OTHER_TUBES_COST);
-        if (distance > Math.max(worth, least)) break;
+    for (let held = 1; held <= fromLattice; held++)
+      for (const { subset, start, distance } of ranked.within(worth(), held)) {
+        // The nearer the best, the less is worth a try.
+        if (distance > worth()) break;
         // Of many exact answers with as many tubes as allowed a painter sees one or two.
         if (held === query.maxTubes && exactCount >= MOST_EXACT) break;
-        if (isReached && held >= LEAST_WITH_FACES && isBestOnFace(subset, distance)) continue;
+        if (isReached() && held >= LEAST_WITH_FACES && isBestOnFace(subset, distance)) continue;
         const entry = solve(subset.tubes, start, COARSE);
         solved.set(subset.bits, entry);
         if (entry.squared < best) best = entry.squared;
@@ -109,7 +114,8 @@ export function coarseSearch(
 
   /** A target outside has several valleys: the subsets nearest to it are tried from two starts in them. */
   const outside = (rough: Solved[]): void => {
-    const subsets = ranked.slice(0, RANKED_AGAIN).map(({ subset }) => subset);
+    const nearest = ranked.within(Number.POSITIVE_INFINITY).slice(0, RANKED_AGAIN);
+    const subsets = nearest.map(({ subset }) => subset);
     best = bestOf(rough);
     for (const { subset, start, second, distance } of rankExactly(subsets, aim).slice(0, OUTSIDE_SUBSETS)) {
       if (distance > Math.sqrt(best) + OUTSIDE_CELL) break;
@@ -126,7 +132,7 @@ export function coarseSearch(
     const seeds =
       rough.length > 0
         ? [...rough].sort(bySquared).filter(({ tubes }) => tubes.length === held - 1)
-        : [{ tubes: Uint8Array.from(required), scaled: new Float64Array(required.length).fill(1) }];
+        : [{ tubes: Uint8Array.from(required), scaled: zeros(required.length).fill(1) }];
     const seen = new Set<number>();
     for (const { tubes, scaled } of seeds.slice(0, GROWN_SETS)) {
       if (tubes.length === held) rough.push(solve(tubes, scaled, COARSE));

@@ -3,7 +3,7 @@ import { type DeltaE2000Factors, REFERENCE_FACTORS } from "../color/ciede2000";
 import { localMetric, localSquare } from "../color/localMetric";
 import type { LabD65 } from "../color/types";
 import type { ColorModel } from "../mixing/colorModel";
-import { ascending, upTo } from "../numbers";
+import { ascending, upTo, zeros } from "../numbers";
 import { interiorLattice, subsetsOf } from "./subsets";
 
 /** Levels of the lattice by subset size. */
@@ -44,11 +44,11 @@ export function mixtureSamples(
     sampleCount += subsets.length * starts.length;
     if (starts.length > 0) plans.push({ subsets, starts });
   }
-  const volumes = new Float64Array(sampleCount * tubeCount);
-  const labs = new Float64Array(3 * sampleCount);
+  const volumes = zeros(sampleCount * tubeCount);
+  const labs = zeros(3 * sampleCount);
   let sample = 0;
-  const lab = new Float64Array(3);
-  const real = new Float64Array(SAMPLE_LEVELS.length);
+  const lab = zeros(3);
+  const real = zeros(SAMPLE_LEVELS.length);
   for (const { subsets, starts } of plans)
     for (const tubes of subsets) {
       setStarts.push(sample);
@@ -82,8 +82,8 @@ export function samplesWithin(
     for (let sample = from; sample < (setStarts[set + 1] as number); sample++) kept.push(sample);
   }
   const count = tubes.length;
-  const keptVolumes = new Float64Array(kept.length * count);
-  const keptLabs = new Float64Array(3 * kept.length);
+  const keptVolumes = zeros(kept.length * count);
+  const keptLabs = zeros(3 * kept.length);
   for (let place = 0; place < kept.length; place++) {
     const sample = kept[place] as number;
     const from = sample * tubeCount;
@@ -104,7 +104,7 @@ function samplesOf(
   const sampleCount = labs.length / 3;
   /** Samples from the darkest to the lightest, and their colours in that order. */
   const byLightness = ascending(sampleCount, (sample) => labs[3 * sample] as number);
-  const sorted = new Float64Array(labs.length);
+  const sorted = zeros(labs.length);
   for (let place = 0; place < sampleCount; place++) {
     const from = 3 * (byLightness[place] as number);
     for (let axis = 0; axis < 3; axis++) sorted[3 * place + axis] = labs[from + axis] as number;

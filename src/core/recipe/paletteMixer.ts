@@ -16,7 +16,7 @@ import type { ViewingWeights } from "../spectrum/colorimetry";
 import type { NumberRow, OpticalModel, Reflectance } from "../spectrum/types";
 import { type Answer, chooseAnswers, orderOf, OTHER_TUBES_COST, recipeOf } from "./answers";
 import { type Candidate, GLANCE, isAllowed, mixedCandidate } from "./candidates";
-import { recipeSearch } from "./search";
+import { type FoundCandidates, recipeSearch } from "./search";
 import { tubeTraits } from "./tubeTraits";
 import type { Recipe, RecipeQuery } from "./types";
 
@@ -78,6 +78,8 @@ const REACHED = 1;
 /** What rounding to the hand may cost before it is worth a word, ΔE00. */
 const HAND_COST = 0.5;
 
+/** ΔE00 by which a hand misses the nearest mixture at most, as long as what is near is enough. */
+const HAND_MISS = 1;
 /** A larger pile is offered as the closest when it is closer by more than this, ΔE00. */
 const WORTH_PAINT = 0.15;
 /** So many mixtures are laid without thrift: the nearest exact ones. */
@@ -182,24 +184,32 @@ export function paletteMixer(
     return Object.assign(mixedCandidate(tubes, volumesLaid, mixer, query), { exact, laying: laid });
   };
 
-  /** Thrifty piles, and the closest at any size where that is worth the paint. @param candidates - the nearest first. */
+  /** Thrifty piles, and the closest at any size where that is worth the paint. */
   const answersFrom = (
-    candidates: readonly Candidate[],
+    near: readonly Candidate[],
+    all: FoundCandidates["all"],
     query: RecipeQuery,
     dosing: Dosing,
   ): readonly Answer<LaidCandidate>[] => {
-    const thrifty: LaidCandidate[] = [];
+    const thrifty = new Map<Candidate, LaidCandidate>();
+    let candidates = near;
     let nearest = Number.POSITIVE_INFINITY;
     // Rounding brings hardly any mixture closer, so what is further off than this from the nearest is not laid.
     const layWithin = (deltaE: number): void => {
-      for (const candidate of candidates.slice(thrifty.length)) {
+      for (const candidate of candidates) {
         if (candidate.distance > nearest + deltaE) break;
+        if (thrifty.has(candidate)) continue;
         const laid = lay(candidate, query, dosing);
-        thrifty.push(laid);
+        thrifty.set(candidate, laid);
         if (isAllowed(laid, query)) nearest = Math.min(nearest, laid.distance);
       }
     };
     layWithin(query.toleranceDeltaE2000);
+    // A hand that misses the nearest by more finds others that are as near.
+    if (nearest > num(candidates[0]?.distance) + HAND_MISS) {
+      candidates = all();
+      layWithin(query.toleranceDeltaE2000);
+    }
     const lavish = candidates
       .filter(({ distance }) => distance < nearest - WORTH_PAINT)
       .slice(0, MOST_LAVISH)
@@ -210,7 +220,7 @@ export function paletteMixer(
       ...lavish.filter((one) => isAllowed(one, query)).map(({ distance }) => distance),
     );
     const choose = (): Answer<LaidCandidate>[] =>
-      chooseAnswers([...thrifty, ...worthPaint], query, traits, GLANCE, nearestOfAll);
+      chooseAnswers([...thrifty.values(), ...worthPaint], query, traits, GLANCE, nearestOfAll);
     const answers = choose();
     const isBlackFree = ({ candidate }: Answer<LaidCandidate>): boolean =>
       candidate.tubes.every((tube) => traits[tube]?.isBlack !== true);
@@ -223,6 +233,7 @@ export function paletteMixer(
       answers.every(isClose)
     )
       return answers;
+    candidates = all();
     layWithin(OTHER_TUBES_COST);
     return choose();
   };
@@ -257,14 +268,12 @@ export function paletteMixer(
     };
   };
 
-  /** @param candidates - the nearest first. */
   const handLimitOf = (
-    candidates: readonly Candidate[],
+    closest: Candidate | undefined,
     answers: readonly Answer<LaidCandidate>[],
     query: RecipeQuery,
     choice: DosingChoice,
   ): HandLimit | undefined => {
-    const [closest] = candidates;
     if (!closest || answers.length === 0) return undefined;
     const missOf = ({ lab }: Candidate): number => deltaE2000(query.target, lab);
     const exactMiss = missOf(closest);
@@ -280,13 +289,13 @@ export function paletteMixer(
     recipesFor: (query, choice) => {
       const dosing = dosingOf(choice);
       const question = asked(query);
-      const { candidates, ...effort } = candidatesOf(question);
-      const nearestFirst = [...candidates].sort((one, other) => one.distance - other.distance);
-      const found = answersFrom(nearestFirst, question, dosing);
+      const { near, all, effort } = candidatesOf(question);
+      const nearest = near();
+      const found = answersFrom(nearest, all, question, dosing);
       return {
-        ...effort,
         recipes: found.map((answer) => paintedFrom(answer, question, dosing)),
-        handLimit: handLimitOf(nearestFirst, found, question, choice),
+        handLimit: handLimitOf(nearest[0], found, question, choice),
+        ...effort(),
       };
     },
   };

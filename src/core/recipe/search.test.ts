@@ -64,6 +64,26 @@ function randomTargets(count: number, seed: number, tubesPerMix: number): LabD65
 describe("recipe search", () => {
   const search = searchOf(DEMO);
 
+  it("tells first of all that is near, and then of the rest without solving the near ones again", () => {
+    let rest = 0;
+    for (const target of randomTargets(40, 8, 3)) {
+      const { near, all, effort } = search.candidates(query(target));
+      const first = near();
+      const { evaluations } = effort();
+      expect(near()).toEqual(first);
+      expect(effort().evaluations).toBe(evaluations);
+      const every = all();
+      const nearest = every[0]?.distance ?? Number.NaN;
+      expect(every.map(({ distance }) => distance)).toEqual(
+        every.map(({ distance }) => distance).sort((one, other) => one - other),
+      );
+      for (const candidate of every)
+        if (candidate.distance <= nearest + 2) expect(first.includes(candidate)).toBe(true);
+      rest += every.length - first.length;
+    }
+    expect(rest).toBeGreaterThan(30);
+  });
+
   it("comes within ΔE00 0.1 of 200 random mixtures of the palette, from its tubes alone, in whole shares", () => {
     for (const tubesPerMix of [1, 2, 3, 4, 5]) {
       for (const target of randomTargets(40, tubesPerMix, tubesPerMix)) {

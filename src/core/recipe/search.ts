@@ -37,9 +37,16 @@ const FINISHED_WITHOUT_BLACK = 4;
 const FINISHED_VIVID = 4;
 /** ΔE00 beyond the cost of other tubes up to which sets are solved to the end: by then they can come so much nearer. */
 const FINISHED_WITHIN = 1;
+/** The same beyond the tolerance, for what is asked for first: by so much more a hand may miss the nearest of all. */
+const NEAR = FINISHED_WITHIN + 0.5;
 
-export type FoundCandidates = Pick<RecipeSearchReport, "subsetsTried" | "evaluations"> & {
-  readonly candidates: readonly Candidate[];
+/** To be asked before the search is asked for another colour. */
+export type FoundCandidates = {
+  /** Those that are near, or all that are worth offering; nearest first, and each the same one whenever it is told. */
+  readonly near: () => readonly Candidate[];
+  readonly all: () => readonly Candidate[];
+  /** What it took so far. */
+  readonly effort: () => Pick<RecipeSearchReport, "subsetsTried" | "evaluations">;
 };
 
 export type RecipeSearch = {
@@ -48,7 +55,7 @@ export type RecipeSearch = {
   /** Exact recipes, of which a hand lays down only what its measure allows. */
   readonly search: (query: RecipeQuery) => RecipeSearchReport;
   /**
-   * All mixtures among which answers are chosen, solved to the end.
+   * The mixtures among which answers are chosen, solved to the end.
    *
    * @throws RangeError when the query is outside its ranges.
    */
@@ -85,15 +92,15 @@ export function recipeSearch(mixer: ColorModel, isBlack: readonly boolean[]): Re
     return false;
   };
 
-  /** Without sets that are too far off to be offered, unless the near ones may break limits. */
-  const worthOffering = (rough: readonly Solved[], query: RecipeQuery): readonly Solved[] => {
+  /** Without sets that are further beyond the best than this, ΔE00, unless the near ones may break limits. */
+  const worthOffering = (rough: readonly Solved[], query: RecipeQuery, within: number): readonly Solved[] => {
     if (query.limits ?? query.mostShare ?? query.thickestFilm) return rough;
-    const most = (Math.sqrt(bestOf(rough)) + OTHER_TUBES_COST + FINISHED_WITHIN) ** 2;
+    const most = (Math.sqrt(bestOf(rough)) + within) ** 2;
     return rough.filter(({ squared }) => squared <= most);
   };
 
-  const worthFinishing = (rough: readonly Solved[], query: RecipeQuery): Solved[] => {
-    const sorted = [...worthOffering(rough, query)].sort(bySquared);
+  const worthFinishing = (rough: readonly Solved[], query: RecipeQuery, within: number): Solved[] => {
+    const sorted = [...worthOffering(rough, query, within)].sort(bySquared);
     const bySize = new Array<number>(MAX_TUBES_PER_RECIPE + 1).fill(0);
     let withoutBlack = 0;
     const chosen = sorted.filter(({ tubes }) => {
@@ -132,16 +139,24 @@ export function recipeSearch(mixer: ColorModel, isBlack: readonly boolean[]): Re
       return { tubes, scaled: solver.scaledVolumes(count), squared };
     };
     const rough = coarseSearch(mixer, solver.unitVolume, solve, query, ranked, fromLattice, size);
-    const found = worthFinishing(rough, query)
-      .map(({ tubes, scaled }) => {
-        solve(tubes, scaled, FINE);
-        return candidateFrom(tubes, solver.volumes, mixer, query);
-      })
-      .filter((candidate): candidate is Candidate => candidate !== undefined);
+    const finished = new Map<Solved, Candidate | undefined>();
+    const finish = (set: Solved): Candidate | undefined => {
+      if (!finished.has(set)) {
+        solve(set.tubes, set.scaled, FINE);
+        finished.set(set, candidateFrom(set.tubes, solver.volumes, mixer, query));
+      }
+      return finished.get(set);
+    };
+    const within = (deltaE: number): readonly Candidate[] =>
+      distinctByTubes(
+        worthFinishing(rough, query, deltaE)
+          .map(finish)
+          .filter((candidate): candidate is Candidate => candidate !== undefined),
+      ).sort((one, other) => one.distance - other.distance);
     return {
-      candidates: distinctByTubes(found),
-      subsetsTried: rough.length,
-      evaluations: solver.evaluations,
+      near: () => within(query.toleranceDeltaE2000 + NEAR),
+      all: () => within(OTHER_TUBES_COST + FINISHED_WITHIN),
+      effort: () => ({ subsetsTried: rough.length, evaluations: solver.evaluations }),
     };
   };
 
@@ -149,13 +164,11 @@ export function recipeSearch(mixer: ColorModel, isBlack: readonly boolean[]): Re
     traits,
     candidates,
     search: (query) => {
-      const { candidates: found, ...effort } = candidates(query);
-      return {
-        ...effort,
-        recipes: chooseAnswers(found, query, traits, TRACE).map(({ candidate, reasons }) =>
-          recipeOf(candidate, orderOf(candidate), reasons, !mixer.isScaleFree),
-        ),
-      };
+      const { all, effort } = candidates(query);
+      const recipes = chooseAnswers(all(), query, traits, TRACE).map(({ candidate, reasons }) =>
+        recipeOf(candidate, orderOf(candidate), reasons, !mixer.isScaleFree),
+      );
+      return { ...effort(), recipes };
     },
   };
 }

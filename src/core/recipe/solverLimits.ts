@@ -4,7 +4,7 @@
  * it starts a little before the limit, so that what is left of the breach at the solution stays inside.
  */
 import type { LabD65 } from "../color/types";
-import { sumOf } from "../numbers";
+import { sumOf, zeros } from "../numbers";
 
 /** Largest absolute differences from the target in CIELAB units: ΔL*, ΔC*, ΔH*. Infinity for no limit. */
 export type AxisLimits = {
@@ -39,16 +39,16 @@ export class LimitCosts {
   readonly residuals: Float64Array;
   /** Slope of each residual by each volume, [row · capacity + j]. */
   readonly slopes: Float64Array;
-  private readonly byLab = new Float64Array(9);
-  private readonly now = new Float64Array(3);
-  private readonly moved = new Float64Array(3);
+  private readonly byLab = zeros(9);
+  private readonly now = zeros(3);
+  private readonly moved = zeros(3);
 
   constructor(
     private readonly limits: SolverLimits,
     private readonly capacity: number,
   ) {
-    this.residuals = new Float64Array(3 + capacity + 1);
-    this.slopes = new Float64Array((3 + capacity + 1) * capacity);
+    this.residuals = zeros(3 + capacity + 1);
+    this.slopes = zeros((3 + capacity + 1) * capacity);
   }
 
   /** Sum of the squared residuals; zero inside all limits. */
@@ -158,7 +158,7 @@ export function keepsLimits(
 }
 
 function keepsAxes(axes: AxisLimits, target: LabD65, lab: LabD65): boolean {
-  const differences = new Float64Array(3);
+  const differences = zeros(3);
   writeAxisDifferences(differences, target, lab[0], lab[1], lab[2]);
   const [lightness = Number.NaN, chroma = Number.NaN, hue = Number.NaN] = differences;
   return (

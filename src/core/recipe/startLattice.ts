@@ -5,9 +5,9 @@
  * than a lattice cell cannot come close to the target.
  */
 import { type Aim, distanceFrom } from "../color/aimDistance";
-import { localMetric, nearestOf } from "../color/localMetric";
+import { localMetric, nearestOfEach } from "../color/localMetric";
 import type { ColorModel } from "../mixing/colorModel";
-import { ascending } from "../numbers";
+import { ascending, zeros } from "../numbers";
 import { isAllowedSet } from "./candidates";
 import { interiorLattice, subsetsOf } from "./subsets";
 import type { RecipeQuery } from "./types";
@@ -73,8 +73,8 @@ export function buildStartLattice(
   unitVolume: (tube: number) => number,
   maxSize: number,
 ): LatticeGroup[] {
-  const lab = new Float64Array(3);
-  const volumes = new Float64Array(maxSize);
+  const lab = zeros(3);
+  const volumes = zeros(maxSize);
   return Array.from({ length: maxSize }, (_, i) => {
     const count = i + 1;
     const starts = startsFor(mixer, count);
@@ -102,33 +102,62 @@ export function bitsOf(tubes: Iterable<number>): number {
   return bits;
 }
 
-/**
- * The nearest start of each subset that is asked for, nearest subset first; those within a millionth of ΔE00 keep the order
- * of subsets.
- *
- * @param maxSize - most tubes of a recipe, at least 1.
- */
+/** Sets of the lattice that may be used, by their nearest starts. */
+export type RankedLattice = {
+  /**
+   * Those whose starts are so near, about ΔE00, nearest first; those within a millionth of it keep their order.
+   *
+   * @param held - of so many tubes; of all sizes without it.
+   */
+  readonly within: (most: number, held?: number) => RankedSubset[];
+  /** The distance of the n-th nearest; infinite where there are fewer. */
+  readonly distanceOfNth: (n: number) => number;
+};
+
+/** @param maxSize - most tubes of a recipe, at least 1. */
 export function rankSubsets(
   mixer: ColorModel,
   lattice: readonly LatticeGroup[],
   query: Pick<RecipeQuery, "target" | "factors" | "required" | "forbidden">,
   maxSize: number,
-): RankedSubset[] {
+): RankedLattice {
   const { target, factors } = query;
   const metric = localMetric(target, factors);
-  const ranked: RankedSubset[] = [];
-  for (const { subsets, labs } of lattice.slice(0, maxSize)) {
-    const nearest = mixer.nearestOfEach?.(labs, subsets.length, metric, target);
-    subsets.forEach((subset, i) => {
-      if (!isAllowedSet(subset.tubes, query)) return;
-      const { place, distance } = nearest?.(i) ?? nearestOf(metric, target, subset.labs);
-      ranked.push({ subset, start: subset.starts[place] as Float64Array, distance });
-    });
-  }
-  const sorted: RankedSubset[] = [];
-  for (const place of ascending(ranked.length, (one) => (ranked[one] as RankedSubset).distance))
-    sorted.push(ranked[place] as RankedSubset);
-  return sorted;
+  const tellNearest = mixer.nearestOfEach ?? nearestOfEach;
+  const groups = lattice.slice(0, maxSize).map(({ subsets, labs }) => ({
+    subsets,
+    ...tellNearest(labs, subsets.length, metric, target),
+  }));
+  // Of each set an entry would cost as much as finding its nearest start: only those that are asked for get one.
+  return {
+    within: (most, held) => {
+      const near: RankedSubset[] = [];
+      for (const { subsets, places, distances } of held ? groups.slice(held - 1, held) : groups)
+        for (let i = 0; i < subsets.length; i++) {
+          const distance = distances[i] as number;
+          const subset = subsets[i] as LatticeSubset;
+          if (distance <= most && isAllowedSet(subset.tubes, query))
+            near.push({ subset, start: subset.starts[places[i] as number] as Float64Array, distance });
+        }
+      const sorted: RankedSubset[] = [];
+      for (const place of ascending(near.length, (one) => (near[one] as RankedSubset).distance))
+        sorted.push(near[place] as RankedSubset);
+      return sorted;
+    },
+    distanceOfNth: (n) => {
+      const least = zeros(n).fill(Number.POSITIVE_INFINITY);
+      for (const { subsets, distances } of groups)
+        for (let i = 0; i < subsets.length; i++) {
+          const distance = distances[i] as number;
+          let place = n;
+          while (place > 0 && distance < (least[place - 1] as number)) place--;
+          if (place === n || !isAllowedSet((subsets[i] as LatticeSubset).tubes, query)) continue;
+          least.copyWithin(place + 1, place);
+          least[place] = distance;
+        }
+      return least[n - 1] as number;
+    },
+  };
 }
 
 /** CIELAB units from the nearest start to one that may lead elsewhere. */

@@ -13,7 +13,7 @@ import { type DeltaE2000Factors, lightnessResidual } from "../color/ciede2000";
 import type { LabD65 } from "../color/types";
 import type { NumberRow } from "../spectrum/types";
 import type { ColorModel, SolverEffort } from "../mixing/colorModel";
-import { sumOf } from "../numbers";
+import { sumOf, zeros } from "../numbers";
 import { LimitCosts, type SolverLimits } from "./solverLimits";
 
 export const MAX_TUBES_PER_RECIPE = 6;
@@ -64,27 +64,27 @@ export type SubsetSolver = {
 
 /** @param capacity - the most tubes that one solve may hold. */
 export function subsetSolver(mixer: ColorModel, capacity = MAX_TUBES_PER_RECIPE): SubsetSolver {
-  const volumes = new Float64Array(capacity);
-  const lab = new Float64Array(3);
-  const x = new Float64Array(capacity);
-  const trial = new Float64Array(capacity);
-  const trialVolumes = new Float64Array(capacity);
-  const trialLab = new Float64Array(3);
-  const slopes = new Float64Array(3 * capacity);
-  const trialSlopes = new Float64Array(3 * capacity);
-  const residuals = new Float64Array(AIM_RESIDUALS);
-  const moved = new Float64Array(AIM_RESIDUALS);
-  const metric = new Float64Array(3 * AIM_RESIDUALS);
-  const jacobian = new Float64Array(AIM_RESIDUALS * capacity);
-  const normal = new Float64Array(capacity * capacity);
-  const gradient = new Float64Array(capacity);
-  const factor = new Float64Array(capacity * capacity);
-  const step = new Float64Array(capacity);
+  const volumes = zeros(capacity);
+  const lab = zeros(3);
+  const x = zeros(capacity);
+  const trial = zeros(capacity);
+  const trialVolumes = zeros(capacity);
+  const trialLab = zeros(3);
+  const slopes = zeros(3 * capacity);
+  const trialSlopes = zeros(3 * capacity);
+  const residuals = zeros(AIM_RESIDUALS);
+  const moved = zeros(AIM_RESIDUALS);
+  const metric = zeros(3 * AIM_RESIDUALS);
+  const jacobian = zeros(AIM_RESIDUALS * capacity);
+  const normal = zeros(capacity * capacity);
+  const gradient = zeros(capacity);
+  const factor = zeros(capacity * capacity);
+  const step = zeros(capacity);
   const free = new Uint8Array(capacity);
   /** Of the tubes that are free to move. */
   const places = new Uint8Array(capacity);
-  const floors = new Float64Array(capacity);
-  const scale = new Float64Array(mixer.tubeCount);
+  const floors = zeros(capacity);
+  const scale = zeros(mixer.tubeCount);
   for (let tube = 0; tube < mixer.tubeCount; tube++) scale[tube] = 1 / mixer.strengthOf(tube);
   let required: readonly number[] = [];
   let limits: LimitCosts | undefined;

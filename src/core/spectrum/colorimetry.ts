@@ -11,7 +11,7 @@
  */
 import { labFromXyz } from "../color/cieLab";
 import { type Lab, type LightName, type Xyz, xyzUnder } from "../color/types";
-import { num } from "../numbers";
+import { num, zeros } from "../numbers";
 import { assertSameGrid, type NumberRow, type Reflectance, type WavelengthGrid } from "./types";
 
 export type ObserverTable = {
@@ -41,9 +41,9 @@ export function viewingWeights<L extends LightName>(
   if (illuminantPower.length !== count) {
     throw new RangeError(`Illuminant has ${illuminantPower.length} bands, observer ${count}`);
   }
-  const x = new Float64Array(count);
-  const y = new Float64Array(count);
-  const z = new Float64Array(count);
+  const x = zeros(count);
+  const y = zeros(count);
+  const z = zeros(count);
   let ySum = 0;
   for (let band = 0; band < count; band++) ySum += at(observer.yBar, band) * at(illuminantPower, band);
   let xWhite = 0;

@@ -14,7 +14,7 @@ import { fail, type Result, succeed } from "../result";
 import type { LightName, Xyz } from "../color/types";
 import type { ViewingWeights } from "./colorimetry";
 import type { Reflectance } from "./types";
-import { areFinite } from "../numbers";
+import { areFinite, zeros } from "../numbers";
 
 export type ReconstructionFailure = { readonly code: "no-such-reflectance" };
 
@@ -31,10 +31,10 @@ export function smoothestReflectance<L extends LightName>(
   const { count } = view.grid;
   const weights = [view.x, view.y, view.z];
   const size = count + 3;
-  const z = new Float64Array(count);
-  const multipliers = new Float64Array(3);
+  const z = zeros(count);
+  const multipliers = zeros(3);
   for (let iteration = 0; iteration < MAX_ITERATIONS; iteration++) {
-    const matrix = Array.from({ length: size }, () => new Float64Array(size + 1));
+    const matrix = Array.from({ length: size }, () => zeros(size + 1));
     let miss = 0;
     let gradient = 0;
     const rho = Float64Array.from(z, (value) => (Math.tanh(value) + 1) / 2);
@@ -110,7 +110,7 @@ function solveByElimination(matrix: readonly Float64Array[], size: number): Floa
       for (let k = column; k <= size; k++) target[k] = (target[k] as number) - factor * (lead[k] as number);
     }
   }
-  const solution = new Float64Array(size);
+  const solution = zeros(size);
   for (let row = size - 1; row >= 0; row--) {
     const values = rows[row] as Float64Array;
     let sum = values[size] as number;

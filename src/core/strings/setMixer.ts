@@ -12,7 +12,7 @@ import { labIn } from "../mixing/mixedLab";
 import { opaqueModel } from "../mixing/opaqueModel";
 import type { SurfaceConstants } from "../mixing/saunderson";
 import type { Wash } from "../mixing/washMixer";
-import { sumOf } from "../numbers";
+import { sumOf, zeros } from "../numbers";
 import { interiorLattice } from "../recipe/subsets";
 import { FINE, type SolverEffort, type SubsetSolver, subsetSolver } from "../recipe/subsetSolver";
 import type { ViewingWeights } from "../spectrum/colorimetry";
@@ -152,9 +152,9 @@ export class SetMixer {
       : ratios;
     const indices = new Uint8Array(tubes);
     const units = tubes.map((tube) => this.solver.unitVolume(tube));
-    const volumes = new Float64Array(tubes.length);
-    const lab = new Float64Array(3);
-    const labs = new Float64Array(3 * scaled.length);
+    const volumes = zeros(tubes.length);
+    const lab = zeros(3);
+    const labs = zeros(3 * scaled.length);
     // A start beyond the thickest film would be thrown back to bare paper, and stay there.
     const most = THICKEST_START * (this.wash?.undilutedThickness ?? Number.POSITIVE_INFINITY);
     scaled.forEach((start, i) => {

@@ -11,7 +11,7 @@ import type { SurfaceConstants } from "../mixing/saunderson";
 import { bisected } from "../optimize/narrow";
 import { labFromReflectance, type ViewingWeights } from "../spectrum/colorimetry";
 import type { OpticalModel, Reflectance } from "../spectrum/types";
-import { isNotNegative } from "../numbers";
+import { isNotNegative, zeros } from "../numbers";
 
 export type TestWhite = {
   /** The white that tubes are judged in: one's own, or generic titanium white. */
@@ -51,7 +51,7 @@ function assertParts(whiteParts: number): void {
 function tintsOf(tube: OpticalModel, bench: TestWhite): (whiteParts: number) => LabD65 {
   const mixer = new MixtureEvaluator([tube, bench.white], bench.view, bench.surface);
   const both = Uint8Array.of(0, 1);
-  const out = new Float64Array(3);
+  const out = zeros(3);
   return (whiteParts) => {
     assertParts(whiteParts);
     mixer.writeLab(out, both, Float64Array.of(1, whiteParts), whiteParts > 0 ? 2 : 1);
