@@ -29,23 +29,33 @@ type Exports = {
   readonly nearestOfEach: (sets: number, pairs: number) => void;
 };
 
-/** Places in the memory, in bytes: kernel/layout.ts has the same. */
-const AT = { tubes: 0, volumes: 64, lab: 320, slopes: 344, aim: 1112, floors: 1184, scaled: 1440 } as const;
-const EVALUATIONS_AT = 1696;
-const PILE_AT = {
-  exact: 22_304,
-  mostShares: 22_368,
-  sizes: 22_432,
-  laid: 23_456,
-  ladders: 23_520,
-  limits: 24_672,
-} as const;
+/**
+ * Places in the memory, in numbers of 64 bits, and of tubes in bytes: kernel/layout.ts has them in bytes. Constants of their
+ * own, since a bundler writes them out where they stand.
+ */
+const TUBES_AT = 0;
+const VOLUMES_AT = 8;
+const LAB_AT = 40;
+const SLOPES_AT = 43;
+const AIM_AT = 139;
+const FLOORS_AT = 148;
+const SCALED_AT = 180;
+const EVALUATIONS_AT = 212;
+/** Of a pile that is laid. */
+const EXACT_AT = 2788;
+const MOST_SHARES_AT = 2796;
+const SIZES_AT = 2804;
+const LAID_AT = 2932;
+const LADDERS_AT = 2940;
+const LIMITS_AT = 3084;
 const MOST_PLACES = 8;
 const MOST_SIZES = 128;
 const MOST_RUNGS = 8;
 const NUMBERS_OF_LADDER = 2 + 2 * MOST_RUNGS;
-/** Target and metric; what is told of each set of colours; the colours. */
-const NEAREST_AT = { metric: 28_688, told: 73_728, pairs: 81_920 } as const;
+/** Target and metric; what is told of each set of colours; the colours, in bytes. */
+const METRIC_AT = 3586;
+const TOLD_AT = 9216;
+const PAIRS_AT = 81_920;
 const NUMBERS_OF_PAIR = 6;
 const MOST_SETS = 512;
 const HEAD = 64;
@@ -69,7 +79,7 @@ class Kernel {
   constructor(readonly run: Exports) {
     this.bytes = new Uint8Array(run.memory.buffer);
     this.numbers = new Float64Array(run.memory.buffer);
-    this.room = new Float32Array(run.memory.buffer, NEAREST_AT.pairs, (RING_AT - NEAREST_AT.pairs) / 4);
+    this.room = new Float32Array(run.memory.buffer, PAIRS_AT, (RING_AT - PAIRS_AT) / 4);
   }
 
   readonly nearestOfEach: NearestOfEach = (labs, sets, metric, target) => {
@@ -78,7 +88,7 @@ class Kernel {
     const paired = known ?? inPairs(labs, sets);
     if (!known) this.paired.set(labs, paired);
     const { light, alongA, alongB, acrossA, acrossB } = metric;
-    copyTo(numbers, NEAREST_AT.metric, [...target, light, alongA, alongB, acrossA, acrossB]);
+    copyTo(numbers, METRIC_AT, [...target, light, alongA, alongB, acrossA, acrossB]);
     const each = paired.length / sets;
     const atOnce = Math.min(MOST_SETS, Math.floor(room.length / each));
     const distances = new Float64Array(sets);
@@ -87,7 +97,7 @@ class Kernel {
       const count = Math.min(atOnce, sets - from);
       room.set(paired.subarray(from * each, (from + count) * each));
       run.nearestOfEach(count, each / NUMBERS_OF_PAIR);
-      for (let set = 0, at = NEAREST_AT.told / 8; set < count; set++) {
+      for (let set = 0, at = TOLD_AT; set < count; set++) {
         distances[from + set] = Math.sqrt(numbers[at++] as number);
         places[from + set] = numbers[at++] as number;
       }
@@ -97,7 +107,7 @@ class Kernel {
 
   putAim({ lab, factors, wedge }: Aim): void {
     const { numbers } = this;
-    const at = AT.aim / 8;
+    const at = AIM_AT;
     numbers[at] = lab[0];
     numbers[at + 1] = lab[1];
     numbers[at + 2] = lab[2];
@@ -158,13 +168,13 @@ class KernelModel implements ColorModel {
     }
     const { run, numbers, bytes } = this.kernel;
     for (let j = 0; j < count; j++) {
-      bytes[AT.tubes + j] = tubes[j] as number;
-      numbers[AT.volumes / 8 + j] = volumes[j] as number;
+      bytes[TUBES_AT + j] = tubes[j] as number;
+      numbers[VOLUMES_AT + j] = volumes[j] as number;
     }
     run.writeLab(this.start, count);
-    out[0] = numbers[AT.lab / 8] as number;
-    out[1] = numbers[AT.lab / 8 + 1] as number;
-    out[2] = numbers[AT.lab / 8 + 2] as number;
+    out[0] = numbers[LAB_AT] as number;
+    out[1] = numbers[LAB_AT + 1] as number;
+    out[2] = numbers[LAB_AT + 2] as number;
   }
 
   writeLabAndSlopes(
@@ -181,10 +191,10 @@ class KernelModel implements ColorModel {
     const { run, numbers } = this.kernel;
     this.put(tubes, volumes, count);
     run.writeLabAndSlopes(this.start, count);
-    out[0] = numbers[AT.lab / 8] as number;
-    out[1] = numbers[AT.lab / 8 + 1] as number;
-    out[2] = numbers[AT.lab / 8 + 2] as number;
-    for (let i = 0; i < 3 * count; i++) slopes[i] = numbers[AT.slopes / 8 + i] as number;
+    out[0] = numbers[LAB_AT] as number;
+    out[1] = numbers[LAB_AT + 1] as number;
+    out[2] = numbers[LAB_AT + 2] as number;
+    for (let i = 0; i < 3 * count; i++) slopes[i] = numbers[SLOPES_AT + i] as number;
   }
 
   solveSet(set: SetToSolve): SetSolved | undefined {
@@ -193,18 +203,18 @@ class KernelModel implements ColorModel {
     const { run, numbers, bytes } = this.kernel;
     this.kernel.putAim(aim);
     for (let j = 0; j < count; j++) {
-      bytes[AT.tubes + j] = tubes[j] as number;
-      numbers[AT.floors / 8 + j] = floors[j] as number;
-      numbers[AT.scaled / 8 + j] = scaled[j] as number;
+      bytes[TUBES_AT + j] = tubes[j] as number;
+      numbers[FLOORS_AT + j] = floors[j] as number;
+      numbers[SCALED_AT + j] = scaled[j] as number;
     }
     const { maxIterations, goodEnough, relativeGain } = set.effort;
     const squared = run.solve(this.start, count, maxIterations, goodEnough, relativeGain);
     for (let j = 0; j < count; j++) {
-      scaled[j] = numbers[AT.scaled / 8 + j] as number;
-      volumes[j] = numbers[AT.volumes / 8 + j] as number;
+      scaled[j] = numbers[SCALED_AT + j] as number;
+      volumes[j] = numbers[VOLUMES_AT + j] as number;
     }
-    for (let axis = 0; axis < 3; axis++) lab[axis] = numbers[AT.lab / 8 + axis] as number;
-    return { squared, evaluations: numbers[EVALUATIONS_AT / 8] as number };
+    for (let axis = 0; axis < 3; axis++) lab[axis] = numbers[LAB_AT + axis] as number;
+    return { squared, evaluations: numbers[EVALUATIONS_AT] as number };
   }
 
   layPile(pile: PileToLay, tubes: Uint8Array, aim: Aim): readonly number[] | undefined {
@@ -218,11 +228,11 @@ class KernelModel implements ColorModel {
     if (!hasRoom || !this.hold(count)) return undefined;
     const { run, numbers, bytes } = this.kernel;
     this.kernel.putAim(aim);
-    for (let j = 0; j < count; j++) bytes[AT.tubes + j] = tubes[j] as number;
-    copyTo(numbers, PILE_AT.exact, exact);
-    copyTo(numbers, PILE_AT.mostShares, pile.mostShares);
-    copyTo(numbers, PILE_AT.sizes, sizes);
-    let at = PILE_AT.ladders / 8;
+    for (let j = 0; j < count; j++) bytes[TUBES_AT + j] = tubes[j] as number;
+    copyTo(numbers, EXACT_AT, exact);
+    copyTo(numbers, MOST_SHARES_AT, pile.mostShares);
+    copyTo(numbers, SIZES_AT, sizes);
+    let at = LADDERS_AT;
     for (const { smallest, rungs } of ladders) {
       numbers[at] = smallest;
       numbers[at + 1] = rungs.length;
@@ -233,9 +243,9 @@ class KernelModel implements ColorModel {
       }
       at += NUMBERS_OF_LADDER;
     }
-    copyTo(numbers, PILE_AT.limits, [...largestRange, ...totalRange, pile.total, pile.deltaEPerUnit]);
+    copyTo(numbers, LIMITS_AT, [...largestRange, ...totalRange, pile.total, pile.deltaEPerUnit]);
     run.layPile(this.start, count, pile.main, sizes.length);
-    return exact.map((_, place) => numbers[PILE_AT.laid / 8 + place] as number);
+    return exact.map((_, place) => numbers[LAID_AT + place] as number);
   }
 
   /** Another palette lies where this one lay. */
@@ -259,8 +269,8 @@ class KernelModel implements ColorModel {
   private put(tubes: Uint8Array, volumes: Float64Array, count: number): void {
     const { bytes, numbers } = this.kernel;
     for (let j = 0; j < count; j++) {
-      bytes[AT.tubes + j] = tubes[j] as number;
-      numbers[AT.volumes / 8 + j] = volumes[j] as number;
+      bytes[TUBES_AT + j] = tubes[j] as number;
+      numbers[VOLUMES_AT + j] = volumes[j] as number;
     }
   }
 }
@@ -283,10 +293,9 @@ function inPairs(labs: Float32Array, sets: number): Float32Array {
   return paired;
 }
 
-/** Faster than `set` for a few numbers. @param at - in bytes. */
+/** Faster than `set` for a few numbers. */
 function copyTo(numbers: Float64Array, at: number, row: ArrayLike<number>): void {
-  const first = at / 8;
-  for (let i = 0; i < row.length; i++) numbers[first + i] = row[i] as number;
+  for (let i = 0; i < row.length; i++) numbers[at + i] = row[i] as number;
 }
 
 /** A palette as the kernel keeps it; its length is a multiple of 16 bytes, as SIMD likes it. */
