@@ -228,6 +228,20 @@ describe("the three-way difference", () => {
     expect(words.hue).toBe("a little too blue");
   });
 
+  it("names a neighbour of the aim's hue while a colour is near it, and beyond that the colour's own hue", () => {
+    const at = (degrees: number): LabD65 => {
+      const radians = (degrees * Math.PI) / 180;
+      return labD65(50, 50 * Math.cos(radians), 50 * Math.sin(radians));
+    };
+    const hueOf = (aim: number, sample: number): string =>
+      differenceWords(at(aim), at(sample), WORKING_TOLERANCE, TEN_IS_WHITE).hue;
+    expect(hueOf(113, 83)).toBe("far too yellow");
+    // Between them lie yellow and orange: the one answer was called too yellow, and the next too far back towards red.
+    expect(hueOf(113, 39)).toBe("far too red-orange");
+    expect(hueOf(26, 206)).toBe("far too blue-green");
+    expect(hueOf(350, 10)).toBe("clearly too red");
+  });
+
   it("compares two colours without judging either", () => {
     const compare = (a: LabD65, b: LabD65) => comparisonWords(a, b, WORKING_TOLERANCE, TEN_IS_WHITE);
     expect(compare(labD65(50, 20, 0), labD65(56, 31, 0))).toEqual([

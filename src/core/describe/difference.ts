@@ -140,6 +140,9 @@ export function missWords({ misses }: Pick<DifferenceWords, "misses">): string[]
   return misses.map(tooText);
 }
 
+/** Further round than this the hue of a colour that has one is no longer its neighbour's: it is named itself. */
+const OTHER_HUE_DEGREES = 45;
+
 /** From a grey every hue is a step outwards, so the direction of the difference itself is named. */
 function tooWhat(
   reference: LabD65,
@@ -149,6 +152,10 @@ function tooWhat(
 ): string {
   if (isNeutralPair)
     return readHue(hueDegreesOf(sample[1] - reference[1], sample[2] - reference[2])).place.name;
+  const own = hueDegreesOf(sample[1], sample[2]);
+  const turn = hueDifferenceDegrees(hueDegreesOf(reference[1], reference[2]), own);
+  if (Math.abs(turn) > OTHER_HUE_DEGREES && chromaOf(sample) >= NEUTRAL_CHROMA)
+    return readHue(own).place.name;
   return difference.deltaHue > 0 ? difference.hueUp : difference.hueDown;
 }
 
