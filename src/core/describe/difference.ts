@@ -10,7 +10,7 @@ import { deltaE2000 } from "../color/ciede2000";
 import { chromaOf, hueDegreesOf, hueDifferenceDegrees, lchFromLab } from "../color/cieLab";
 import type { LabD65 } from "../color/types";
 import { NEUTRAL_CHROMA } from "./chromaWords";
-import { type HueName, readHue } from "./huePlaces";
+import { HUE_PLACES, type HueName, readHue } from "./huePlaces";
 import { lightnessPerStep, quarterText, type ValueScale } from "./valueScale";
 
 /** Largest misses that still count as a match, in CIELAB units, > 0. */
@@ -152,11 +152,26 @@ function tooWhat(
 ): string {
   if (isNeutralPair)
     return readHue(hueDegreesOf(sample[1] - reference[1], sample[2] - reference[2])).place.name;
+  const aimed = hueDegreesOf(reference[1], reference[2]);
   const own = hueDegreesOf(sample[1], sample[2]);
-  const turn = hueDifferenceDegrees(hueDegreesOf(reference[1], reference[2]), own);
+  const turn = hueDifferenceDegrees(aimed, own);
   if (Math.abs(turn) > OTHER_HUE_DEGREES && chromaOf(sample) >= NEUTRAL_CHROMA)
-    return readHue(own).place.name;
+    return nearestHueOnTheWay(aimed, own, turn);
   return difference.deltaHue > 0 ? difference.hueUp : difference.hueDown;
+}
+
+/** Of the six, and of those only what lies this way round from the aim, so that what is said is read back the same way. */
+function nearestHueOnTheWay(aimed: number, own: number, turn: number): string {
+  let nearest = "";
+  let least = Number.POSITIVE_INFINITY;
+  for (const { name, centreDegrees } of HUE_PLACES) {
+    const away = Math.abs(hueDifferenceDegrees(own, centreDegrees));
+    if (name.includes("-") || away >= least || turn * hueDifferenceDegrees(aimed, centreDegrees) <= 0)
+      continue;
+    nearest = name;
+    least = away;
+  }
+  return nearest;
 }
 
 /**

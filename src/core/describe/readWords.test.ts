@@ -130,6 +130,21 @@ describe("readWords", () => {
     }
   });
 
+  it("reads back which way another hue lies", () => {
+    const at = (degrees: number): LabD65 => labFromLch(lchUnder<"D65">(55, 40, (degrees + 360) % 360));
+    for (let aim = 0; aim < 360; aim += 7)
+      for (const turn of [-150, -110, -75, -50, 50, 75, 110, 150]) {
+        const [said = "nothing"] = missWords(
+          differenceWords(at(aim), at(aim + turn), WORKING_TOLERANCE, TEN_IS_WHITE),
+        );
+        const { lab } = readWords(said, at(aim), TEN_IS_WHITE);
+        if (!lab) throw new Error(`${said} is not understood`);
+        expect(Math.sign(threeWayDifference(at(aim), lab).deltaHue), `${aim}° ${turn}° ${said}`).toBe(
+          Math.sign(turn),
+        );
+      }
+  });
+
   it("asks where a word has two meanings, and understands the answer", () => {
     const asked = readWords("too bright", OCHRE, TEN_IS_WHITE);
     expect(asked.lab).toBeUndefined();
