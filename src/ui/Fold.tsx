@@ -20,25 +20,29 @@ export function Fold({
   /** Once opened, what is typed in it stays when it is folded. */
   isKept?: boolean;
 }) {
+  const [isOpen, setOpen] = useState(false);
   const [wasOpened, setWasOpened] = useState(false);
+  const isMounted = isOpen || (isKept && wasOpened);
   return (
     <Collapsible.Root
       className={className}
-      onOpenChange={(isOpen) => {
-        if (isOpen) setWasOpened(true);
-        onOpenChange?.(isOpen);
+      open={isOpen}
+      onOpenChange={(next) => {
+        setOpen(next);
+        if (next) setWasOpened(true);
+        onOpenChange?.(next);
       }}
     >
       <Collapsible.Trigger className={buttonClass("quiet", "group text-left")}>
         {label}
         <ChevronDown aria-hidden="true" className="size-4 group-data-[state=open]:rotate-180" />
       </Collapsible.Trigger>
-      <Collapsible.Content
-        {...(isKept && wasOpened && { forceMount: true })}
-        className="data-[state=closed]:hidden"
-      >
-        {children}
-      </Collapsible.Content>
+      {/* What is folded away is not there at all: measured, as the part does it, it would have the whole view laid out. */}
+      {isMounted ? (
+        <Collapsible.Content forceMount className="data-[state=closed]:hidden">
+          {children}
+        </Collapsible.Content>
+      ) : null}
     </Collapsible.Root>
   );
 }

@@ -49,6 +49,8 @@ export function Navigation() {
               <Link
                 href={path}
                 prefetch={false}
+                // PlaceOfView does it.
+                scroll={false}
                 onPointerEnter={() => {
                   router.prefetch(path);
                 }}
@@ -89,6 +91,7 @@ export function Navigation() {
               <Link
                 href={path}
                 prefetch={false}
+                scroll={false}
                 aria-current={pathname === path ? "page" : undefined}
                 className={clsx("flex min-h-14 items-center text-lg", pathname === path && "font-bold")}
                 onClick={() => {

@@ -5,6 +5,7 @@ import { useVirtualizer } from "@tanstack/react-virtual";
 import { useEffect, useRef, useState } from "react";
 import { RowGuard } from "../../ui/RowGuard";
 import { Patch } from "../../ui/Patch";
+import { sizedWithPicture } from "../../ui/sizedWithPicture";
 import { useSettings } from "../../kit/studio/useStudio";
 import { describeLab } from "../../words/colors";
 import type { LogRow } from "../../domain/log/logRow";
@@ -35,6 +36,7 @@ export function LogPatches({ rows, onOpen }: RowsProps) {
     getScrollElement: () => frame.current,
     estimateSize: () => LINE_PX,
     overscan: OVERSCAN,
+    ...sizedWithPicture(0.62),
   });
   const items = virtual.getVirtualItems();
   const first = (items[0]?.index ?? 0) * perLine;

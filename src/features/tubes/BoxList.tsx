@@ -11,6 +11,7 @@ import { Choice } from "../../ui/Choice";
 import { later } from "../../ui/later";
 import { CheckField, TextField } from "../../ui/fields";
 import { Smear } from "../../ui/Smear";
+import { sizedWithPicture } from "../../ui/sizedWithPicture";
 import { ladderOfTube } from "../../domain/tube/smear";
 import { basisWords, EVERYTHING, FILTER_WORDS, filterTubes } from "../../domain/tube/box";
 
@@ -111,6 +112,7 @@ function SmearList({
     getScrollElement: () => frame.current,
     estimateSize: () => rowPx,
     overscan: OVERSCAN,
+    ...sizedWithPicture(0.6),
     getItemKey: (index) => tubes[index]?.id ?? index,
   });
   return (
