@@ -22,6 +22,8 @@ const config: NextConfig = {
   agentRules: false,
   // Without this the development page opened by number is served but never hydrates.
   allowedDevOrigins: ["127.0.0.1"],
+  // One loader for each part that is fetched when it is drawn: scripts/run/loaders.mjs says why.
+  experimental: { turbopackClientSideNestedAsyncChunking: false },
   turbopack: {
     root: import.meta.dirname,
     // Built ahead by scripts/run/prebuild.mjs; the development server takes the package as it is.

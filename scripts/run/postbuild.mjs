@@ -7,6 +7,7 @@ import { copyFileSync, existsSync, readdirSync, readFileSync, rmSync, writeFileS
 import path from "node:path";
 import { gzipSync } from "node:zlib";
 import { build } from "esbuild";
+import { loadersOf } from "./loaders.mjs";
 import { filesUnder, KEEPER, KEEPER_NAME, sourceStamp } from "./project.mjs";
 
 /** Bytes: what fits into one packet of the network. */
@@ -22,15 +23,26 @@ if (existsSync(media)) {
 copyFileSync(KEEPER, path.join(".next/static/chunks", readFileSync(KEEPER_NAME, "utf8")));
 
 const { routes } = JSON.parse(readFileSync(".next/prerender-manifest.json", "utf8"));
+const chunks = new Map(
+  filesUnder(".next/static/chunks")
+    .filter((file) => file.endsWith(".js"))
+    .map((file) => [path.basename(file), readFileSync(file, "utf8")]),
+);
+let loaderCount = 0;
 const hashes = {};
 for (const route of Object.keys(routes)) {
   const file = path.join(".next/server/app", route === "/" ? "index.html" : `${route}.html`);
   if (!existsSync(file)) continue;
   const html = readFileSync(file, "utf8");
+  const { count, ambiguous } = loadersOf(html, chunks);
+  loaderCount += count;
+  if (ambiguous.length > 0)
+    throw new Error(`${route}: parts with two loaders, of which only one works: ${ambiguous.join(", ")}`);
   hashes[route] = [...html.matchAll(/<script(?![^>]*\ssrc=)[^>]*>([\s\S]*?)<\/script>/g)].map(
     ([, code]) => `sha256-${createHash("sha256").update(code).digest("base64")}`,
   );
 }
+if (loaderCount === 0) throw new Error("No loader was found: the bundler writes them in another way now");
 writeFileSync(".next/csp-hashes.json", JSON.stringify(hashes));
 
 /** Addresses of the pages that a painter can open; what starts with _ is the framework's own. */
