@@ -25,7 +25,11 @@ export function pictureFigures(): Figure[] {
   const half = quickest(halves.map((layers) => () => built(layers)));
   const joining = quickest([() => joinTableParts(parts)]);
   const pixels = noise(PIXELS);
-  const mapped = quickest([() => mapPicture(pixels, table)]);
+  const mapped = quickest([
+    () => {
+      mapPicture(pixels, table);
+    },
+  ]);
   return [
     { what: "picture table 33³ for six tubes", measured: whole.sum / 1000, unit: "s", atMost: 1.2 },
     {
