@@ -52,6 +52,13 @@ let root: f64 = 0;
 let halfCosine: f64 = 1;
 let cos: f64 = 1;
 let sin: f64 = 0;
+/** Of twice, three times and four times the mean hue. */
+let cosTwice: f64 = 1;
+let sinTwice: f64 = 0;
+let cosThrice: f64 = 1;
+let sinThrice: f64 = 0;
+let cosFour: f64 = 1;
+let sinFour: f64 = 0;
 let cMean: f64 = 0;
 let t: f64 = 1;
 let sC: f64 = 1;
@@ -141,12 +148,12 @@ export function writeColorResiduals(out: usize, a: f64, b: f64): void {
     sin = (a1 * halfSine + aimB * halfCosine) * toUnit;
   }
   cMean = (c1 + c2) / 2;
-  const cosTwice = 2 * cos * cos - 1;
-  const sinTwice = 2 * sin * cos;
-  const cosThrice = cosTwice * cos - sinTwice * sin;
-  const sinThrice = sinTwice * cos + cosTwice * sin;
-  const cosFour = 2 * cosTwice * cosTwice - 1;
-  const sinFour = 2 * sinTwice * cosTwice;
+  cosTwice = 2 * cos * cos - 1;
+  sinTwice = 2 * sin * cos;
+  cosThrice = cosTwice * cos - sinTwice * sin;
+  sinThrice = sinTwice * cos + cosTwice * sin;
+  cosFour = 2 * cosTwice * cosTwice - 1;
+  sinFour = 2 * sinTwice * cosTwice;
   t =
     1 -
     0.17 * (cos * COS_30 + sin * SIN_30) +
@@ -180,7 +187,10 @@ export function writeColorResiduals(out: usize, a: f64, b: f64): void {
 
 /**
  * Slopes of the last three by a* and b* to `out`, two numbers a row: those of the residuals at `from`, which must be the last
- * that were written, of the same colour.
+ * that were written, of the same colour. Derived by the chain rule from the formulas above. Two terms come again:
+ *
+ *   s = √(C⁷ / (C⁷ + 25⁷)),  ds/dC = 3.5 s (1 - s²) / C
+ *   hues turn by dh = (a db - b da) / C²,  chroma grows by dC = (a da + b db) / C
  */
 export function writeColorSlopes(out: usize, from: usize, a: f64, b: f64): void {
   if (chroma < NEARLY_NEUTRAL || c1 < NEARLY_NEUTRAL || c2 < NEARLY_NEUTRAL) {
@@ -189,6 +199,7 @@ export function writeColorSlopes(out: usize, from: usize, a: f64, b: f64): void 
   }
   const aimA = load<f64>(AIM + 8);
   const aimB = load<f64>(AIM + 16);
+  // Of 1.5 - s / 2, where C is the mean of two chromas of which one moves: half of half of 3.5.
   const stretchByChroma = (-0.875 * stretched * (1 - stretched * stretched)) / meanChroma;
   const byA = (stretchByChroma * a) / chroma;
   const byB = (stretchByChroma * b) / chroma;
@@ -199,8 +210,14 @@ export function writeColorSlopes(out: usize, from: usize, a: f64, b: f64): void 
   const turn = inverse * inverse;
   const stretchA = stretch + a * byA;
   const stretchB = a * byB;
+  const tByHue =
+    0.17 * (sin * COS_30 - cos * SIN_30) -
+    0.48 * sinTwice -
+    0.96 * (sinThrice * COS_6 + cosThrice * SIN_6) +
+    0.8 * (sinFour * COS_63 - cosFour * SIN_63);
   writeAlong(
     out,
+    tByHue,
     ofAim * byA,
     a2 * stretchA * inverse,
     turnOfAim * byA,
@@ -208,6 +225,7 @@ export function writeColorSlopes(out: usize, from: usize, a: f64, b: f64): void 
   );
   writeAlong(
     out + 8,
+    tByHue,
     ofAim * byB,
     (a2 * stretchB + b) * inverse,
     turnOfAim * byB,
@@ -217,20 +235,9 @@ export function writeColorSlopes(out: usize, from: usize, a: f64, b: f64): void 
 }
 
 /** By what the chroma of the aim and of the colour change, and by what their hues turn. */
-function writeAlong(out: usize, ofC1: f64, ofC2: f64, turn1: f64, turn2: f64): void {
+function writeAlong(out: usize, tByHue: f64, ofC1: f64, ofC2: f64, turn1: f64, turn2: f64): void {
   const mean = (ofC1 + ofC2) / 2;
   const turn = (turn1 + turn2) / 2;
-  const cosTwice = 2 * cos * cos - 1;
-  const sinTwice = 2 * sin * cos;
-  const cosThrice = cosTwice * cos - sinTwice * sin;
-  const sinThrice = sinTwice * cos + cosTwice * sin;
-  const cosFour = 2 * cosTwice * cosTwice - 1;
-  const sinFour = 2 * sinTwice * cosTwice;
-  const tByHue =
-    0.17 * (sin * COS_30 - cos * SIN_30) -
-    0.48 * sinTwice -
-    0.96 * (sinThrice * COS_6 + cosThrice * SIN_6) +
-    0.8 * (sinFour * COS_63 - cosFour * SIN_63);
   const ofC = (ofC2 - ofC1 - c * load<f64>(AIM + 32) * 0.045 * mean) / sC;
   const ofSpan = (h * sH * (ofC1 / c1 + ofC2 / c2)) / 2 + root * halfCosine * (turn2 - turn1);
   const ofH = (ofSpan - h * load<f64>(AIM + 40) * 0.015 * (mean * t + cMean * tByHue * turn)) / sH;
