@@ -16,7 +16,7 @@ import type { ViewingWeights } from "../spectrum/colorimetry";
 import type { NumberRow, OpticalModel, Reflectance } from "../spectrum/types";
 import { type Answer, chooseAnswers, orderOf, OTHER_TUBES_COST, recipeOf } from "./answers";
 import { type Candidate, GLANCE, isAllowed, mixedCandidate } from "./candidates";
-import { type FoundCandidates, recipeSearch } from "./search";
+import { type FoundCandidates, HAND_MISS, recipeSearch } from "./search";
 import { tubeTraits } from "./tubeTraits";
 import type { Recipe, RecipeQuery } from "./types";
 
@@ -78,8 +78,6 @@ const REACHED = 1;
 /** What rounding to the hand may cost before it is worth a word, ΔE00. */
 const HAND_COST = 0.5;
 
-/** ΔE00 by which a hand misses the nearest mixture at most, as long as what is near is enough. */
-const HAND_MISS = 1;
 /** A larger pile is offered as the closest when it is closer by more than this, ΔE00. */
 const WORTH_PAINT = 0.15;
 /** So many mixtures are laid without thrift: the nearest exact ones. */

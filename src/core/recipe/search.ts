@@ -37,8 +37,10 @@ const FINISHED_WITHOUT_BLACK = 4;
 const FINISHED_VIVID = 4;
 /** ΔE00 beyond the cost of other tubes up to which sets are solved to the end: by then they can come so much nearer. */
 const FINISHED_WITHIN = 1;
-/** The same beyond the tolerance, for what is asked for first: by so much more a hand may miss the nearest of all. */
-const NEAR = FINISHED_WITHIN + 0.5;
+/** ΔE00 by which a hand misses the nearest mixture at most, as long as what is near is enough. */
+export const HAND_MISS = 1;
+/** What is near lies so much beyond the tolerance: a hand's miss, and what solving to the end still brings nearer. */
+const NEAR = HAND_MISS + 0.5;
 
 /** To be asked before the search is asked for another colour. */
 export type FoundCandidates = {
