@@ -5,7 +5,7 @@ import { useVirtualizer } from "@tanstack/react-virtual";
 import { useEffect, useRef, useState } from "react";
 import { RowGuard } from "../../ui/RowGuard";
 import { Patch } from "../../ui/Patch";
-import { sizedWithPicture } from "../../ui/sizedWithPicture";
+import { useSizedWithPicture } from "../../ui/useSizedWithPicture";
 import { useSettings } from "../../kit/studio/useStudio";
 import { describeLab } from "../../words/colors";
 import type { LogRow } from "../../domain/log/logRow";
@@ -35,8 +35,7 @@ export function LogPatches({ rows, onOpen }: RowsProps) {
     count: Math.ceil(found / perLine),
     getScrollElement: () => frame.current,
     estimateSize: () => LINE_PX,
-    overscan: OVERSCAN,
-    ...sizedWithPicture(0.62),
+    ...useSizedWithPicture(0.62, OVERSCAN),
   });
   const items = virtual.getVirtualItems();
   const first = (items[0]?.index ?? 0) * perLine;

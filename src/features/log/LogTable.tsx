@@ -12,7 +12,7 @@ import type { Tube } from "../../domain/tube/tube";
 import { RowGuard } from "../../ui/RowGuard";
 import { Patch } from "../../ui/Patch";
 import { SortableHead } from "../../ui/SortableHead";
-import { sizedWithPicture } from "../../ui/sizedWithPicture";
+import { useSizedWithPicture } from "../../ui/useSizedWithPicture";
 import { type TubesOf, useTubesOf } from "../../kit/paint/useTubesOf";
 import { useSettings, useStudio } from "../../kit/studio/useStudio";
 import { describeLab } from "../../words/colors";
@@ -47,8 +47,7 @@ export function LogTable({ rows, onOpen, onOrder }: RowsProps & { onOrder: (orde
     count: found,
     getScrollElement: () => frame.current,
     estimateSize: () => ROW_PX,
-    overscan: OVERSCAN,
-    ...sizedWithPicture(0.62),
+    ...useSizedWithPicture(0.62, OVERSCAN),
   });
   const items = virtual.getVirtualItems();
   const [first, last] = [items[0]?.index ?? 0, items.at(-1)?.index ?? 0];

@@ -11,7 +11,7 @@ import { Choice } from "../../ui/Choice";
 import { later } from "../../ui/later";
 import { CheckField, TextField } from "../../ui/fields";
 import { Smear } from "../../ui/Smear";
-import { sizedWithPicture } from "../../ui/sizedWithPicture";
+import { useSizedWithPicture } from "../../ui/useSizedWithPicture";
 import { ladderOfTube } from "../../domain/tube/smear";
 import { basisWords, EVERYTHING, FILTER_WORDS, filterTubes } from "../../domain/tube/box";
 
@@ -111,8 +111,7 @@ function SmearList({
     count: tubes.length,
     getScrollElement: () => frame.current,
     estimateSize: () => rowPx,
-    overscan: OVERSCAN,
-    ...sizedWithPicture(0.6),
+    ...useSizedWithPicture(0.6, OVERSCAN),
     getItemKey: (index) => tubes[index]?.id ?? index,
   });
   return (

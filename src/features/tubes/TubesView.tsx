@@ -12,6 +12,7 @@ import { BoxList } from "./BoxList";
 import { LookAlikes } from "./LookAlikes";
 import { TubePage } from "./TubePage";
 import { later } from "../../ui/later";
+import { useIsDrawn } from "../../ui/useIsDrawn";
 
 // Fetched when they open.
 const AddTube = later(async () => (await import("./AddTube")).AddTube);
@@ -53,7 +54,8 @@ export function TubesView() {
   // Wide screens have room for a page beside the list, so one is always open there.
   const shown = chosen ?? box.find((tube) => tube.archivedAt === undefined);
   // The list is there first; what is worked out about the opened tube follows.
-  const opened = useDeferredValue(shown, undefined);
+  const isDrawn = useIsDrawn();
+  const opened = useDeferredValue(isDrawn ? shown : undefined);
   return (
     <div className="flex flex-col wide:grid wide:h-full wide:grid-cols-[21rem_minmax(0,1fr)]">
       <section
