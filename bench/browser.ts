@@ -82,7 +82,8 @@ async function recipeTime(page: Page, index: number): Promise<number> {
     link.click();
     for (;;) {
       const heading = document.querySelector("main h1")?.textContent ?? "";
-      if (heading.startsWith(`Mix note ${number},`) && document.querySelector("main [role=radio]")) break;
+      if (heading.startsWith(`Mix note ${number},`) && document.querySelector("main input[type=radio]"))
+        break;
       await new Promise((resolve) => requestAnimationFrame(resolve));
     }
     return performance.now() - started;

@@ -1,6 +1,7 @@
 "use client";
 
-import { RadioGroup } from "radix-ui";
+import { clsx } from "clsx";
+import { Radio, RadioGroup } from "./Radio";
 
 export type ChoiceOption<T extends string> = {
   readonly value: T;
@@ -21,33 +22,34 @@ export function Choice<T extends string>({
   onChange: (value: T) => void;
 }) {
   return (
-    <RadioGroup.Root
-      aria-label={label}
-      value={value}
-      onValueChange={(next) => {
-        const option = options.find((candidate) => candidate.value === next);
-        if (option) onChange(option.value);
-      }}
-      className="flex flex-wrap gap-x-2 gap-y-2"
-    >
-      {options.map((option) => (
-        <RadioGroup.Item
-          key={option.value}
-          value={option.value}
-          className="group flex min-h-11 items-center gap-2 border-2 border-edge px-3 text-left data-[state=checked]:border-ink data-[state=checked]:font-semibold"
-        >
-          <span
-            aria-hidden="true"
-            className="flex size-4 items-center justify-center rounded-full border-2 border-current"
+    <RadioGroup aria-label={label} className="flex flex-wrap gap-x-2 gap-y-2">
+      {options.map((option) => {
+        const isChosen = option.value === value;
+        return (
+          <Radio
+            key={option.value}
+            isChosen={isChosen}
+            onChoose={() => {
+              onChange(option.value);
+            }}
+            className={clsx(
+              "flex min-h-11 items-center gap-2 border-2 px-3 text-left",
+              isChosen ? "border-ink font-semibold" : "border-edge",
+            )}
           >
-            <span className="hidden size-2 rounded-full bg-current group-data-[state=checked]:block" />
-          </span>
-          <span>
-            {option.label}
-            {option.hint ? <span className="block font-normal text-muted">{option.hint}</span> : null}
-          </span>
-        </RadioGroup.Item>
-      ))}
-    </RadioGroup.Root>
+            <span
+              aria-hidden="true"
+              className="flex size-4 items-center justify-center rounded-full border-2 border-current"
+            >
+              {isChosen ? <span className="size-2 rounded-full bg-current" /> : null}
+            </span>
+            <span>
+              {option.label}
+              {option.hint ? <span className="block font-normal text-muted">{option.hint}</span> : null}
+            </span>
+          </Radio>
+        );
+      })}
+    </RadioGroup>
   );
 }

@@ -28,7 +28,7 @@ const NEXT_STEP = "[data-next]";
 const UNDER_WAY = "#view [data-asking]";
 const HEAVY = "[data-weight=main]";
 /** Where letters are keys, not text. */
-const PRESSED = "a[href], button";
+const PRESSED = "a[href], button, input[type=radio]";
 const CONTROL = "a[href], button, input, select, textarea, summary, [tabindex='0']";
 
 type Place = { readonly element: HTMLElement; readonly around: readonly HTMLElement[] };

@@ -2,7 +2,8 @@
 
 import { useEffectEvent, useLayoutEffect } from "react";
 
-const TYPING = "input, textarea, select, [contenteditable=true], [role=textbox]";
+/** A letter chooses no radio button. */
+const TYPING = "input:not([type=radio]), textarea, select, [contenteditable=true], [role=textbox]";
 
 /**
  * A single key that acts while nobody is typing. `onUp` makes it a hold key. Off when `isOn` is false,

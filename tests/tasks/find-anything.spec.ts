@@ -63,7 +63,10 @@ test("what can be done from anywhere is done: the room, an archive, the keys", a
   await page.keyboard.press("Escape");
 
   // Switched off, single keys do nothing; the one with Ctrl still acts.
-  await page.getByRole("radio", { name: "they do nothing" }).click();
+  const none = page.getByRole("radio", { name: "they do nothing" });
+  await none.click();
+  // Kept, and heard of by all keys.
+  await expect(none).toBeChecked();
   await page.getByRole("heading", { name: "Settings" }).click();
   await page.keyboard.press("?");
   await page.keyboard.press("f");

@@ -77,7 +77,7 @@ test("with little else allowed, a premix carries the recipe and the next additio
     const edit = page.getByRole("button", { name: "change it by hand" });
     if ((await edit.getAttribute("aria-expanded")) !== "true") await edit.click();
     const without = page.getByRole("button", { name: `Recipes without ${tube}` });
-    const swap = benchOf(page).recipes.getByRole("radio").filter({ hasText: tube }).first();
+    const swap = benchOf(page).recipes.getByRole("radio", { name: tube }).first();
     if (!(await without.isVisible()) && (await swap.isVisible())) await swap.click();
     // The search may come to a recipe without it at just that moment: then the button is gone, and nothing is left to press.
     await expect(async () => {
@@ -90,7 +90,7 @@ test("with little else allowed, a premix carries the recipe and the next additio
         .first(),
     ).toBeVisible();
   }
-  const premixed = benchOf(page).recipes.getByRole("radio").filter({ hasText: "red-brown" }).first();
+  const premixed = benchOf(page).recipes.getByRole("radio", { name: "red-brown" }).first();
   await expect(premixed).toBeVisible();
   await premixed.click();
   await benchOf(page).addAll();

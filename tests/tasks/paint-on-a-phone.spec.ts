@@ -15,7 +15,7 @@ async function smallTargets(page: Page): Promise<string[]> {
   return page.evaluate((least) => {
     const found: string[] = [];
     for (const element of document.querySelectorAll<HTMLElement>(
-      "a, button, select, input:not([type=file]), [role=slider], [role=radio]",
+      "a, button, select, input:not([type=file]), [role=slider]",
     )) {
       // A box to tick is as large as its label.
       const target = element.closest("label") ?? element;

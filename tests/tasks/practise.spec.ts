@@ -219,8 +219,8 @@ test.describe("on a phone", () => {
   test("a session is answered by touch, one thing after the other", async ({ page }) => {
     await openDemo(page);
     await goTo(page, "Practice");
-    await page.getByText("3 minutes").tap();
-    await page.getByText("black, white and one earth").tap();
+    await page.getByRole("radio", { name: "3 minutes" }).tap();
+    await page.getByRole("radio", { name: "black, white and one earth" }).tap();
     await page.getByRole("button", { name: "Begin", exact: true }).tap();
     expect(await answerByTouch(page)).toBeGreaterThan(4);
     await expect(page.getByText(/^\d+ of \d+ answers were right\.$/)).toBeVisible();

@@ -1,6 +1,6 @@
 /** Two actions a dose, everything undone and done again, trials side by side, help that stays sane. */
 import type { Locator, Page } from "@playwright/test";
-import { benchOf, formOf, moreForPile, readingOf, recordIn } from "./pages/bench";
+import { benchOf, labelOf, formOf, moreForPile, readingOf, recordIn } from "./pages/bench";
 import { board, dose } from "./pages/hand";
 import { expect, goTo, openDemo, said, test, trayNote, typeNote } from "./pages/studio";
 import { choose } from "./pages/choose";
@@ -123,13 +123,13 @@ test("help is sane: each tube's touch, half and whole steps, a named hue, a grey
   await expect(ways.getByRole("button", { name: /^I added it: / }).first()).toBeVisible();
   // White alone would lighten what shall only be dulled.
   await expect(ways.getByRole("button", { name: /^I added it: [^,]*Titanium white$/ })).toHaveCount(0);
-  await ways.getByText("towards a hue").click();
+  await ways.getByRole("radio", { name: "towards a hue" }).click();
   await choose(ways.getByLabel("Which hue"), "violet");
   await expect(ways.getByText(/towards (red|violet|blue)/).first()).toBeVisible();
-  await ways.getByText("to a grey").click();
+  await ways.getByRole("radio", { name: "to a grey" }).click();
   await expect(ways.getByRole("button", { name: /^I added it: .* and / }).first()).toBeVisible();
-  await ways.getByText("lighter", { exact: true }).click();
-  await ways.getByText("a whole step").click();
+  await ways.getByRole("radio", { name: "lighter", exact: true }).click();
+  await ways.getByRole("radio", { name: "a whole step" }).click();
   await expect(
     ways
       .getByRole("listitem")
@@ -161,12 +161,7 @@ test("a note out of reach names the tube of the box that would close it", async 
       .first()
       .textContent()) ?? "",
   )?.[1];
-  await expect(
-    page
-      .getByRole("radio")
-      .filter({ hasText: nearest ?? "none" })
-      .first(),
-  ).toBeVisible();
+  await expect(page.getByRole("radio", { name: nearest ?? "none" }).first()).toBeVisible();
 });
 
 test("one action makes the box watercolour, and then water is the white in every view", async ({ page }) => {
@@ -176,13 +171,13 @@ test("one action makes the box watercolour, and then water is the white in every
   await expect(said(page, /tubes are now watercolour/)).toBeVisible();
   await trayNote(page, /^8 Slip wall/).click();
   const recipes = benchOf(page).recipes;
-  await expect(recipes.getByRole("radio", { checked: true })).toContainText("Water");
+  await expect(labelOf(recipes.getByRole("radio", { checked: true }))).toContainText("Water");
   await expect(recipes).not.toContainText("Titanium white");
   await expect(board(page).getByRole("button", { name: "Add Water to the pile" })).toBeVisible();
   await benchOf(page).addAll();
   await page.getByRole("button", { name: "change one thing" }).click();
   const ways = page.getByRole("region", { name: "Change one thing" });
-  await ways.getByText("lighter", { exact: true }).click();
+  await ways.getByRole("radio", { name: "lighter", exact: true }).click();
   await expect(ways.getByRole("button", { name: /^I added it: .*Water/ }).first()).toBeVisible();
   await expect(ways).not.toContainText("Titanium white");
   await goTo(page, "Palette");

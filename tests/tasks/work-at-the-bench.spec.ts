@@ -9,6 +9,7 @@ import {
   readingOf,
   recordIn,
   moreToChooseFrom,
+  labelOf,
 } from "./pages/bench";
 import { choose } from "./pages/choose";
 
@@ -81,7 +82,7 @@ test("a dose is weighed, and an over-pour lets the rest grow so that the colour 
   await expect(page.getByText("20.7 ml in all")).toBeVisible();
   await page.getByRole("button", { name: "how much is needed" }).click();
   await page.getByRole("radio", { name: "millilitres" }).click();
-  await page.getByLabel("Millilitres").fill("1");
+  await page.getByRole("textbox", { name: "Millilitres" }).fill("1");
   await page.getByLabel("For waste, %").fill("20");
   await page.getByRole("button", { name: "Mix 1.2 ml" }).click();
   await expect(page.getByText("1.2 ml in all")).toBeVisible();
@@ -116,15 +117,18 @@ test("a dose is weighed, and an over-pour lets the rest grow so that the colour 
 test("a school changes what is asked and in which order, and never the recipe", async ({ page }) => {
   await openDemo(page);
   await trayNote(page, /^8 Slip wall/).click();
-  const recipe = page.getByRole("radio", { checked: true });
+  const recipe = labelOf(page.getByRole("radio", { checked: true }));
   await expect(recipe).toContainText("Titanium white");
   const before = (await recipe.textContent())?.match(/ΔE [\d.]+/)?.[0];
   const railsBefore = await page.getByRole("slider").evaluateAll((all) => all.map((one) => one.ariaLabel));
   await goTo(page, "Settings");
-  await page.getByRole("radiogroup", { name: "What is put right first" }).getByText("hue").click();
+  await page
+    .getByRole("radiogroup", { name: "What is put right first" })
+    .getByRole("radio", { name: "hue" })
+    .click();
   await page
     .getByRole("radiogroup", { name: "Which tube is laid down first" })
-    .getByText("the majority")
+    .getByRole("radio", { name: "the majority" })
     .click();
   await page.getByLabel(/^Ask me to say the colour/).click();
   await page.getByLabel(/^Black may be used/).click();
@@ -228,8 +232,8 @@ test("a kept match is lightened and shaded, its rest goes into others, and it is
   await page.getByRole("button", { name: /^Make a note: Lighter, keeping its colour/ }).click();
   await expect(page.getByRole("heading", { name: /Mix note 10, Lichen, light/, level: 1 })).toBeAttached();
   // The rest of the lichen is nearly it already.
-  await expect(page.getByRole("radio").filter({ hasText: "rest of 5 Lichen" }).first()).toBeVisible();
-  await page.getByRole("radio").filter({ hasText: "rest of 5 Lichen" }).first().click();
+  await expect(page.getByRole("radio", { name: "rest of 5 Lichen" }).first()).toBeVisible();
+  await page.getByRole("radio", { name: "rest of 5 Lichen" }).first().click();
   await benchOf(page).addAll();
   await expect(page.getByRole("button", { name: /^Done: .*rest of 5 Lichen/ })).toBeVisible();
   expect(await missOf(page)).toBeLessThan(2);
@@ -282,10 +286,13 @@ test("in a school of water a colour is a wash over paper, without white, and is 
   await goTo(page, "Tubes");
   await choose(page.getByLabel("Medium of the whole box"), "acrylic");
   await goTo(page, "Settings");
-  await page.getByRole("radiogroup", { name: "What lightens a colour" }).getByText("water").click();
+  await page
+    .getByRole("radiogroup", { name: "What lightens a colour" })
+    .getByRole("radio", { name: "water" })
+    .click();
   await trayNote(page, /^8 Slip wall/).click();
   const recipes = page.getByRole("radiogroup", { name: "Ways to mix it" });
-  await expect(recipes.getByRole("radio", { checked: true })).toContainText("Water");
+  await expect(labelOf(recipes.getByRole("radio", { checked: true }))).toContainText("Water");
   await expect(recipes).not.toContainText("Titanium white");
   await page.getByRole("button", { name: "change it by hand" }).click();
   const lightness = async () =>

@@ -55,6 +55,11 @@ export class BenchPage {
 
 const benches = new WeakMap<Page, BenchPage>();
 
+/** What a radio button is called, with its swatches. */
+export function labelOf(radio: Locator): Locator {
+  return radio.locator("xpath=ancestor::label");
+}
+
 export function benchOf(page: Page): BenchPage {
   const known = benches.get(page) ?? new BenchPage(page);
   benches.set(page, known);

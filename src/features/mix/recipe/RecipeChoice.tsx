@@ -1,10 +1,11 @@
 "use client";
 
-import { RadioGroup } from "radix-ui";
+import { clsx } from "clsx";
 import { aimAt, distanceTo } from "../../../core/color/aimDistance";
 import { deltaE2000 } from "../../../core/color/ciede2000";
 import type { HandLimit } from "../../../core/recipe/paletteMixer";
 import { differenceWords, missWords, WORKING_TOLERANCE } from "../../../core/describe/difference";
+import { Radio, RadioGroup } from "../../../ui/Radio";
 import { Ribbon } from "../../../ui/Ribbon";
 import { tintOfTube } from "../../../domain/tube/smear";
 import { useSettings } from "../../../kit/studio/useStudio";
@@ -52,16 +53,18 @@ export function RecipeChoice() {
         {recipes.length === 1 ? "The recipe" : "Ways to mix it"}
       </h2>
       <ReachLine />
-      <RadioGroup.Root
-        aria-labelledby="recipes"
-        value={chosen?.key ?? ""}
-        onValueChange={choose}
-        className="mt-1 border-t"
-      >
+      <RadioGroup aria-labelledby="recipes" className="mt-1 border-t">
         {recipes.map((recipe) => (
-          <RecipeRow key={recipe.key} recipe={recipe} />
+          <RecipeRow
+            key={recipe.key}
+            recipe={recipe}
+            isChosen={recipe.key === chosen?.key}
+            onChoose={() => {
+              choose(recipe.key);
+            }}
+          />
         ))}
-      </RadioGroup.Root>
+      </RadioGroup>
       {chosen ? <BeforeLaying recipe={chosen} /> : null}
       {chosen ? <RecipeEditor recipe={chosen} /> : null}
     </section>
@@ -120,7 +123,15 @@ function HandLine({ limit, partsPerUnit }: { limit: HandLimit; partsPerUnit: num
   );
 }
 
-function RecipeRow({ recipe }: { recipe: PaintRecipe }) {
+function RecipeRow({
+  recipe,
+  isChosen,
+  onChoose,
+}: {
+  recipe: PaintRecipe;
+  isChosen: boolean;
+  onChoose: () => void;
+}) {
   const { tubeById } = usePaint();
   const settings = useSettings();
   const segments = recipe.amounts.flatMap((amount) => {
@@ -130,9 +141,13 @@ function RecipeRow({ recipe }: { recipe: PaintRecipe }) {
   });
   const reasons = recipe.reasons.map((reason) => ALL_REASONS[reason]);
   return (
-    <RadioGroup.Item
-      value={recipe.key}
-      className="group flex w-full gap-3 border-b py-1.5 text-left data-[state=checked]:shadow-[inset_5px_0_0_var(--ink)]"
+    <Radio
+      isChosen={isChosen}
+      onChoose={onChoose}
+      className={clsx(
+        "flex w-full gap-3 border-b py-1.5 text-left",
+        isChosen && "shadow-[inset_5px_0_0_var(--ink)]",
+      )}
     >
       <span className="min-w-0 flex-1 pl-3">
         <span className="flex items-center gap-3">
@@ -155,6 +170,6 @@ function RecipeRow({ recipe }: { recipe: PaintRecipe }) {
           <span className="text-muted">: {reasons.join(", ")}</span>
         </span>
       </span>
-    </RadioGroup.Item>
+    </Radio>
   );
 }
