@@ -44,8 +44,10 @@ test("an addition promises what is shown once it is added, and a kept match is m
   // A second look, and kept: the bench, the log and the same mixed again speak of one colour.
   await say(page, "slightly too dark");
   const believed = await missOf(page);
+  await expect(page.getByText(/^ΔE .*not close enough yet/)).toBeVisible();
   await benchOf(page).keep.click();
   await expect(benchOf(page).kept).toBeVisible();
+  await expect(page.getByText(/^ΔE .*further off than was asked for, and kept\.$/)).toBeVisible();
   await expect.poll(() => missOf(page)).toBeCloseTo(believed, 1);
   await goTo(page, "Log");
   await page.getByRole("button", { name: "Slip wall" }).first().click();

@@ -105,7 +105,7 @@ export function Rails({ shown }: { shown: Shown }) {
       <p className="text-muted">
         <WordLink word="ΔE">{deltaEText(miss)}</WordLink>
         {shown.doubtDeltaE2000 === undefined ? "" : ` ± ${shown.doubtDeltaE2000.toFixed(1)}`},{" "}
-        {seenWords(miss)}: {verdictWords(words.isMatch, isSure)}
+        {seenWords(miss)}: {verdictWords(words.isMatch, isSure, shown.from === "kept")}
         {shown.from === "kept"
           ? "."
           : isDisabled
@@ -116,8 +116,9 @@ export function Rails({ shown }: { shown: Shown }) {
   );
 }
 
-function verdictWords(isMatch: boolean, isSure: boolean): string {
-  if (!isMatch) return "not close enough yet";
+/** What is kept has no "yet": the painter's eye was the judge. */
+function verdictWords(isMatch: boolean, isSure: boolean, isKept: boolean): string {
+  if (!isMatch) return isKept ? "further off than was asked for, and kept" : "not close enough yet";
   return isSure ? "close enough for what it is for" : "it seems close enough, one more look makes sure";
 }
 
