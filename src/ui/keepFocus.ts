@@ -12,6 +12,8 @@
 /** The page has settled when it has not changed for so long, and is not waited for longer than that: a slow machine works long. */
 const SETTLED_MS = 200;
 const LONGEST_MS = 20_000;
+/** What was written is read back before the next step is asked for; whoever has not gone on by themselves is taken there. */
+const STEP_MAY_COME_MS = 3000;
 
 /** Marks the one control that a view wants pressed next: `<button {...NEXT} />`. */
 export const NEXT = { "data-next": "" } as const;
@@ -45,7 +47,10 @@ export function keepFocus(isBusy: () => boolean): () => void {
   let isKeyHeld = false;
   /** Where the link leads that hands the place on. */
   let handedTo: string | undefined;
+  /** What was taken up where no next step was there, and where that was. */
+  let stopgap: { readonly taken: HTMLElement; readonly left: Place; until: number } | undefined;
   const onKey = (): void => {
+    stopgap = undefined;
     isByKeys = true;
     isKeyHeld = true;
   };
@@ -59,6 +64,7 @@ export function keepFocus(isBusy: () => boolean): () => void {
     if (event.target instanceof HTMLElement) place = { element: event.target, around: aboveOf(event.target) };
   };
   const onPress = (event: Event): void => {
+    stopgap = undefined;
     isByKeys = false;
     isKeyHeld = false;
     if (!(event.target instanceof Element)) return;
@@ -76,6 +82,11 @@ export function keepFocus(isBusy: () => boolean): () => void {
     wait();
   };
   const goOn = (): void => {
+    if (stopgap) {
+      takeUp(nextAfter(stopgap.left), isByKeys);
+      stopgap = undefined;
+      return;
+    }
     if (!place || !isToGoOn(place)) return;
     lostAt ??= Date.now();
     const isOnTheWay = handedTo !== undefined && location.href !== handedTo;
@@ -84,7 +95,13 @@ export function keepFocus(isBusy: () => boolean): () => void {
     if (isWaiting && Date.now() - lostAt < LONGEST_MS) wait();
     // Where it leads never came.
     else if (isOnTheWay) handedTo = undefined;
-    else takeUp(nextAfter(place), isByKeys);
+    else {
+      const left = place;
+      const taken = nextAfter(left);
+      takeUp(taken, isByKeys);
+      if (taken?.matches(NEXT_STEP) === false)
+        stopgap = { taken, left, until: Date.now() + STEP_MAY_COME_MS };
+    }
   };
   const wait = (): void => {
     clearTimeout(timer);
@@ -92,6 +109,12 @@ export function keepFocus(isBusy: () => boolean): () => void {
   };
   const isToGoOn = (left: Place): boolean => handedTo !== undefined || isLost(left);
   const look = (): void => {
+    if (stopgap) {
+      if (document.querySelector(UNDER_WAY) !== null) stopgap.until = Infinity;
+      else if (stopgap.until === Infinity) stopgap.until = Date.now() + STEP_MAY_COME_MS;
+      if (document.activeElement !== stopgap.taken || Date.now() > stopgap.until) stopgap = undefined;
+      else if (nextAfter(stopgap.left)?.matches(NEXT_STEP) === true) wait();
+    }
     if (place && isToGoOn(place)) wait();
   };
   const observer = new MutationObserver(look);
