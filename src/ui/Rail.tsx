@@ -1,6 +1,8 @@
 "use client";
 
 import { Slider } from "radix-ui";
+import { useDeferredValue } from "react";
+import { useIsDrawn } from "./useIsDrawn";
 import { useSlowFinger } from "./useSlowFinger";
 
 const RAIL = "relative col-span-full -mt-1 -mb-1.5 flex h-11 touch-pan-y items-center select-none";
@@ -49,6 +51,9 @@ export function Rail({
   onChange: (value: number) => void;
 }) {
   const finger = useSlowFinger();
+  // What can be taken hold of measures itself, for which all that was just drawn is laid out: it comes once that stands.
+  const isDrawn = useIsDrawn();
+  const isMovable = useDeferredValue(isDrawn && !isDisabled) && !isDisabled;
   // A difference of next to nothing would be written with a power of ten, which no reader of screens knows.
   const shown = Math.round(1000 * Math.max(-range, Math.min(range, value))) / 1000;
   const band = (100 * tolerance) / range;
@@ -81,7 +86,27 @@ export function Rail({
       <span className="text-muted">{low}</span>
       <span className="text-center font-semibold narrow:order-first narrow:col-span-2">{words}</span>
       <span className="text-right text-muted">{high}</span>
-      {isDisabled ? (
+      {isMovable ? (
+        <Slider.Root
+          className={RAIL}
+          min={-range}
+          max={range}
+          step={step}
+          value={[shown]}
+          {...finger.handlers}
+          onValueChange={([next]) => {
+            if (next !== undefined)
+              finger.change(() => {
+                onChange(next);
+              });
+          }}
+        >
+          <Slider.Track className={TRACK}>{scale}</Slider.Track>
+          <Slider.Thumb aria-label={name} aria-valuetext={words} className={MARKER}>
+            {ARROW}
+          </Slider.Thumb>
+        </Slider.Root>
+      ) : (
         <div className={RAIL}>
           <div className={TRACK}>{scale}</div>
           {/* What only shows is not measured and drawn once more, as what moves is. */}
@@ -104,26 +129,6 @@ export function Rail({
             </span>
           </span>
         </div>
-      ) : (
-        <Slider.Root
-          className={RAIL}
-          min={-range}
-          max={range}
-          step={step}
-          value={[shown]}
-          {...finger.handlers}
-          onValueChange={([next]) => {
-            if (next !== undefined)
-              finger.change(() => {
-                onChange(next);
-              });
-          }}
-        >
-          <Slider.Track className={TRACK}>{scale}</Slider.Track>
-          <Slider.Thumb aria-label={name} aria-valuetext={words} className={MARKER}>
-            {ARROW}
-          </Slider.Thumb>
-        </Slider.Root>
       )}
     </div>
   );
