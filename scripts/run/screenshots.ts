@@ -75,8 +75,8 @@ async function answer(page: Page): Promise<void> {
 /** A session of the painter's own tubes, at its first question that has answers to choose from. */
 async function practice(page: Page): Promise<void> {
   await page.getByRole("link", { name: "Practice", exact: true }).click();
-  await page.getByText("your palette").click();
-  await page.getByText("10 minutes").click();
+  await page.getByRole("radio", { name: "your palette" }).click();
+  await page.getByRole("radio", { name: "10 minutes" }).click();
   await page.getByRole("button", { name: "Begin", exact: true }).click();
   await page.getByRole("region", { name: "Practice" }).getByRole("heading").waitFor();
   while (!(await page.getByRole("list", { name: "Answers" }).isVisible())) {
