@@ -68,6 +68,13 @@ describe("the place of the keyboard", () => {
     expect(at()).toBe("add");
   });
 
+  it("stays where a reader of screens has pressed something since", async () => {
+    await formGoes();
+    document.querySelector<HTMLElement>("#keep")?.click();
+    await stepComes();
+    expect(at()).toBe("keep");
+  });
+
   it("stays with who has gone on by themselves, and when the step comes late", async () => {
     await formGoes();
     document.dispatchEvent(new KeyboardEvent("keydown", { key: "Tab" }));

@@ -73,6 +73,8 @@ export function keepFocus(isBusy: () => boolean): () => void {
     place = pressed ? { element: pressed, around: aboveOf(pressed) } : undefined;
   };
   const onClick = (event: MouseEvent): void => {
+    // A reader of screens presses with neither key nor pointer.
+    stopgap = undefined;
     const link =
       event.target instanceof Element ? event.target.closest<HTMLAnchorElement>("a[data-hands-on]") : null;
     // A key presses without a place, and with one of these it opens another window.
