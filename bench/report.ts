@@ -30,3 +30,9 @@ export function printFigures(title: string, figures: readonly Figure[]): void {
     );
   }
 }
+
+/** Whether a part is to be measured: all of them, or the one that `--only` names. */
+export function isAsked(part: string): boolean {
+  const at = process.argv.indexOf("--only");
+  return at === -1 || process.argv[at + 1] === part;
+}

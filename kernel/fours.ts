@@ -2,13 +2,27 @@
  * Rows of four numbers: residuals of a colour, and what moves them. With SIMD two numbers go at a time; sums are made in the
  * same order without it, so that both give the same bits. All arguments but factors are places in memory.
  */
+import { copyRow } from "./rows";
 
 const HALF: usize = 16;
 
 // @ts-ignore: decorator
 @inline
 export function copy(to: usize, from: usize): void {
-  memory.copy(to, from, 2 * HALF);
+  if (ASC_FEATURE_SIMD) {
+    const low = v128.load(from);
+    const high = v128.load(from, HALF);
+    v128.store(to, low);
+    v128.store(to, high, HALF);
+  } else {
+    copyRow(to, from, 4);
+  }
+}
+
+// @ts-ignore: decorator
+@inline
+export function clear(row: usize): void {
+  for (let at: usize = 0; at < 2 * HALF; at += 8) store<f64>(row + at, 0);
 }
 
 /** one + factor · other. */

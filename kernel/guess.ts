@@ -3,7 +3,7 @@
  * the two together. The pile that is tried lies at VOLUMES.
  */
 import { writeResiduals } from "./aim";
-import { add, addTimes, copy, difference, squareOf, times } from "./fours";
+import { add, addTimes, clear, copy, difference, squareOf, times } from "./fours";
 import { ALMOST_ONE, nextAt, smallestAt } from "./ladder";
 import {
   BASE,
@@ -27,6 +27,7 @@ import {
   SLOPES_FROM,
   SLOPES_NOW,
   SUMS,
+  TURNED,
   TOGETHER,
   TOTAL,
   UP,
@@ -35,7 +36,7 @@ import {
   WORKED,
 } from "./layout";
 import { volumeAt, writeLab } from "./mixture";
-import { at, put } from "./rows";
+import { at, copyRow, put } from "./rows";
 
 export const NO_GAIN: f64 = 1e-9;
 const BREACH: f64 = 1e6;
@@ -60,12 +61,6 @@ export function beginGuess(ofPalette: usize, places: i32, mainPlace: i32): void 
   total = load<f64>(TOTAL);
   perUnit = load<f64>(PER_UNIT);
   isRest = !isNaN(total);
-}
-
-// @ts-ignore: decorator
-@inline
-function bytes(): usize {
-  return <usize>count << 3;
 }
 
 /** The main place comes last. */
@@ -110,8 +105,8 @@ function workAt(place: i32, way: f64): void {
 }
 
 function beginFrom(pile: usize): void {
-  memory.copy(FROM, pile, bytes());
-  memory.copy(VOLUMES, pile, bytes());
+  copyRow(FROM, pile, count);
+  copyRow(VOLUMES, pile, count);
   work(HERE);
 }
 
@@ -164,8 +159,8 @@ export function guessFromLike(pile: usize): void {
 function learnOfMain(): void {
   const slope = four(SLOPES_FROM, main);
   const bend = pair(main, main);
-  memory.fill(slope, 0, 32);
-  memory.fill(bend, 0, 32);
+  clear(slope);
+  clear(bend);
   for (let depth = 0; depth < count - 1; depth++) {
     const place = placeAt(depth);
     const own = four(SLOPES_FROM, place);
@@ -208,7 +203,7 @@ function cost(miss: f64): f64 {
 }
 
 export function missOf(pile: usize): f64 {
-  memory.copy(VOLUMES, pile, bytes());
+  copyRow(VOLUMES, pile, count);
   work(WORKED);
   return Math.sqrt(squareOf(WORKED));
 }
@@ -251,7 +246,7 @@ function lookAround(): void {
       addTimes(slope, slope, at(WAY_NOW, other), pair(place, other));
   }
   copy(SUMS, BASE);
-  memory.copy(VOLUMES, NOW, bytes());
+  copyRow(VOLUMES, NOW, count);
 }
 
 /** @param limit - what costs as much is not better. @returns what the pile where it ends is guessed to cost, or the limit. */
@@ -263,9 +258,10 @@ export function walk(ofSize: f64, mostMoved: i32, isStill: bool, limit: f64): f6
   least = Math.min(cost(Math.sqrt(squareOf(BASE))), limit);
   for (let step = 0; step < MOST_STEPS; step++) {
     const before = least;
-    visit(0, 0, mostMoved, sumOf(NOW));
+    if (ASC_FEATURE_SIMD && mostMoved == 2 && isStill && !isRest) visitPairs(sumOf(NOW));
+    else visit(0, 0, mostMoved, sumOf(NOW));
     if (least == before) break;
-    memory.copy(NOW, BEST_BESIDE, bytes());
+    copyRow(NOW, BEST_BESIDE, count);
     lookAround();
   }
   return least;
@@ -278,15 +274,25 @@ function leave(): bool {
   return rest >= smallestAt(main) * ALMOST_ONE;
 }
 
-function weigh(moved: i32, paint: f64): void {
+// @ts-ignore: decorator
+@inline
+function isWorthIt(square: f64, paint: f64): bool {
   const room = least - perUnit * paint;
+  return room > 0 && square < room * room;
+}
+
+function weigh(moved: i32, paint: f64): void {
   const square = squareOf(four(SUMS, moved));
   // Most are left here.
-  if (room <= 0 || square >= room * room) return;
+  if (isWorthIt(square, paint)) keepIfBetter(square);
+}
+
+/** The pile that is tried, with so large a square of its residuals. */
+function keepIfBetter(square: f64): void {
   const guessed = cost(Math.sqrt(square));
   if (guessed >= least - NO_GAIN) return;
   least = guessed;
-  memory.copy(BEST_BESIDE, VOLUMES, bytes());
+  copyRow(BEST_BESIDE, VOLUMES, count);
 }
 
 /** Residuals after one move more: this place by `d`. */
@@ -298,6 +304,69 @@ function writeMoved(moved: i32, place: i32, d: f64): void {
   addTimes(to, four(SUMS, moved), d, to);
   put(MOVED_BY, moved, d);
   put(MOVED_PLACES, moved, place);
+}
+
+/** One place moved and two, as `visit` goes through them, without its detours. */
+function visitPairs(paint: f64): void {
+  const others = count - 1;
+  const low = v128.load(SUMS);
+  const high = v128.load(SUMS, 16);
+  const square = squareOf2(low, high);
+  if (isWorthIt(square, paint)) keepIfBetter(square);
+  for (let depth = others - 1; depth >= 0; depth--) {
+    const place = placeAt(depth);
+    const own = at(NOW, place);
+    const slope = four(SLOPES_NOW, place);
+    const bend = pair(place, place);
+    for (let step = 2 * place; step < 2 * place + 2; step++) {
+      const volume = at(NEXT, step);
+      if (isNaN(volume)) continue;
+      const d = at(MOVES, step);
+      const by = f64x2.splat(d);
+      const turnedLow = f64x2.add(v128.load(slope), f64x2.mul(by, v128.load(bend)));
+      const turnedHigh = f64x2.add(v128.load(slope, 16), f64x2.mul(by, v128.load(bend, 16)));
+      const turned = four(TURNED, step);
+      v128.store(turned, turnedLow);
+      v128.store(turned, turnedHigh, 16);
+      const movedLow = f64x2.add(low, f64x2.mul(by, turnedLow));
+      const movedHigh = f64x2.add(high, f64x2.mul(by, turnedHigh));
+      const more = paint + (volume - own);
+      put(VOLUMES, place, volume);
+      const square = squareOf2(movedLow, movedHigh);
+      if (isWorthIt(square, more)) keepIfBetter(square);
+      for (let beside = others - 1; beside > depth; beside--) {
+        const other = placeAt(beside);
+        const both = pair(other, place);
+        const bothLow = f64x2.mul(by, v128.load(both));
+        const bothHigh = f64x2.mul(by, v128.load(both, 16));
+        const before = at(NOW, other);
+        for (let otherStep = 2 * other; otherStep < 2 * other + 2; otherStep++) {
+          const otherVolume = at(NEXT, otherStep);
+          if (isNaN(otherVolume)) continue;
+          const e = f64x2.splat(at(MOVES, otherStep));
+          const otherTurned = four(TURNED, otherStep);
+          const toLow = f64x2.add(v128.load(otherTurned), bothLow);
+          const toHigh = f64x2.add(v128.load(otherTurned, 16), bothHigh);
+          const square = squareOf2(
+            f64x2.add(movedLow, f64x2.mul(e, toLow)),
+            f64x2.add(movedHigh, f64x2.mul(e, toHigh)),
+          );
+          if (!isWorthIt(square, more + (otherVolume - before))) continue;
+          put(VOLUMES, other, otherVolume);
+          keepIfBetter(square);
+          put(VOLUMES, other, before);
+        }
+      }
+    }
+    put(VOLUMES, place, own);
+  }
+}
+
+// @ts-ignore: decorator
+@inline
+function squareOf2(low: v128, high: v128): f64 {
+  const both = f64x2.add(f64x2.mul(low, low), f64x2.mul(high, high));
+  return f64x2.extract_lane(both, 0) + f64x2.extract_lane(both, 1);
 }
 
 /** Every combination of moves. @param depth - of the next place. @param moved - so many places were moved. */

@@ -13,7 +13,7 @@ import {
 } from "./guess";
 import { roundAt, smallestAt } from "./ladder";
 import { EXACT, FROM, LAID, NOW, SIZES, TOTAL, WANTED } from "./layout";
-import { at, put } from "./rows";
+import { at, copyRow, put } from "./rows";
 
 const MOVED_AT_ONCE: i32 = 2;
 const OTHER_AMOUNT: f64 = 1.5;
@@ -32,7 +32,7 @@ function keepCheaper(): bool {
   const cost = costOf(NOW);
   if (cost >= leastCost - NO_GAIN) return false;
   leastCost = cost;
-  memory.copy(LAID, NOW, <usize>count << 3);
+  copyRow(LAID, NOW, count);
   return true;
 }
 
@@ -53,7 +53,7 @@ export function layPile(palette: usize, places: i32, mainPlace: i32, sizes: i32)
     if (size != before) guessSize(size);
     before = size;
   }
-  memory.copy(NOW, LAID, <usize>count << 3);
+  copyRow(NOW, LAID, count);
   begin();
   for (let move = 0; move < MOST_MOVES; move++) {
     guessFromLike(LAID);

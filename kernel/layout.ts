@@ -30,7 +30,7 @@ export const SCALED: usize = 1440;
 /** How many mixtures were worked out by the last solve. */
 export const EVALUATIONS: usize = 1696;
 
-/** K and S of the mixture, and what a tube's K and S are worth, band by band. */
+/** K and S of the mixture, and in single precision what a tube's K and S are worth, band by band. */
 export const K_MIX: usize = 1712;
 export const S_MIX: usize = K_MIX + ROW;
 export const OF_K: usize = S_MIX + ROW;
@@ -93,9 +93,12 @@ export const SUMS: usize = MOVED_BY + OF_PLACES;
 
 /** Target, then weights of value, of chroma by a* and b*, of hue by a* and b*. */
 export const METRIC_OF_SEARCH: usize = SUMS + 9 * 32;
-/** What is told of each set, and the colours: behind the tables that the compiler lays. */
+/** √(K (K + 2 S)) of the mixture, band by band. */
+export const ROOTS: usize = METRIC_OF_SEARCH + 64;
+/** Of each place one step down and one up: how its residuals go on from there. */
+export const TURNED: usize = ROOTS + ROW;
+/** What is told of each of up to 512 sets: behind the tables that the compiler lays. */
 export const NEAREST: usize = 73728;
-export const PAIRS: usize = NEAREST + 8192;
 
 /** Of a palette. */
 export const HEAD: usize = 64;

@@ -10,6 +10,7 @@ import {
   sumSeen,
   sumSeenOfFour,
   sumSeenWithSlopes,
+  sumSeenWithSlopesRoughly,
   sumX,
   sumY,
   sumZ,
@@ -177,12 +178,48 @@ export function writeLab(palette: usize, count: i32): void {
   store<f64>(LAB + 16, 200 * (fy - fz));
 }
 
-/** The same, and dL*, da*, db* by each volume to SLOPES. */
-export function writeLabAndSlopes(palette: usize, count: i32): void {
+/** Where the rows in single precision lie: weights, then of each tube K, then S. */
+// @ts-ignore: decorator
+@inline
+function singlesOf(palette: usize): usize {
+  return palette + <usize>load<f64>(palette + 56);
+}
+
+// @ts-ignore: decorator
+@inline
+function singlePaintAt(singles: usize, place: i32, count: i32): usize {
+  return singles + 3 * HALF_ROW + <usize>(place < count ? tubeAt(place) : 0) * ROW;
+}
+
+function seeRoughly(palette: usize, count: i32): void {
+  const singles = singlesOf(palette);
+  sumSeenWithSlopesRoughly(
+    singles,
+    <f32>k2,
+    singlePaintAt(singles, 0, count),
+    <f32>volumeAt(0),
+    singlePaintAt(singles, 1, count),
+    <f32>volumeIfAny(1, count),
+    singlePaintAt(singles, 2, count),
+    <f32>volumeIfAny(2, count),
+    singlePaintAt(singles, 3, count),
+    <f32>volumeIfAny(3, count),
+  );
+}
+
+/**
+ * The same, and dL*, da*, db* by each volume to SLOPES.
+ *
+ * @param isRough - single precision is enough. It is used for up to four tubes of one surface: other mixtures need more than this of the blend.
+ */
+export function writeLabAndSlopes(palette: usize, count: i32, isRough: bool): void {
   writeSurface(palette, count);
-  blend(palette, count);
-  const weights = palette + HEAD;
-  sumSeenWithSlopes(weights, k2);
+  if (isRough && count <= 4 && isUniform(palette)) {
+    seeRoughly(palette, count);
+  } else {
+    blend(palette, count);
+    sumSeenWithSlopes(palette + HEAD, k2);
+  }
   const through = (1 - k1) * (1 - k2);
   const x = k1 * load<f64>(palette + 32) + through * sumX;
   const y = k1 * load<f64>(palette + 40) + through * sumY;
@@ -198,7 +235,7 @@ export function writeLabAndSlopes(palette: usize, count: i32): void {
   const gz = labFSlope(z, fz);
   const hasOwnSurfaces = !isUniform(palette) && known > 0;
   if (hasOwnSurfaces) writeSurfaceSlopes(palette);
-  const singles = palette + <usize>load<f64>(palette + 56);
+  const singles = singlesOf(palette);
   const largest = largestOf(count);
   for (let j = 0; j < count; j++) {
     if (j == largest) continue;

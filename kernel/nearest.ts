@@ -2,13 +2,13 @@
  * The nearest of each of many sets of colours by a quadratic form: src/core/color/localMetric, step for step. Colours lie in
  * pairs of 32-bit floats, L*, L*, a*, a*, b*, b*; an odd set ends with its last colour twice.
  */
-import { METRIC_OF_SEARCH, NEAREST, PAIRS } from "./layout";
+import { METRIC_OF_SEARCH, NEAREST } from "./layout";
 
 const PAIR: usize = 24;
 
-/** To NEAREST of each set the squared distance, then the place. */
-export function nearestOfEach(sets: i32, pairs: i32): void {
-  let at = PAIRS;
+/** To NEAREST of each set the squared distance, then the place. @param from - where the colours lie, so many pairs of each set. */
+export function nearestOfEach(sets: i32, pairs: i32, from: usize): void {
+  let at = from;
   for (let set = 0; set < sets; set++) {
     tell(NEAREST + (<usize>set << 4), at, pairs);
     at += <usize>pairs * PAIR;

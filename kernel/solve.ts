@@ -2,7 +2,7 @@
  * Best volumes for a given set of tubes: src/core/recipe/subsetSolver without hard limits, step for step. Tests hold the
  * two together.
  */
-import { inner, squareOf } from "./fours";
+import { copy, inner, squareOf } from "./fours";
 import { lightnessResidual, writeColorSlopes, writeResiduals } from "./aim";
 import {
   AIM,
@@ -26,7 +26,7 @@ import {
   VOLUMES,
 } from "./layout";
 import { tubeAt, tubeFacts, writeLabAndSlopes } from "./mixture";
-import { at, put } from "./rows";
+import { at, copyRow, put } from "./rows";
 
 const CAPACITY: usize = 32;
 const LARGEST_DAMPING: f64 = 1e10;
@@ -37,6 +37,7 @@ const NOTHING: f64 = 1e-6;
 /** Tubes that are free to move, listed in FREE; NORMAL, FACTOR and the matrix's trace are theirs, but the trace is of all. */
 let freeCount: i32 = 0;
 let trace: f64 = 0;
+let isRough: bool = false;
 
 // @ts-ignore: decorator
 @inline
@@ -60,20 +61,21 @@ function unscale(palette: usize, row: usize, count: i32): void {
 
 /** Colour and slopes of the volumes, and the residuals of the colour to `residuals`. */
 function evaluate(palette: usize, count: i32, residuals: usize): f64 {
-  writeLabAndSlopes(palette, count);
+  writeLabAndSlopes(palette, count, isRough);
   store<f64>(EVALUATIONS, load<f64>(EVALUATIONS) + 1);
   writeResiduals(residuals, load<f64>(LAB), load<f64>(LAB + 8), load<f64>(LAB + 16));
   return squareOf(residuals);
 }
 
 function keep(count: i32): void {
-  memory.copy(KEPT_LAB, LAB, 24);
-  memory.copy(KEPT_SLOPES, SLOPES, 24 * <usize>count);
+  copyRow(KEPT_LAB, LAB, 3);
+  copyRow(KEPT_SLOPES, SLOPES, 3 * count);
 }
 
 /**
  * From SCALED, the first `count` places of TUBES, towards AIM; the solution is left in SCALED, VOLUMES and LAB.
  *
+ * @param inSingles - single precision is enough, see `writeLabAndSlopes`.
  * @returns ΔE00² there.
  */
 export function solve(
@@ -82,7 +84,9 @@ export function solve(
   maxIterations: i32,
   goodEnough: f64,
   relativeGain: f64,
+  inSingles: bool,
 ): f64 {
+  isRough = inSingles;
   for (let j = 0; j < count; j++) put(SCALED, j, Math.max(at(SCALED, j), at(FLOORS, j)));
   store<f64>(EVALUATIONS, 0);
   normalise(SCALED, count);
@@ -104,8 +108,8 @@ export function solve(
           gain = (sum - trialSum) / sum;
           sum = trialSum;
           keep(count);
-          memory.copy(SCALED, TRIAL, 8 * <usize>count);
-          memory.copy(RESIDUALS, MOVED, 32);
+          copyRow(SCALED, TRIAL, count);
+          copy(RESIDUALS, MOVED);
           damping = Math.max(damping * 0.3, 1e-9);
           break;
         }
@@ -115,7 +119,7 @@ export function solve(
     if (gain <= relativeGain) break;
   }
   unscale(palette, SCALED, count);
-  memory.copy(LAB, KEPT_LAB, 24);
+  copyRow(LAB, KEPT_LAB, 3);
   return sum;
 }
 
@@ -179,29 +183,32 @@ function freeAt(i: i32): i32 {
   return <i32>load<u8>(FREE + i);
 }
 
-/** Cholesky on the free tubes; false when the damped matrix is not positive definite. */
+/**
+ * L D Lᵀ on the free tubes, with 1 / D on the diagonal of FACTOR, L below it and D Lᵀ above: one division a tube, where Cholesky's form
+ * takes a root and divides by it again and again. False when the damped matrix is not positive definite.
+ */
 function writeStep(count: i32, damping: f64): bool {
   const lift = damping * (trace / <f64>count) + 1e-30;
   for (let i = 0; i < freeCount; i++) {
-    for (let j = 0; j <= i; j++) {
-      let sum = load<f64>(cell(NORMAL, i, j));
-      if (i == j) sum += lift;
-      for (let k = 0; k < j; k++) sum -= load<f64>(cell(FACTOR, i, k)) * load<f64>(cell(FACTOR, j, k));
-      if (i == j) {
-        if (!(sum > 0)) return false;
-        store<f64>(cell(FACTOR, i, i), Math.sqrt(sum));
-      } else store<f64>(cell(FACTOR, i, j), sum / load<f64>(cell(FACTOR, j, j)));
+    let own = load<f64>(cell(NORMAL, i, i)) + lift;
+    let step = -at(GRADIENT, freeAt(i));
+    for (let j = 0; j < i; j++) {
+      let scaled = load<f64>(cell(NORMAL, i, j));
+      for (let k = 0; k < j; k++) scaled -= load<f64>(cell(FACTOR, k, i)) * load<f64>(cell(FACTOR, j, k));
+      const factor = scaled * load<f64>(cell(FACTOR, j, j));
+      store<f64>(cell(FACTOR, j, i), scaled);
+      store<f64>(cell(FACTOR, i, j), factor);
+      own -= scaled * factor;
+      step -= factor * at(STEP, freeAt(j));
     }
-  }
-  for (let i = 0; i < freeCount; i++) {
-    let sum = -at(GRADIENT, freeAt(i));
-    for (let k = 0; k < i; k++) sum -= load<f64>(cell(FACTOR, i, k)) * at(STEP, freeAt(k));
-    put(STEP, freeAt(i), sum / load<f64>(cell(FACTOR, i, i)));
+    if (!(own > 0)) return false;
+    store<f64>(cell(FACTOR, i, i), 1 / own);
+    put(STEP, freeAt(i), step);
   }
   for (let i = freeCount - 1; i >= 0; i--) {
-    let sum = at(STEP, freeAt(i));
+    let sum = at(STEP, freeAt(i)) * load<f64>(cell(FACTOR, i, i));
     for (let k = i + 1; k < freeCount; k++) sum -= load<f64>(cell(FACTOR, k, i)) * at(STEP, freeAt(k));
-    put(STEP, freeAt(i), sum / load<f64>(cell(FACTOR, i, i)));
+    put(STEP, freeAt(i), sum);
   }
   return true;
 }

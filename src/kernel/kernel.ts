@@ -1,8 +1,8 @@
 /**
  * The kernel of searches in WebAssembly (kernel/*.ts, compiled to ./wasm.generated), as opaque colour models for the core.
  *
- * Palettes lie in a ring of the kernel's memory; one that was overwritten is written again when it is asked for. What
- * the kernel has no room for goes to the plain form: more than {@link MOST_AT_ONCE} tubes in one mixture, another grid.
+ * Palettes and lattices of starts lie in a ring of the kernel's memory; what was overwritten is written again when it is asked
+ * for. What the kernel has no room for goes to the plain form: more than {@link MOST_AT_ONCE} tubes in one mixture, another grid.
  * Not reentrant: one mixture is worked out at a time, as in the plain form.
  */
 import type { Aim } from "../core/color/aimDistance";
@@ -17,16 +17,17 @@ import type { OpticalModel } from "../core/spectrum/types";
 type Exports = {
   readonly memory: WebAssembly.Memory;
   readonly writeLab: (palette: number, count: number) => void;
-  readonly writeLabAndSlopes: (palette: number, count: number) => void;
+  readonly writeLabAndSlopes: (palette: number, count: number, isRough: 0 | 1) => void;
   readonly solve: (
     palette: number,
     count: number,
     maxIterations: number,
     goodEnough: number,
     relativeGain: number,
+    isRough: 0 | 1,
   ) => number;
   readonly layPile: (palette: number, count: number, main: number, sizes: number) => void;
-  readonly nearestOfEach: (sets: number, pairs: number) => void;
+  readonly nearestOfEach: (sets: number, pairs: number, from: number) => void;
 };
 
 /**
@@ -52,51 +53,61 @@ const MOST_PLACES = 8;
 const MOST_SIZES = 128;
 const MOST_RUNGS = 8;
 const NUMBERS_OF_LADDER = 2 + 2 * MOST_RUNGS;
-/** Target and metric; what is told of each set of colours; the colours, in bytes. */
+/** Target and metric; what is told of each set of colours; room for colours that do not lie in the ring, in bytes. */
 const METRIC_AT = 3586;
 const TOLD_AT = 9216;
-const PAIRS_AT = 81_920;
+const ROOM_AT = 81_920;
 const NUMBERS_OF_PAIR = 6;
+const BYTES_OF_PAIR = 4 * NUMBERS_OF_PAIR;
 const MOST_SETS = 512;
 const HEAD = 64;
 const BANDS = 36;
 const FACTS_OF_TUBE = 4;
-/** Working memory, then the kernel's own tables; the ring of palettes lies behind. */
+/** Working memory, then the kernel's own tables; the ring of palettes and lattices lies behind. */
 const RING_AT = 131_072;
+/** As SIMD likes it. */
+const ALIGNMENT = 16;
 const MOST_AT_ONCE = 32;
+
+/** Numbers that lie in the ring as long as there is room for them. */
+class Held {
+  start = 0;
+  end = 0;
+  isThere = false;
+  constructor(readonly bytes: Uint8Array) {}
+}
 
 class Kernel {
   readonly bytes: Uint8Array;
   readonly numbers: Float64Array;
   private next = RING_AT;
-  /** Palettes that lie in the ring, in the order in which they were written. */
-  private held: KernelModel[] = [];
-
-  /** Where colours are looked through, and colours as it takes them. */
-  private readonly room: Float32Array;
-  private readonly paired = new WeakMap<Float32Array, Float32Array>();
+  /** What lies in the ring, in the order in which it was written. */
+  private held: Held[] = [];
+  /** Colours as the kernel takes them. */
+  private readonly paired = new WeakMap<Float32Array, Held>();
 
   constructor(readonly run: Exports) {
     this.bytes = new Uint8Array(run.memory.buffer);
     this.numbers = new Float64Array(run.memory.buffer);
-    this.room = new Float32Array(run.memory.buffer, PAIRS_AT, (RING_AT - PAIRS_AT) / 4);
   }
 
   readonly nearestOfEach: NearestOfEach = (labs, sets, metric, target) => {
-    const { run, numbers, room } = this;
+    const { run, numbers } = this;
     const known = this.paired.get(labs);
-    const paired = known ?? inPairs(labs, sets);
+    const paired = known ?? new Held(bytesOf(inPairs(labs, sets)));
     if (!known) this.paired.set(labs, paired);
     const { light, alongA, alongB, acrossA, acrossB } = metric;
     copyTo(numbers, METRIC_AT, [...target, light, alongA, alongB, acrossA, acrossB]);
-    const each = paired.length / sets;
-    const atOnce = Math.min(MOST_SETS, Math.floor(room.length / each));
+    const each = paired.bytes.length / sets;
+    const isThere = this.hold(paired);
+    const atOnce = isThere ? MOST_SETS : Math.min(MOST_SETS, Math.floor((RING_AT - ROOM_AT) / each));
     const distances = new Float64Array(sets);
     const places = new Float64Array(sets);
     for (let from = 0; from < sets; from += atOnce) {
       const count = Math.min(atOnce, sets - from);
-      room.set(paired.subarray(from * each, (from + count) * each));
-      run.nearestOfEach(count, each / NUMBERS_OF_PAIR);
+      const behind = from * each;
+      if (!isThere) this.bytes.set(paired.bytes.subarray(behind, behind + count * each), ROOM_AT);
+      run.nearestOfEach(count, each / BYTES_OF_PAIR, isThere ? paired.start + behind : ROOM_AT);
       for (let set = 0, at = TOLD_AT; set < count; set++) {
         distances[from + set] = Math.sqrt(numbers[at++] as number);
         places[from + set] = numbers[at++] as number;
@@ -119,20 +130,24 @@ class Kernel {
     numbers[at + 8] = wedge.cost;
   }
 
-  /** Room for a palette; the oldest ones give way. Undefined where it takes more than half of the ring. */
-  placeFor(model: KernelModel, size: number): number | undefined {
+  /** Puts numbers into the ring, where the oldest ones give way; false where they take more than half of it. */
+  hold(own: Held): boolean {
+    if (own.isThere) return true;
+    const size = ALIGNMENT * Math.ceil(own.bytes.length / ALIGNMENT);
     const end = this.bytes.length;
-    if (size > (end - RING_AT) / 2) return undefined;
+    if (size > (end - RING_AT) / 2) return false;
     if (this.next + size > end) this.next = RING_AT;
-    const start = this.next;
-    this.next += size;
+    own.start = this.next;
+    own.end = this.next + size;
+    this.next = own.end;
     this.held = this.held.filter((other) => {
-      const isFree = other.end <= start || other.start >= this.next;
-      if (!isFree) other.forget();
-      return isFree;
+      other.isThere = other.end <= own.start || other.start >= own.end;
+      return other.isThere;
     });
-    this.held.push(model);
-    return start;
+    this.held.push(own);
+    this.bytes.set(own.bytes, own.start);
+    own.isThere = true;
+    return true;
   }
 }
 
@@ -140,10 +155,7 @@ class KernelModel implements ColorModel {
   readonly tubeCount: number;
   readonly isScaleFree = true;
   readonly nearestOfEach: NearestOfEach;
-  start = 0;
-  end = 0;
-  private isHeld = false;
-  private readonly image: Float64Array;
+  private readonly image: Held;
 
   constructor(
     private readonly kernel: Kernel,
@@ -154,7 +166,7 @@ class KernelModel implements ColorModel {
   ) {
     this.tubeCount = plain.tubeCount;
     this.nearestOfEach = kernel.nearestOfEach;
-    this.image = imageOf(plain, tubes, view, surface);
+    this.image = new Held(bytesOf(imageOf(plain, tubes, view, surface)));
   }
 
   strengthOf(tube: number): number {
@@ -171,7 +183,7 @@ class KernelModel implements ColorModel {
       bytes[TUBES_AT + j] = tubes[j] as number;
       numbers[VOLUMES_AT + j] = volumes[j] as number;
     }
-    run.writeLab(this.start, count);
+    run.writeLab(this.image.start, count);
     out[0] = numbers[LAB_AT] as number;
     out[1] = numbers[LAB_AT + 1] as number;
     out[2] = numbers[LAB_AT + 2] as number;
@@ -190,7 +202,7 @@ class KernelModel implements ColorModel {
     }
     const { run, numbers } = this.kernel;
     this.put(tubes, volumes, count);
-    run.writeLabAndSlopes(this.start, count);
+    run.writeLabAndSlopes(this.image.start, count, 0);
     out[0] = numbers[LAB_AT] as number;
     out[1] = numbers[LAB_AT + 1] as number;
     out[2] = numbers[LAB_AT + 2] as number;
@@ -207,8 +219,15 @@ class KernelModel implements ColorModel {
       numbers[FLOORS_AT + j] = floors[j] as number;
       numbers[SCALED_AT + j] = scaled[j] as number;
     }
-    const { maxIterations, goodEnough, relativeGain } = set.effort;
-    const squared = run.solve(this.start, count, maxIterations, goodEnough, relativeGain);
+    const { maxIterations, goodEnough, relativeGain, isRough } = set.effort;
+    const squared = run.solve(
+      this.image.start,
+      count,
+      maxIterations,
+      goodEnough,
+      relativeGain,
+      isRough ? 1 : 0,
+    );
     for (let j = 0; j < count; j++) {
       scaled[j] = numbers[SCALED_AT + j] as number;
       volumes[j] = numbers[VOLUMES_AT + j] as number;
@@ -244,26 +263,13 @@ class KernelModel implements ColorModel {
       at += NUMBERS_OF_LADDER;
     }
     copyTo(numbers, LIMITS_AT, [...largestRange, ...totalRange, pile.total, pile.deltaEPerUnit]);
-    run.layPile(this.start, count, pile.main, sizes.length);
+    run.layPile(this.image.start, count, pile.main, sizes.length);
     return exact.map((_, place) => numbers[LAID_AT + place] as number);
-  }
-
-  /** Another palette lies where this one lay. */
-  forget(): void {
-    this.isHeld = false;
   }
 
   /** Puts the palette into the kernel; false where it cannot be there. */
   private hold(count: number): boolean {
-    if (count > MOST_AT_ONCE) return false;
-    if (this.isHeld) return true;
-    const start = this.kernel.placeFor(this, this.image.byteLength);
-    if (start === undefined) return false;
-    this.start = start;
-    this.end = start + this.image.byteLength;
-    this.kernel.numbers.set(this.image, start / 8);
-    this.isHeld = true;
-    return true;
+    return count <= MOST_AT_ONCE && (this.image.isThere || this.kernel.hold(this.image));
   }
 
   private put(tubes: Uint8Array, volumes: Float64Array, count: number): void {
@@ -293,12 +299,16 @@ function inPairs(labs: Float32Array, sets: number): Float32Array {
   return paired;
 }
 
+function bytesOf({ buffer, byteOffset, byteLength }: Float32Array | Float64Array): Uint8Array {
+  return new Uint8Array(buffer, byteOffset, byteLength);
+}
+
 /** Faster than `set` for a few numbers. */
 function copyTo(numbers: Float64Array, at: number, row: ArrayLike<number>): void {
   for (let i = 0; i < row.length; i++) numbers[at + i] = row[i] as number;
 }
 
-/** A palette as the kernel keeps it; its length is a multiple of 16 bytes, as SIMD likes it. */
+/** A palette as the kernel keeps it. */
 function imageOf(
   plain: MixtureEvaluator,
   tubes: readonly OpticalModel[],

@@ -7,8 +7,11 @@ import { WITH_SIMD, WITHOUT_SIMD } from "./wasm.generated";
 
 /** @throws WebAssembly.CompileError where the machine or the policy of the page or the worker does not let it compile. */
 export function kernelModule(simd: boolean): WebAssembly.Module {
-  const code = atob(simd ? WITH_SIMD : WITHOUT_SIMD);
-  return new WebAssembly.Module(Uint8Array.from(code, (letter) => letter.charCodeAt(0)));
+  const code = simd ? WITH_SIMD : WITHOUT_SIMD;
+  const bytes = Uint8Array.from({ length: code.length / 2 }, (_, i) =>
+    Number.parseInt(code.slice(2 * i, 2 * i + 2), 16),
+  );
+  return new WebAssembly.Module(bytes);
 }
 
 /**

@@ -64,6 +64,8 @@ export type SolverEffort = {
   readonly goodEnough: number;
   /** A step that gains less than this share of ΔE00² ends the search. */
   readonly relativeGain: number;
+  /** CIELAB to 2e-4 is enough: a model may work it out faster so. Never for what is shown. */
+  readonly isRough?: boolean;
 };
 
 /** A set of tubes whose best volumes are looked for: {@link ../recipe/subsetSolver} says how. */

@@ -21,7 +21,12 @@ export const MAX_TUBES_PER_RECIPE = 6;
 export type { SolverEffort } from "../mixing/colorModel";
 
 /** To a thirtieth of ΔE00, or until a step gains less than a hundredth. */
-export const COARSE: SolverEffort = { maxIterations: 14, goodEnough: 1e-3, relativeGain: 0.01 };
+export const COARSE: SolverEffort = {
+  maxIterations: 14,
+  goodEnough: 1e-3,
+  relativeGain: 0.01,
+  isRough: true,
+};
 /** To a millionth of ΔE00. */
 export const FINE: SolverEffort = { maxIterations: 60, goodEnough: 1e-12, relativeGain: 1e-7 };
 
