@@ -11,4 +11,4 @@ export { nearestOfEach } from "./nearest";
 export { mapPixels } from "./picture";
 // Exported so that the compiler leaves them functions of their own: pulled into their caller they run out of registers, and
 // take up to half as long again.
-export { sumMoved, sumSeenWithSlopesRoughly } from "./lanes";
+export { sumMoved, sumSeenWithSlopesRoughly } from "./singles";

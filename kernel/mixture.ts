@@ -3,18 +3,9 @@
  * holds the same in plain form; tests hold the two together.
  */
 import { BY_SURFACE, HALF_ROW, HEAD, LAB, OF_K, ROW, SLOPES, S_MIX, TUBES, VOLUMES, K_MIX } from "./layout";
-import {
-  beginBlend,
-  goOnBlending,
-  sumMoved,
-  sumSeen,
-  sumSeenOfFour,
-  sumSeenWithSlopes,
-  sumSeenWithSlopesRoughly,
-  sumX,
-  sumY,
-  sumZ,
-} from "./lanes";
+import { beginBlend, goOnBlending, sumSeen, sumSeenOfFour, sumSeenWithSlopes } from "./lanes";
+import { sumMoved, sumSeenWithSlopesRoughly } from "./singles";
+import { sumX, sumY, sumZ } from "./sums";
 
 const LAB_EPSILON: f64 = 216.0 / 24389.0;
 const LAB_KAPPA: f64 = 24389.0 / 27.0;
