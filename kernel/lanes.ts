@@ -176,7 +176,7 @@ export function sumSeenOfFour(
     let x = f64x2.splat(0);
     let y = f64x2.splat(0);
     let z = f64x2.splat(0);
-    // The root of the next bands is taken while these are divided.
+    // The root of the next bands is taken while these are divided. Behind the last ones lies other data: what comes of it is dropped.
     let k = sumOfFour(w1, v128.load(one), w2, v128.load(two), w3, v128.load(three), w4, v128.load(four));
     let s = sumOfFour(
       w1,
