@@ -3,8 +3,10 @@
  * same order without it, so that both give the same bits. All arguments but factors are places in memory.
  */
 import { copyRow } from "./rows";
+import { both } from "./sums";
 
-const HALF: usize = 16;
+/** Where the second two of four numbers lie. */
+export const HALF: usize = 16;
 
 // @ts-ignore: decorator
 @inline
@@ -63,10 +65,7 @@ export function difference(to: usize, one: usize, other: usize): void {
 @inline
 export function inner(one: usize, other: usize): f64 {
   if (ASC_FEATURE_SIMD) {
-    const low = f64x2.mul(v128.load(one), v128.load(other));
-    const high = f64x2.mul(v128.load(one, HALF), v128.load(other, HALF));
-    const both = f64x2.add(low, high);
-    return f64x2.extract_lane(both, 0) + f64x2.extract_lane(both, 1);
+    return sumOfProducts(v128.load(one), v128.load(other), v128.load(one, HALF), v128.load(other, HALF));
   }
   const even = load<f64>(one) * load<f64>(other) + load<f64>(one, 16) * load<f64>(other, 16);
   return even + (load<f64>(one, 8) * load<f64>(other, 8) + load<f64>(one, 24) * load<f64>(other, 24));
@@ -76,4 +75,11 @@ export function inner(one: usize, other: usize): f64 {
 @inline
 export function squareOf(row: usize): f64 {
   return inner(row, row);
+}
+
+/** Of four numbers with four others, two in each register. */
+// @ts-ignore: decorator
+@inline
+export function sumOfProducts(low: v128, otherLow: v128, high: v128, otherHigh: v128): f64 {
+  return both(f64x2.add(f64x2.mul(low, otherLow), f64x2.mul(high, otherHigh)));
 }

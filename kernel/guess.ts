@@ -3,7 +3,7 @@
  * the two together. The pile that is tried lies at VOLUMES.
  */
 import { writeResiduals } from "./aim";
-import { add, addTimes, clear, copy, difference, squareOf, times } from "./fours";
+import { add, addTimes, clear, copy, difference, HALF, squareOf, sumOfProducts, times } from "./fours";
 import { ALMOST_ONE, nextAt, smallestAt } from "./ladder";
 import {
   BASE,
@@ -310,8 +310,8 @@ function writeMoved(moved: i32, place: i32, d: f64): void {
 function visitPairs(paint: f64): void {
   const others = count - 1;
   const low = v128.load(SUMS);
-  const high = v128.load(SUMS, 16);
-  const square = squareOf2(low, high);
+  const high = v128.load(SUMS, HALF);
+  const square = squareOfHalves(low, high);
   if (isWorthIt(square, paint)) keepIfBetter(square);
   for (let depth = others - 1; depth >= 0; depth--) {
     const place = placeAt(depth);
@@ -324,21 +324,21 @@ function visitPairs(paint: f64): void {
       const d = at(MOVES, step);
       const by = f64x2.splat(d);
       const turnedLow = f64x2.add(v128.load(slope), f64x2.mul(by, v128.load(bend)));
-      const turnedHigh = f64x2.add(v128.load(slope, 16), f64x2.mul(by, v128.load(bend, 16)));
+      const turnedHigh = f64x2.add(v128.load(slope, HALF), f64x2.mul(by, v128.load(bend, HALF)));
       const turned = four(TURNED, step);
       v128.store(turned, turnedLow);
-      v128.store(turned, turnedHigh, 16);
+      v128.store(turned, turnedHigh, HALF);
       const movedLow = f64x2.add(low, f64x2.mul(by, turnedLow));
       const movedHigh = f64x2.add(high, f64x2.mul(by, turnedHigh));
       const more = paint + (volume - own);
       put(VOLUMES, place, volume);
-      const square = squareOf2(movedLow, movedHigh);
+      const square = squareOfHalves(movedLow, movedHigh);
       if (isWorthIt(square, more)) keepIfBetter(square);
       for (let beside = others - 1; beside > depth; beside--) {
         const other = placeAt(beside);
         const both = pair(other, place);
         const bothLow = f64x2.mul(by, v128.load(both));
-        const bothHigh = f64x2.mul(by, v128.load(both, 16));
+        const bothHigh = f64x2.mul(by, v128.load(both, HALF));
         const before = at(NOW, other);
         for (let otherStep = 2 * other; otherStep < 2 * other + 2; otherStep++) {
           const otherVolume = at(NEXT, otherStep);
@@ -346,8 +346,8 @@ function visitPairs(paint: f64): void {
           const e = f64x2.splat(at(MOVES, otherStep));
           const otherTurned = four(TURNED, otherStep);
           const toLow = f64x2.add(v128.load(otherTurned), bothLow);
-          const toHigh = f64x2.add(v128.load(otherTurned, 16), bothHigh);
-          const square = squareOf2(
+          const toHigh = f64x2.add(v128.load(otherTurned, HALF), bothHigh);
+          const square = squareOfHalves(
             f64x2.add(movedLow, f64x2.mul(e, toLow)),
             f64x2.add(movedHigh, f64x2.mul(e, toHigh)),
           );
@@ -364,9 +364,8 @@ function visitPairs(paint: f64): void {
 
 // @ts-ignore: decorator
 @inline
-function squareOf2(low: v128, high: v128): f64 {
-  const both = f64x2.add(f64x2.mul(low, low), f64x2.mul(high, high));
-  return f64x2.extract_lane(both, 0) + f64x2.extract_lane(both, 1);
+function squareOfHalves(low: v128, high: v128): f64 {
+  return sumOfProducts(low, low, high, high);
 }
 
 /** Every combination of moves. @param depth - of the next place. @param moved - so many places were moved. */

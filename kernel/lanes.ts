@@ -3,7 +3,7 @@
  * so that every sum is made in the same order and both give the same bits.
  */
 import { K_MIX, OF_K, OF_S, ROOTS, ROW, S_MIX } from "./layout";
-import { both, keep, leave, SMALLEST_ROOT_OVER_S } from "./sums";
+import { both, keep, setSums, SMALLEST_ROOT_OVER_S } from "./sums";
 
 const STEP: usize = 16;
 const LANE: usize = 8;
@@ -134,7 +134,7 @@ export function sumSeen(weights: usize, k2: f64): void {
       y = f64x2.add(y, f64x2.mul(r, v128.load(row, ROW)));
       z = f64x2.add(z, f64x2.mul(r, v128.load(row, 2 * ROW)));
     }
-    leave(both(x), both(y), both(z));
+    setSums(both(x), both(y), both(z));
   } else {
     let first: bool = true;
     for (let lane: usize = 0; lane < STEP; lane += LANE) {
@@ -212,7 +212,7 @@ export function sumSeenOfFour(
       y = f64x2.add(y, f64x2.mul(r, v128.load(row, ROW)));
       z = f64x2.add(z, f64x2.mul(r, v128.load(row, 2 * ROW)));
     }
-    leave(both(x), both(y), both(z));
+    setSums(both(x), both(y), both(z));
   } else {
     beginBlend(one, v1, two, v2, three, v3, four, v4);
     sumSeen(weights, k2);
@@ -249,7 +249,7 @@ export function sumSeenWithSlopes(weights: usize, k2: f64): void {
       v128.store64_lane(at >> 1, f32x4.demote_f64x2_zero(f64x2.mul(c, s)), 0, OF_K);
       v128.store64_lane(at >> 1, f32x4.demote_f64x2_zero(f64x2.mul(c, k)), 0, OF_S);
     }
-    leave(both(x), both(y), both(z));
+    setSums(both(x), both(y), both(z));
   } else {
     let first: bool = true;
     for (let lane: usize = 0; lane < STEP; lane += LANE) {

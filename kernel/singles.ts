@@ -3,7 +3,7 @@
  * them, so that every sum is made in the same order and both give the same bits.
  */
 import { HALF_ROW, OF_K, OF_S } from "./layout";
-import { allFour, keep, leave, SMALLEST_ROOT_OVER_S } from "./sums";
+import { allFour, keep, setSums, SMALLEST_ROOT_OVER_S } from "./sums";
 
 const STEP: usize = 16;
 const LANE: usize = 8;
@@ -67,7 +67,7 @@ export function sumSeenWithSlopesRoughly(
       v128.store(at, f32x4.mul(steep, s), OF_K);
       v128.store(at, f32x4.mul(steep, k), OF_S);
     }
-    leave(allFour(x), allFour(y), allFour(z));
+    setSums(allFour(x), allFour(y), allFour(z));
   } else {
     const least = <f32>SMALLEST_ROOT_OVER_S;
     for (let lane: usize = 0; lane < LANE; lane += SINGLE) {
@@ -148,7 +148,7 @@ export function sumMoved(weights: usize, paint: usize): void {
       y = f32x4.add(y, f32x4.mul(moved, v128.load(weights + at, HALF_ROW)));
       z = f32x4.add(z, f32x4.mul(moved, v128.load(weights + at, 2 * HALF_ROW)));
     }
-    leave(allFour(x), allFour(y), allFour(z));
+    setSums(allFour(x), allFour(y), allFour(z));
   } else {
     for (let lane: usize = 0; lane < LANE; lane += SINGLE) {
       sumMovedFrom(weights, paint, lane);

@@ -10,7 +10,7 @@ export const SMALLEST_ROOT_OVER_S: f64 = 1.4142135623738e-6;
 
 // @ts-ignore: decorator
 @inline
-export function leave(x: f64, y: f64, z: f64): void {
+export function setSums(x: f64, y: f64, z: f64): void {
   sumX = x;
   sumY = y;
   sumZ = z;
@@ -18,8 +18,8 @@ export function leave(x: f64, y: f64, z: f64): void {
 
 /** The sum of the even bands, then that of the odd ones on it; in single precision those of every second of four. */
 export function keep(isFirst: bool, x: f64, y: f64, z: f64): void {
-  if (isFirst) leave(x, y, z);
-  else leave(sumX + x, sumY + y, sumZ + z);
+  if (isFirst) setSums(x, y, z);
+  else setSums(sumX + x, sumY + y, sumZ + z);
 }
 
 // @ts-ignore: decorator
