@@ -49,3 +49,33 @@ it.each([
   expect(names[0]).toMatch(/^the mixture: /);
   expect(names.slice(1)).toEqual(tubes);
 });
+
+it("a row that was put in order tells the value of each colour, in that order", async () => {
+  const question: Question = {
+    drill: "order",
+    axis: "value",
+    patches: [labD65(80, 0, 0), labD65(30, 20, 5), labD65(50, 0, 30)],
+    choices: [],
+    key: [1, 2, 0],
+  };
+  const answer = { at: 0, given: [2, 1, 0] };
+  const Studio = studio.wrapper;
+  render(
+    <Studio>
+      <Feedback
+        question={question}
+        answer={answer}
+        score={scoreOf(question, answer)}
+        tubes={TUBES}
+        answered={[]}
+        onNext={() => undefined}
+      />
+    </Studio>,
+  );
+  await until(() => screen.queryByRole("button", { name: /^Next/ }) !== null, "the answer is told");
+  expect(screen.getAllByText(/^value /).map(({ textContent }) => textContent)).toEqual([
+    "value 3",
+    "value 5",
+    "value 8",
+  ]);
+});

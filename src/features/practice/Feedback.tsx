@@ -2,6 +2,7 @@
 
 /** After an answer: both colours touch, the miss in words, how often it goes that way, and why the right one is right. */
 import Link from "next/link";
+import { valueText } from "../../core/describe/valueScale";
 import type { Answered } from "../../domain/practice/answered";
 import type { Answer, Question, SessionTube } from "../../domain/practice/practice";
 import { sameWay } from "../../domain/practice/progress";
@@ -104,6 +105,13 @@ function Shown({ question, score: { truth, said } }: { question: Question; score
             })}
           </div>
         ))}
+        <div className="flex">
+          {inOrder.map((place) => (
+            <span key={place} className="flex-1">
+              value {valueText(patches[place]?.[0] ?? Number.NaN, settings.scale)}
+            </span>
+          ))}
+        </div>
       </div>
     );
   }
