@@ -1,7 +1,8 @@
 "use client";
 
 import { Slider } from "radix-ui";
-import { useDeferredValue } from "react";
+import { type PointerEvent as PressEvent, useDeferredValue, useState } from "react";
+import { flushSync } from "react-dom";
 import { useIsDrawn } from "./useIsDrawn";
 import { useSlowFinger } from "./useSlowFinger";
 
@@ -15,6 +16,29 @@ const ARROW = (
     <path d="M12 2 22 22H2Z" fill="var(--ink)" stroke="var(--surface)" strokeWidth="1.5" />
   </svg>
 );
+
+/**
+ * What can be taken hold of measures itself, for which all that was just drawn is laid out. It comes once that stands,
+ * or with the press of whoever is quicker than that: no press is lost.
+ */
+function useComesLater(isWanted: boolean) {
+  const isDrawn = useIsDrawn();
+  const [isPressed, setPressed] = useState(false);
+  const isThere = useDeferredValue(isDrawn && isWanted);
+  if (isPressed && !isWanted) setPressed(false);
+  return {
+    isMovable: (isThere || isPressed) && isWanted,
+    pressEarly: ({ nativeEvent }: PressEvent): void => {
+      if (!isWanted) return;
+      flushSync(() => {
+        setPressed(true);
+      });
+      document
+        .elementFromPoint(nativeEvent.clientX, nativeEvent.clientY)
+        ?.dispatchEvent(new PointerEvent(nativeEvent.type, nativeEvent));
+    },
+  };
+}
 
 /**
  * One of the three questions about a colour: the match stands in the middle inside its tolerance band, the
@@ -51,9 +75,7 @@ export function Rail({
   onChange: (value: number) => void;
 }) {
   const finger = useSlowFinger();
-  // What can be taken hold of measures itself, for which all that was just drawn is laid out: it comes once that stands.
-  const isDrawn = useIsDrawn();
-  const isMovable = useDeferredValue(isDrawn && !isDisabled) && !isDisabled;
+  const { isMovable, pressEarly } = useComesLater(!isDisabled);
   // A difference of next to nothing would be written with a power of ten, which no reader of screens knows.
   const shown = Math.round(1000 * Math.max(-range, Math.min(range, value))) / 1000;
   const band = (100 * tolerance) / range;
@@ -107,7 +129,7 @@ export function Rail({
           </Slider.Thumb>
         </Slider.Root>
       ) : (
-        <div className={RAIL}>
+        <div className={RAIL} onPointerDown={pressEarly}>
           <div className={TRACK}>{scale}</div>
           {/* What only shows is not measured and drawn once more, as what moves is. */}
           <span

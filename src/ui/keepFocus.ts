@@ -33,6 +33,8 @@ const HEAVY = "[data-weight=main]";
 const PRESSED = "a[href], button, input[type=radio]";
 const CONTROL = "a[href], button, input, select, textarea, summary, [tabindex='0']";
 
+/** What the painter did last. Who turned the wheel has put the page where it is to stay. */
+type Hand = "keys" | "pointer" | "wheel";
 type Place = { readonly element: HTMLElement; readonly around: readonly HTMLElement[] };
 
 /**
@@ -43,7 +45,7 @@ export function keepFocus(isBusy: () => boolean): () => void {
   let place: Place | undefined;
   let lostAt: number | undefined;
   let timer: ReturnType<typeof setTimeout> | undefined;
-  let isByKeys = false;
+  let hand: Hand = "pointer";
   let isKeyHeld = false;
   /** Where the link leads that hands the place on. */
   let handedTo: string | undefined;
@@ -51,7 +53,7 @@ export function keepFocus(isBusy: () => boolean): () => void {
   let stopgap: { readonly taken: HTMLElement; readonly left: Place; until: number } | undefined;
   const onKey = (): void => {
     stopgap = undefined;
-    isByKeys = true;
+    hand = "keys";
     isKeyHeld = true;
   };
   const onKeyUp = (): void => {
@@ -65,7 +67,7 @@ export function keepFocus(isBusy: () => boolean): () => void {
   };
   const onPress = (event: Event): void => {
     stopgap = undefined;
-    isByKeys = false;
+    hand = "pointer";
     isKeyHeld = false;
     if (!(event.target instanceof Element)) return;
     const pressed = event.target.closest<HTMLElement>(CONTROL);
@@ -83,9 +85,12 @@ export function keepFocus(isBusy: () => boolean): () => void {
     place = { element: link, around: [] };
     wait();
   };
+  const onWheel = (): void => {
+    hand = "wheel";
+  };
   const goOn = (): void => {
     if (stopgap) {
-      takeUp(nextAfter(stopgap.left), isByKeys);
+      takeUp(nextAfter(stopgap.left), hand);
       stopgap = undefined;
       return;
     }
@@ -100,7 +105,7 @@ export function keepFocus(isBusy: () => boolean): () => void {
     else {
       const left = place;
       const taken = nextAfter(left);
-      takeUp(taken, isByKeys);
+      takeUp(taken, hand);
       if (taken?.matches(NEXT_STEP) === false)
         stopgap = { taken, left, until: Date.now() + STEP_MAY_COME_MS };
     }
@@ -131,6 +136,7 @@ export function keepFocus(isBusy: () => boolean): () => void {
   document.addEventListener("focusin", onFocus);
   document.addEventListener("pointerdown", onPress);
   document.addEventListener("click", onClick);
+  document.addEventListener("wheel", onWheel, { passive: true });
   return () => {
     clearTimeout(timer);
     observer.disconnect();
@@ -139,15 +145,16 @@ export function keepFocus(isBusy: () => boolean): () => void {
     document.removeEventListener("focusin", onFocus);
     document.removeEventListener("pointerdown", onPress);
     document.removeEventListener("click", onClick);
+    document.removeEventListener("wheel", onWheel);
   };
 }
 
-function takeUp(next: HTMLElement | undefined, isByKeys: boolean): void {
+function takeUp(next: HTMLElement | undefined, hand: Hand): void {
   // A page that moves under a finger would be pressed in the wrong place.
-  next?.focus({ preventScroll: !isByKeys });
-  if (next && isByKeys) showItemOf(next);
+  next?.focus({ preventScroll: hand !== "keys" });
+  if (next && hand === "keys") showItemOf(next);
   // Only where the next step cannot be seen at all, the page moves.
-  if (next?.matches(`${NEXT_STEP}, ${HEAVY}`) === true && !isByKeys && !isSeen(next))
+  if (next?.matches(`${NEXT_STEP}, ${HEAVY}`) === true && hand === "pointer" && !isSeen(next))
     showWithWhatLeadsToIt(next);
 }
 
@@ -166,10 +173,11 @@ function showWithWhatLeadsToIt(next: HTMLElement): void {
   next.style.scrollMarginBottom = FOOT;
   next.scrollIntoView({ block: "end", behavior: isStill() ? "auto" : "smooth" });
   next.style.scrollMarginBottom = "";
-  document.addEventListener("pointerdown", stopScrolling, { capture: true, once: true });
+  for (const press of ["pointerdown", "wheel"])
+    document.addEventListener(press, stopScrolling, { capture: true, once: true, passive: true });
 }
 
-/** Who presses something while the page still glides wants what is there now, and what opens from it. */
+/** Who presses something while the page still glides wants what is there now, and what opens from it; who turns the wheel, to go elsewhere. */
 function stopScrolling(): void {
   for (const box of [document.getElementById("view"), document.scrollingElement])
     box?.scrollTo({ top: box.scrollTop, behavior: "instant" });
