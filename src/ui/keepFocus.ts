@@ -90,9 +90,7 @@ export function keepFocus(isBusy: () => boolean): () => void {
   };
   const goOn = (): void => {
     if (stopgap) {
-      const next = nextAfter(stopgap.left);
-      if (next?.matches(NEXT_STEP) !== true) return;
-      takeUp(next, hand);
+      takeUp(nextAfter(stopgap.left), hand);
       stopgap = undefined;
       return;
     }
@@ -117,15 +115,14 @@ export function keepFocus(isBusy: () => boolean): () => void {
     timer = setTimeout(goOn, SETTLED_MS);
   };
   const isToGoOn = (left: Place): boolean => handedTo !== undefined || isLost(left);
-  // What changes the page is still drawing. To ask here whether something can be seen would lay it all out at once.
   const look = (): void => {
     if (stopgap) {
       if (document.querySelector(UNDER_WAY) !== null) stopgap.until = Infinity;
       else if (stopgap.until === Infinity) stopgap.until = Date.now() + STEP_MAY_COME_MS;
       if (document.activeElement !== stopgap.taken || Date.now() > stopgap.until) stopgap = undefined;
-      else wait();
+      else if (nextAfter(stopgap.left)?.matches(NEXT_STEP) === true) wait();
     }
-    if (place && (handedTo !== undefined || mayBeLost(place))) wait();
+    if (place && isToGoOn(place)) wait();
   };
   const observer = new MutationObserver(look);
   observer.observe(document.body, {
@@ -194,13 +191,9 @@ function isSeen(element: HTMLElement): boolean {
 
 const isStill = (): boolean => matchMedia("(prefers-reduced-motion: reduce)").matches;
 
-function mayBeLost({ element }: Place): boolean {
+function isLost({ element }: Place): boolean {
   const active = document.activeElement;
-  return active === null || active === document.body || active === element;
-}
-
-function isLost(place: Place): boolean {
-  return mayBeLost(place) && !canTakeFocus(place.element);
+  return (active === null || active === document.body || active === element) && !canTakeFocus(element);
 }
 
 function aboveOf(element: HTMLElement): readonly HTMLElement[] {
