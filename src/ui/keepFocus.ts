@@ -90,7 +90,9 @@ export function keepFocus(isBusy: () => boolean): () => void {
   };
   const goOn = (): void => {
     if (stopgap) {
-      takeUp(nextAfter(stopgap.left), hand);
+      const next = nextAfter(stopgap.left);
+      if (next?.matches(NEXT_STEP) !== true) return;
+      takeUp(next, hand);
       stopgap = undefined;
       return;
     }
@@ -115,14 +117,15 @@ export function keepFocus(isBusy: () => boolean): () => void {
     timer = setTimeout(goOn, SETTLED_MS);
   };
   const isToGoOn = (left: Place): boolean => handedTo !== undefined || isLost(left);
+  // What changes the page is still drawing. To ask here whether something can be seen would lay it all out at once.
   const look = (): void => {
     if (stopgap) {
       if (document.querySelector(UNDER_WAY) !== null) stopgap.until = Infinity;
       else if (stopgap.until === Infinity) stopgap.until = Date.now() + STEP_MAY_COME_MS;
       if (document.activeElement !== stopgap.taken || Date.now() > stopgap.until) stopgap = undefined;
-      else if (nextAfter(stopgap.left)?.matches(NEXT_STEP) === true) wait();
+      else wait();
     }
-    if (place && isToGoOn(place)) wait();
+    if (place && (handedTo !== undefined || mayBeLost(place))) wait();
   };
   const observer = new MutationObserver(look);
   observer.observe(document.body, {
@@ -191,9 +194,13 @@ function isSeen(element: HTMLElement): boolean {
 
 const isStill = (): boolean => matchMedia("(prefers-reduced-motion: reduce)").matches;
 
-function isLost({ element }: Place): boolean {
+function mayBeLost({ element }: Place): boolean {
   const active = document.activeElement;
-  return (active === null || active === document.body || active === element) && !canTakeFocus(element);
+  return active === null || active === document.body || active === element;
+}
+
+function isLost(place: Place): boolean {
+  return mayBeLost(place) && !canTakeFocus(place.element);
 }
 
 function aboveOf(element: HTMLElement): readonly HTMLElement[] {

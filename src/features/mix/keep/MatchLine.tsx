@@ -24,9 +24,16 @@ export function MatchLine() {
   const isOpen = pile !== undefined;
   const isKept = match !== undefined;
   useEffect(() => {
-    // Kept far down the page, the word that it was kept must not stay out of sight above.
-    if (hadPile.current && isKept) line.current?.scrollIntoView({ block: "nearest" });
+    const isNewlyKept = hadPile.current && isKept;
     hadPile.current = isOpen;
+    if (!isNewlyKept) return undefined;
+    // Kept far down the page, the word that it was kept must not stay out of sight above. The page is laid out then.
+    const picture = requestAnimationFrame(() => {
+      line.current?.scrollIntoView({ block: "nearest" });
+    });
+    return () => {
+      cancelAnimationFrame(picture);
+    };
   }, [isOpen, isKept]);
   if (!match) return null;
   const kept = formatDistanceToNow(match.keptAt, { addSuffix: true });
