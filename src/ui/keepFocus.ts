@@ -77,6 +77,7 @@ export function keepFocus(isBusy: () => boolean): () => void {
   const onClick = (event: MouseEvent): void => {
     // A reader of screens presses with neither key nor pointer.
     stopgap = undefined;
+    if (hand === "wheel") hand = "pointer";
     const link =
       event.target instanceof Element ? event.target.closest<HTMLAnchorElement>("a[data-hands-on]") : null;
     // A key presses without a place, and with one of these it opens another window.
@@ -176,14 +177,28 @@ function showWithWhatLeadsToIt(next: HTMLElement): void {
   next.style.scrollMarginBottom = FOOT;
   next.scrollIntoView({ block: "end", behavior: isStill() ? "auto" : "smooth" });
   next.style.scrollMarginBottom = "";
-  for (const press of ["pointerdown", "wheel"])
-    document.addEventListener(press, stopScrolling, { capture: true, once: true, passive: true });
+  watchGlide();
 }
 
-/** Who presses something while the page still glides wants what is there now, and what opens from it; who turns the wheel, to go elsewhere. */
-function stopScrolling(): void {
-  for (const box of [document.getElementById("view"), document.scrollingElement])
-    box?.scrollTo({ top: box.scrollTop, behavior: "instant" });
+/**
+ * Who presses something while the page glides wants what is there now, and what opens from it. Who turns the wheel wants to go
+ * elsewhere.
+ */
+function watchGlide(): void {
+  const over = new AbortController();
+  const whileItGlides = { capture: true, passive: true, signal: over.signal };
+  const end = (): void => {
+    over.abort();
+  };
+  const stop = (): void => {
+    end();
+    for (const box of [document.getElementById("view"), document.scrollingElement])
+      box?.scrollTo({ top: box.scrollTop, behavior: "instant" });
+  };
+  document.addEventListener("pointerdown", stop, whileItGlides);
+  document.addEventListener("wheel", stop, whileItGlides);
+  // A later turn of the wheel loses nothing.
+  document.addEventListener("scrollend", end, whileItGlides);
 }
 
 function isSeen(element: HTMLElement): boolean {
