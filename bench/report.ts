@@ -31,8 +31,8 @@ export function printFigures(title: string, figures: readonly Figure[]): void {
   }
 }
 
-/** Whether a part is to be measured: all of them, or the one that `--only` names. */
+/** Whether a part is to be measured: all of them, or those that `--only` names. */
 export function isAsked(part: string): boolean {
-  const at = process.argv.indexOf("--only");
-  return at === -1 || process.argv[at + 1] === part;
+  const { argv } = process;
+  return !argv.includes("--only") || argv.some((named, at) => named === part && argv[at - 1] === "--only");
 }

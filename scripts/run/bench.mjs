@@ -1,6 +1,6 @@
 /**
- * `npm run bench`: every promised figure, measured on this machine; `--only` one of the parts below for a part. Bundles the
- * benchmarks as a browser would get the code, then runs them.
+ * `npm run bench`: every promised figure, measured on this machine; `--only` with one of the parts below for a part, as often
+ * as wanted. Bundles the benchmarks as a browser would get the code, then runs them.
  */
 import { mkdirSync } from "node:fs";
 import path from "node:path";
@@ -11,10 +11,11 @@ const ONE_THREAD = ["engine", "additions", "learning", "palette", "strings", "la
 const APPLICATION = ["browser", "tubes", "subject", "mix", "log", "kill", "safety", "views", "weight"];
 
 const args = process.argv.slice(2);
-const only = args.includes("--only") ? args[args.indexOf("--only") + 1] : undefined;
-if (only !== undefined && ![...ONE_THREAD, ...APPLICATION].includes(only)) {
+const asked = args.filter((_, at) => args[at - 1] === "--only");
+const unknown = asked.find((part) => ![...ONE_THREAD, ...APPLICATION].includes(part));
+if (unknown !== undefined || args.at(-1) === "--only") {
   process.stderr.write(
-    `There is no part "${only}"; there are: ${[...ONE_THREAD, ...APPLICATION].join(", ")}.\n`,
+    `There is no part "${unknown ?? ""}"; there are: ${[...ONE_THREAD, ...APPLICATION].join(", ")}.\n`,
   );
   process.exit(1);
 }
@@ -35,8 +36,9 @@ await build({
   define: { "import.meta.dirname": JSON.stringify(path.join(ROOT, "scripts/run")) },
 });
 const measure = (name) => run("Benchmarks", process.execPath, [path.join(outdir, `${name}.mjs`), ...args]);
-if (only === undefined || ONE_THREAD.includes(only)) measure("oneThread");
-if (only === undefined || APPLICATION.includes(only)) {
+const isAsked = (parts) => asked.length === 0 || asked.some((part) => parts.includes(part));
+if (isAsked(ONE_THREAD)) measure("oneThread");
+if (isAsked(APPLICATION)) {
   ensureBuild();
   measure("application");
 }
