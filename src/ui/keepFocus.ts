@@ -177,28 +177,31 @@ function showWithWhatLeadsToIt(next: HTMLElement): void {
   next.style.scrollMarginBottom = FOOT;
   next.scrollIntoView({ block: "end", behavior: isStill() ? "auto" : "smooth" });
   next.style.scrollMarginBottom = "";
-  watchGlide();
+  watchGlideTo(next);
 }
 
 /**
  * Who presses something while the page glides wants what is there now, and what opens from it. Who turns the wheel wants to go
  * elsewhere.
  */
-function watchGlide(): void {
+function watchGlideTo(next: HTMLElement): void {
   const over = new AbortController();
   const whileItGlides = { capture: true, passive: true, signal: over.signal };
-  const end = (): void => {
-    over.abort();
-  };
   const stop = (): void => {
-    end();
+    over.abort();
     for (const box of [document.getElementById("view"), document.scrollingElement])
       box?.scrollTo({ top: box.scrollTop, behavior: "instant" });
   };
   document.addEventListener("pointerdown", stop, whileItGlides);
   document.addEventListener("wheel", stop, whileItGlides);
-  // A later turn of the wheel loses nothing.
-  document.addEventListener("scrollend", end, whileItGlides);
+  // A later turn of the wheel loses nothing. Where the end of an earlier scrolling is told of first, this one goes on.
+  document.addEventListener(
+    "scrollend",
+    () => {
+      if (isSeen(next)) over.abort();
+    },
+    whileItGlides,
+  );
 }
 
 function isSeen(element: HTMLElement): boolean {
